@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Document;
+
+use Wrasse\Core\Decision\Decision;
+use Wrasse\Core\Decision\Step;
+use Wrasse\Core\Limits\Profit;
+use Wrasse\Core\Money\Currency;
+
+/** Writes a decision as a document: amounts as decimals of the listing's currency. */
+final readonly class DecisionWriter
+{
+    /** @return array<string, mixed> */
+    public function write(Decision $decision): array
+    {
+        $currency = $decision->listing->currency;
+        $amount = fn (?int $minor) => $minor === null ? null : $currency->format($minor);
+
+        return [
+            'sku' => $decision->listing->sku,
+            'outcome' => $decision->outcome->value,
+            'reason' => $decision->reason,
+            'from' => $amount($decision->listing->price),
+            'price' => $amount($decision->price),
+            'floor' => $amount($decision->limits->floor?->price),
+            'ceiling' => $amount($decision->limits->ceiling?->price),
+            'target' => $amount($decision->target),
+            'bound_by' => $decision->boundBy,
+            'rank_before' => $decision->rankBefore,
+            'rank_after' => $decision->rankAfter,
+            'field_size' => $decision->field->size(),
+            'before' => $this->profit($decision->before, $currency),
+            'after' => $this->profit($decision->after, $currency),
+            'dropped' => $decision->field->dropped,
+            'steps' => $this->steps($decision->steps, $currency),
+        ];
+    }
+
+    /** @return array{profit: string, margin_percent: string|null, markup_percent: string|null}|null */
+    private function profit(?Profit $profit, Currency $currency): ?array
+    {
+        return $profit === null ? null : [
+            'profit' => $currency->format($profit->profit),
+            'margin_percent' => $profit->marginPercent(),
+            'markup_percent' => $profit->markupPercent(),
+        ];
+    }
+
+    /**
+     * @param  list<Step>  $steps
+     * @return list<array{step: string, says: string, figures: object}>
+     */
+    private function steps(array $steps, Currency $currency): array
+    {
+        return array_map(fn (Step $step) => [
+            'step' => $step->step,
+            'says' => $step->says,
+            'figures' => (object) array_map($currency->format(...), $step->amounts),
+        ], $steps);
+    }
+}

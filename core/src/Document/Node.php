@@ -1,0 +1,175 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Document;
+
+use DateTimeImmutable;
+use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Money\InvalidAmount;
+use Wrasse\Core\Money\Percent;
+
+/** A value in a decoded JSON document that knows its path. Every reader throws InvalidDocument on what does not fit. */
+final readonly class Node
+{
+    private function __construct(private mixed $value, private string $path) {}
+
+    /** @throws InvalidDocument if the text is no JSON */
+    public static function decode(string $json): self
+    {
+        try {
+            return new self(json_decode($json, true, 64, JSON_THROW_ON_ERROR | JSON_BIGINT_AS_STRING), '$');
+        } catch (\JsonException) {
+            throw new InvalidDocument('$', 'a JSON document');
+        }
+    }
+
+    /** @param array<mixed> $document as json_decode gives it, with arrays for objects */
+    public static function of(array $document, string $path = '$'): self
+    {
+        return new self($document, $path);
+    }
+
+    /** An object with no other keys than these. */
+    public function object(string ...$keys): self
+    {
+        if (! is_array($this->value) || ($this->value !== [] && array_is_list($this->value))) {
+            throw $this->expected('an object');
+        }
+        $unknown = array_values(array_diff(array_map(strval(...), array_keys($this->value)), $keys));
+        if ($unknown !== []) {
+            throw new InvalidDocument("{$this->path}.{$unknown[0]}", 'no such field; known are '.implode(', ', $keys));
+        }
+
+        return $this;
+    }
+
+    public function at(string $key): self
+    {
+        return new self(is_array($this->value) ? ($this->value[$key] ?? null) : null, "{$this->path}.{$key}");
+    }
+
+    /** The value under a key, or null where it is left out or null. */
+    public function find(string $key): ?self
+    {
+        $node = $this->at($key);
+
+        return $node->value === null ? null : $node;
+    }
+
+    /** @return list<self> */
+    public function items(): array
+    {
+        if (! is_array($this->value) || ! array_is_list($this->value)) {
+            throw $this->expected('a list');
+        }
+
+        return array_map(fn (mixed $item, int $i) => new self($item, "{$this->path}[{$i}]"), $this->value, array_keys($this->value));
+    }
+
+    /** @return list<string> */
+    public function strings(): array
+    {
+        return array_map(fn (self $item) => $item->string(), $this->items());
+    }
+
+    public function isList(): bool
+    {
+        return is_array($this->value);
+    }
+
+    public function string(): string
+    {
+        if (! is_string($this->value) || $this->value === '') {
+            throw $this->expected('a text');
+        }
+
+        return $this->value;
+    }
+
+    public function bool(): bool
+    {
+        return is_bool($this->value) ? $this->value : throw $this->expected('true or false');
+    }
+
+    public function int(int $least, int $most = PHP_INT_MAX): int
+    {
+        if (! is_int($this->value) || $this->value < $least || $this->value > $most) {
+            throw $this->expected($most === PHP_INT_MAX ? "a whole number from {$least}" : "a whole number from {$least} to {$most}");
+        }
+
+        return $this->value;
+    }
+
+    /** @param int $least in minor units */
+    public function amount(Currency $currency, int $least = 0): int
+    {
+        if (! is_string($this->value)) {
+            throw $this->expected('an amount such as "24.90"');
+        }
+        try {
+            $amount = $currency->parse($this->value);
+        } catch (InvalidAmount $e) {
+            throw $this->expected($e->getMessage());
+        }
+
+        return $amount >= $least ? $amount : throw $this->expected('an amount of at least '.$currency->format($least));
+    }
+
+    /** From 0 to the most, or to below it. */
+    public function percent(int $most, bool $below = false): Percent
+    {
+        if (! is_string($this->value)) {
+            throw $this->expected('a percentage such as "12.5"');
+        }
+        try {
+            $percent = Percent::parse($this->value);
+        } catch (InvalidAmount $e) {
+            throw $this->expected($e->getMessage());
+        }
+        $limit = Percent::of($most)->units;
+        if ($percent->units < 0 || $percent->units > $limit || ($below && $percent->units === $limit)) {
+            throw $this->expected('a percentage from 0 to '.($below ? 'below ' : '').$most);
+        }
+
+        return $percent;
+    }
+
+    /** Seconds since 1970 of an RFC 3339 time. */
+    public function time(): int
+    {
+        $pattern = '/^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d+)?(Z|[+-]\d\d:\d\d)\z/';
+        $valid = is_string($this->value) && preg_match($pattern, $this->value) === 1;
+        try {
+            return $valid ? (new DateTimeImmutable((string) $this->value))->getTimestamp() : throw $this->expected('an RFC 3339 time such as "2026-03-02T09:00:00Z"');
+        } catch (\Exception $e) {
+            throw $e instanceof InvalidDocument ? $e : $this->expected('an RFC 3339 time such as "2026-03-02T09:00:00Z"');
+        }
+    }
+
+    /** One of these texts. */
+    public function oneOf(string ...$texts): string
+    {
+        return is_string($this->value) && in_array($this->value, $texts, true)
+            ? $this->value
+            : throw $this->expected('one of '.implode(', ', $texts));
+    }
+
+    /**
+     * @template T of \BackedEnum
+     *
+     * @param  class-string<T>  $enum
+     * @return T
+     */
+    public function enum(string $enum): \BackedEnum
+    {
+        $names = array_map(fn (\BackedEnum $case) => (string) $case->value, $enum::cases());
+
+        return $enum::from($this->oneOf(...$names));
+    }
+
+    public function expected(string $what): InvalidDocument
+    {
+        return new InvalidDocument($this->path, $this->value === null ? "{$what}, found nothing" : $what);
+    }
+}

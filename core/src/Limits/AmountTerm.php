@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Limits;
+
+use Wrasse\Core\Market\Listing;
+
+/** A price set by hand. */
+final readonly class AmountTerm implements CeilingTerm, FloorTerm
+{
+    public function __construct(private int $amount) {}
+
+    public function needsCost(): bool
+    {
+        return false;
+    }
+
+    public function smallest(Listing $listing): int
+    {
+        return $this->amount;
+    }
+
+    public function largest(Listing $listing): int
+    {
+        return $this->amount;
+    }
+
+    public function holds(Listing $listing, int $price): bool
+    {
+        return $price >= $this->amount;
+    }
+
+    public function says(Listing $listing): string
+    {
+        return 'set by hand';
+    }
+}

@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Limits;
+
+use Wrasse\Core\Money\Percent;
+
+/**
+ * "At this price enough is left", as the exact inequality weight × net − 10^6 × fees ≥ threshold.
+ * Margin, markup and profit terms all have this form, so one solver serves them.
+ */
+final readonly class EarningsCondition
+{
+    private const BEYOND_REACH = 2_000_000_000_000_000_000;
+
+    private function __construct(public int $weight, private int $threshold) {}
+
+    /** profit ÷ net ≥ margin; margin from 0 to below 100 %. */
+    public static function margin(Percent $margin, int $totalCost): self
+    {
+        return new self(Percent::WHOLE - $margin->units, Percent::WHOLE * $totalCost);
+    }
+
+    /** profit ÷ total cost ≥ markup. */
+    public static function markup(Percent $markup, int $totalCost): self
+    {
+        return new self(Percent::WHOLE, self::product(Percent::WHOLE + $markup->units, $totalCost));
+    }
+
+    /** profit ÷ total cost > markup. */
+    public static function markupAbove(Percent $markup, int $totalCost): self
+    {
+        return new self(Percent::WHOLE, self::product(Percent::WHOLE + $markup->units, $totalCost) + 1);
+    }
+
+    /** profit ≥ amount. */
+    public static function profit(int $amount, int $totalCost): self
+    {
+        return new self(Percent::WHOLE, Percent::WHOLE * ($totalCost + $amount));
+    }
+
+    public function holds(Earnings $earnings, int $price): bool
+    {
+        return $this->surplus($earnings, $price) >= 0;
+    }
+
+    /** How far beyond the threshold; negative where it does not hold. In millionths of a minor unit. */
+    public function surplus(Earnings $earnings, int $price): int
+    {
+        return $this->weight * $earnings->net($price) - Percent::WHOLE * $earnings->fees($price) - $this->threshold;
+    }
+
+    /** Beyond any surplus that a price up to 10^12 can reach, the exact figure no longer matters. */
+    private static function product(int $factor, int $amount): int
+    {
+        $product = $factor * $amount;
+
+        return is_int($product) ? min($product, self::BEYOND_REACH) : self::BEYOND_REACH;
+    }
+}

@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Limits;
+
+use Wrasse\Core\Market\Listing;
+use Wrasse\Core\Money\Percent;
+
+final readonly class MarginFloor extends EarningsFloor
+{
+    public function __construct(private Percent $percent) {}
+
+    protected function condition(int $totalCost): EarningsCondition
+    {
+        return EarningsCondition::margin($this->percent, $totalCost);
+    }
+
+    public function says(Listing $listing): string
+    {
+        return "{$this->percent} % margin of price";
+    }
+}

@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Limits;
+
+use Wrasse\Core\Market\Listing;
+
+final readonly class ProfitFloor extends EarningsFloor
+{
+    public function __construct(private int $amount) {}
+
+    protected function condition(int $totalCost): EarningsCondition
+    {
+        return EarningsCondition::profit($this->amount, $totalCost);
+    }
+
+    public function says(Listing $listing): string
+    {
+        return $listing->currency->format($this->amount).' profit';
+    }
+}

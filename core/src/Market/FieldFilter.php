@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Market;
+
+use Wrasse\Core\Money\Percent;
+
+/** Says which offers count, and for the others the first reason why not. Null = not asked for. */
+final readonly class FieldFilter
+{
+    /**
+     * @param  list<string>|null  $conditions  null = any; empty = the listing's own
+     * @param  list<string>|null  $fulfilments  null = any; empty = the listing's own
+     * @param  list<string>  $excludeSellers
+     * @param  list<string>|null  $onlySellers
+     * @param  list<string>|null  $shipFrom  ISO 3166-1 alpha-2
+     * @param  list<string>  $sources
+     */
+    public function __construct(
+        public ?array $conditions = [],
+        public ?array $fulfilments = null,
+        public array $excludeSellers = [],
+        public ?array $onlySellers = null,
+        public bool $excludeMarketplaceRetail = false,
+        public ?Percent $minRating = null,
+        public ?int $minRatingCount = null,
+        public ?int $maxHandlingDays = null,
+        public ?array $shipFrom = null,
+        public bool $inStockOnly = true,
+        public ?int $maxAgeMinutes = null,
+        public array $sources = ['marketplace', 'web'],
+    ) {}
+
+    public function reasonToDrop(Offer $offer, Listing $listing, int $now): ?string
+    {
+        return match (true) {
+            $offer->seller === $listing->seller => 'own_offer',
+            ! in_array($offer->source, $this->sources, true) => 'source',
+            in_array($offer->seller, $this->excludeSellers, true) => 'excluded_seller',
+            $this->onlySellers !== null && ! in_array($offer->seller, $this->onlySellers, true) => 'not_in_list',
+            $this->excludeMarketplaceRetail && $offer->marketplaceRetail => 'marketplace_retail',
+            ! $this->accepts($this->conditions, $offer->condition, $listing->condition) => 'condition',
+            ! $this->accepts($this->fulfilments, $offer->fulfilment, $listing->fulfilment) => 'fulfilment',
+            $this->inStockOnly && ! $offer->inStock => 'out_of_stock',
+            $this->isStale($offer, $now) => 'stale',
+            $this->minRating !== null && ($offer->rating === null || $offer->rating->units < $this->minRating->units) => 'rating',
+            $this->minRatingCount !== null && ($offer->ratingCount === null || $offer->ratingCount < $this->minRatingCount) => 'rating_count',
+            $this->maxHandlingDays !== null && ($offer->handlingDays === null || $offer->handlingDays > $this->maxHandlingDays) => 'handling',
+            $this->shipFrom !== null && ! in_array($offer->shipFrom, $this->shipFrom, true) => 'ship_from',
+            default => null,
+        };
+    }
+
+    /** @param list<string>|null $wanted */
+    private function accepts(?array $wanted, string $offered, string $own): bool
+    {
+        return $wanted === null || in_array($offered, $wanted === [] ? [$own] : $wanted, true);
+    }
+
+    private function isStale(Offer $offer, int $now): bool
+    {
+        return $this->maxAgeMinutes !== null
+            && ($offer->seenAt === null || $now - $offer->seenAt > $this->maxAgeMinutes * 60);
+    }
+}

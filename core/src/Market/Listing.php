@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Market;
+
+use Wrasse\Core\Limits\Earnings;
+use Wrasse\Core\Money\Currency;
+
+/** Our own offer, with what is known of it. Amounts in minor units, times in seconds since 1970. */
+final readonly class Listing
+{
+    public function __construct(
+        public string $sku,
+        public Currency $currency,
+        public string $seller,
+        public int $price,
+        public Earnings $earnings,
+        public ?int $stock = null,
+        public string $condition = 'new',
+        public string $fulfilment = 'merchant',
+        public ?int $listPrice = null,
+        public ?int $rrp = null,
+        public ?int $map = null,
+        public bool $holdsBuyBox = false,
+        public bool $onPromotion = false,
+        public ?int $lastChangedAt = null,
+        public int $changesLast24h = 0,
+    ) {}
+
+    public function figure(Basis $basis): int
+    {
+        return $basis->figure($this->price, $this->earnings->shipping);
+    }
+}

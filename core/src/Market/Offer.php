@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Market;
+
+use Wrasse\Core\Money\Percent;
+
+/** One seller's current terms for a listing. Amounts in minor units, times in seconds since 1970, null = not known. */
+final readonly class Offer
+{
+    public function __construct(
+        public string $seller,
+        public int $price,
+        public int $shipping = 0,
+        public string $condition = 'new',
+        public string $fulfilment = 'merchant',
+        public bool $inStock = true,
+        public bool $buyBox = false,
+        public ?Percent $rating = null,
+        public ?int $ratingCount = null,
+        public ?int $handlingDays = null,
+        public ?string $shipFrom = null,
+        public bool $marketplaceRetail = false,
+        public string $source = 'marketplace',
+        public ?int $seenAt = null,
+    ) {}
+}

@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Money;
+
+/** An exact percentage with up to four decimals, held as ten-thousandths of one percent. */
+final readonly class Percent
+{
+    /** 100 % in units. */
+    public const WHOLE = 1_000_000;
+
+    private function __construct(public int $units) {}
+
+    /** @throws InvalidAmount if it is no decimal of up to four places */
+    public static function parse(string $text): self
+    {
+        if (preg_match('/^(-?)(\d{1,6})(?:\.(\d{1,4}))?\z/', $text, $part) !== 1) {
+            throw new InvalidAmount('a percentage such as "12.5", with at most 4 decimals');
+        }
+        $units = (int) ($part[2].str_pad($part[3] ?? '', 4, '0'));
+
+        return new self($part[1] === '-' ? -$units : $units);
+    }
+
+    public static function of(int $percent): self
+    {
+        return new self($percent * 10_000);
+    }
+
+    /** This part of an amount, half up to the minor unit. */
+    public function partHalfUp(int $amount): int
+    {
+        return Rounding::halfUp($amount * $this->units, self::WHOLE);
+    }
+
+    /** The amount less this part of it, rounded down to the minor unit. */
+    public function takenOffDown(int $amount): int
+    {
+        return Rounding::down($amount * (self::WHOLE - $this->units), self::WHOLE);
+    }
+
+    /** The amount with this part added, half up to the minor unit. */
+    public function addedHalfUp(int $amount): int
+    {
+        return Rounding::halfUp($amount * (self::WHOLE + $this->units), self::WHOLE);
+    }
+
+    /** Without trailing zeros, such as "12.5". */
+    public function __toString(): string
+    {
+        $whole = intdiv(abs($this->units), 10_000);
+        $fraction = rtrim(str_pad((string) (abs($this->units) % 10_000), 4, '0', STR_PAD_LEFT), '0');
+
+        return ($this->units < 0 ? '-' : '').$whole.($fraction === '' ? '' : '.'.$fraction);
+    }
+}

@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Rule;
+
+use Wrasse\Core\Money\Currency;
+
+final readonly class AboveAmount implements Position
+{
+    public function __construct(private int $amount) {}
+
+    public function from(int $reference): int
+    {
+        return $reference + $this->amount;
+    }
+
+    public function says(Currency $currency): string
+    {
+        return $currency->format($this->amount).' above';
+    }
+}
