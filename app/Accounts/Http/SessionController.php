@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Accounts\Http;
+
+use App\Accounts\Models\User;
+use App\Catalogue\Models\Workspace;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Auth;
+use Illuminate\Support\Facades\RateLimiter;
+use Illuminate\Validation\ValidationException;
+use OpenApi\Attributes as OA;
+
+final readonly class SessionController
+{
+    private const TRIES_PER_MINUTE = 6;
+
+    #[OA\Post(path: '/api/v1/session', operationId: 'signIn', summary: 'Sign in', tags: ['Session'],
+        requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(required: ['email', 'password'], properties: [
+            new OA\Property(property: 'email', type: 'string'), new OA\Property(property: 'password', type: 'string'),
+        ])),
+        responses: [
+            new OA\Response(response: 200, description: 'Who is signed in', content: new OA\JsonContent(ref: '#/components/schemas/Me')),
+            new OA\Response(response: 422, description: 'Not known', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
+        ])]
+    public function store(Request $request): JsonResponse
+    {
+        /** @var array{email: string, password: string} $given */
+        $given = $request->validate(['email' => ['required', 'string', 'email', 'max:255'], 'password' => ['required', 'string', 'max:255']]);
+        $key = 'sign-in|'.mb_strtolower($given['email']).'|'.$request->ip();
+        if (RateLimiter::tooManyAttempts($key, self::TRIES_PER_MINUTE)) {
+            throw ValidationException::withMessages(['email' => 'Too many tries. Wait '.RateLimiter::availableIn($key).' seconds and try again.']);
+        }
+        if (! Auth::guard('web')->attempt($given, remember: true)) {
+            RateLimiter::hit($key);
+            throw ValidationException::withMessages(['email' => 'This address and password do not go together.']);
+        }
+        RateLimiter::clear($key);
+        $request->session()->regenerate();
+
+        return $this->show($request);
+    }
+
+    #[OA\Get(path: '/api/v1/session', operationId: 'me', summary: 'Who is signed in', tags: ['Session'], responses: [
+        new OA\Response(response: 200, description: 'Who is signed in', content: new OA\JsonContent(ref: '#/components/schemas/Me')),
+        new OA\Response(response: 401, description: 'Nobody', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
+    ])]
+    public function show(Request $request): JsonResponse
+    {
+        /** @var User $user */
+        $user = $request->user() ?? Auth::guard('web')->user();
+
+        return new JsonResponse(new MeResource($user->name, $user->email, Workspace::query()->findOrFail($user->workspace_id)->name));
+    }
+
+    #[OA\Delete(path: '/api/v1/session', operationId: 'signOut', summary: 'Sign out', tags: ['Session'], responses: [new OA\Response(response: 204, description: 'Signed out')])]
+    public function destroy(Request $request): JsonResponse
+    {
+        Auth::guard('web')->logout();
+        $request->session()->invalidate();
+        $request->session()->regenerateToken();
+
+        return new JsonResponse(null, 204);
+    }
+}

@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Actions;
+
+use App\Catalogue\Events\ListingsTouched;
+use App\Catalogue\Models\Listing;
+use App\Catalogue\Models\Workspace;
+use App\Support\Http\DocumentField;
+use App\Support\Live\Announce;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Validation\ValidationException;
+use Wrasse\Core\Document\LimitsReader;
+use Wrasse\Core\Document\Node;
+
+/** Changes what holds for all listings: tax, limits, the main switch. */
+final readonly class ChangeWorkspace
+{
+    /**
+     * @param  array{tax_percent?: string, tax_included?: bool, repricing_on?: bool, limits?: array<mixed>}  $wanted
+     *
+     * @throws ValidationException
+     */
+    public function handle(int $workspaceId, array $wanted): Workspace
+    {
+        return DB::transaction(function () use ($workspaceId, $wanted): Workspace {
+            $workspace = Workspace::query()->lockForUpdate()->findOrFail($workspaceId);
+            if (isset($wanted['tax_percent'])) {
+                $wanted['tax_percent'] = str_replace(',', '.', trim($wanted['tax_percent'], " %\u{00A0}"));
+                DocumentField::check(fn () => Node::of(['tax_percent' => $wanted['tax_percent']])->at('tax_percent')->percent(100));
+            }
+            if (isset($wanted['limits'])) {
+                $limits = Node::of($wanted['limits'], '$.limits');
+                DocumentField::check(fn () => (new LimitsReader($workspace->money()))->read($limits));
+            }
+            $workspace->fill($wanted);
+            $pricesMove = $workspace->isDirty(['tax_percent', 'tax_included', 'limits', 'repricing_on']);
+            $workspace->save();
+            if ($pricesMove) {
+                foreach (array_chunk(Listing::query()->orderBy('id')->pluck('id')->all(), 500) as $ids) {
+                    event(new ListingsTouched($workspaceId, $ids, 'limits'));
+                }
+            }
+            Announce::change($workspaceId, 'workspace');
+
+            return $workspace;
+        });
+    }
+}

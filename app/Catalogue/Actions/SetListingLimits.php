@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Actions;
+
+use App\Catalogue\Events\ListingsTouched;
+use App\Catalogue\Models\Listing;
+use App\Catalogue\Models\Workspace;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Validation\ValidationException;
+use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
+use Wrasse\Core\Money\InvalidAmount;
+use Wrasse\Core\Money\TypedAmount;
+
+/** Sets floor and ceiling of one listing by hand, as they were typed; an empty text takes the hand-set one away. */
+final readonly class SetListingLimits
+{
+    /**
+     * @param  array{floor?: string|null, ceiling?: string|null, automation_on?: bool}  $wanted
+     * @param  int  $version  the version that was edited
+     *
+     * @throws ValidationException if an amount cannot be read or the floor is above the ceiling
+     * @throws ConflictHttpException if the listing was changed since
+     */
+    public function handle(Workspace $workspace, int $listingId, array $wanted, int $version): Listing
+    {
+        return DB::transaction(function () use ($workspace, $listingId, $wanted, $version): Listing {
+            $listing = Listing::query()->lockForUpdate()->findOrFail($listingId);
+            if ($listing->version !== $version) {
+                throw new ConflictHttpException('Someone else changed this listing while you were editing. It now shows what they saved; your figures are still in the form.');
+            }
+            $limits = $listing->limits;
+            foreach (['floor', 'ceiling'] as $side) {
+                if (array_key_exists($side, $wanted)) {
+                    $limits[$side] = $this->replaceAmount($limits[$side], $this->amount($workspace, $side, (string) $wanted[$side]));
+                }
+            }
+            $this->checkOrder($workspace, $limits);
+            $listing->fill(['limits' => $limits, 'automation_on' => $wanted['automation_on'] ?? $listing->automation_on, 'version' => $version + 1])->save();
+            event(new ListingsTouched($workspace->id, [$listing->id], 'limits'));
+
+            return $listing;
+        });
+    }
+
+    private function amount(Workspace $workspace, string $side, string $text): ?string
+    {
+        if (trim($text) === '') {
+            return null;
+        }
+        try {
+            $minor = TypedAmount::parse($text, $workspace->money());
+        } catch (InvalidAmount $e) {
+            throw ValidationException::withMessages([$side => 'Expected '.$e->getMessage().'.']);
+        }
+        if ($minor === 0) {
+            throw ValidationException::withMessages([$side => "A {$side} is at least ".$workspace->money()->format(1).'.']);
+        }
+
+        return $workspace->money()->format($minor);
+    }
+
+    /**
+     * @param  list<array<string, string>>  $terms
+     * @return list<array<string, string>>
+     */
+    private function replaceAmount(array $terms, ?string $amount): array
+    {
+        $others = array_values(array_filter($terms, fn (array $term) => $term['kind'] !== 'amount'));
+
+        return $amount === null ? $others : [...$others, ['kind' => 'amount', 'amount' => $amount]];
+    }
+
+    /** @param array{floor: list<array<string, string>>, ceiling: list<array<string, string>>} $limits */
+    private function checkOrder(Workspace $workspace, array $limits): void
+    {
+        $amount = fn (string $side): ?string => array_column($limits[$side], 'amount', 'kind')['amount'] ?? null;
+        $floor = $amount('floor');
+        $ceiling = $amount('ceiling');
+        if ($floor !== null && $ceiling !== null && $workspace->money()->parse($floor) > $workspace->money()->parse($ceiling)) {
+            throw ValidationException::withMessages(['floor' => "The floor {$floor} is above the ceiling {$ceiling}."]);
+        }
+    }
+}

@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Http;
+
+use App\Catalogue\Actions\ChangeChannel;
+use App\Catalogue\Models\Channel;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use OpenApi\Attributes as OA;
+
+final readonly class ChannelController
+{
+    #[OA\Get(path: '/api/v1/channels', operationId: 'listChannels', summary: 'Where prices go to and offers come from', tags: ['Catalogue'], responses: [
+        new OA\Response(response: 200, description: 'Channels', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/Channel'))),
+    ])]
+    public function index(): JsonResponse
+    {
+        return new JsonResponse(Channel::query()->orderBy('id')->get()->map(ChannelResource::of(...))->values());
+    }
+
+    #[OA\Patch(path: '/api/v1/channels/{id}', operationId: 'changeChannel', summary: 'Change fees or the switch', tags: ['Catalogue'],
+        parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'integer'))],
+        requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(properties: [
+            new OA\Property(property: 'fees', type: 'array', items: new OA\Items(ref: '#/components/schemas/Fee')),
+            new OA\Property(property: 'automation_on', type: 'boolean'),
+        ])),
+        responses: [
+            new OA\Response(response: 200, description: 'As it is now', content: new OA\JsonContent(ref: '#/components/schemas/Channel')),
+            new OA\Response(response: 422, description: 'What is wrong with which field', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
+        ])]
+    public function update(Request $request, int $id, ChangeChannel $change): JsonResponse
+    {
+        /** @var array{automation_on?: bool} $wanted */
+        $wanted = $request->validate(['automation_on' => ['sometimes', 'boolean'], 'fees' => ['sometimes', 'array', 'max:10']]);
+        $fees = $request->input('fees');
+
+        return new JsonResponse(ChannelResource::of($change->handle($id, is_array($fees) ? array_values($fees) : null, $wanted['automation_on'] ?? null)));
+    }
+}

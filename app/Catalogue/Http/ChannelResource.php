@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Http;
+
+use App\Catalogue\Models\Channel;
+use OpenApi\Attributes as OA;
+
+#[OA\Schema(schema: 'Channel')]
+final readonly class ChannelResource
+{
+    /** @param list<array<string, string|null>> $fees */
+    public function __construct(
+        #[OA\Property] public int $id,
+        #[OA\Property] public string $name,
+        #[OA\Property] public string $currency,
+        #[OA\Property] public bool $automation_on,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/Fee'))] public array $fees,
+        #[OA\Property(format: 'date-time')] public ?string $synced_at,
+        #[OA\Property(description: 'What the last call that failed said.')] public ?string $problem,
+    ) {}
+
+    public static function of(Channel $channel): self
+    {
+        return new self(
+            $channel->id, $channel->name, $channel->currency, $channel->automation_on, $channel->fees,
+            $channel->synced_at?->toIso8601ZuluString(), $channel->problem,
+        );
+    }
+}

@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Http;
+
+use OpenApi\Attributes as OA;
+
+/** Floor and ceiling terms as the pricing core reads them. */
+#[OA\Schema(schema: 'Limits', required: ['floor', 'ceiling'], properties: [
+    new OA\Property(property: 'floor', type: 'array', items: new OA\Items(ref: '#/components/schemas/LimitTerm')),
+    new OA\Property(property: 'ceiling', type: 'array', items: new OA\Items(ref: '#/components/schemas/LimitTerm')),
+])]
+#[OA\Schema(schema: 'LimitTerm', required: ['kind'], properties: [
+    new OA\Property(property: 'kind', type: 'string', enum: ['amount', 'margin', 'markup', 'profit', 'map', 'rrp']),
+    new OA\Property(property: 'amount', type: 'string', example: '15.00'),
+    new OA\Property(property: 'percent', type: 'string', example: '12'),
+])]
+#[OA\Schema(schema: 'Fee', required: ['kind'], properties: [
+    new OA\Property(property: 'kind', type: 'string', enum: ['percent', 'fixed']),
+    new OA\Property(property: 'percent', type: 'string', example: '12'),
+    new OA\Property(property: 'on', type: 'string', enum: ['landed', 'item']),
+    new OA\Property(property: 'minimum', type: 'string', nullable: true),
+    new OA\Property(property: 'maximum', type: 'string', nullable: true),
+    new OA\Property(property: 'amount', type: 'string', example: '0.35'),
+])]
+final readonly class LimitsSchema {}

@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Http;
+
+use App\Catalogue\Models\Workspace;
+use OpenApi\Attributes as OA;
+
+#[OA\Schema(schema: 'Workspace')]
+final readonly class WorkspaceResource
+{
+    /** @param array<string, mixed> $limits */
+    public function __construct(
+        #[OA\Property] public string $name,
+        #[OA\Property] public string $currency,
+        #[OA\Property] public string $tax_percent,
+        #[OA\Property] public bool $tax_included,
+        #[OA\Property] public bool $repricing_on,
+        #[OA\Property(type: 'object', ref: '#/components/schemas/Limits')] public array $limits,
+    ) {}
+
+    public static function of(Workspace $workspace): self
+    {
+        return new self(
+            $workspace->name, $workspace->currency, rtrim(rtrim($workspace->tax_percent, '0'), '.'), $workspace->tax_included,
+            $workspace->repricing_on, $workspace->limits,
+        );
+    }
+}

@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Models;
+
+use App\Support\Tenancy\BelongsToWorkspace;
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+
+/**
+ * @property int $id
+ * @property int $workspace_id
+ * @property int $channel_id
+ * @property int $product_id
+ * @property string $sku
+ * @property string $item_ref
+ * @property string $title
+ * @property string $condition
+ * @property string $fulfilment
+ * @property int $price_minor
+ * @property int $shipping_minor
+ * @property int|null $list_price_minor
+ * @property int|null $stock
+ * @property array{floor: list<array<string, string>>, ceiling: list<array<string, string>>} $limits
+ * @property int|null $rule_id
+ * @property bool $automation_on
+ * @property CarbonImmutable|null $last_changed_at
+ * @property int $version
+ * @property int|null $floor_minor
+ * @property int|null $ceiling_minor
+ * @property string|null $problem
+ * @property int|null $profit_minor
+ * @property string|null $margin_percent
+ * @property string|null $markup_percent
+ * @property int|null $rank
+ * @property int $field_size
+ * @property int|null $lowest_minor
+ * @property bool $holds_buy_box
+ * @property int|null $decision_id
+ * @property string|null $outcome
+ * @property string|null $reason
+ * @property CarbonImmutable|null $decided_at
+ * @property Product $product
+ * @property Channel $channel
+ */
+final class Listing extends Model
+{
+    use BelongsToWorkspace;
+
+    protected function casts(): array
+    {
+        return [
+            'limits' => 'array', 'automation_on' => 'bool', 'holds_buy_box' => 'bool',
+            'last_changed_at' => 'immutable_datetime', 'decided_at' => 'immutable_datetime',
+        ];
+    }
+
+    /** @return BelongsTo<Product, $this> */
+    public function product(): BelongsTo
+    {
+        return $this->belongsTo(Product::class);
+    }
+
+    /** @return BelongsTo<Channel, $this> */
+    public function channel(): BelongsTo
+    {
+        return $this->belongsTo(Channel::class);
+    }
+}

@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Market\Actions;
+
+use App\Catalogue\Models\Channel;
+use App\Catalogue\Models\Listing;
+use App\Market\Marketplace\MarketplaceClient;
+use Carbon\CarbonImmutable;
+use Illuminate\Support\Facades\DB;
+use Wrasse\Core\Money\Currency;
+
+/** Adds the orders since the last time to the sales of their day (UTC). */
+final readonly class ImportOrders
+{
+    public function handle(Channel $channel): int
+    {
+        $orders = (new MarketplaceClient($channel))->orders($channel->orders_after);
+        if ($orders === []) {
+            return 0;
+        }
+        $currency = Currency::of($channel->currency);
+        DB::transaction(function () use ($channel, $orders, $currency): void {
+            // Two runs at once must not count the same orders twice.
+            $after = Channel::query()->lockForUpdate()->findOrFail($channel->id)->orders_after;
+            $listings = Listing::query()->where('channel_id', $channel->id)->whereIn('sku', array_column($orders, 'sku'))->pluck('id', 'sku');
+            foreach ($orders as $order) {
+                if ($order['id'] > $after && $listings->has($order['sku'])) {
+                    $this->add($channel->workspace_id, (int) $listings[$order['sku']], $order['units'], $order['units'] * $currency->parse($order['price']), CarbonImmutable::parse($order['at']));
+                }
+            }
+            $channel->update(['orders_after' => max($after, ...array_column($orders, 'id'))]);
+        });
+
+        return count($orders);
+    }
+
+    private function add(int $workspaceId, int $listingId, int $units, int $revenue, CarbonImmutable $at): void
+    {
+        DB::statement(<<<'SQL'
+            INSERT INTO sales_days (listing_id, workspace_id, day, units, revenue_minor) VALUES (?, ?, ?, ?, ?)
+            ON CONFLICT (listing_id, day) DO UPDATE SET units = sales_days.units + excluded.units, revenue_minor = sales_days.revenue_minor + excluded.revenue_minor
+            SQL, [$listingId, $workspaceId, $at->utc()->toDateString(), $units, $revenue]);
+    }
+}

@@ -1,0 +1,115 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Market\Actions;
+
+use App\Catalogue\Models\Channel;
+use App\Catalogue\Models\Listing;
+use App\Market\Events\MarketObserved;
+use App\Market\Marketplace\MarketplaceClient;
+use App\Market\Models\ListingMarket;
+use App\Market\Models\Rival;
+use Illuminate\Support\Facades\DB;
+use Wrasse\Core\Money\Currency;
+
+/** Fetches the offers on some items and makes them the current market of our listings there. */
+final readonly class ObserveItems
+{
+    private const OFFER_FIELDS = [
+        'seller', 'price', 'shipping', 'condition', 'fulfilment', 'in_stock', 'buy_box', 'rating_percent', 'rating_count',
+        'handling_days', 'ship_from', 'marketplace_retail',
+    ];
+
+    public function __construct(private ChangesOnTheirWay $changes) {}
+
+    /**
+     * @param  list<string>  $items  up to 20
+     * @return int how many markets had changed
+     */
+    public function handle(Channel $channel, array $items): int
+    {
+        $offers = (new MarketplaceClient($channel))->offers($items);
+
+        return DB::transaction(function () use ($channel, $items, $offers): int {
+            $listings = Listing::query()->where('channel_id', $channel->id)->whereIn('item_ref', $items)->orderBy('id')->lockForUpdate()->get();
+            $markets = ListingMarket::query()->whereIn('listing_id', $listings->pluck('id'))->get()->keyBy('listing_id');
+            $this->rememberRivals($channel, $offers);
+            $changed = [];
+            foreach ($listings as $listing) {
+                $all = $offers[$listing->item_ref] ?? [];
+                if ($this->store($channel, $listing, $all, $markets->get($listing->id))) {
+                    $changed[] = $listing->id;
+                }
+            }
+            if ($changed !== []) {
+                event(new MarketObserved($channel->workspace_id, $changed));
+            }
+
+            return count($changed);
+        });
+    }
+
+    /**
+     * @param  list<array<string, mixed>>  $all
+     */
+    private function store(Channel $channel, Listing $listing, array $all, ?ListingMarket $before): bool
+    {
+        $own = collect($all)->firstWhere('seller', $channel->seller);
+        $offers = [];
+        foreach ($all as $offer) {
+            if ($offer['seller'] !== $channel->seller) {
+                $offers[] = array_intersect_key($offer, array_flip(self::OFFER_FIELDS));
+            }
+        }
+        $holdsBuyBox = (bool) ($own['buy_box'] ?? false);
+        $isSame = $before !== null && $before->offers == $offers && $holdsBuyBox === $listing->holds_buy_box;
+        $ownPrice = $this->priceSetElsewhere($channel, $listing, $own);
+        $now = now();
+        ListingMarket::query()->upsert(
+            [['listing_id' => $listing->id, 'workspace_id' => $listing->workspace_id, 'offers' => json_encode($offers, JSON_THROW_ON_ERROR), 'seen_at' => $now, 'changed_at' => $now]],
+            ['listing_id'],
+            $isSame ? ['seen_at'] : ['offers', 'seen_at', 'changed_at'],
+        );
+        if ($isSame && $ownPrice === null) {
+            return false;
+        }
+        $listing->fill(['holds_buy_box' => $holdsBuyBox, 'price_minor' => $ownPrice ?? $listing->price_minor])->save();
+        (new RecordObservation)->handle($listing, $offers, $now);
+
+        return true;
+    }
+
+    /**
+     * A price that differs from ours while none of ours is on its way was set by someone else: it is what buyers see, so it is adopted.
+     *
+     * @param  array<string, mixed>|null  $own
+     */
+    private function priceSetElsewhere(Channel $channel, Listing $listing, ?array $own): ?int
+    {
+        if ($own === null || ! is_string($own['price'] ?? null)) {
+            return null;
+        }
+        $shown = Currency::of($channel->currency)->parse($own['price']);
+        if ($shown === $listing->price_minor || $shown <= 0) {
+            return null;
+        }
+
+        return $this->changes->isOnItsWay($listing->id) ? null : $shown;
+    }
+
+    /** @param array<string, list<array<string, mixed>>> $offers */
+    private function rememberRivals(Channel $channel, array $offers): void
+    {
+        $rivals = [];
+        foreach ($offers as $ofItem) {
+            foreach ($ofItem as $offer) {
+                if ($offer['seller'] !== $channel->seller) {
+                    $rivals[$offer['seller']] = ['workspace_id' => $channel->workspace_id, 'channel_id' => $channel->id, 'seller' => $offer['seller'], 'name' => $offer['name'] ?? $offer['seller']];
+                }
+            }
+        }
+        ksort($rivals);
+        Rival::query()->upsert(array_values($rivals), ['channel_id', 'seller'], ['name']);
+    }
+}

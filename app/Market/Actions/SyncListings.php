@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Market\Actions;
+
+use App\Catalogue\Models\Channel;
+use App\Catalogue\Models\Listing;
+use App\Catalogue\Models\Product;
+use App\Market\Marketplace\MarketplaceClient;
+use Illuminate\Support\Facades\DB;
+use Wrasse\Core\Money\Currency;
+
+/** Brings in our listings from a marketplace: new ones are added, known ones get title, stock and terms; prices of known ones are left to the observation of offers. */
+final readonly class SyncListings
+{
+    /** @return int how many listings the marketplace has of ours */
+    public function handle(Channel $channel): int
+    {
+        $client = new MarketplaceClient($channel);
+        $count = 0;
+        $after = '';
+        do {
+            $page = $client->listings($after);
+            DB::transaction(fn () => $this->take($channel, $page['listings']));
+            $count += count($page['listings']);
+            $after = $page['next'];
+        } while ($after !== null);
+        $channel->update(['synced_at' => now(), 'problem' => null]);
+
+        return $count;
+    }
+
+    /** @param list<array<string, mixed>> $rows */
+    private function take(Channel $channel, array $rows): void
+    {
+        $currency = Currency::of($channel->currency);
+        $now = now();
+        Product::query()->upsert(array_map(fn (array $row) => [
+            'workspace_id' => $channel->workspace_id, 'sku' => $row['sku'], 'title' => $row['title'], 'brand' => $row['brand'], 'category' => $row['category'],
+            'gtin' => $row['gtin'], 'created_at' => $now, 'updated_at' => $now,
+        ], $rows), ['workspace_id', 'sku'], ['updated_at']);
+        $products = Product::query()->whereIn('sku', array_column($rows, 'sku'))->pluck('id', 'sku');
+
+        Listing::query()->upsert(array_map(fn (array $row) => [
+            'workspace_id' => $channel->workspace_id, 'channel_id' => $channel->id, 'product_id' => $products[$row['sku']], 'sku' => $row['sku'],
+            'item_ref' => $row['item'], 'title' => $row['title'], 'search' => mb_strtolower("{$row['sku']} {$row['gtin']} {$row['title']} {$row['brand']}"),
+            'condition' => $row['condition'], 'fulfilment' => $row['fulfilment'], 'price_minor' => $currency->parse($row['price']),
+            'shipping_minor' => $currency->parse($row['shipping']), 'stock' => $row['stock'], 'list_price_minor' => $currency->parse($row['price']),
+            'created_at' => $now, 'updated_at' => $now,
+        ], $rows), ['channel_id', 'sku'], ['item_ref', 'title', 'search', 'condition', 'fulfilment', 'shipping_minor', 'stock', 'updated_at']);
+    }
+}

@@ -1,0 +1,144 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Market\Marketplace;
+
+use App\Catalogue\Models\Channel;
+use Illuminate\Http\Client\ConnectionException;
+use Illuminate\Http\Client\PendingRequest;
+use Illuminate\Http\Client\Response;
+use Illuminate\Support\Facades\Http;
+
+/**
+ * A marketplace's seller interface. Every call throws MarketplaceUnavailable where trying again may help (no answer, 5xx, 429 with
+ * the wait it asks for) and MarketplaceRefused where it will not.
+ */
+final readonly class MarketplaceClient
+{
+    public const ITEMS_PER_CALL = 20;
+
+    public const SKUS_PER_CALL = 100;
+
+    private const SECONDS_UNTIL_RETRY = 5;
+
+    public function __construct(private Channel $channel) {}
+
+    /** @return array{listings: list<array<string, mixed>>, next: string|null} */
+    public function listings(string $after = ''): array
+    {
+        /** @var array{listings: list<array<string, mixed>>, next: string|null} */
+        return $this->get('/v1/listings', ['after' => $after]);
+    }
+
+    /**
+     * @param  list<string>  $items  up to 20
+     * @return array<string, list<array<string, mixed>>> offers by item
+     */
+    public function offers(array $items): array
+    {
+        /** @var array{offers: array<string, list<array<string, mixed>>>} $answer */
+        $answer = $this->get('/v1/offers', ['items' => implode(',', $items)]);
+
+        return $answer['offers'];
+    }
+
+    /**
+     * What the marketplace shows as our prices, as decimals by SKU.
+     *
+     * @param  list<string>  $skus  up to 100
+     * @return array<string, string>
+     */
+    public function prices(array $skus): array
+    {
+        /** @var array{prices: list<array{sku: string, price: string}>} $answer */
+        $answer = $this->get('/v1/prices', ['skus' => implode(',', $skus)]);
+
+        return array_column($answer['prices'], 'price', 'sku');
+    }
+
+    /** @return list<array{id: int, sku: string, units: int, price: string, at: string}> */
+    public function orders(int $after): array
+    {
+        /** @var array{orders: list<array{id: int, sku: string, units: int, price: string, at: string}>} $answer */
+        $answer = $this->get('/v1/orders', ['after' => $after]);
+
+        return $answer['orders'];
+    }
+
+    /** @return list<array{date: string, item: string, sku: string, price: string, in_stock: bool, units: int, offers: list<array<string, mixed>>}> */
+    public function history(int $daysAgo): array
+    {
+        /** @var array{days: list<array{date: string, item: string, sku: string, price: string, in_stock: bool, units: int, offers: list<array<string, mixed>>}>} $answer */
+        $answer = $this->get('/v1/history', ['days_ago' => $daysAgo]);
+
+        return $answer['days'];
+    }
+
+    public function subscribe(string $url, string $secret): void
+    {
+        $this->check(fn () => $this->request()->put('/v1/subscription', ['url' => $url, 'secret' => $secret]));
+    }
+
+    /**
+     * Sent again with the same key it is the same feed, worked through once.
+     *
+     * @param  list<array{sku: string, price: string}>  $items
+     * @return string the marketplace's name for the feed
+     */
+    public function submitFeed(string $idempotencyKey, array $items): string
+    {
+        $answer = $this->check(fn () => $this->request()->withHeader('Idempotency-Key', $idempotencyKey)->post('/v1/feeds', ['items' => $items]));
+
+        return is_string($answer['id'] ?? null) ? $answer['id'] : throw new MarketplaceUnavailable('The answer names no feed.', self::SECONDS_UNTIL_RETRY);
+    }
+
+    /** @return array{status: string, items: list<array{sku: string, status: string, message: string|null}>} */
+    public function feed(string $ref): array
+    {
+        /** @var array{status: string, items: list<array{sku: string, status: string, message: string|null}>} */
+        return $this->get('/v1/feeds/'.rawurlencode($ref), []);
+    }
+
+    /**
+     * @param  array<string, string|int>  $query
+     * @return array<mixed>
+     */
+    private function get(string $path, array $query): array
+    {
+        return $this->check(fn () => $this->request()->get($path, $query));
+    }
+
+    private function request(): PendingRequest
+    {
+        return Http::baseUrl($this->channel->base_url)->withToken($this->channel->token)->acceptJson()->connectTimeout(3)->timeout(10);
+    }
+
+    /**
+     * @param  callable(): Response  $call
+     * @return array<mixed>
+     */
+    private function check(callable $call): array
+    {
+        try {
+            $response = $call();
+        } catch (ConnectionException) {
+            throw new MarketplaceUnavailable("{$this->channel->name} did not answer.", self::SECONDS_UNTIL_RETRY);
+        }
+        $status = $response->status();
+        $says = $response->json('error');
+        $says = is_string($says) ? "“{$says}”" : "status {$status}";
+        if ($status === 429) {
+            throw new MarketplaceUnavailable("{$this->channel->name} asks to slow down.", max(1, (int) $response->header('Retry-After')));
+        }
+        if ($status >= 500) {
+            throw new MarketplaceUnavailable("{$this->channel->name} is out of order: {$says}.", self::SECONDS_UNTIL_RETRY);
+        }
+        if ($status >= 400) {
+            throw new MarketplaceRefused("{$this->channel->name} refused: {$says}.");
+        }
+        $body = $response->json();
+
+        return is_array($body) ? $body : throw new MarketplaceUnavailable("{$this->channel->name} gave no readable answer.", self::SECONDS_UNTIL_RETRY);
+    }
+}

@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Pricing\Actions;
+
+use App\Catalogue\Models\Listing;
+use App\Catalogue\Models\Workspace;
+use App\Pricing\Deciding\Decided;
+use App\Pricing\Deciding\Decider;
+use App\Support\Http\DocumentField;
+use Carbon\CarbonImmutable;
+
+/** What a rule document would do to listings, without changing anything. */
+final readonly class TryOut
+{
+    /** So many listings at most are tried at once. */
+    public const MOST = 5_000;
+
+    public function __construct(private Decider $decider) {}
+
+    /**
+     * @param  array<string, mixed>  $document
+     * @param  list<int>|null  $listingIds
+     * @param  array<string, mixed>  $filter
+     * @return list<Decided>
+     */
+    public function handle(Workspace $workspace, array $document, ?array $listingIds, array $filter): array
+    {
+        SaveRule::check($workspace, $document);
+        $ids = AssignRule::selection($workspace->id, $listingIds, $filter)->orderBy('l.sku')->orderBy('l.id')->limit(self::MOST)->pluck('l.id');
+        $decided = [];
+        foreach ($ids->chunk(500) as $chunk) {
+            $listings = Listing::query()->whereIn('id', $chunk)->with(['product', 'channel'])->orderBy('sku')->orderBy('id')->get();
+            array_push($decided, ...DocumentField::check(fn () => $this->decider->decide($workspace, $listings, fn () => $document, CarbonImmutable::now())));
+        }
+
+        return $decided;
+    }
+}

@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Pricing\Deciding;
+
+use App\Catalogue\Models\Listing;
+use App\Catalogue\Models\Workspace;
+use App\Market\Models\ListingMarket;
+use Carbon\CarbonInterface;
+use Wrasse\Core\Money\Currency;
+
+/** Writes down all that a decision on a listing is made from, as the pricing core reads it. */
+final readonly class DecisionDocument
+{
+    /** What a listing without a rule is looked at with: the cheapest comparable offer, matched. */
+    public const DEFAULT_RULE = ['version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'lowest']];
+
+    /**
+     * @param  Listing  $listing  with product and channel
+     * @param  array<string, mixed>  $rule
+     * @return array<string, mixed>
+     */
+    public static function of(Workspace $workspace, Listing $listing, ?ListingMarket $market, array $rule, CarbonInterface $now): array
+    {
+        $currency = Currency::of($listing->channel->currency);
+        $amount = fn (?int $minor) => $minor === null ? null : $currency->format($minor);
+        $product = $listing->product;
+        $seenAt = $market?->seen_at->toIso8601ZuluString();
+
+        return [
+            'now' => $now->toIso8601ZuluString(),
+            'listing' => [
+                'sku' => $listing->sku, 'currency' => $currency->code, 'seller' => $listing->channel->seller,
+                'price' => $amount($listing->price_minor), 'shipping' => $amount($listing->shipping_minor), 'stock' => $listing->stock,
+                'condition' => $listing->condition, 'fulfilment' => $listing->fulfilment,
+                'cost' => $amount($product->cost_minor), 'extra_costs' => [['label' => 'inbound', 'amount' => $amount($product->extra_cost_minor)]],
+                'list_price' => $amount($listing->list_price_minor), 'rrp' => $amount($product->rrp_minor), 'map' => $amount($product->map_minor),
+                'holds_buy_box' => $listing->holds_buy_box, 'last_changed_at' => $listing->last_changed_at?->toIso8601ZuluString(),
+            ],
+            'fees' => $listing->channel->fees,
+            'tax' => ['percent' => rtrim(rtrim($workspace->tax_percent, '0'), '.'), 'included' => $workspace->tax_included],
+            'limits' => self::limits($workspace->limits, $listing->limits),
+            'offers' => array_map(fn (array $offer) => [...$offer, 'seen_at' => $seenAt], $market->offers ?? []),
+            'rule' => $rule,
+        ];
+    }
+
+    /**
+     * The workspace's terms; a term of the same kind on the listing stands in its place.
+     *
+     * @param  array{floor: list<array<string, string>>, ceiling: list<array<string, string>>}  $general
+     * @param  array{floor: list<array<string, string>>, ceiling: list<array<string, string>>}  $own
+     * @return array{floor: list<array<string, string>>, ceiling: list<array<string, string>>}
+     */
+    private static function limits(array $general, array $own): array
+    {
+        $merge = function (string $side) use ($general, $own): array {
+            $kinds = array_column($own[$side], 'kind');
+
+            return [...array_values(array_filter($general[$side], fn (array $term) => ! in_array($term['kind'], $kinds, true))), ...$own[$side]];
+        };
+
+        return ['floor' => $merge('floor'), 'ceiling' => $merge('ceiling')];
+    }
+}

@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Pricing\Deciding;
+
+use Illuminate\Support\Facades\DB;
+
+/** Writes where listings stand, in one statement for all of them. */
+final readonly class Standing
+{
+    /** @param list<Decided> $all */
+    public static function write(array $all): void
+    {
+        $rows = $dropped = [];
+        foreach ($all as $one) {
+            $decision = $one->decision;
+            $rows[] = [
+                'id' => $one->listing->id,
+                'floor_minor' => $decision->limits->floor?->price, 'ceiling_minor' => $decision->limits->ceiling?->price, 'problem' => $decision->limits->problem,
+                'profit_minor' => $decision->before?->profit, 'margin_percent' => $decision->before?->marginPercent(), 'markup_percent' => $decision->before?->markupPercent(),
+                'rank' => $decision->rankBefore, 'field_size' => $decision->field->size(), 'lowest_minor' => $decision->field->lowest(),
+            ];
+            $dropped[] = ['id' => $one->listing->id, 'dropped' => (object) array_column($decision->field->dropped, 'why', 'seller')];
+        }
+        DB::update(<<<'SQL'
+            UPDATE listings l SET floor_minor = s.floor_minor, ceiling_minor = s.ceiling_minor, problem = s.problem, profit_minor = s.profit_minor,
+                margin_percent = s.margin_percent, markup_percent = s.markup_percent, rank = s.rank, field_size = s.field_size, lowest_minor = s.lowest_minor
+            FROM jsonb_to_recordset(?) AS s(id bigint, floor_minor bigint, ceiling_minor bigint, problem text, profit_minor bigint,
+                margin_percent numeric, markup_percent numeric, rank int, field_size int, lowest_minor bigint)
+            WHERE l.id = s.id
+            SQL, [json_encode($rows, JSON_THROW_ON_ERROR)]);
+        DB::update(<<<'SQL'
+            UPDATE listing_markets m SET dropped = s.dropped FROM jsonb_to_recordset(?) AS s(id bigint, dropped jsonb)
+            WHERE m.listing_id = s.id AND m.dropped <> s.dropped
+            SQL, [json_encode($dropped, JSON_THROW_ON_ERROR)]);
+    }
+}

@@ -1,0 +1,166 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Pricing\Http;
+
+use App\Accounts\Models\User;
+use App\Catalogue\Listings\ListingFilter;
+use App\Catalogue\Models\Workspace;
+use App\Pricing\Actions\AssignRule;
+use App\Pricing\Actions\SaveRule;
+use App\Pricing\Actions\StartRun;
+use App\Pricing\Actions\TryOut;
+use App\Pricing\Models\Rule;
+use App\Support\Tenancy\CurrentWorkspace;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use OpenApi\Attributes as OA;
+
+final readonly class RuleController
+{
+    public function __construct(private CurrentWorkspace $current) {}
+
+    #[OA\Get(path: '/api/v1/rules', operationId: 'listRules', summary: 'All rules', tags: ['Rules'], responses: [
+        new OA\Response(response: 200, description: 'Rules', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/Rule'))),
+    ])]
+    public function index(): JsonResponse
+    {
+        $counts = RuleCounts::all($this->current);
+
+        return new JsonResponse(Rule::query()->with('latest')->orderBy('name')->get()->map(fn (Rule $rule) => RuleResource::of($rule, $counts[$rule->id] ?? new RuleCounts))->values());
+    }
+
+    #[OA\Get(path: '/api/v1/rules/{id}', operationId: 'showRule', summary: 'One rule', tags: ['Rules'],
+        parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'integer'))],
+        responses: [
+            new OA\Response(response: 200, description: 'The rule', content: new OA\JsonContent(ref: '#/components/schemas/Rule')),
+            new OA\Response(response: 404, description: 'None', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
+        ])]
+    public function show(int $id): JsonResponse
+    {
+        return $this->answer(Rule::query()->with('latest')->findOrFail($id));
+    }
+
+    #[OA\Post(path: '/api/v1/rules', operationId: 'createRule', summary: 'Make a rule; it starts switched off unless said otherwise', tags: ['Rules'],
+        requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(required: ['name', 'document'], properties: [
+            new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'document', ref: '#/components/schemas/RuleDocument'),
+            new OA\Property(property: 'is_on', type: 'boolean'), new OA\Property(property: 'every_minutes', type: 'integer', maximum: 10080, minimum: 1),
+        ])),
+        responses: [
+            new OA\Response(response: 201, description: 'The rule', content: new OA\JsonContent(ref: '#/components/schemas/Rule')),
+            new OA\Response(response: 422, description: 'What is wrong with which field', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
+        ])]
+    public function store(Request $request, SaveRule $save): JsonResponse
+    {
+        return $this->answer($this->save($request, $save, null), 201);
+    }
+
+    #[OA\Patch(path: '/api/v1/rules/{id}', operationId: 'changeRule', summary: 'Change a rule; another document makes a new version', tags: ['Rules'],
+        parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'integer'))],
+        requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(properties: [
+            new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'document', ref: '#/components/schemas/RuleDocument'),
+            new OA\Property(property: 'based_on', description: 'The version that was edited.', type: 'integer'),
+            new OA\Property(property: 'is_on', type: 'boolean'), new OA\Property(property: 'every_minutes', type: 'integer', maximum: 10080, minimum: 1),
+        ])),
+        responses: [
+            new OA\Response(response: 200, description: 'The rule', content: new OA\JsonContent(ref: '#/components/schemas/Rule')),
+            new OA\Response(response: 409, description: 'Someone saved another version meanwhile', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
+            new OA\Response(response: 422, description: 'What is wrong with which field', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
+        ])]
+    public function update(Request $request, int $id, SaveRule $save): JsonResponse
+    {
+        return $this->answer($this->save($request, $save, $id));
+    }
+
+    #[OA\Post(path: '/api/v1/rules/{id}/run', operationId: 'runRule', summary: 'Run a rule now', tags: ['Rules'],
+        parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'integer'))],
+        responses: [new OA\Response(response: 202, description: 'Started', content: new OA\JsonContent(required: ['run', 'listings'], properties: [
+            new OA\Property(property: 'run', type: 'integer'), new OA\Property(property: 'listings', type: 'integer'),
+        ]))])]
+    public function run(int $id, StartRun $start): JsonResponse
+    {
+        $run = $start->handle(Rule::query()->findOrFail($id), 'hand');
+
+        return new JsonResponse(['run' => $run->id, 'listings' => $run->total], 202);
+    }
+
+    #[OA\Post(path: '/api/v1/rules/try-out', operationId: 'tryOut', summary: 'What a rule would do, without changing anything', tags: ['Rules'],
+        requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(required: ['document'], properties: [
+            new OA\Property(property: 'document', ref: '#/components/schemas/RuleDocument'),
+            new OA\Property(property: 'listings', type: 'array', items: new OA\Items(type: 'integer')),
+            new OA\Property(property: 'filter', ref: '#/components/schemas/ListingFilter'),
+        ])),
+        responses: [
+            new OA\Response(response: 200, description: 'What it would do', content: new OA\JsonContent(ref: '#/components/schemas/TryOut')),
+            new OA\Response(response: 422, description: 'What is wrong with which field', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
+        ])]
+    public function tryOut(Request $request, TryOut $tryOut): JsonResponse
+    {
+        $request->validate(['document' => ['required', 'array'], ...$this->selectionRules()]);
+        $decided = $tryOut->handle($this->workspace(), (array) $request->input('document'), $this->listingIds($request), (array) $request->input('filter', []));
+
+        return new JsonResponse(TryOutResource::of($decided));
+    }
+
+    #[OA\Post(path: '/api/v1/assignments', operationId: 'assign', summary: 'Put listings on a rule, or off any', tags: ['Rules'],
+        requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(required: ['rule'], properties: [
+            new OA\Property(property: 'rule', type: 'integer', nullable: true),
+            new OA\Property(property: 'listings', type: 'array', items: new OA\Items(type: 'integer')),
+            new OA\Property(property: 'filter', ref: '#/components/schemas/ListingFilter'),
+        ])),
+        responses: [
+            new OA\Response(response: 200, description: 'How many changed', content: new OA\JsonContent(required: ['changed'], properties: [new OA\Property(property: 'changed', type: 'integer')])),
+            new OA\Response(response: 422, description: 'What is wrong with which field', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
+        ])]
+    public function assign(Request $request, AssignRule $assign): JsonResponse
+    {
+        $request->validate(['rule' => ['present', 'nullable', 'integer'], ...$this->selectionRules()]);
+        if (! $request->has('listings') && ! $request->has('filter')) {
+            $request->validate(['listings' => ['required']], ['listings.required' => 'Say which listings: a list of them, or a filter.']);
+        }
+        $rule = $request->input('rule');
+        $changed = $assign->handle($this->current->id(), is_numeric($rule) ? (int) $rule : null, $this->listingIds($request), (array) $request->input('filter', []));
+
+        return new JsonResponse(['changed' => $changed]);
+    }
+
+    private function save(Request $request, SaveRule $save, ?int $id): Rule
+    {
+        $must = $id === null ? 'required' : 'sometimes';
+        /** @var array{name?: string, is_on?: bool, every_minutes?: int, document?: array<mixed>, based_on?: int} $given */
+        $given = $request->validate([
+            'name' => [$must, 'string', 'max:80'], 'document' => [$must, 'array'], 'is_on' => ['sometimes', 'boolean'],
+            'every_minutes' => ['sometimes', 'integer', 'min:1', 'max:10080'], 'based_on' => ['sometimes', 'integer'],
+        ]);
+        if ($request->has('document')) {
+            $given['document'] = (array) $request->input('document');
+        }
+        /** @var User $user */
+        $user = $request->user();
+
+        return $save->handle($this->workspace(), $id, array_diff_key($given, ['based_on' => true]), $given['based_on'] ?? null, $user->id);
+    }
+
+    /** @return array<string, list<mixed>> */
+    private function selectionRules(): array
+    {
+        return ['listings' => ['sometimes', 'array', 'max:5000'], 'listings.*' => ['integer'], 'filter' => ['sometimes', 'array'], ...ListingFilter::rules('filter.')];
+    }
+
+    /** @return list<int>|null */
+    private function listingIds(Request $request): ?array
+    {
+        return $request->has('listings') ? array_map(intval(...), array_values((array) $request->input('listings'))) : null;
+    }
+
+    private function workspace(): Workspace
+    {
+        return Workspace::query()->findOrFail($this->current->id());
+    }
+
+    private function answer(Rule $rule, int $status = 200): JsonResponse
+    {
+        return new JsonResponse(RuleResource::of($rule, RuleCounts::all($this->current)[$rule->id] ?? new RuleCounts), $status);
+    }
+}

@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Pricing\Http;
+
+use App\Pricing\Deciding\Decided;
+use OpenApi\Attributes as OA;
+use Wrasse\Core\Decision\Outcome;
+
+#[OA\Schema(schema: 'TryOut')]
+final readonly class TryOutResource
+{
+    /** @param list<TryOutRow> $rows */
+    public function __construct(
+        #[OA\Property] public int $down,
+        #[OA\Property] public int $up,
+        #[OA\Property] public int $stay,
+        #[OA\Property(description: 'Out of stock and the like.')] public int $skipped,
+        #[OA\Property(description: 'Cannot be priced.')] public int $blocked,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: TryOutRow::class))] public array $rows,
+    ) {}
+
+    /** @param list<Decided> $decided */
+    public static function of(array $decided): self
+    {
+        $count = ['down' => 0, 'up' => 0, 'stay' => 0, 'skipped' => 0, 'blocked' => 0];
+        foreach ($decided as $one) {
+            $decision = $one->decision;
+            $count[match ($decision->outcome) {
+                Outcome::Change, Outcome::Review => $decision->price < $one->listing->price_minor ? 'down' : 'up',
+                Outcome::Keep => 'stay',
+                Outcome::Skipped => 'skipped',
+                Outcome::Blocked => 'blocked',
+            }]++;
+        }
+
+        return new self(...$count, rows: array_map(TryOutRow::of(...), $decided));
+    }
+}

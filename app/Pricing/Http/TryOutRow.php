@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Pricing\Http;
+
+use App\Pricing\Deciding\Decided;
+use OpenApi\Attributes as OA;
+use Wrasse\Core\Money\PriceMove;
+
+#[OA\Schema(schema: 'TryOutRow')]
+final readonly class TryOutRow
+{
+    public function __construct(
+        #[OA\Property] public int $listing,
+        #[OA\Property] public string $sku,
+        #[OA\Property] public string $title,
+        #[OA\Property] public string $channel,
+        #[OA\Property] public string $outcome,
+        #[OA\Property] public string $reason,
+        #[OA\Property] public string $old_price,
+        #[OA\Property] public ?string $new_price,
+        #[OA\Property] public ?string $change,
+        #[OA\Property] public ?string $change_percent,
+        #[OA\Property] public ?string $floor,
+        #[OA\Property] public ?string $ceiling,
+        #[OA\Property] public ?string $margin_before,
+        #[OA\Property] public ?string $margin_after,
+        #[OA\Property] public ?string $markup_before,
+        #[OA\Property] public ?string $markup_after,
+        #[OA\Property] public int $rank_before,
+        #[OA\Property] public ?int $rank_after,
+        #[OA\Property] public int $field_size,
+    ) {}
+
+    public static function of(Decided $one): self
+    {
+        $decision = $one->decision;
+        $currency = $decision->listing->currency;
+        $amount = fn (?int $minor) => $minor === null ? null : $currency->format($minor);
+        $move = $decision->price === null ? null : new PriceMove($decision->listing->price, $decision->price);
+
+        return new self(
+            $one->listing->id, $one->listing->sku, $one->listing->title, $one->listing->channel->name, $decision->outcome->value, $decision->reason,
+            $currency->format($decision->listing->price), $amount($decision->price), $amount($move?->amount()), $move?->percent(),
+            $amount($decision->limits->floor?->price), $amount($decision->limits->ceiling?->price),
+            $decision->before?->marginPercent(), $decision->after?->marginPercent(), $decision->before?->markupPercent(), $decision->after?->markupPercent(),
+            $decision->rankBefore, $decision->rankAfter, $decision->field->size(),
+        );
+    }
+}

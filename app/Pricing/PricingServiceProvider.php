@@ -1,0 +1,20 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Pricing;
+
+use App\Catalogue\Events\ListingsTouched;
+use App\Market\Events\MarketObserved;
+use App\Pricing\Jobs\DecideListingsJob;
+use Illuminate\Support\Facades\Event;
+use Illuminate\Support\ServiceProvider;
+
+final class PricingServiceProvider extends ServiceProvider
+{
+    public function boot(): void
+    {
+        Event::listen(ListingsTouched::class, fn (ListingsTouched $event) => DecideListingsJob::dispatchInChunks($event->workspaceId, $event->listingIds, $event->cause));
+        Event::listen(MarketObserved::class, fn (MarketObserved $event) => DecideListingsJob::dispatchInChunks($event->workspaceId, $event->listingIds, 'market'));
+    }
+}

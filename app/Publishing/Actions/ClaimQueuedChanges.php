@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Publishing\Actions;
+
+use App\Catalogue\Models\Channel;
+use App\Catalogue\Models\Workspace;
+use App\Publishing\Models\ChangeState;
+use App\Publishing\Models\Feed;
+use App\Publishing\Models\PriceChange;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+
+/** Gathers what waits for a channel into one feed. */
+final readonly class ClaimQueuedChanges
+{
+    public const MOST = 200;
+
+    /** Null where nothing waits, or the channel or the whole workspace is switched off. */
+    public function handle(Channel $channel): ?Feed
+    {
+        return DB::transaction(function () use ($channel): ?Feed {
+            $isOn = Workspace::query()->whereKey($channel->workspace_id)->where('repricing_on', true)->exists();
+            if (! $isOn || ! $channel->automation_on || $channel->quiet_until?->isFuture()) {
+                return null;
+            }
+            $changes = PriceChange::query()->where('channel_id', $channel->id)->where('state', ChangeState::Queued)->where('due_at', '<=', now())
+                ->orderBy('id')->limit(self::MOST)->lock('FOR UPDATE SKIP LOCKED')->pluck('id');
+            if ($changes->isEmpty()) {
+                return null;
+            }
+            $feed = Feed::query()->create(['id' => (string) Str::uuid7(), 'channel_id' => $channel->id, 'state' => 'sending', 'attempts' => 0, 'due_at' => now()]);
+            PriceChange::query()->whereIn('id', $changes)->update(['state' => ChangeState::Sending, 'feed_id' => $feed->id]);
+
+            return $feed;
+        });
+    }
+}

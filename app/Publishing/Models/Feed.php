@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Publishing\Models;
+
+use App\Support\Tenancy\BelongsToWorkspace;
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Concerns\HasUuids;
+use Illuminate\Database\Eloquent\Model;
+
+/**
+ * Price changes sent together. Its id is the idempotency key: sent twice, it is one feed to the marketplace.
+ *
+ * @property string $id
+ * @property int $workspace_id
+ * @property int $channel_id
+ * @property string $state sending, submitted, reading_back or closed
+ * @property string|null $channel_ref
+ * @property int $attempts in the present state
+ * @property CarbonImmutable $due_at not to be touched before; moved ahead by whoever works on it
+ * @property string|null $problem
+ */
+final class Feed extends Model
+{
+    use BelongsToWorkspace, HasUuids;
+
+    protected function casts(): array
+    {
+        return ['due_at' => 'immutable_datetime'];
+    }
+}

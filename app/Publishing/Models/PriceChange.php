@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Publishing\Models;
+
+use App\Catalogue\Models\Listing;
+use App\Pricing\Models\Decision;
+use App\Support\Tenancy\BelongsToWorkspace;
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+
+/**
+ * One line of the ledger. Amounts in minor units.
+ *
+ * @property int $id
+ * @property int $workspace_id
+ * @property int $channel_id
+ * @property int $listing_id
+ * @property int|null $decision_id
+ * @property string|null $feed_id
+ * @property int $from_minor
+ * @property int $to_minor
+ * @property int $floor_minor
+ * @property int $ceiling_minor
+ * @property ChangeState $state
+ * @property int $attempts
+ * @property CarbonImmutable $due_at
+ * @property string|null $problem
+ * @property CarbonImmutable $queued_at
+ * @property CarbonImmutable|null $sent_at
+ * @property CarbonImmutable|null $settled_at
+ * @property Listing $listing
+ * @property Decision|null $decision
+ */
+final class PriceChange extends Model
+{
+    use BelongsToWorkspace;
+
+    public $timestamps = false;
+
+    protected function casts(): array
+    {
+        return [
+            'state' => ChangeState::class, 'due_at' => 'immutable_datetime', 'queued_at' => 'immutable_datetime',
+            'sent_at' => 'immutable_datetime', 'settled_at' => 'immutable_datetime',
+        ];
+    }
+
+    /** @return BelongsTo<Listing, $this> */
+    public function listing(): BelongsTo
+    {
+        return $this->belongsTo(Listing::class);
+    }
+
+    /** @return BelongsTo<Decision, $this> */
+    public function decision(): BelongsTo
+    {
+        return $this->belongsTo(Decision::class);
+    }
+}

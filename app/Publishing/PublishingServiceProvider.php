@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Publishing;
+
+use App\Market\Actions\ChangesOnTheirWay;
+use App\Pricing\Events\PricesDecided;
+use App\Publishing\Actions\FindChangesOnTheirWay;
+use App\Publishing\Actions\QueuePriceChanges;
+use Illuminate\Support\Facades\Event;
+use Illuminate\Support\ServiceProvider;
+
+final class PublishingServiceProvider extends ServiceProvider
+{
+    public function register(): void
+    {
+        $this->app->bind(ChangesOnTheirWay::class, FindChangesOnTheirWay::class);
+    }
+
+    public function boot(): void
+    {
+        Event::listen(PricesDecided::class, fn (PricesDecided $event) => app(QueuePriceChanges::class)->handle($event));
+    }
+}

@@ -1,0 +1,20 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Support\Live;
+
+use Illuminate\Support\Facades\DB;
+
+/** Tells open browser windows what changed. Written with the transaction: what is rolled back is not announced. */
+final readonly class Announce
+{
+    public const CHANNEL = 'wrasse_live';
+
+    /** @param list<int> $ids of what changed; beyond a hundred only the topic is told */
+    public static function change(int $workspaceId, string $topic, array $ids = []): void
+    {
+        $message = ['workspace' => $workspaceId, 'topic' => $topic, 'ids' => count($ids) > 100 ? [] : array_values($ids)];
+        DB::select('SELECT pg_notify(?, ?)', [self::CHANNEL, json_encode($message, JSON_THROW_ON_ERROR)]);
+    }
+}

@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Support\OpenApi;
+
+use OpenApi\Analysers\AttributeAnnotationFactory;
+use OpenApi\Analysers\ReflectionAnalyser;
+use OpenApi\Annotations\OpenApi;
+use OpenApi\Attributes as OA;
+use OpenApi\Generator;
+
+/** The description of the API, generated from the attributes in the code. */
+#[OA\Info(version: '1', title: 'Wrasse', description: 'Listings, rules, price changes. Amounts are decimal strings in the currency of their listing; errors are RFC 9457 problem documents.')]
+#[OA\SecurityScheme(securityScheme: 'token', type: 'http', scheme: 'bearer')]
+final readonly class ApiDocument
+{
+    public static function json(): string
+    {
+        $generator = (new Generator)->setVersion('3.1.0')->setAnalyser(new ReflectionAnalyser([new AttributeAnnotationFactory]));
+        $generator->addProcessor(self::requirePropertiesOfResources(...));
+
+        return $generator->generate([app_path()])?->toJson(JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE)."\n";
+    }
+
+    /** Resources are written whole, so each of their properties is there, null or not. */
+    private static function requirePropertiesOfResources(\OpenApi\Analysis $analysis): void
+    {
+        /** @var OA\Schema $schema */
+        foreach ($analysis->getAnnotationsOfType(OA\Schema::class) as $schema) {
+            $class = ($schema->_context->namespace ?? '').'\\'.($schema->_context->class ?? '');
+            $isResource = class_exists($class) && (new \ReflectionClass($class))->getConstructor() !== null && $schema->schema !== Generator::UNDEFINED;
+            if ($isResource && $schema->required === Generator::UNDEFINED && $schema->properties !== Generator::UNDEFINED && $schema->schema !== 'Problem') {
+                $schema->required = array_map(fn ($property) => $property->property, $schema->properties);
+            }
+        }
+    }
+}

@@ -1,0 +1,20 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Support\Schedule;
+
+use Illuminate\Console\Scheduling\Schedule;
+
+/** When the background work happens. */
+final readonly class Timetable
+{
+    public static function write(Schedule $schedule): void
+    {
+        $schedule->command('publishing:sweep')->everyFiveSeconds()->withoutOverlapping(1);
+        $schedule->command('pricing:run-due')->everyMinute()->withoutOverlapping(5);
+        $schedule->command('market:refresh')->everyMinute()->withoutOverlapping(5);
+        $schedule->command('market:orders')->everyMinute()->withoutOverlapping(5);
+        $schedule->command('market:housekeeping')->daily();
+    }
+}

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Support;
+
+use App\Support\Tenancy\CurrentWorkspace;
+use Carbon\CarbonImmutable;
+use Illuminate\Cache\RateLimiting\Limit;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Date;
+use Illuminate\Support\Facades\RateLimiter;
+use Illuminate\Support\ServiceProvider;
+
+final class SupportServiceProvider extends ServiceProvider
+{
+    public function register(): void
+    {
+        $this->app->scoped(CurrentWorkspace::class);
+    }
+
+    public function boot(): void
+    {
+        Date::use(CarbonImmutable::class);
+        Model::unguard();
+        Model::preventLazyLoading();
+        Model::preventAccessingMissingAttributes();
+        RateLimiter::for('api', fn (Request $request) => Limit::perMinute(3_000)->by((string) ($request->user()?->getAuthIdentifier() ?? $request->ip())));
+    }
+}

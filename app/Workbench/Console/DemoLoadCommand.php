@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Workbench\Console;
+
+use App\Catalogue\Models\Channel;
+use App\Catalogue\Models\Workspace;
+use App\Support\Tenancy\CurrentWorkspace;
+use App\Workbench\Demo\DemoWorkspace;
+use Illuminate\Console\Command;
+
+/** Brings in Kettle & Crock, an invented seller, from the two simulated marketplaces and its own cost file. */
+final class DemoLoadCommand extends Command
+{
+    protected $signature = 'demo:load {--bare : listings only, without costs, limits and rules}';
+
+    protected $description = 'Load the demo data, if it is not there yet';
+
+    public function handle(CurrentWorkspace $current, DemoWorkspace $demo): int
+    {
+        $workspace = Workspace::query()->where('name', DemoWorkspace::NAME)->first();
+        if ($workspace !== null) {
+            $current->within($workspace->id, fn () => Channel::query()->get()->each(fn (Channel $channel) => $demo->connect($channel)));
+
+            return self::SUCCESS;
+        }
+        $demo->make(bare: (bool) $this->option('bare'), say: fn (string $line) => $this->line(date('H:i:s ').$line));
+
+        return self::SUCCESS;
+    }
+}

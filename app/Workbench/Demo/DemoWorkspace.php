@@ -1,0 +1,152 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Workbench\Demo;
+
+use App\Accounts\Models\User;
+use App\Catalogue\Actions\ImportCosts;
+use App\Catalogue\Imports\CostColumns;
+use App\Catalogue\Imports\CsvFile;
+use App\Catalogue\Models\Channel;
+use App\Catalogue\Models\Workspace;
+use App\Market\Actions\ImportHistory;
+use App\Market\Actions\ObserveItems;
+use App\Market\Actions\SyncListings;
+use App\Market\Marketplace\MarketplaceClient;
+use App\Market\Marketplace\MarketplaceUnavailable;
+use App\Pricing\Actions\AssignRule;
+use App\Pricing\Actions\SaveRule;
+use App\Pricing\Jobs\DecideListingsJob;
+use App\Support\Tenancy\CurrentWorkspace;
+use Illuminate\Support\Facades\Artisan;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+
+/** The demo's workspace, made with the same steps a seller takes. */
+final readonly class DemoWorkspace
+{
+    public const NAME = 'Kettle & Crock';
+
+    public const EMAIL = 'nora@kettle-crock.example';
+
+    public const PASSWORD = 'brine-and-barrel';
+
+    private const FEES = [
+        'quayside' => [['kind' => 'percent', 'percent' => '12', 'on' => 'landed', 'minimum' => '0.30'], ['kind' => 'fixed', 'amount' => '0.25']],
+        'fennmarkt' => [['kind' => 'percent', 'percent' => '9.5', 'on' => 'landed', 'minimum' => '0.50', 'maximum' => '14.00']],
+    ];
+
+    public function __construct(
+        private CurrentWorkspace $current, private SyncListings $sync, private ObserveItems $observe, private ImportHistory $history,
+        private SaveRule $saveRule, private AssignRule $assign,
+    ) {}
+
+    /** @param callable(string): void $say */
+    public function make(bool $bare, callable $say): void
+    {
+        $workspace = Workspace::query()->create(['name' => self::NAME, 'currency' => 'EUR', 'tax_percent' => '19', 'tax_included' => true, 'repricing_on' => false]);
+        User::query()->create(['workspace_id' => $workspace->id, 'name' => 'Nora Veldt', 'email' => self::EMAIL, 'password' => self::PASSWORD]);
+        $this->current->within($workspace->id, function () use ($workspace, $bare, $say): void {
+            foreach (['quayside' => 'Quayside', 'fennmarkt' => 'Fennmarkt'] as $key => $name) {
+                $say("Bringing in listings, offers and 60 days from {$name}");
+                $this->bringIn($key, $name);
+            }
+            if (! $bare) {
+                $say('Bringing in costs, making rules');
+                $this->price($workspace->refresh());
+            }
+            $say('Working out where every listing stands');
+            $this->workOff();
+            $workspace->update(['repricing_on' => ! $bare]);
+            DecideListingsJob::dispatchInChunks($workspace->id, array_values(DB::table('listings')->where('workspace_id', $workspace->id)->orderBy('id')->pluck('id')->all()), 'market');
+            $this->workOff();
+        });
+    }
+
+    /** Says where the marketplace answers and where it is to send word; ports differ from start to start. */
+    public function connect(Channel $channel): void
+    {
+        $channel->update(['base_url' => config('markets.'.mb_strtolower($channel->name)), 'token' => config('markets.token')]);
+        $url = rtrim((string) config('app.url'), '/')."/api/v1/channels/{$channel->key}/notifications";
+        $this->patiently(fn () => (new MarketplaceClient($channel))->subscribe($url, $channel->webhook_secret));
+    }
+
+    private function bringIn(string $key, string $name): void
+    {
+        $channel = Channel::query()->create([
+            'key' => (string) Str::uuid7(), 'name' => $name, 'currency' => 'EUR', 'seller' => 'kettle-crock', 'base_url' => config("markets.{$key}"),
+            'token' => config('markets.token'), 'webhook_secret' => 'whsec_'.base64_encode(random_bytes(24)), 'fees' => self::FEES[$key],
+            'automation_on' => true, 'orders_after' => 0, 'problem' => null, 'quiet_until' => null, 'synced_at' => null,
+        ]);
+        $this->patiently(fn () => $this->sync->handle($channel));
+        $items = array_map(strval(...), DB::table('listings')->where('channel_id', $channel->id)->orderBy('item_ref')->pluck('item_ref')->all());
+        foreach (array_chunk($items, MarketplaceClient::ITEMS_PER_CALL) as $chunk) {
+            $this->patiently(fn () => $this->observe->handle($channel, $chunk));
+        }
+        $this->patiently(fn () => $this->history->handle($channel, 60));
+        $this->connect($channel);
+    }
+
+    private function price(Workspace $workspace): void
+    {
+        $workspace->update(['limits' => ['floor' => [['kind' => 'margin', 'percent' => '12'], ['kind' => 'map']], 'ceiling' => [['kind' => 'rrp', 'percent' => '100']]]]);
+        $file = CsvFile::open(database_path('demo/costs.csv'));
+        (new ImportCosts)->handle($workspace, $file, CostColumns::guess($file->header));
+        $this->rememberCostRise($workspace);
+        foreach (self::rules() as [$name, $categories, $document]) {
+            $rule = $this->saveRule->handle($workspace, null, ['name' => $name, 'is_on' => true, 'every_minutes' => 15, 'document' => $document], null, null);
+            $ids = DB::table('listings')->join('products', 'products.id', '=', 'product_id')->where('listings.workspace_id', $workspace->id)->whereIn('category', $categories)->pluck('listings.id')->all();
+            $this->assign->handle($workspace->id, $rule->id, array_map(intval(...), array_values($ids)), []);
+        }
+    }
+
+    private function workOff(): void
+    {
+        Artisan::call('queue:work', ['--stop-when-empty' => true, '--queue' => 'market,default', '--quiet' => true]);
+    }
+
+    /** Three weeks ago one supplier raised its prices; before that its goods cost a twelfth less. */
+    private function rememberCostRise(Workspace $workspace): void
+    {
+        DB::statement(<<<'SQL'
+            INSERT INTO product_costs (workspace_id, product_id, cost_minor, extra_cost_minor, effective_from)
+            SELECT p.workspace_id, p.id, CASE WHEN s.name = 'Ostwyk Ceramics' THEN p.cost_minor * 11 / 12 ELSE p.cost_minor END, p.extra_cost_minor, now() - interval '90 days'
+            FROM products p JOIN suppliers s ON s.id = p.supplier_id WHERE p.workspace_id = ? AND p.cost_minor IS NOT NULL
+            SQL, [$workspace->id]);
+        DB::update(<<<'SQL'
+            UPDATE product_costs c SET effective_from = now() - interval '21 days' FROM products p JOIN suppliers s ON s.id = p.supplier_id
+            WHERE p.id = c.product_id AND s.name = 'Ostwyk Ceramics' AND c.workspace_id = ? AND c.effective_from > now() - interval '1 day'
+            SQL, [$workspace->id]);
+    }
+
+    /** @return list<array{string, list<string>, array<string, mixed>}> name, categories, document */
+    public static function rules(): array
+    {
+        return [
+            ['Just under the cheapest', ['Crocks', 'Kombucha jars', 'Bottles', 'Brewing'], [
+                'version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'lowest'], 'position' => ['move' => 'below', 'percent' => '1', 'at_least' => '0.05'],
+                'field' => ['condition' => 'same', 'min_rating_percent' => '90', 'exclude_marketplace_retail' => true], 'when_no_rivals' => 'list_price',
+            ]],
+            ['Hold the buy box', ['Airlocks', 'Measuring', 'Yeast and cultures'], [
+                'version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'buy_box'], 'position' => ['move' => 'below', 'amount' => '0.10'],
+                'field' => ['condition' => 'same', 'min_rating_percent' => '85'], 'when_holding_buy_box' => 'raise', 'when_no_rivals' => 'ceiling',
+            ]],
+            ['Match, do not chase', ['Cheese making', 'Fermenters'], [
+                'version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'lowest'], 'position' => ['move' => 'match'],
+                'field' => ['condition' => 'same', 'fulfilment' => 'same', 'min_rating_percent' => '90'], 'when_below_floor' => 'hold',
+            ]],
+        ];
+    }
+
+    /**
+     * @template T
+     *
+     * @param  callable(): T  $call
+     * @return T
+     */
+    private function patiently(callable $call): mixed
+    {
+        return retry(60, $call, fn (int $attempt, \Throwable $e) => $e instanceof MarketplaceUnavailable ? 1_000 * min(3, $e->retryAfter) : 0, fn (\Throwable $e) => $e instanceof MarketplaceUnavailable);
+    }
+}

@@ -1,0 +1,135 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Workbench\Http;
+
+use App\Catalogue\Actions\SetListingLimits;
+use App\Catalogue\Listings\ListingFilter;
+use App\Catalogue\Models\Listing;
+use App\Catalogue\Models\Workspace;
+use App\Market\Models\Rival;
+use App\Pricing\Deciding\Decider;
+use App\Pricing\Deciding\DecisionDocument;
+use App\Pricing\Models\Rule as PricingRule;
+use App\Support\Tenancy\CurrentWorkspace;
+use App\Workbench\ListingHistory;
+use App\Workbench\ListingQuery;
+use Carbon\CarbonImmutable;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Validation\Rule;
+use OpenApi\Attributes as OA;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Wrasse\Core\Document\DecisionWriter;
+use Wrasse\Core\Money\Currency;
+
+/** Listings with all that a person pricing them wants to see at once. */
+final readonly class ListingController
+{
+    public function __construct(private CurrentWorkspace $current) {}
+
+    #[OA\Get(path: '/api/v1/listings', operationId: 'listListings', summary: 'Listings that match, by page', tags: ['Listings'],
+        parameters: [
+            new OA\Parameter(name: 'q', in: 'query', description: 'SKU, GTIN or words', schema: new OA\Schema(type: 'string')),
+            new OA\Parameter(name: 'channel', in: 'query', schema: new OA\Schema(type: 'integer')),
+            new OA\Parameter(name: 'rule', in: 'query', description: 'A rule, or "none"', schema: new OA\Schema(type: 'string')),
+            new OA\Parameter(name: 'state[]', in: 'query', schema: new OA\Schema(type: 'array', items: new OA\Items(ref: '#/components/schemas/ListingState')), explode: true),
+            new OA\Parameter(name: 'sort', in: 'query', description: 'With "-" in front for the other way round', schema: new OA\Schema(type: 'string', enum: ['sku', '-sku', 'title', '-title', 'price', '-price', 'margin', '-margin', 'markup', '-markup', 'rank', '-rank'])),
+            new OA\Parameter(name: 'cursor', in: 'query', description: 'From the last page', schema: new OA\Schema(type: 'string')),
+            new OA\Parameter(name: 'limit', in: 'query', schema: new OA\Schema(type: 'integer', maximum: 200, minimum: 1)),
+        ],
+        responses: [
+            new OA\Response(response: 200, description: 'A page', content: new OA\JsonContent(required: ['listings', 'total', 'next'], properties: [
+                new OA\Property(property: 'listings', type: 'array', items: new OA\Items(ref: '#/components/schemas/Listing')),
+                new OA\Property(property: 'total', description: 'How many match in all; on the first page only.', type: 'integer', nullable: true),
+                new OA\Property(property: 'next', type: 'string', nullable: true),
+            ])),
+            new OA\Response(response: 422, description: 'What is wrong with which field', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
+        ])]
+    public function index(Request $request): JsonResponse
+    {
+        $sorts = array_keys(ListingQuery::SORTS);
+        /** @var array{sort?: string|null, cursor?: string|null, limit?: int|string|null} $asked */
+        $asked = $request->validate([
+            ...ListingFilter::rules(), 'sort' => ['nullable', 'string', Rule::in([...$sorts, ...array_map(fn (string $sort) => "-{$sort}", $sorts)])],
+            'cursor' => ['nullable', 'string', 'max:600'], 'limit' => ['nullable', 'integer', 'min:1', 'max:200'],
+        ]);
+        $query = new ListingQuery($this->current->id());
+        $cursor = $asked['cursor'] ?? null;
+        $page = $query->page($asked, $asked['sort'] ?? 'sku', $cursor, (int) ($asked['limit'] ?? 100));
+
+        return new JsonResponse([
+            'listings' => array_map(ListingRow::of(...), $page['rows']), 'total' => $cursor === null ? $query->count($asked) : null, 'next' => $page['next'],
+        ]);
+    }
+
+    #[OA\Get(path: '/api/v1/listings/{id}', operationId: 'showListing', summary: 'One listing with offers, limits and the why', tags: ['Listings'],
+        parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'integer'))],
+        responses: [
+            new OA\Response(response: 200, description: 'The listing', content: new OA\JsonContent(ref: '#/components/schemas/ListingDetail')),
+            new OA\Response(response: 404, description: 'None', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
+        ])]
+    public function show(int $id, Decider $decider, DecisionWriter $writer): JsonResponse
+    {
+        $row = (new ListingQuery($this->current->id()))->find($id) ?? throw new NotFoundHttpException;
+        $listing = Listing::query()->with(['product.supplier', 'channel'])->findOrFail($id);
+        $rule = $listing->rule_id === null ? null : PricingRule::query()->with('latest')->find($listing->rule_id);
+        $workspace = Workspace::query()->findOrFail($this->current->id());
+        [$decided] = $decider->decide($workspace, collect([$listing]), fn () => $rule->latest->document ?? DecisionDocument::DEFAULT_RULE, CarbonImmutable::now());
+        $currency = Currency::of($listing->channel->currency);
+        $amount = fn (?int $minor) => $minor === null ? null : $currency->format($minor);
+        $product = $listing->product;
+        /** @var list<array<string, mixed>> $offers */
+        $offers = $decided->input['offers'];
+        /** @var array<string, string> $names */
+        $names = Rival::query()->where('channel_id', $listing->channel_id)->pluck('name', 'seller')->all();
+
+        return new JsonResponse(new ListingDetail(
+            ListingRow::of($row), $product->brand, $product->category, $product->supplier?->name, $product->gtin,
+            $amount($product->cost_minor), $currency->format($product->extra_cost_minor), $amount($product->rrp_minor), $amount($product->map_minor),
+            array_column($listing->limits['floor'], 'amount', 'kind')['amount'] ?? null, array_column($listing->limits['ceiling'], 'amount', 'kind')['amount'] ?? null,
+            $writer->write($decided->decision),
+            OfferResource::all($offers, array_column($decided->decision->field->dropped, 'why', 'seller'), $names, $currency),
+        ));
+    }
+
+    #[OA\Patch(path: '/api/v1/listings/{id}', operationId: 'changeListing', summary: 'Set floor and ceiling by hand, or the listing’s switch', tags: ['Listings'],
+        parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'integer'))],
+        requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(required: ['version'], properties: [
+            new OA\Property(property: 'version', description: 'The version that was edited.', type: 'integer'),
+            new OA\Property(property: 'floor', description: 'As people type it; empty takes it away.', type: 'string', nullable: true),
+            new OA\Property(property: 'ceiling', type: 'string', nullable: true),
+            new OA\Property(property: 'automation_on', type: 'boolean'),
+        ])),
+        responses: [
+            new OA\Response(response: 200, description: 'Its new version', content: new OA\JsonContent(required: ['version'], properties: [new OA\Property(property: 'version', type: 'integer')])),
+            new OA\Response(response: 409, description: 'Changed by someone else meanwhile', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
+            new OA\Response(response: 422, description: 'What is wrong with which field', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
+        ])]
+    public function update(Request $request, int $id, SetListingLimits $set): JsonResponse
+    {
+        /** @var array{version: int, floor?: string|null, ceiling?: string|null, automation_on?: bool} $wanted */
+        $wanted = $request->validate([
+            'version' => ['required', 'integer'], 'floor' => ['sometimes', 'nullable', 'string', 'max:40'],
+            'ceiling' => ['sometimes', 'nullable', 'string', 'max:40'], 'automation_on' => ['sometimes', 'boolean'],
+        ]);
+        $listing = $set->handle(Workspace::query()->findOrFail($this->current->id()), $id, $wanted, (int) $wanted['version']);
+
+        return new JsonResponse(['version' => $listing->version]);
+    }
+
+    #[OA\Get(path: '/api/v1/listings/{id}/history', operationId: 'listingHistory', summary: 'Prices, rivals, limits and sales over time', tags: ['Listings'],
+        parameters: [
+            new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'integer')),
+            new OA\Parameter(name: 'days', in: 'query', schema: new OA\Schema(type: 'integer', maximum: 400, minimum: 1)),
+        ],
+        responses: [new OA\Response(response: 200, description: 'The history', content: new OA\JsonContent(ref: '#/components/schemas/ListingHistory'))])]
+    public function history(Request $request, int $id): JsonResponse
+    {
+        $request->validate(['days' => ['nullable', 'integer', 'min:1', 'max:400']]);
+        $listing = Listing::query()->with(['channel'])->findOrFail($id);
+
+        return new JsonResponse((new ListingHistory($listing))->since(CarbonImmutable::now()->subDays((int) $request->query('days', '60'))));
+    }
+}

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Workbench\Http;
+
+use OpenApi\Attributes as OA;
+
+#[OA\Schema(schema: 'ListingDetail')]
+final readonly class ListingDetail
+{
+    /**
+     * @param  array<string, mixed>  $decision
+     * @param  list<OfferResource>  $offers
+     */
+    public function __construct(
+        #[OA\Property(type: 'object', ref: '#/components/schemas/Listing')] public ListingRow $listing,
+        #[OA\Property] public ?string $brand,
+        #[OA\Property] public ?string $category,
+        #[OA\Property] public ?string $supplier,
+        #[OA\Property] public ?string $gtin,
+        #[OA\Property] public ?string $cost,
+        #[OA\Property] public string $extra_cost,
+        #[OA\Property] public ?string $rrp,
+        #[OA\Property] public ?string $map,
+        #[OA\Property(description: 'Set by hand on this listing.')] public ?string $own_floor,
+        #[OA\Property(description: 'Set by hand on this listing.')] public ?string $own_ceiling,
+        #[OA\Property(description: 'What its rule says of it at this moment; with no rule, how it compares with the cheapest.', type: 'object', ref: '#/components/schemas/Decision')] public array $decision,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: OfferResource::class))] public array $offers,
+    ) {}
+}

@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Workbench\Http;
+
+use OpenApi\Attributes as OA;
+
+#[OA\Schema(schema: 'ListingHistory')]
+final readonly class ListingHistoryResource
+{
+    /**
+     * @param  list<array<string, int|string|null>>  $points
+     * @param  list<array<string, mixed>>  $sales
+     */
+    public function __construct(
+        #[OA\Property] public string $currency,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/HistoryPoint'))] public array $points,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/SalesDay'))] public array $sales,
+    ) {}
+}

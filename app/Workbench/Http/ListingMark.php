@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Workbench\Http;
+
+use OpenApi\Attributes as OA;
+use Wrasse\Core\Money\Currency;
+
+/** A rival on the price line. */
+#[OA\Schema(schema: 'ListingMark')]
+final readonly class ListingMark
+{
+    public function __construct(
+        #[OA\Property] public string $seller,
+        #[OA\Property(description: 'Its price with shipping, less our shipping: what our price must be to cost the buyer the same.')] public string $at,
+        #[OA\Property] public bool $buy_box,
+        #[OA\Property(description: 'Why it does not count; null if it does.')] public ?string $dropped,
+    ) {}
+
+    /**
+     * @param  list<array<string, mixed>>  $offers
+     * @param  array<string, string>  $dropped
+     * @return list<self>
+     */
+    public static function all(array $offers, array $dropped, int $ownShipping, Currency $currency): array
+    {
+        $marks = [];
+        foreach ($offers as $offer) {
+            $at = $currency->parse((string) $offer['price']) + $currency->parse((string) ($offer['shipping'] ?? '0')) - $ownShipping;
+            $marks[] = new self((string) $offer['seller'], $currency->format($at), (bool) ($offer['buy_box'] ?? false), $dropped[$offer['seller']] ?? null);
+        }
+
+        return $marks;
+    }
+}

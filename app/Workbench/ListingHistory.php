@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Workbench;
+
+use App\Catalogue\Models\Listing;
+use App\Workbench\Http\ListingHistoryResource;
+use Carbon\CarbonImmutable;
+use Illuminate\Support\Facades\DB;
+use Wrasse\Core\Money\Currency;
+
+/** What was seen of a listing and its market over time. Rivals' figures are comparable offers, with shipping, less our own shipping. */
+final readonly class ListingHistory
+{
+    public function __construct(private Listing $listing) {}
+
+    public function since(CarbonImmutable $since): ListingHistoryResource
+    {
+        $currency = Currency::of($this->listing->channel->currency);
+        $points = [];
+        $observations = DB::table('market_observations')->where('listing_id', $this->listing->id)->where('workspace_id', $this->listing->workspace_id)
+            ->where('observed_at', '>=', $since)->orderBy('observed_at')->get(['observed_at', 'price_minor', 'floor_minor', 'ceiling_minor', 'offers']);
+        foreach ($observations as $seen) {
+            [$lowest, $buyBox] = $this->figures((string) $seen->offers, $currency);
+            $points[] = [
+                'at' => CarbonImmutable::parse($seen->observed_at)->getTimestamp(), 'price' => $currency->format($seen->price_minor),
+                'lowest' => $lowest === null ? null : $currency->format($lowest), 'buy_box' => $buyBox === null ? null : $currency->format($buyBox),
+                'floor' => $seen->floor_minor === null ? null : $currency->format($seen->floor_minor),
+                'ceiling' => $seen->ceiling_minor === null ? null : $currency->format($seen->ceiling_minor),
+            ];
+        }
+        $sales = DB::table('sales_days')->where('listing_id', $this->listing->id)->where('workspace_id', $this->listing->workspace_id)
+            ->where('day', '>=', $since->toDateString())->orderBy('day')->get(['day', 'units', 'in_stock'])->map(fn ($day) => (array) $day)->all();
+
+        return new ListingHistoryResource($currency->code, $points, array_values($sales));
+    }
+
+    /** @return array{int|null, int|null} lowest, buy box */
+    private function figures(string $json, Currency $currency): array
+    {
+        $lowest = $buyBox = null;
+        /** @var list<array<string, mixed>> $offers */
+        $offers = json_decode($json, true, 8, JSON_THROW_ON_ERROR);
+        foreach ($offers as $offer) {
+            if (($offer['condition'] ?? 'new') !== $this->listing->condition || ! ($offer['in_stock'] ?? true)) {
+                continue;
+            }
+            $figure = $currency->parse((string) $offer['price']) + $currency->parse((string) ($offer['shipping'] ?? '0')) - $this->listing->shipping_minor;
+            $lowest = min($figure, $lowest ?? $figure);
+            $buyBox = ($offer['buy_box'] ?? false) ? $figure : $buyBox;
+        }
+
+        return [$lowest, $buyBox];
+    }
+}

@@ -1,0 +1,284 @@
+# Starts and stops the processes of one profile (demo, test, bench). Everything of a profile lives in var/PROFILE,
+# everything listens on loopback only: web PORT, PostgreSQL PORT+1, Quayside PORT+2, Fennmarkt PORT+3.
+
+use_profile() {
+    PROFILE=$1 PORT=$2
+    export WRASSE_HOME=$ROOT/var/$PROFILE
+    RUN=$WRASSE_HOME/run ETC=$WRASSE_HOME/etc LOG=$WRASSE_HOME/log
+    PG_PORT=$((PORT + 1)) QUAYSIDE_PORT=$((PORT + 2)) FENNMARKT_PORT=$((PORT + 3))
+    PIDS=() NAMES=()
+    mkdir -p "$RUN" "$ETC" "$LOG" "$WRASSE_HOME"/storage/{app,logs,framework/{cache/data,sessions,views,testing}}
+    [ -w "$RUN" ] || die "$RUN cannot be written by $(id -un); it was made by $(stat -c %U "$RUN"). Run as that user or remove var/$PROFILE."
+}
+
+# Leftovers of a start that was killed: only processes whose working files are in this profile.
+stop_leftovers() {
+    local file pid
+    for file in "$RUN"/*.pid; do
+        [ -f "$file" ] || continue
+        pid=$(cat "$file")
+        if [ -r "/proc/$pid/environ" ] && tr '\0' '\n' <"/proc/$pid/environ" | grep -qx "WRASSE_HOME=$WRASSE_HOME"; then
+            kill "$pid" 2>/dev/null || true
+            for _ in $(seq 50); do kill -0 "$pid" 2>/dev/null || break; sleep 0.1; done
+            kill -9 "$pid" 2>/dev/null || true
+        fi
+        rm -f "$file"
+    done
+}
+
+check_ports() {
+    local port
+    for port in "$PORT" "$PG_PORT" "$QUAYSIDE_PORT" "$FENNMARKT_PORT"; do
+        if (exec 3<>"/dev/tcp/127.0.0.1/$port") 2>/dev/null; then
+            die "Port $port is taken by another program; choose others with --port N (N to N+3 are used)."
+        fi
+    done
+}
+
+# start NAME COMMAND...: in the background, out of reach of the terminal's Ctrl-C, remembered for stop_all.
+start() {
+    local name=$1; shift
+    setsid "$@" >>"$LOG/$name.log" 2>&1 </dev/null &
+    PIDS+=($!) NAMES+=("$name")
+    echo $! > "$RUN/$name.pid"
+}
+
+stop_all() {
+    local i
+    for ((i = ${#PIDS[@]} - 1; i >= 0; i--)); do
+        local signal=TERM
+        [ "${NAMES[i]}" != postgres ] || signal=INT
+        kill -"$signal" "${PIDS[i]}" 2>/dev/null || true
+        [ "${NAMES[i]}" != postgres ] || for _ in $(seq 100); do kill -0 "${PIDS[i]}" 2>/dev/null || break; sleep 0.1; done
+    done
+    for ((i = 0; i < ${#PIDS[@]}; i++)); do
+        for _ in $(seq 80); do kill -0 "${PIDS[i]}" 2>/dev/null || break; sleep 0.1; done
+        kill -9 "${PIDS[i]}" 2>/dev/null || true
+        rm -f "$RUN/${NAMES[i]}.pid"
+    done
+    PIDS=() NAMES=()
+}
+
+wait_for() {
+    local what=$1 seconds=$2; shift 2
+    for _ in $(seq $((seconds * 10))); do "$@" >/dev/null 2>&1 && return 0; sleep 0.1; done
+    die "$what did not answer within $seconds s; see $LOG"
+}
+
+# --- PostgreSQL ---------------------------------------------------------------------------------------------------------
+
+as_postgres() { if is_root; then runuser -u postgres -- "$@"; else "$@"; fi; }
+
+# The server will not run as root, and the user it runs as must be able to reach its files.
+place_cluster() {
+    PG_DATA=$WRASSE_HOME/pg
+    if is_root && ! runuser -u postgres -- test -x "$WRASSE_HOME" 2>/dev/null; then
+        local place; place=/var/lib/wrasse/$(printf '%s' "$WRASSE_HOME" | cksum | cut -d' ' -f1)
+        mkdir -p "$place"; chown postgres: "$place"
+        ln -sfn "$place" "$WRASSE_HOME/pg-elsewhere"
+        PG_DATA=$place/pg
+    fi
+}
+
+start_postgres() {
+    place_cluster
+    [ -s "$WRASSE_HOME/secret" ] || (umask 077; head -c 18 /dev/urandom | base64 | tr -d '/+=\n' > "$WRASSE_HOME/secret")
+    if [ ! -f "$PG_DATA/PG_VERSION" ]; then
+        say "Making a PostgreSQL cluster in ${PG_DATA#"$ROOT/"}"
+        mkdir -p "$PG_DATA"; if is_root; then chown postgres: "$PG_DATA"; fi
+        local word; word=$(mktemp)
+        cat "$WRASSE_HOME/secret" > "$word"; if is_root; then chown postgres: "$word"; fi
+        as_postgres "$PG_BIN/initdb" -D "$PG_DATA" -U wrasse -E UTF8 --locale=C.UTF-8 --auth=scram-sha-256 --pwfile="$word" \
+            >"$LOG/initdb.log" 2>&1 || { rm -f "$word"; die "PostgreSQL could not make its cluster: see $LOG/initdb.log"; }
+        rm -f "$word"
+    fi
+    export PGPASSWORD; PGPASSWORD=$(cat "$WRASSE_HOME/secret")
+    local options=(-D "$PG_DATA" -c listen_addresses=127.0.0.1 -c port="$PG_PORT" -c unix_socket_directories= -c max_connections=120
+        -c shared_buffers=256MB -c fsync="${PG_FSYNC:-on}" -c log_min_messages=warning -c jit=off)
+    if is_root; then
+        # runuser stays in between and hands the signal on to the server.
+        start postgres runuser -u postgres -- env -u PGPASSWORD "$PG_BIN/postgres" "${options[@]}"
+    else
+        start postgres "$PG_BIN/postgres" "${options[@]}"
+    fi
+    wait_for PostgreSQL 30 sql postgres 'SELECT 1'
+}
+
+sql() { "$PG_BIN/psql" -X -q -t -A -v ON_ERROR_STOP=1 -h 127.0.0.1 -p "$PG_PORT" -U wrasse -d "$1" -c "$2"; }
+has_database() { [ "$(sql postgres "SELECT 1 FROM pg_database WHERE datname = '$1'")" = 1 ]; }
+make_database() { has_database "$1" || sql postgres "CREATE DATABASE $1"; }
+fresh_database() { sql postgres "DROP DATABASE IF EXISTS $1 WITH (FORCE)"; sql postgres "CREATE DATABASE $1"; }
+
+# --- settings -----------------------------------------------------------------------------------------------------------
+
+write_settings() {
+    [ -s "$WRASSE_HOME/app-key" ] || (umask 077; printf 'base64:%s' "$(head -c 32 /dev/urandom | base64)" > "$WRASSE_HOME/app-key")
+    [ -s "$WRASSE_HOME/market-token" ] || (umask 077; head -c 18 /dev/urandom | base64 | tr -d '/+=\n' > "$WRASSE_HOME/market-token")
+    (umask 077; cat > "$WRASSE_HOME/.env" <<EOF
+APP_NAME=Wrasse
+APP_ENV=${APP_ENV:-production}
+APP_KEY=$(cat "$WRASSE_HOME/app-key")
+APP_DEBUG=false
+APP_URL=http://127.0.0.1:$PORT
+LOG_LEVEL=warning
+DB_HOST=127.0.0.1
+DB_PORT=$PG_PORT
+DB_DATABASE=wrasse
+DB_USERNAME=wrasse
+DB_PASSWORD=$(cat "$WRASSE_HOME/secret")
+QUEUE_RETRY_AFTER=${QUEUE_RETRY_AFTER:-30}
+SANCTUM_STATEFUL_DOMAINS=127.0.0.1:$PORT,localhost:$PORT
+QUAYSIDE_URL=http://127.0.0.1:$QUAYSIDE_PORT
+FENNMARKT_URL=http://127.0.0.1:$FENNMARKT_PORT
+MARKET_TOKEN=$(cat "$WRASSE_HOME/market-token")
+EOF
+    )
+    rm -f bootstrap/cache/config.php
+}
+
+# --- web ----------------------------------------------------------------------------------------------------------------
+
+fpm_pool() {
+    cat <<EOF
+[$1]
+listen = $RUN/$1.sock
+pm = $2
+pm.max_children = $3
+$( [ "$2" = ondemand ] && echo 'pm.process_idle_timeout = 20s' || echo "pm.start_servers = 2
+pm.min_spare_servers = 1
+pm.max_spare_servers = 4" )
+clear_env = no
+catch_workers_output = yes
+decorate_workers_output = no
+php_admin_value[memory_limit] = 256M
+php_admin_value[upload_max_filesize] = 64M
+php_admin_value[post_max_size] = 66M
+$( is_root && printf 'user = root\ngroup = root\n' )
+${4:-}
+EOF
+}
+
+nginx_head() {
+    cat <<EOF
+$( is_root && echo 'user root;' )
+worker_processes 1;
+pid $RUN/nginx-$1.own;
+error_log $LOG/nginx-$1.log warn;
+events { worker_connections 512; }
+http {
+    include /etc/nginx/mime.types;
+    access_log off;
+    server_tokens off;
+    client_max_body_size 64m;
+    client_body_temp_path $RUN/nginx-$1-body;
+    fastcgi_temp_path $RUN/nginx-$1-fastcgi;
+    proxy_temp_path $RUN/nginx-$1-proxy;
+    uwsgi_temp_path $RUN/nginx-$1-uwsgi;
+    scgi_temp_path $RUN/nginx-$1-scgi;
+    gzip on;
+    gzip_min_length 512;
+    gzip_types text/css application/javascript text/javascript application/json application/problem+json image/svg+xml;
+EOF
+}
+
+PHP_FPM=$(ls /usr/sbin/php-fpm8* 2>/dev/null | sort -V | tail -n 1 || true)
+fpm() { local root=(); is_root && root=(-R); start "$1" "$PHP_FPM" -F -O "${root[@]}" -y "$ETC/$1.conf"; }
+
+start_web() {
+    PHP_FPM=$(ls /usr/sbin/php-fpm8* | sort -V | tail -n 1)
+    {
+        printf '[global]\nerror_log = %s\ndaemonize = no\n' "$LOG/fpm-app.log"
+        fpm_pool app dynamic 8
+        fpm_pool events ondemand 40
+    } > "$ETC/fpm-app.conf"
+    {
+        nginx_head app
+        cat <<EOF
+    server {
+        listen 127.0.0.1:$PORT;
+        root $ROOT/public;
+        index index.php;
+        location ~ /\. { deny all; }
+        location /build/ { expires 1y; add_header Cache-Control "public, immutable"; }
+        location = /api/v1/events { fastcgi_pass unix:$RUN/events.sock; fastcgi_buffering off; fastcgi_read_timeout 120s; gzip off; include /etc/nginx/fastcgi_params; fastcgi_param SCRIPT_FILENAME $ROOT/public/index.php; }
+        location / { try_files \$uri /index.php\$is_args\$args; }
+        location = /index.php { fastcgi_pass unix:$RUN/app.sock; fastcgi_read_timeout 120s; include /etc/nginx/fastcgi_params; fastcgi_param SCRIPT_FILENAME $ROOT/public/index.php; }
+    }
+}
+EOF
+    } > "$ETC/nginx-app.conf"
+    fpm fpm-app
+    start nginx-app /usr/sbin/nginx -c "$ETC/nginx-app.conf" -g 'daemon off;'
+}
+
+# --- the simulated marketplaces ------------------------------------------------------------------------------------------
+
+market_config() { printf '%s/%s.json' "$ETC" "$1"; }
+
+# prepare_market KEY NAME SEED SPEED: an empty database gets its catalogue and offers.
+prepare_market() {
+    (umask 077; cat > "$(market_config "$1")" <<EOF
+{"name": "$2", "dsn": "pgsql:host=127.0.0.1;port=$PG_PORT;dbname=$1", "user": "wrasse", "password": "$(cat "$WRASSE_HOME/secret")", "seed": $3, "speed": $4,
+ "seller": "kettle-crock", "token": "$(cat "$WRASSE_HOME/market-token")", "control_token": "control-$(cat "$WRASSE_HOME/market-token")"}
+EOF
+    )
+    has_database "$1" && return
+    make_database "$1"
+    MARKET_CONFIG=$(market_config "$1") php simulators/marketplace/bin/market setup || die "The simulated marketplace $2 could not be set up."
+}
+
+start_markets() {
+    {
+        printf '[global]\nerror_log = %s\ndaemonize = no\n' "$LOG/fpm-markets.log"
+        fpm_pool quayside dynamic 4 "env[MARKET_CONFIG] = $(market_config quayside)"
+        fpm_pool fennmarkt dynamic 4 "env[MARKET_CONFIG] = $(market_config fennmarkt)"
+    } > "$ETC/fpm-markets.conf"
+    {
+        nginx_head markets
+        local key port
+        for key in quayside fennmarkt; do
+            port=$QUAYSIDE_PORT; [ "$key" = quayside ] || port=$FENNMARKT_PORT
+            cat <<EOF
+    server {
+        listen 127.0.0.1:$port;
+        location = /-/drop { internal; return 444; }
+        location / { fastcgi_pass unix:$RUN/$key.sock; include /etc/nginx/fastcgi_params; fastcgi_param SCRIPT_FILENAME $ROOT/simulators/marketplace/public/index.php; }
+    }
+EOF
+        done
+        echo '}'
+    } > "$ETC/nginx-markets.conf"
+    fpm fpm-markets
+    start nginx-markets /usr/sbin/nginx -c "$ETC/nginx-markets.conf" -g 'daemon off;'
+    start quayside env MARKET_CONFIG="$(market_config quayside)" php simulators/marketplace/bin/market run
+    start fennmarkt env MARKET_CONFIG="$(market_config fennmarkt)" php simulators/marketplace/bin/market run
+    wait_for Quayside 20 curl -fs "http://127.0.0.1:$QUAYSIDE_PORT/up"
+    wait_for Fennmarkt 20 curl -fs "http://127.0.0.1:$FENNMARKT_PORT/up"
+}
+
+# --- background work ----------------------------------------------------------------------------------------------------
+
+worker_command() { WORKER=(php artisan queue:work --queue=publish,market,default --sleep=0.2 --tries=5 --max-time=3600 --memory=128 --quiet); }
+start_workers() {
+    worker_command
+    local i
+    for i in $(seq "${1:-2}"); do start "worker-$i" "${WORKER[@]}"; done
+}
+start_scheduler() { start scheduler php artisan schedule:work --quiet; }
+
+# Workers end after an hour, or die: they are started again. The others are not expected to, so that is said.
+watch_over() {
+    local i
+    while sleep 1; do
+        for ((i = 0; i < ${#PIDS[@]}; i++)); do
+            kill -0 "${PIDS[i]}" 2>/dev/null && continue
+            case ${NAMES[i]} in
+                worker-*)
+                    worker_command
+                    setsid "${WORKER[@]}" >>"$LOG/${NAMES[i]}.log" 2>&1 </dev/null &
+                    PIDS[i]=$!; echo $! > "$RUN/${NAMES[i]}.pid" ;;
+                *) die "${NAMES[i]} ended unexpectedly; see $LOG/${NAMES[i]}.log" ;;
+            esac
+        done
+    done
+}

@@ -1,0 +1,9 @@
+<?php
+
+declare(strict_types=1);
+
+return [
+    App\Support\SupportServiceProvider::class,
+    App\Pricing\PricingServiceProvider::class,
+    App\Publishing\PublishingServiceProvider::class,
+];

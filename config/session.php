@@ -1,0 +1,12 @@
+<?php
+
+declare(strict_types=1);
+
+return [
+    'driver' => 'database',
+    'lifetime' => 60 * 24 * 14,
+    'cookie' => 'wrasse_session',
+    'same_site' => 'lax',
+    'http_only' => true,
+    'secure' => (bool) env('SESSION_SECURE', false),
+];

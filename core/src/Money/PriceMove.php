@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Money;
+
+/** The step from one price to another, in minor units. */
+final readonly class PriceMove
+{
+    public function __construct(public int $from, public int $to) {}
+
+    public function amount(): int
+    {
+        return $this->to - $this->from;
+    }
+
+    /** The step as a percentage of where it starts, two places, half away from zero, with its sign: "-9.26", "+4.00". */
+    public function percent(): string
+    {
+        $hundredths = Rounding::halfAwayFromZero($this->amount() * 10_000, $this->from);
+        $sign = $hundredths < 0 ? '-' : ($hundredths > 0 ? '+' : '');
+
+        return sprintf('%s%d.%02d', $sign, intdiv(abs($hundredths), 100), abs($hundredths) % 100);
+    }
+}

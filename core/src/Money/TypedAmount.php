@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Money;
+
+/**
+ * Amounts as people type them and spreadsheets save them: "12,5", "1.299,00", "1,299.00", "€ 4", "1'299.-".
+ * Where only one kind of separator stands once before exactly three digits, it separates thousands: as a decimal
+ * separator it would ask for more digits than the currency has (or, in a currency with three, would be read as such).
+ */
+final readonly class TypedAmount
+{
+    private function __construct() {}
+
+    /**
+     * Minor units, zero or more.
+     *
+     * @throws InvalidAmount
+     */
+    public static function parse(string $text, Currency $currency): int
+    {
+        $symbols = '/^(?:[€$£¥]|'.$currency->code.')|(?:[€$£¥]|'.$currency->code.')$/iu';
+        $bare = preg_replace(["/[\s\u{00A0}\u{202F}'’]+/u", $symbols, '/[.,]-+$/'], ['', '', ''], $text) ?? '';
+        if (preg_match('/^\d{1,3}(?:[.,]?\d+)*(?:[.,]\d+)?\z|^[.,]\d+\z/', $bare) !== 1) {
+            throw new InvalidAmount('an amount such as 24.90 or 24,90');
+        }
+        [$whole, $fraction] = self::split($bare, $currency->digits);
+        $fraction = rtrim($fraction, '0');
+        if (strlen($fraction) > $currency->digits) {
+            throw new InvalidAmount("an amount with at most {$currency->digits} decimals ({$currency->code})");
+        }
+
+        return $currency->parse(($whole === '' ? '0' : $whole).($fraction === '' ? '' : ".{$fraction}"));
+    }
+
+    /** @return array{string, string} digits before and after the decimal separator */
+    private static function split(string $bare, int $digits): array
+    {
+        preg_match_all('/[.,]/', $bare, $found);
+        $separators = $found[0];
+        $last = end($separators);
+        if ($last === false) {
+            return [$bare, ''];
+        }
+        $at = (int) strrpos($bare, $last);
+        $fraction = substr($bare, $at + 1);
+        $repeated = count(array_keys($separators, $last, true)) > 1;
+        $onlyThousands = $repeated || (count($separators) === 1 && strlen($fraction) === 3 && $digits !== 3 && preg_match('/^[1-9]/', $bare) === 1);
+        if ($onlyThousands) {
+            self::checkGroups($bare, $last);
+
+            return [str_replace($last, '', $bare), ''];
+        }
+        $whole = substr($bare, 0, $at);
+        if (count($separators) > 1) {
+            self::checkGroups($whole, $separators[0]);
+        }
+
+        return [str_replace($separators[0], '', $whole), $fraction];
+    }
+
+    private static function checkGroups(string $whole, string $separator): void
+    {
+        if (preg_match('/^\d{1,3}(?:'.preg_quote($separator, '/').'\d{3})+\z/', $whole) !== 1) {
+            throw new InvalidAmount('an amount whose thousands stand in groups of three');
+        }
+    }
+}

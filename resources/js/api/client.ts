@@ -1,0 +1,98 @@
+import createClient, { type Middleware } from 'openapi-fetch';
+import type { components, paths } from './schema';
+
+export type Listing = components['schemas']['Listing'];
+export type ListingDetail = components['schemas']['ListingDetail'];
+export type ListingMark = components['schemas']['ListingMark'];
+export type ListingState = components['schemas']['ListingState'];
+export type ListingFilter = components['schemas']['ListingFilter'];
+export type ListingHistory = components['schemas']['ListingHistory'];
+export type Offer = components['schemas']['Offer'];
+export type Decision = components['schemas']['Decision'];
+export type Rule = components['schemas']['Rule'];
+export type RuleDocument = components['schemas']['RuleDocument'];
+export type TryOut = components['schemas']['TryOut'];
+export type TryOutRow = components['schemas']['TryOutRow'];
+export type Change = components['schemas']['Change'];
+export type Workspace = components['schemas']['Workspace'];
+export type Channel = components['schemas']['Channel'];
+export type Import = components['schemas']['Import'];
+export type Me = components['schemas']['Me'];
+
+/** What went wrong, as the server says it: a title, perhaps a detail, and what is wrong with which field. */
+export class Problem extends Error {
+    constructor(
+        readonly status: number,
+        title: string,
+        readonly detail: string | null,
+        readonly errors: Record<string, string[]>,
+    ) {
+        super(title);
+    }
+
+    /** The first message for a field, if there is one. */
+    at(field: string): string | undefined {
+        return this.errors[field]?.[0];
+    }
+
+    get says(): string {
+        return Object.values(this.errors)[0]?.[0] ?? this.detail ?? this.message;
+    }
+}
+
+function cookie(name: string): string | null {
+    const found = document.cookie.split('; ').find((part) => part.startsWith(`${name}=`));
+    return found ? decodeURIComponent(found.slice(name.length + 1)) : null;
+}
+
+const session: Middleware = {
+    onRequest({ request }) {
+        const token = cookie('XSRF-TOKEN');
+        if (token) request.headers.set('X-XSRF-TOKEN', token);
+        request.headers.set('Accept', 'application/json');
+        return request;
+    },
+};
+
+export const api = createClient<paths>({ baseUrl: window.location.origin });
+api.use(session);
+
+interface Answer<T> {
+    data?: T;
+    error?: unknown;
+    response: Response;
+}
+
+/** The data of an answer, or the problem thrown. */
+export async function take<T>(call: Promise<Answer<T>>): Promise<T> {
+    let answer: Answer<T>;
+    try {
+        answer = await call;
+    } catch {
+        throw new Problem(0, 'The server cannot be reached', 'Nothing was lost. Try again in a moment.', {});
+    }
+    if (answer.response.ok) return answer.data as T;
+    const problem = (typeof answer.error === 'object' && answer.error !== null ? answer.error : {}) as {
+        title?: string;
+        detail?: string | null;
+        errors?: Record<string, string[]> | null;
+    };
+    throw new Problem(
+        answer.response.status,
+        problem.title ?? 'The server gave no readable answer',
+        problem.detail ?? null,
+        problem.errors ?? {},
+    );
+}
+
+/** A file goes up as a form; the generated types say "string" for it. */
+export function asForm(file: File) {
+    return {
+        body: { file: file as unknown as string },
+        bodySerializer: () => {
+            const form = new FormData();
+            form.append('file', file);
+            return form;
+        },
+    };
+}

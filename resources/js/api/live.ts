@@ -1,0 +1,49 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useEffect } from 'react';
+
+type Topic = 'listings' | 'changes' | 'rules' | 'workspace';
+
+const KEYS: Record<Topic, string[][]> = {
+    listings: [['listings'], ['listing']],
+    changes: [['changes'], ['listings'], ['listing']],
+    rules: [['rules'], ['rule'], ['listings']],
+    workspace: [['workspace'], ['channels'], ['listings']],
+};
+
+const SETTLE_MS = 400;
+const POLL_MS = 8_000;
+
+/** Refreshes what is on screen when the server says it changed; where the stream cannot be kept, asks every few seconds. */
+export function useLive(): void {
+    const client = useQueryClient();
+    useEffect(() => {
+        const waiting = new Set<string>();
+        let timer: number | undefined;
+        let poll: number | undefined;
+        const refresh = () => {
+            timer = undefined;
+            for (const key of waiting) void client.invalidateQueries({ queryKey: JSON.parse(key) as string[] });
+            waiting.clear();
+        };
+        const mark = (topic: Topic) => {
+            for (const key of KEYS[topic] ?? []) waiting.add(JSON.stringify(key));
+            timer ??= window.setTimeout(refresh, SETTLE_MS);
+        };
+        const stream = new EventSource('/api/v1/events');
+        stream.addEventListener('change', (event) => {
+            mark((JSON.parse((event as MessageEvent<string>).data) as { topic: Topic }).topic);
+        });
+        stream.onerror = () => {
+            poll ??= window.setInterval(() => (Object.keys(KEYS) as Topic[]).forEach(mark), POLL_MS);
+        };
+        stream.onopen = () => {
+            window.clearInterval(poll);
+            poll = undefined;
+        };
+        return () => {
+            stream.close();
+            window.clearTimeout(timer);
+            window.clearInterval(poll);
+        };
+    }, [client]);
+}

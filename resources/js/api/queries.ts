@@ -1,0 +1,24 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { api, take, type Workspace } from './client';
+
+export const useMe = () =>
+    useQuery({ queryKey: ['me'], queryFn: () => take(api.GET('/api/v1/session')), retry: false, staleTime: 60_000 });
+
+export const useWorkspace = () =>
+    useQuery({ queryKey: ['workspace'], queryFn: () => take(api.GET('/api/v1/workspace')) });
+
+export const useChannels = () => useQuery({ queryKey: ['channels'], queryFn: () => take(api.GET('/api/v1/channels')) });
+
+export const useRules = () => useQuery({ queryKey: ['rules'], queryFn: () => take(api.GET('/api/v1/rules')) });
+
+export function useChangeWorkspace() {
+    const client = useQueryClient();
+    return useMutation({
+        mutationFn: (body: Partial<Omit<Workspace, 'name' | 'currency'>>) =>
+            take(api.PATCH('/api/v1/workspace', { body })),
+        onSuccess: (workspace) => {
+            client.setQueryData(['workspace'], workspace);
+            void client.invalidateQueries({ queryKey: ['listings'] });
+        },
+    });
+}

@@ -1,0 +1,26 @@
+import { useChannels, useWorkspace } from '@/api/queries';
+import { TopBar } from '@/shell/TopBar';
+import { ProblemNotice } from '@/ui/Notice';
+import { ChannelFees } from './ChannelFees';
+import { GeneralLimits } from './GeneralLimits';
+import { Tokens } from './Tokens';
+
+export default function SettingsPage() {
+    const workspace = useWorkspace();
+    const channels = useChannels();
+    const error = workspace.error ?? channels.error;
+    return (
+        <>
+            <TopBar title="Settings" note="What holds for all listings" />
+            <main className="min-h-0 flex-1 overflow-auto bg-sheet">
+                <div className="grid max-w-[980px] gap-9 px-[26px] py-6">
+                    {error && <ProblemNotice error={error} />}
+                    {workspace.data && <GeneralLimits workspace={workspace.data} />}
+                    {workspace.data &&
+                        channels.data?.map((channel) => <ChannelFees key={channel.id} channel={channel} />)}
+                    <Tokens />
+                </div>
+            </main>
+        </>
+    );
+}

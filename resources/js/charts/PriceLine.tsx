@@ -1,0 +1,175 @@
+import { memo } from 'react';
+import { place, type LineMark } from './scale';
+
+export interface PriceLineProps {
+    floor: string | null;
+    ceiling: string | null;
+    price: string;
+    proposed?: string | null;
+    marks: readonly LineMark[];
+    currency: string;
+    large?: boolean;
+    width?: number;
+    /** Words for a seller's name and for the reason it does not count. */
+    describe?: (mark: LineMark) => string;
+}
+
+/** The price on its scale, as a sentence. */
+export function priceLineSentence({ floor, ceiling, price, proposed, marks, currency }: PriceLineProps): string {
+    const counted = marks.filter((mark) => mark.dropped === null);
+    const rivals =
+        counted.length === 0
+            ? 'No rival counts'
+            : `${counted.length} ${counted.length === 1 ? 'rival counts' : 'rivals count'}, the lowest at ${counted.reduce((least, mark) => (Number(mark.at) < Number(least) ? mark.at : least), counted[0]!.at)}`;
+    const left = marks.length - counted.length;
+    return [
+        `Price ${price} ${currency}`,
+        proposed ? `, going to ${proposed}` : '',
+        floor && ceiling ? `, between floor ${floor} and ceiling ${ceiling}` : ', without limits',
+        `. ${rivals}`,
+        left > 0 ? `, ${left} left out` : '',
+        '.',
+    ].join('');
+}
+
+/** Scale from floor to ceiling, rivals as ticks, ours as a fish whose nose is at the price. */
+export const PriceLine = memo(function PriceLine(props: PriceLineProps) {
+    const { floor, ceiling, price, proposed, marks, large = false } = props;
+    if (!floor || !ceiling) return null;
+    const width = props.width ?? (large ? 296 : 212);
+    const height = large ? 58 : 28;
+    const inset = large ? 22 : 18;
+    const y = large ? 34 : 17;
+    const unit = large ? 1.45 : 1;
+    const line = place({ floor, ceiling, price, proposed, marks }, inset, width - inset);
+    const facing = proposed && Number(proposed) > Number(price) ? 1 : -1;
+
+    return (
+        <svg
+            width={width}
+            height={height}
+            viewBox={`0 0 ${width} ${height}`}
+            role="img"
+            aria-label={priceLineSentence(props)}
+            className="block overflow-visible"
+        >
+            <line x1={inset} x2={width - inset} y1={y} y2={y} stroke="var(--scale)" strokeWidth={large ? 2 : 1.5} />
+            <Bracket x={inset} y={y} unit={unit} opens={1} />
+            <Bracket x={width - inset} y={y} unit={unit} opens={-1} />
+            {line.ticks.map((tick, index) => (
+                <g key={index}>
+                    <title>{tick.sellers.join(', ')}</title>
+                    <line
+                        x1={tick.x}
+                        x2={tick.x}
+                        y1={y - 1}
+                        y2={y - (6 + Math.min(tick.count - 1, 3) * 2.5) * unit}
+                        stroke={tick.counted ? 'var(--stripe)' : 'var(--text-3)'}
+                        strokeWidth={tick.counted ? 2 : 1.25}
+                        strokeDasharray={tick.counted ? undefined : '2 2'}
+                    />
+                    {tick.buyBox && (
+                        <Roof x={tick.x} y={y - (10 + Math.min(tick.count - 1, 3) * 2.5) * unit} unit={unit} />
+                    )}
+                </g>
+            ))}
+            {line.below > 0 && <Beyond x={inset - 8 * unit} y={y} way={-1} count={line.below} unit={unit} />}
+            {line.above > 0 && <Beyond x={width - inset + 8 * unit} y={y} way={1} count={line.above} unit={unit} />}
+            {line.proposed !== null && (
+                <>
+                    <Arrow from={line.price} to={line.proposed} y={y + 8.5 * unit} />
+                    <Fish nose={line.proposed} y={y} facing={facing} unit={unit} outline />
+                </>
+            )}
+            <Fish nose={line.price} y={y} facing={facing} unit={unit} />
+        </svg>
+    );
+});
+
+function Bracket({ x, y, unit, opens }: { x: number; y: number; unit: number; opens: 1 | -1 }) {
+    const half = 6.5 * unit;
+    const foot = 3.5 * opens;
+    return (
+        <path
+            d={`M${x + foot} ${y - half}H${x}V${y + half}H${x + foot}`}
+            fill="none"
+            stroke="var(--ink)"
+            strokeWidth={1.8}
+        />
+    );
+}
+
+function Roof({ x, y, unit }: { x: number; y: number; unit: number }) {
+    const half = 5 * unit;
+    return (
+        <path
+            d={`M${x - half} ${y + 2.5 * unit}L${x} ${y - 1.5 * unit}L${x + half} ${y + 2.5 * unit}`}
+            fill="none"
+            stroke="var(--stripe)"
+            strokeWidth={1.8}
+        />
+    );
+}
+
+function Beyond({ x, y, way, count, unit }: { x: number; y: number; way: 1 | -1; count: number; unit: number }) {
+    return (
+        <g>
+            <title>{`${count} ${way < 0 ? 'below the floor' : 'above the ceiling'}`}</title>
+            <path
+                d={`M${x - 2 * way} ${y - 4 * unit}L${x + 2 * way} ${y}L${x - 2 * way} ${y + 4 * unit}`}
+                fill="none"
+                stroke="var(--stripe)"
+                strokeWidth={1.8}
+            />
+            {count > 1 && (
+                <text x={x} y={y - 6 * unit} textAnchor="middle" fontSize={9} fill="var(--text-2)">
+                    {count}
+                </text>
+            )}
+        </g>
+    );
+}
+
+function Arrow({ from, to, y }: { from: number; to: number; y: number }) {
+    if (Math.abs(to - from) < 3) return null;
+    const way = to > from ? 1 : -1;
+    return (
+        <g stroke="var(--yours-ink)" fill="none" strokeWidth={1.2}>
+            <line x1={from} x2={to} y1={y} y2={y} strokeDasharray="1.5 2" />
+            <path d={`M${to - 3 * way} ${y - 2.5}L${to} ${y}L${to - 3 * way} ${y + 2.5}`} />
+        </g>
+    );
+}
+
+/** The nose is at x = 0; drawn facing left and turned where it faces right. */
+const FISH = 'M0 0C3 -4.6 8.5 -4.6 11.5 -1L15.5 -3.6L14.4 0L15.5 3.6L11.5 1C8.5 4.6 3 4.6 0 0Z';
+
+function Fish({
+    nose,
+    y,
+    facing,
+    unit,
+    outline = false,
+}: {
+    nose: number;
+    y: number;
+    facing: 1 | -1;
+    unit: number;
+    outline?: boolean;
+}) {
+    return (
+        <g
+            transform={`translate(${nose} ${y}) scale(${-facing * unit} ${unit})`}
+            data-testid={outline ? 'fish-proposed' : 'fish'}
+        >
+            <path
+                d={FISH}
+                fill={outline ? 'var(--sheet)' : 'var(--yours)'}
+                stroke={outline ? 'var(--yours-ink)' : 'var(--fish-line)'}
+                strokeWidth={1.2 / Math.sqrt(unit)}
+                strokeLinejoin="round"
+            />
+            {!outline && <circle cx={3.4} cy={-0.9} r={0.8} fill="var(--fish-line)" />}
+        </g>
+    );
+}

@@ -1,0 +1,107 @@
+import { api, take, type Rule } from '@/api/client';
+import { useRules } from '@/api/queries';
+import { TopBar } from '@/shell/TopBar';
+import { Button } from '@/ui/Button';
+import { ago } from '@/ui/figures';
+import { ProblemNotice } from '@/ui/Notice';
+import { Toggle } from '@/ui/Toggle';
+import { count } from '@/ui/words';
+import { useQuery } from '@tanstack/react-query';
+import { Link, useNavigate } from 'react-router';
+import { useSaveRule } from './queries';
+import { asText, sentence } from './sentence';
+
+export default function RulesPage() {
+    const rules = useRules();
+    const navigate = useNavigate();
+    const without = useQuery({
+        queryKey: ['listings', 'without-rule'],
+        queryFn: () => take(api.GET('/api/v1/listings', { params: { query: { rule: 'none', limit: 1 } } })),
+    });
+    return (
+        <>
+            <TopBar
+                title="Rules"
+                note={
+                    rules.data &&
+                    `${count(rules.data.length, 'rule', 'rules')}, ${rules.data.filter((rule) => rule.is_on).length} on`
+                }
+            >
+                <Button look="main" onClick={() => void navigate('/rules/new')}>
+                    New rule
+                </Button>
+            </TopBar>
+            <main className="min-h-0 flex-1 overflow-auto bg-sheet">
+                {rules.error && <ProblemNotice error={rules.error} onRetry={() => void rules.refetch()} />}
+                {rules.data?.length === 0 && (
+                    <div className="p-14 text-center">
+                        <h2 className="text-[17px]">No rule yet</h2>
+                        <p className="mx-auto mt-1 mb-4 max-w-[52ch] text-text-2">
+                            A rule is a sentence: whom to compare with, where to stand, what to do when that is not
+                            possible. Try it on your listings before anything moves.
+                        </p>
+                        <Button look="main" onClick={() => void navigate('/rules/new')}>
+                            Make the first rule
+                        </Button>
+                    </div>
+                )}
+                <ul>
+                    {rules.data?.map((rule) => (
+                        <RuleLine key={rule.id} rule={rule} />
+                    ))}
+                </ul>
+                {without.data && (without.data.total ?? 0) > 0 && (rules.data?.length ?? 0) > 0 && (
+                    <p className="px-[22px] py-4 text-text-2">
+                        {count(without.data.total ?? 0, 'listing is', 'listings are')} on no rule.{' '}
+                        <Link to="/listings?rule=none" className="text-stripe underline underline-offset-2">
+                            Look at them
+                        </Link>
+                    </p>
+                )}
+            </main>
+        </>
+    );
+}
+
+function RuleLine({ rule }: { rule: Rule }) {
+    const save = useSaveRule(rule.id);
+    return (
+        <li className="grid grid-cols-[1fr_250px_90px] items-start gap-6 border-b border-line px-[22px] py-4">
+            <div className="min-w-0">
+                <h2 className="text-[16px]">
+                    <Link to={`/rules/${rule.id}`} className="hover:underline">
+                        {rule.name}
+                    </Link>
+                </h2>
+                <p className="mt-0.5 max-w-[86ch] text-text-2">{asText(sentence(rule.document, rule.every_minutes))}</p>
+            </div>
+            <div>
+                <Link to={`/listings?rule=${rule.id}`} className="text-stripe underline underline-offset-2">
+                    {count(rule.listings, 'listing', 'listings')}
+                </Link>
+                <div className="text-[12.5px] text-text-2">
+                    version {rule.version}, last run {ago(rule.last_run_at)}
+                </div>
+                {rule.listings === 0 && (
+                    <div className="text-[12.5px] text-broken">No listing is on it, so it does nothing</div>
+                )}
+                {rule.blocked > 0 && (
+                    <Link
+                        to={`/listings?rule=${rule.id}&state=blocked`}
+                        className="block text-[12.5px] text-broken underline underline-offset-2"
+                    >
+                        {rule.blocked} cannot be priced
+                    </Link>
+                )}
+                {rule.paused > 0 && <div className="text-[12.5px] text-text-2">{rule.paused} paused by you</div>}
+                {save.error && <ProblemNotice error={save.error} />}
+            </div>
+            <Toggle
+                on={rule.is_on}
+                onChange={(is_on) => save.mutate({ is_on })}
+                label={`${rule.name} is on`}
+                disabled={save.isPending}
+            />
+        </li>
+    );
+}

@@ -1,0 +1,55 @@
+import type { RuleDocument } from '@/api/client';
+import { Popup } from '@/ui/Popup';
+import { clsx } from 'clsx';
+import { Panel } from './Panel';
+import { sentence, type Part } from './sentence';
+
+/** The rule as a paragraph whose underlined pieces open in place. */
+export function Sentence({
+    document,
+    everyMinutes,
+    onChange,
+    onRhythm,
+    errors,
+}: {
+    document: RuleDocument;
+    everyMinutes: number;
+    onChange: (document: RuleDocument) => void;
+    onRhythm: (minutes: number) => void;
+    errors: Partial<Record<Part, string>>;
+}) {
+    return (
+        <p className="max-w-[62ch] text-[17px] leading-[1.95] text-text-2">
+            {sentence(document, everyMinutes).map((piece, index) =>
+                typeof piece === 'string' ? (
+                    <span key={index}>{piece}</span>
+                ) : (
+                    <Popup
+                        key={index}
+                        label={piece.part}
+                        trigger={
+                            <button
+                                type="button"
+                                className={clsx(
+                                    'inline rounded-sm border-b-2 px-1 text-left leading-snug text-text hover:bg-stripe-soft data-[state=open]:bg-stripe-soft',
+                                    errors[piece.part] ? 'border-broken bg-broken-soft' : 'border-stripe',
+                                )}
+                            >
+                                {piece.says}
+                            </button>
+                        }
+                    >
+                        <Panel
+                            part={piece.part}
+                            document={document}
+                            everyMinutes={everyMinutes}
+                            onChange={onChange}
+                            onRhythm={onRhythm}
+                            error={errors[piece.part]}
+                        />
+                    </Popup>
+                ),
+            )}
+        </p>
+    );
+}

@@ -1,0 +1,129 @@
+import type { TryOut, TryOutRow } from '@/api/client';
+import { Button } from '@/ui/Button';
+import { money, percent, signed, signedPercent } from '@/ui/figures';
+import { Select } from '@/ui/Select';
+import { reason } from '@/ui/words';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useMemo, useRef, useState } from 'react';
+
+type Shown = 'all' | 'change' | 'keep' | 'skipped' | 'blocked';
+
+const GRID = 'minmax(180px,1fr) 84px 84px 76px 72px 112px 112px 96px 170px';
+const HEADS = ['Listing', 'Old price', 'New price', 'Change', '%', 'Margin of price', 'Markup on cost', 'Stand', 'Why'];
+
+const fromTo = (before: string, after: string | null) =>
+    after === null || after === before ? before : `${before} → ${after}`;
+
+/** The try-out listing by listing. Nothing in it has happened. */
+export function TryOutTable({ tryOut, onBack }: { tryOut: TryOut; onBack: () => void }) {
+    const [shown, setShown] = useState<Shown>('all');
+    const rows = useMemo(() => tryOut.rows.filter((row) => shown === 'all' || row.outcome === shown), [tryOut, shown]);
+    const box = useRef<HTMLDivElement>(null);
+    const virtual = useVirtualizer({
+        count: rows.length,
+        getScrollElement: () => box.current,
+        estimateSize: () => 43,
+        overscan: 10,
+    });
+    return (
+        <section className="flex min-h-0 flex-1 flex-col bg-sheet" aria-label="Try-out">
+            <div className="flex items-center gap-3 border-b border-line px-[18px] py-2">
+                <Button onClick={onBack}>Back to the sentence</Button>
+                <span className="text-text-2">
+                    {rows.length} of {tryOut.rows.length} listings, nothing is sent
+                </span>
+                <Select
+                    hideLabel
+                    label="Show"
+                    className="ml-auto w-44"
+                    value={shown}
+                    onChange={setShown}
+                    options={[
+                        ['all', 'all outcomes'],
+                        ['change', 'would change'],
+                        ['keep', 'would stay'],
+                        ['skipped', 'skipped'],
+                        ['blocked', 'cannot be priced'],
+                    ]}
+                />
+            </div>
+            <div
+                ref={box}
+                className="min-h-0 flex-1 overflow-auto"
+                tabIndex={0}
+                role="region"
+                aria-label="Listings in the try-out"
+            >
+                <div role="table" className="min-w-max">
+                    <div role="rowgroup" className="sticky top-0 z-10 bg-sheet">
+                        <div
+                            role="row"
+                            className="grid border-b border-line-2 px-[18px] py-2 text-[12.5px] text-text-2"
+                            style={{ gridTemplateColumns: GRID }}
+                        >
+                            {HEADS.map((head, index) => (
+                                <div
+                                    key={head}
+                                    role="columnheader"
+                                    className={index > 0 && index < 8 ? 'px-1.5 text-right' : 'px-1.5'}
+                                >
+                                    {head}
+                                </div>
+                            ))}
+                        </div>
+                    </div>
+                    <div role="rowgroup" className="relative" style={{ height: virtual.getTotalSize() }}>
+                        {virtual.getVirtualItems().map((item) => (
+                            <Line key={rows[item.index]!.listing} row={rows[item.index]!} top={item.start} />
+                        ))}
+                    </div>
+                </div>
+            </div>
+        </section>
+    );
+}
+
+function Line({ row, top }: { row: TryOutRow; top: number }) {
+    const figures = [
+        money(row.old_price),
+        row.new_price ? money(row.new_price) : '–',
+        row.change ? signed(row.change) : '–',
+        row.change_percent ? signedPercent(row.change_percent) : '–',
+        fromTo(percent(row.margin_before), row.margin_after && percent(row.margin_after)),
+        fromTo(percent(row.markup_before), row.markup_after && percent(row.markup_after)),
+        row.field_size === 0
+            ? 'alone'
+            : `${fromTo(String(row.rank_before), row.rank_after === null ? null : String(row.rank_after))} of ${row.field_size + 1}`,
+    ];
+    return (
+        <div
+            role="row"
+            className="absolute inset-x-0 grid h-[43px] items-center border-b border-line px-[18px]"
+            style={{ gridTemplateColumns: GRID, transform: `translateY(${top}px)` }}
+        >
+            <div role="cell" className="min-w-0 px-1.5">
+                <span className="block truncate" title={row.title}>
+                    {row.title}
+                </span>
+                <span className="text-[12px] text-text-3">
+                    {row.sku} · {row.channel}
+                </span>
+            </div>
+            {figures.map((figure, index) => (
+                <div
+                    key={index}
+                    role="cell"
+                    className={`px-1.5 text-right whitespace-nowrap ${index === 1 ? 'font-bold' : ''}`}
+                >
+                    {figure}
+                </div>
+            ))}
+            <div
+                role="cell"
+                className={`px-1.5 text-[12.5px] leading-tight ${row.outcome === 'blocked' ? 'text-broken' : 'text-text-2'}`}
+            >
+                {reason(row.reason)}
+            </div>
+        </div>
+    );
+}

@@ -1,0 +1,133 @@
+import { api, take, type Change } from '@/api/client';
+import { ago, clock, money, percent, signed, signedPercent } from '@/ui/figures';
+import { Notice, ProblemNotice } from '@/ui/Notice';
+import { CAUSES, CHANGE_STATES } from '@/ui/words';
+import { Why } from '@/workbench/Why';
+import { useQuery } from '@tanstack/react-query';
+import { X } from 'lucide-react';
+import { Link } from 'react-router';
+
+/** One change: what became of it when, and the decision as it was made. */
+export function ChangePanel({ id, onClose }: { id: number; onClose: () => void }) {
+    const detail = useQuery({
+        queryKey: ['changes', 'one', id],
+        queryFn: () => take(api.GET('/api/v1/changes/{id}', { params: { path: { id } } })),
+    });
+    const change = detail.data?.change;
+    const decision = detail.data?.decision;
+    return (
+        <aside
+            aria-label="Inspector"
+            className="w-[336px] shrink-0 overflow-auto border-l border-line bg-sheet px-4 py-3.5"
+        >
+            {detail.error && <ProblemNotice error={detail.error} onRetry={() => void detail.refetch()} />}
+            {change && (
+                <>
+                    <div className="flex items-start gap-2">
+                        <h2 className="min-w-0 flex-1 text-[15.5px] leading-snug">{change.title}</h2>
+                        <button
+                            type="button"
+                            onClick={onClose}
+                            aria-label="Close the inspector"
+                            className="rounded p-0.5 text-text-3 hover:text-text"
+                        >
+                            <X size={16} />
+                        </button>
+                    </div>
+                    <p className="text-text-2">
+                        {change.sku} · {change.channel} ·{' '}
+                        <Link
+                            to={`/listings?listing=${change.listing}&q=${change.sku}`}
+                            className="text-stripe underline underline-offset-2"
+                        >
+                            the listing now
+                        </Link>
+                    </p>
+                    <p className="mt-3 text-[20px] font-bold">
+                        {money(change.from)} → {money(change.to)}
+                        <span className="ml-2 text-[13.5px] font-normal text-text-2">
+                            {signed(change.change)}, {signedPercent(change.change_percent)}
+                        </span>
+                    </p>
+                    {change.problem && (
+                        <div className="mt-2">
+                            <Notice>
+                                {change.problem}
+                                {change.due_at && ` Tried again ${ago(change.due_at)}.`}
+                            </Notice>
+                        </div>
+                    )}
+                    <Course change={change} decidedAt={detail.data?.decided_at ?? null} />
+                    {decision && (
+                        <>
+                            <Why
+                                decision={decision}
+                                price={change.from}
+                                heading={`Why ${money(change.to)}, as it was decided`}
+                                whole
+                            />
+                            <dl className="mt-4 grid grid-cols-[1fr_auto_auto] gap-x-4 gap-y-1">
+                                <dt />
+                                <dd className="text-right text-text-3">before</dd>
+                                <dd className="text-right text-text-3">after</dd>
+                                <Figure
+                                    name="Profit"
+                                    before={signed(decision.before?.profit)}
+                                    after={signed(decision.after?.profit)}
+                                />
+                                <Figure
+                                    name="Margin of price"
+                                    before={percent(decision.before?.margin_percent, 1)}
+                                    after={percent(decision.after?.margin_percent, 1)}
+                                />
+                                <Figure
+                                    name="Markup on cost"
+                                    before={percent(decision.before?.markup_percent, 1)}
+                                    after={percent(decision.after?.markup_percent, 1)}
+                                />
+                                <Figure
+                                    name={`Stand among ${decision.field_size + 1}`}
+                                    before={String(decision.rank_before)}
+                                    after={String(decision.rank_after ?? '–')}
+                                />
+                            </dl>
+                        </>
+                    )}
+                </>
+            )}
+        </aside>
+    );
+}
+
+function Figure({ name, before, after }: { name: string; before: string; after: string }) {
+    return (
+        <>
+            <dt className="text-text-2">{name}</dt>
+            <dd className="text-right">{before}</dd>
+            <dd className="text-right font-bold">{after}</dd>
+        </>
+    );
+}
+
+function Course({ change, decidedAt }: { change: Change; decidedAt: string | null }) {
+    const steps: [string, string | null][] = [
+        [
+            `decided by “${change.rule ?? 'a rule'}”${change.rule_version ? `, version ${change.rule_version}` : ''}: ${CAUSES[change.cause ?? ''] ?? ''}`,
+            decidedAt,
+        ],
+        ['taken by the channel', change.sent_at],
+        [CHANGE_STATES[change.state] ?? change.state, change.settled_at],
+    ];
+    return (
+        <ol className="mt-3 border-t border-line">
+            {steps.map(([says, at], index) => (
+                <li key={index} className="flex justify-between gap-3 border-b border-line py-1">
+                    <span className={at || index === 2 ? '' : 'text-text-3'}>{says}</span>
+                    <span className="text-right whitespace-nowrap text-text-2">
+                        {at ? clock(at) : index === 2 ? '' : 'not yet'}
+                    </span>
+                </li>
+            ))}
+        </ol>
+    );
+}

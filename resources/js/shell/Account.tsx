@@ -1,0 +1,54 @@
+import { api, take } from '@/api/client';
+import { useMe } from '@/api/queries';
+import { Popup } from '@/ui/Popup';
+import { Select } from '@/ui/Select';
+import { useState } from 'react';
+import { useTheme } from './theme';
+
+export function Account() {
+    const me = useMe();
+    const [theme, setTheme] = useTheme();
+    const [leaving, setLeaving] = useState(false);
+    const leave = async () => {
+        setLeaving(true);
+        await take(api.DELETE('/api/v1/session')).finally(() => window.location.assign('/sign-in'));
+    };
+    return (
+        <Popup
+            label="Account"
+            trigger={
+                <button
+                    type="button"
+                    className="rounded text-[12.5px] text-[#e6eafb] underline underline-offset-2 focus-visible:outline-[#8ea6ff]"
+                >
+                    Account
+                </button>
+            }
+        >
+            <div className="grid w-56 gap-3">
+                <div>
+                    <b>{me.data?.name}</b>
+                    <div className="truncate text-text-2">{me.data?.email}</div>
+                </div>
+                <Select
+                    label="Colours"
+                    value={theme}
+                    onChange={setTheme}
+                    options={[
+                        ['system', 'as this computer'],
+                        ['light', 'light'],
+                        ['dark', 'dark'],
+                    ]}
+                />
+                <button
+                    type="button"
+                    onClick={() => void leave()}
+                    disabled={leaving}
+                    className="justify-self-start text-stripe underline underline-offset-2"
+                >
+                    Sign out
+                </button>
+            </div>
+        </Popup>
+    );
+}

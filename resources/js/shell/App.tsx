@@ -1,0 +1,46 @@
+import { Problem } from '@/api/client';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { lazy, Suspense } from 'react';
+import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { Toaster } from 'sonner';
+import { Shell } from './Shell';
+
+const SignIn = lazy(() => import('@/accounts/SignIn'));
+const ListingsPage = lazy(() => import('@/workbench/ListingsPage'));
+const RulesPage = lazy(() => import('@/pricing/RulesPage'));
+const RulePage = lazy(() => import('@/pricing/RulePage'));
+const ChangesPage = lazy(() => import('@/publishing/ChangesPage'));
+const SettingsPage = lazy(() => import('@/catalogue/SettingsPage'));
+
+const client = new QueryClient({
+    defaultOptions: {
+        queries: {
+            staleTime: 2_000,
+            retry: (count, error) =>
+                count < 2 && !(error instanceof Problem && error.status >= 400 && error.status < 500),
+        },
+    },
+});
+
+export function App() {
+    return (
+        <QueryClientProvider client={client}>
+            <BrowserRouter>
+                <Suspense fallback={null}>
+                    <Routes>
+                        <Route path="/sign-in" element={<SignIn />} />
+                        <Route element={<Shell />}>
+                            <Route path="/listings" element={<ListingsPage />} />
+                            <Route path="/rules" element={<RulesPage />} />
+                            <Route path="/rules/:id" element={<RulePage />} />
+                            <Route path="/changes" element={<ChangesPage />} />
+                            <Route path="/settings" element={<SettingsPage />} />
+                            <Route path="*" element={<Navigate to="/listings" replace />} />
+                        </Route>
+                    </Routes>
+                </Suspense>
+            </BrowserRouter>
+            <Toaster position="bottom-right" />
+        </QueryClientProvider>
+    );
+}

@@ -1,0 +1,54 @@
+import { useRules, useWorkspace } from '@/api/queries';
+import { clsx } from 'clsx';
+import { NavLink } from 'react-router';
+import { Account } from './Account';
+import { Mark } from './Mark';
+
+/** The places, in the order of work. */
+export function Rail({ workspace }: { workspace: string }) {
+    const rules = useRules();
+    const settings = useWorkspace();
+    const on = rules.data?.filter((rule) => rule.is_on).length;
+    const places: [string, string, string?][] = [
+        ['/listings', 'Listings'],
+        ['/rules', 'Rules', on === undefined ? undefined : `${on} on`],
+        ['/changes', 'Changes'],
+        ['/settings', 'Settings'],
+    ];
+    return (
+        <nav
+            aria-label="Places"
+            className="flex w-[88px] shrink-0 flex-col border-r-4 border-[#2346c8] bg-rail text-[#e6eafb]"
+        >
+            <div className="px-4 py-4">
+                <Mark />
+            </div>
+            <ul className="mt-2">
+                {places.map(([to, name, note]) => (
+                    <li key={to}>
+                        <NavLink
+                            to={to}
+                            className={({ isActive }) =>
+                                clsx(
+                                    'block border-l-4 px-3 py-2.5 font-semibold focus-visible:outline-[#8ea6ff] focus-visible:-outline-offset-2',
+                                    isActive ? 'border-yours bg-rail-on' : 'border-transparent hover:bg-rail-on/60',
+                                )
+                            }
+                        >
+                            {name}
+                            {note && <span className="block text-[11.5px] font-normal text-[#b3bdd6]">{note}</span>}
+                        </NavLink>
+                    </li>
+                ))}
+            </ul>
+            <div className="mt-auto px-3 pb-4">
+                <p className="mb-2 text-[11.5px] leading-snug text-[#b3bdd6]">
+                    {workspace}
+                    <br />
+                    {settings.data?.currency}
+                </p>
+                <Account />
+            </div>
+        </nav>
+    );
+}

@@ -1,0 +1,79 @@
+/** The names of the API, in the trade's plain words. */
+
+export const REASONS: Record<string, string> = {
+    positioned: 'as the rule says',
+    at_floor: 'at its floor',
+    at_ceiling: 'at its ceiling',
+    no_rivals: 'nobody to compare with',
+    already_there: 'price is right',
+    holding_buy_box: 'holds the buy box',
+    direction: 'would move the other way',
+    below_floor: 'would be under the floor',
+    above_ceiling: 'would be over the ceiling',
+    out_of_stock: 'out of stock',
+    promotion: 'on promotion',
+    cost_missing: 'no cost yet',
+    floor_missing: 'no floor yet',
+    ceiling_missing: 'no ceiling yet',
+    limits_conflict: 'floor is above ceiling',
+    floor_unreachable: 'no price earns the floor',
+    no_valid_price: 'no price within limits',
+};
+
+export const reason = (name: string | null) => (name === null ? '' : (REASONS[name] ?? name.replaceAll('_', ' ')));
+
+/** What stands in the way of a price, and the one step that mends it. */
+export const PROBLEMS: Record<string, { says: string; fix: string }> = {
+    cost_missing: { says: 'No limits without a cost', fix: 'Bring in its cost' },
+    floor_missing: { says: 'No floor yet', fix: 'Set a floor' },
+    ceiling_missing: { says: 'No ceiling: no recommended price', fix: 'Set a ceiling' },
+    limits_conflict: { says: 'Floor is above ceiling', fix: 'Set limits' },
+    floor_unreachable: { says: 'No price earns what the floor asks', fix: 'Lower the wanted margin' },
+};
+
+export const DROPPED: Record<string, string> = {
+    own_offer: 'your own',
+    source: 'from another source',
+    excluded_seller: 'left out by you',
+    not_in_list: 'not on your list',
+    marketplace_retail: 'the market’s own shop',
+    condition: 'other condition',
+    fulfilment: 'sent another way',
+    out_of_stock: 'out of stock',
+    stale: 'seen too long ago',
+    rating: 'rated too low',
+    rating_count: 'too few ratings',
+    handling: 'too slow',
+    ship_from: 'sent from elsewhere',
+};
+
+export const OFF: Record<string, string> = {
+    workspace: 'repricing is off',
+    channel: 'channel is off',
+    rule: 'rule is off',
+    listing: 'paused by you',
+};
+
+export const CHANGE_STATES: Record<string, string> = {
+    queued: 'waiting to be sent',
+    sending: 'sending',
+    sent: 'sent, reading back',
+    confirmed: 'confirmed',
+    refused: 'refused',
+    drifted: 'shows another price',
+    superseded: 'replaced before sending',
+};
+
+export const CAUSES: Record<string, string> = {
+    market: 'the market moved',
+    schedule: 'on schedule',
+    hand: 'run by hand',
+    costs: 'costs changed',
+    limits: 'limits changed',
+    fees: 'fees changed',
+    rule: 'rule changed',
+};
+
+export const count = (n: number, one: string, many: string) => `${n.toLocaleString('en')} ${n === 1 ? one : many}`;
+
+export const fulfilled = (by: string) => (by === 'marketplace' ? 'sent by the market' : 'sent by seller');

@@ -1,0 +1,184 @@
+import type { ListingState } from '@/api/client';
+import { useChannels, useRules } from '@/api/queries';
+import { Button } from '@/ui/Button';
+import { Popup } from '@/ui/Popup';
+import { Tick } from '@/ui/Tick';
+import { X } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import { COLUMNS } from './columns';
+import type { useColumns } from './useColumns';
+import type { ListingView } from './useListingView';
+
+const STATES: [ListingState, string][] = [
+    ['no_cost', 'no cost'],
+    ['blocked', 'cannot be priced'],
+    ['no_rule', 'no rule'],
+    ['at_floor', 'at its floor'],
+    ['not_cheapest', 'not cheapest'],
+    ['cheapest', 'cheapest'],
+    ['alone', 'alone here'],
+    ['buy_box', 'holds the buy box'],
+    ['paused', 'paused'],
+    ['out_of_stock', 'out of stock'],
+];
+
+export function FilterBar({
+    view,
+    total,
+    columns,
+}: {
+    view: ListingView;
+    total: number | undefined;
+    columns: ReturnType<typeof useColumns>;
+}) {
+    return (
+        <div className="flex min-h-[50px] shrink-0 flex-wrap items-center gap-2 border-b border-line px-[18px] py-2">
+            <Search view={view} />
+            <Chips view={view} />
+            <AddFilter view={view} />
+            <span className="ml-auto text-text-2" aria-live="polite">
+                {total === undefined ? '' : `${total.toLocaleString('en')} match`}
+            </span>
+            <Popup label="Columns" align="end" trigger={<Button>Columns</Button>}>
+                <ul className="grid w-48 gap-1.5">
+                    {COLUMNS.map((column) => (
+                        <li key={column.id}>
+                            <label className="flex items-center gap-2">
+                                <Tick
+                                    checked={columns.shown.includes(column.id)}
+                                    onChange={() => columns.toggle(column.id)}
+                                    label={column.name}
+                                />
+                                {column.name}
+                            </label>
+                        </li>
+                    ))}
+                </ul>
+            </Popup>
+        </div>
+    );
+}
+
+function Search({ view }: { view: ListingView }) {
+    const [text, setText] = useState(view.filter.q ?? '');
+    const input = useRef<HTMLInputElement>(null);
+    const { set } = view;
+    useEffect(() => {
+        const press = (event: KeyboardEvent) => {
+            if (event.key === '/' && !/^(INPUT|TEXTAREA|SELECT)$/.test((event.target as HTMLElement).tagName)) {
+                event.preventDefault();
+                input.current?.focus();
+            }
+        };
+        window.addEventListener('keydown', press);
+        return () => window.removeEventListener('keydown', press);
+    }, []);
+    useEffect(() => {
+        if (text === (view.filter.q ?? '')) return;
+        const timer = window.setTimeout(() => set({ q: text || null }, true), 200);
+        return () => window.clearTimeout(timer);
+    }, [text, view.filter.q, set]);
+    return (
+        <input
+            ref={input}
+            type="search"
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+            placeholder="SKU, GTIN or words"
+            aria-label="Find listings by SKU, GTIN or words"
+            className="h-8 w-[200px] rounded-md border border-line-2 bg-sheet px-2.5 placeholder:text-text-3"
+        />
+    );
+}
+
+function Chips({ view }: { view: ListingView }) {
+    const channels = useChannels();
+    const rules = useRules();
+    const { filter, set } = view;
+    const chips: { key: string; words: string; drop: () => void }[] = [];
+    if (filter.channel !== undefined) {
+        const channel = channels.data?.find((one) => one.id === filter.channel);
+        chips.push({ key: 'channel', words: channel?.name ?? 'channel', drop: () => set({ channel: null }) });
+    }
+    if (filter.rule !== undefined) {
+        const rule = rules.data?.find((one) => String(one.id) === filter.rule);
+        chips.push({ key: 'rule', words: rule?.name ?? 'no rule', drop: () => set({ rule: null }) });
+    }
+    for (const state of filter.state ?? []) {
+        chips.push({
+            key: state,
+            words: STATES.find(([name]) => name === state)?.[1] ?? state,
+            drop: () => set({ state: (filter.state ?? []).filter((one) => one !== state) }),
+        });
+    }
+    return chips.map((chip) => (
+        <button
+            key={chip.key}
+            type="button"
+            onClick={chip.drop}
+            aria-label={`Take away the filter ${chip.words}`}
+            className="inline-flex h-7 items-center gap-1 rounded-full bg-stripe-soft px-2.5 text-stripe"
+        >
+            {chip.words} <X size={12} aria-hidden="true" />
+        </button>
+    ));
+}
+
+function AddFilter({ view }: { view: ListingView }) {
+    const channels = useChannels();
+    const rules = useRules();
+    const [open, setOpen] = useState(false);
+    const add = (change: Record<string, string | string[]>) => {
+        view.set(change);
+        setOpen(false);
+    };
+    const line = 'block w-full rounded px-2 py-1 text-left hover:bg-stripe-soft';
+    return (
+        <Popup label="Add filter" open={open} onOpenChange={setOpen} trigger={<Button>Add filter</Button>}>
+            <div className="grid w-[420px] max-w-full grid-cols-3 gap-3">
+                <div>
+                    <p className="px-2 pb-1 text-text-3">Stand</p>
+                    {STATES.map(([state, words]) => (
+                        <button
+                            key={state}
+                            type="button"
+                            className={line}
+                            onClick={() => add({ state: [...new Set([...(view.filter.state ?? []), state])] })}
+                        >
+                            {words}
+                        </button>
+                    ))}
+                </div>
+                <div>
+                    <p className="px-2 pb-1 text-text-3">Channel</p>
+                    {channels.data?.map((channel) => (
+                        <button
+                            key={channel.id}
+                            type="button"
+                            className={line}
+                            onClick={() => add({ channel: String(channel.id) })}
+                        >
+                            {channel.name}
+                        </button>
+                    ))}
+                </div>
+                <div>
+                    <p className="px-2 pb-1 text-text-3">Rule</p>
+                    {rules.data?.map((rule) => (
+                        <button
+                            key={rule.id}
+                            type="button"
+                            className={line}
+                            onClick={() => add({ rule: String(rule.id) })}
+                        >
+                            {rule.name}
+                        </button>
+                    ))}
+                    <button type="button" className={line} onClick={() => add({ rule: 'none' })}>
+                        no rule
+                    </button>
+                </div>
+            </div>
+        </Popup>
+    );
+}

@@ -1,0 +1,220 @@
+import type { Listing, ListingDetail } from '@/api/client';
+import { PriceLine } from '@/charts/PriceLine';
+import { Button } from '@/ui/Button';
+import { money, percent, signed } from '@/ui/figures';
+import { ProblemNotice } from '@/ui/Notice';
+import { OFF, PROBLEMS, reason } from '@/ui/words';
+import { X } from 'lucide-react';
+import { lazy, Suspense } from 'react';
+import { Link } from 'react-router';
+import { LimitsForm } from './LimitsForm';
+import { Offers } from './Offers';
+import { useChangeListing, useHistory, useListing } from './queries';
+import { Why } from './Why';
+
+const HistoryChart = lazy(() => import('@/charts/HistoryChart'));
+
+/** Follows the selection beside the table: where the price stands, why, against whom, and what can be done. */
+export function Inspector({ id, onClose, onImport }: { id: number; onClose: () => void; onImport: () => void }) {
+    const detail = useListing(id);
+    return (
+        <aside
+            aria-label="Inspector"
+            className="flex w-[336px] shrink-0 flex-col border-l border-line bg-sheet max-[900px]:absolute max-[900px]:inset-y-0 max-[900px]:right-0 max-[900px]:z-20"
+        >
+            {detail.error && (
+                <div className="p-4">
+                    <ProblemNotice error={detail.error} onRetry={() => void detail.refetch()} />
+                    <Button className="mt-2" onClick={onClose}>
+                        Close
+                    </Button>
+                </div>
+            )}
+            {detail.data && <Body detail={detail.data} onClose={onClose} onImport={onImport} />}
+        </aside>
+    );
+}
+
+function Body({ detail, onClose, onImport }: { detail: ListingDetail; onClose: () => void; onImport: () => void }) {
+    const { listing, decision } = detail;
+    return (
+        <>
+            <div className="min-h-0 flex-1 overflow-auto px-4 py-3.5">
+                <div className="flex items-start gap-2">
+                    <h2 className="min-w-0 flex-1 text-[15.5px] leading-snug">{listing.title}</h2>
+                    <button
+                        type="button"
+                        onClick={onClose}
+                        aria-label="Close the inspector"
+                        className="rounded p-0.5 text-text-3 hover:text-text"
+                    >
+                        <X size={16} />
+                    </button>
+                </div>
+                <p className="text-text-2">
+                    {listing.sku} · {listing.channel} · {listing.condition} ·{' '}
+                    {listing.fulfilment === 'merchant' ? 'sent by us' : 'sent by the market'} ·{' '}
+                    {listing.stock === null ? 'stock unknown' : `${listing.stock} in stock`}
+                </p>
+                <Line detail={detail} onImport={onImport} />
+                <SixFigures detail={detail} />
+                <Why decision={decision} price={listing.price} heading={heading(listing, detail)} />
+                <Offers offers={detail.offers} />
+                <LimitsForm detail={detail} />
+                <History listing={listing} />
+            </div>
+            <Actions listing={listing} />
+        </>
+    );
+}
+
+function heading(listing: Listing, { decision }: ListingDetail): string {
+    if (listing.problem) return 'Why it cannot be priced';
+    if (decision.price)
+        return listing.repriced ? `Why ${money(decision.price)}` : `Its rule would say ${money(decision.price)}`;
+    return `Why it stays at ${money(listing.price)}`;
+}
+
+function Line({ detail, onImport }: { detail: ListingDetail; onImport: () => void }) {
+    const { listing, decision, offers } = detail;
+    if (listing.problem) {
+        const problem = PROBLEMS[listing.problem];
+        return (
+            <div className="my-3 border-l-4 border-broken bg-broken-soft px-3 py-2">
+                <b>{problem?.says}</b>
+                {listing.problem === 'limits_conflict' && (
+                    <p>
+                        Floor {money(listing.floor)}, ceiling {money(listing.ceiling)}.
+                    </p>
+                )}
+                {listing.problem === 'cost_missing' ? (
+                    <button type="button" onClick={onImport} className="text-stripe underline underline-offset-2">
+                        {problem?.fix}
+                    </button>
+                ) : (
+                    <p className="text-text-2">{problem?.fix} below.</p>
+                )}
+            </div>
+        );
+    }
+    const names = new Map(offers.map((offer) => [offer.seller, offer.name]));
+    return (
+        <figure className="my-2">
+            <PriceLine
+                floor={listing.floor}
+                ceiling={listing.ceiling}
+                price={listing.price}
+                proposed={listing.going_to ?? (listing.repriced ? decision.price : null)}
+                marks={listing.marks.map((mark) => ({ ...mark, seller: names.get(mark.seller) ?? mark.seller }))}
+                currency={listing.currency}
+                large
+            />
+            <figcaption className="flex justify-between px-1 text-[12px] text-text-2">
+                <span>floor {money(listing.floor)}</span>
+                <span>ceiling {money(listing.ceiling)}</span>
+            </figcaption>
+        </figure>
+    );
+}
+
+function SixFigures({ detail: { listing, decision, offers } }: { detail: ListingDetail }) {
+    const after = decision.after;
+    const before = decision.before;
+    const lowest = offers.find((offer) => offer.dropped === null);
+    const figures: [string, string, string][] = [
+        ['Now', '', money(listing.price)],
+        [listing.repriced ? 'Going to' : 'Would go to', '', decision.price ? money(decision.price) : 'stays'],
+        ['Lowest counted', 'with shipping', lowest ? money(lowest.landed) : 'nobody'],
+        ['Profit', after ? `was ${money(before?.profit)}` : 'a piece', signed((after ?? before)?.profit)],
+        [
+            'Margin of price',
+            after ? `was ${percent(before?.margin_percent)}` : '',
+            percent((after ?? before)?.margin_percent),
+        ],
+        [
+            'Markup on cost',
+            after ? `was ${percent(before?.markup_percent)}` : '',
+            percent((after ?? before)?.markup_percent),
+        ],
+    ];
+    return (
+        <dl className="mt-2 grid grid-cols-3 rounded-md border border-line">
+            {figures.map(([name, was, figure], index) => (
+                <div
+                    key={name}
+                    className={`flex flex-col p-2 ${index % 3 ? 'border-l border-line' : ''} ${index > 2 ? 'border-t border-line' : ''}`}
+                >
+                    <dt className="text-[12px] leading-tight text-text-2">
+                        {name}
+                        {was && <span className="block text-text-3">{was}</span>}
+                    </dt>
+                    <dd className="mt-auto pt-1 text-[15px] font-bold">{figure}</dd>
+                </div>
+            ))}
+        </dl>
+    );
+}
+
+function History({ listing }: { listing: Listing }) {
+    const history = useHistory(listing.id, 60);
+    return (
+        <section className="mt-4">
+            <h3 className="mb-1 text-[14px]">Last 60 days</h3>
+            {history.error && <ProblemNotice error={history.error} onRetry={() => void history.refetch()} />}
+            <div
+                className="min-h-[254px]"
+                role="img"
+                aria-label={`Price, rivals and sales of ${listing.title} over 60 days`}
+            >
+                {history.data && (
+                    <Suspense fallback={null}>
+                        <HistoryChart
+                            history={history.data}
+                            floor={listing.floor}
+                            ceiling={listing.ceiling}
+                            width={302}
+                        />
+                    </Suspense>
+                )}
+            </div>
+            <p className="text-[12px] text-text-3">
+                Lines: ours, lowest comparable, buy box, limits. Bars: sold a day. Draw across to zoom, double-click to
+                go back.
+            </p>
+        </section>
+    );
+}
+
+function Actions({ listing }: { listing: Listing }) {
+    const change = useChangeListing(listing.id);
+    return (
+        <footer className="border-t border-line px-4 py-3">
+            {change.error && (
+                <div className="mb-2">
+                    <ProblemNotice error={change.error} />
+                </div>
+            )}
+            <div className="flex items-center gap-2">
+                <Button
+                    look={listing.automation_on ? 'plain' : 'main'}
+                    disabled={change.isPending}
+                    onClick={() => change.mutate({ version: listing.version, automation_on: !listing.automation_on })}
+                >
+                    {listing.automation_on ? 'Pause this listing' : 'Let the rule reprice it'}
+                </Button>
+                <p className="min-w-0 text-[12px] leading-tight text-text-2">
+                    {listing.rule_id ? (
+                        <>
+                            <Link to={`/rules/${listing.rule_id}`} className="text-stripe underline underline-offset-2">
+                                {listing.rule}
+                            </Link>
+                            <span className="block">{listing.off ? OFF[listing.off] : reason(listing.reason)}</span>
+                        </>
+                    ) : (
+                        'On no rule: choose it in the list to put it on one.'
+                    )}
+                </p>
+            </div>
+        </footer>
+    );
+}

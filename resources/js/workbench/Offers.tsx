@@ -1,0 +1,60 @@
+import type { Offer } from '@/api/client';
+import { money } from '@/ui/figures';
+import { DROPPED, fulfilled } from '@/ui/words';
+import { clsx } from 'clsx';
+import { House } from 'lucide-react';
+
+/** The rivals' offers: those that count first, the others greyed with the reason. */
+export function Offers({ offers }: { offers: Offer[] }) {
+    if (offers.length === 0) return <p className="mt-4 text-text-2">Nobody else offers this at the moment.</p>;
+    return (
+        <table className="mt-4 w-full">
+            <caption className="sr-only">Offers of rivals, with shipping</caption>
+            <thead className="sr-only">
+                <tr>
+                    <th scope="col">Seller</th>
+                    <th scope="col">Terms</th>
+                    <th scope="col">Price with shipping</th>
+                </tr>
+            </thead>
+            <tbody>
+                {offers.map((offer) => (
+                    <tr
+                        key={offer.seller}
+                        className={clsx(
+                            'border-b border-dotted border-line-2 align-baseline last:border-0',
+                            offer.dropped && 'text-text-3',
+                        )}
+                    >
+                        <td className="max-w-[120px] truncate py-1 pr-2" title={offer.name}>
+                            {offer.name}
+                        </td>
+                        <td className="py-1 pr-2 text-[12px] leading-tight text-text-3">
+                            {offer.dropped ? `${DROPPED[offer.dropped] ?? offer.dropped}, not counted` : terms(offer)}
+                        </td>
+                        <td className="py-1 text-right whitespace-nowrap">
+                            {money(offer.landed)}
+                            <span className="inline-block w-4 pl-1">
+                                {offer.buy_box && (
+                                    <House size={11} className="inline text-stripe" aria-label="holds the buy box" />
+                                )}
+                            </span>
+                        </td>
+                    </tr>
+                ))}
+            </tbody>
+        </table>
+    );
+}
+
+function terms(offer: Offer): string {
+    const parts = [
+        offer.fulfilment === 'marketplace'
+            ? fulfilled(offer.fulfilment)
+            : offer.handling_days === null
+              ? ''
+              : `${offer.handling_days} d`,
+    ];
+    if (offer.rating_percent) parts.push(`rated ${Number(offer.rating_percent).toFixed(0)} %`);
+    return parts.filter(Boolean).join(', ');
+}

@@ -1,0 +1,161 @@
+import type { Listing } from '@/api/client';
+import { PriceLine } from '@/charts/PriceLine';
+import { money, percent } from '@/ui/figures';
+import { CHANGE_STATES, OFF, PROBLEMS, reason } from '@/ui/words';
+import { clsx } from 'clsx';
+import type { ReactNode } from 'react';
+import type { Sort } from './useListingView';
+
+export interface Column {
+    id: string;
+    name: string;
+    head: ReactNode;
+    /** In px; the first column takes what is left. */
+    width: number;
+    sort?: Sort;
+    right?: boolean;
+    cell: (listing: Listing) => ReactNode;
+}
+
+export const COLUMNS: Column[] = [
+    {
+        id: 'line',
+        name: 'Price line',
+        head: 'Floor – rivals – ceiling',
+        width: 226,
+        cell: (listing) => <Line listing={listing} />,
+    },
+    {
+        id: 'price',
+        name: 'Price',
+        head: 'Price',
+        width: 84,
+        sort: 'price',
+        right: true,
+        cell: (listing) => <Price listing={listing} />,
+    },
+    {
+        id: 'stand',
+        name: 'Stand among rivals',
+        head: 'Stand',
+        width: 70,
+        sort: 'rank',
+        right: true,
+        cell: (listing) =>
+            listing.field_size === 0 ? (
+                <span className="text-text-3">alone</span>
+            ) : (
+                `${listing.rank} of ${listing.field_size + 1}`
+            ),
+    },
+    {
+        id: 'margin',
+        name: 'Margin of price',
+        head: (
+            <>
+                Margin
+                <br />
+                of price
+            </>
+        ),
+        width: 72,
+        sort: 'margin',
+        right: true,
+        cell: (listing) => percent(listing.margin_percent),
+    },
+    {
+        id: 'markup',
+        name: 'Markup on cost',
+        head: (
+            <>
+                Markup
+                <br />
+                on cost
+            </>
+        ),
+        width: 72,
+        sort: 'markup',
+        right: true,
+        cell: (listing) => percent(listing.markup_percent),
+    },
+    { id: 'rule', name: 'Rule', head: 'Rule', width: 152, cell: (listing) => <RuleCell listing={listing} /> },
+    { id: 'channel', name: 'Channel', head: 'Channel', width: 86, cell: (listing) => listing.channel },
+    { id: 'stock', name: 'Stock', head: 'Stock', width: 60, right: true, cell: (listing) => listing.stock ?? '–' },
+    {
+        id: 'profit',
+        name: 'Profit a piece',
+        head: 'Profit',
+        width: 72,
+        right: true,
+        cell: (listing) => money(listing.profit),
+    },
+    {
+        id: 'limits',
+        name: 'Floor and ceiling',
+        head: 'Limits',
+        width: 110,
+        right: true,
+        cell: (listing) => <Limits listing={listing} />,
+    },
+];
+
+export const USUAL_COLUMNS = ['line', 'price', 'stand', 'margin', 'markup', 'rule'];
+
+function Line({ listing }: { listing: Listing }) {
+    if (listing.problem && listing.problem !== 'limits_conflict') {
+        return <span className="text-text-3">{PROBLEMS[listing.problem]?.says}</span>;
+    }
+    if (listing.problem === 'limits_conflict') {
+        return (
+            <span className="text-broken">
+                floor {money(listing.floor)} is above ceiling {money(listing.ceiling)}
+            </span>
+        );
+    }
+    return (
+        <PriceLine
+            floor={listing.floor}
+            ceiling={listing.ceiling}
+            price={listing.price}
+            proposed={listing.going_to}
+            marks={listing.marks}
+            currency={listing.currency}
+        />
+    );
+}
+
+function Price({ listing }: { listing: Listing }) {
+    return (
+        <>
+            <span key={listing.price}>{money(listing.price)}</span>
+            {listing.going_to && <span className="block text-[12px] text-yours-ink">→ {money(listing.going_to)}</span>}
+        </>
+    );
+}
+
+function Limits({ listing }: { listing: Listing }) {
+    if (!listing.floor || !listing.ceiling) return '–';
+    return `${money(listing.floor)} – ${money(listing.ceiling)}`;
+}
+
+/** What the rule makes of the listing, in a few words; coral only for what needs mending. */
+export function ruleState(listing: Listing): { says: string; broken: boolean } {
+    if (listing.problem) return { says: reason(listing.problem), broken: true };
+    if (listing.going_problem) return { says: 'trying again', broken: true };
+    if (listing.going_state) return { says: CHANGE_STATES[listing.going_state] ?? listing.going_state, broken: false };
+    if (listing.rule_id === null) return { says: '', broken: false };
+    if (listing.off) return { says: OFF[listing.off] ?? listing.off, broken: false };
+    return { says: reason(listing.reason), broken: false };
+}
+
+function RuleCell({ listing }: { listing: Listing }) {
+    const state = ruleState(listing);
+    return (
+        <>
+            <span className={clsx('block truncate', !listing.rule && 'text-text-3')}>{listing.rule ?? 'no rule'}</span>
+            <span className={clsx('block truncate text-[12px]', state.broken ? 'text-broken' : 'text-text-3')}>
+                {state.says}
+            </span>
+        </>
+    );
+}

@@ -1,0 +1,61 @@
+import { api, take, type ListingFilter } from '@/api/client';
+import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+
+export function useListings(filter: ListingFilter, sort: string) {
+    return useInfiniteQuery({
+        queryKey: ['listings', filter, sort],
+        queryFn: ({ pageParam }) => {
+            const { state, ...rest } = filter;
+            const query = {
+                ...rest,
+                'state[]': state,
+                sort: sort as 'sku',
+                cursor: pageParam ?? undefined,
+                limit: 100,
+            };
+            return take(api.GET('/api/v1/listings', { params: { query } }));
+        },
+        initialPageParam: null as string | null,
+        getNextPageParam: (page) => page.next,
+        placeholderData: keepPreviousData,
+    });
+}
+
+export const useListing = (id: number | null) =>
+    useQuery({
+        queryKey: ['listing', id],
+        queryFn: () => take(api.GET('/api/v1/listings/{id}', { params: { path: { id: id ?? 0 } } })),
+        enabled: id !== null,
+        placeholderData: keepPreviousData,
+    });
+
+export const useHistory = (id: number, days: number) =>
+    useQuery({
+        queryKey: ['listing', id, 'history', days],
+        queryFn: () => take(api.GET('/api/v1/listings/{id}/history', { params: { path: { id }, query: { days } } })),
+        staleTime: 10_000,
+    });
+
+export function useChangeListing(id: number) {
+    const client = useQueryClient();
+    return useMutation({
+        mutationFn: (body: { version: number; floor?: string; ceiling?: string; automation_on?: boolean }) =>
+            take(api.PATCH('/api/v1/listings/{id}', { params: { path: { id } }, body })),
+        onSettled: () => {
+            void client.invalidateQueries({ queryKey: ['listing', id] });
+            void client.invalidateQueries({ queryKey: ['listings'] });
+        },
+    });
+}
+
+export function useAssign() {
+    const client = useQueryClient();
+    return useMutation({
+        mutationFn: (body: { rule: number | null; listings?: number[]; filter?: ListingFilter }) =>
+            take(api.POST('/api/v1/assignments', { body })),
+        onSuccess: () => {
+            for (const key of ['listings', 'listing', 'rules', 'rule'])
+                void client.invalidateQueries({ queryKey: [key] });
+        },
+    });
+}

@@ -1,0 +1,14 @@
+<!DOCTYPE html>
+<html lang="en">
+<head>
+    <meta charset="utf-8">
+    <meta name="viewport" content="width=device-width, initial-scale=1">
+    <meta name="color-scheme" content="light dark">
+    <title>Wrasse</title>
+    <link rel="icon" href="/icon.svg" type="image/svg+xml">
+    @vite(['resources/js/main.tsx'])
+</head>
+<body>
+    <div id="app"></div>
+</body>
+</html>

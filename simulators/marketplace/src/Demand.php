@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Simulators\Marketplace;
+
+/** Buyers: they come by the item's usual demand, four in five take the buy box, the others the cheapest. */
+final readonly class Demand
+{
+    private const SEASONS = [
+        'even' => [1, 1, 1, 1, 1, 1, 1, 1, 1, 1, 1, 1],
+        'summer' => [.6, .6, .8, 1, 1.3, 1.6, 1.7, 1.5, 1.1, .8, .6, .8],
+        'autumn' => [.8, .7, .7, .7, .7, .7, .8, 1.2, 1.7, 1.8, 1.3, 1],
+        'winter' => [1.4, 1.3, 1, .8, .7, .6, .6, .7, .9, 1.1, 1.4, 1.6],
+    ];
+
+    public function __construct(private Store $store, private Clock $clock) {}
+
+    /** Expected units a day of a month from 1 to 12, against an even year. */
+    public static function season(string $season, int $month): float
+    {
+        return self::SEASONS[$season][$month - 1];
+    }
+
+    /** Sells what the time since the last call asks for. */
+    public function sell(): int
+    {
+        $now = $this->clock->now();
+        $since = (int) $this->store->setting('sold_until', $now);
+        $days = ($now - $since) / 86_400;
+        if ($days <= 0) {
+            $this->store->set('sold_until', $now);
+
+            return 0;
+        }
+        $chance = new Chance($this->store->config['seed'], 'demand', (string) $since);
+        $sold = 0;
+        foreach ($this->store->all('SELECT id, season, units_per_day FROM item ORDER BY id') as $item) {
+            $units = $chance->count($item['units_per_day'] * self::season($item['season'], (int) gmdate('n', $now)) * $days);
+            $sold += $units > 0 && $this->sellOne($item['id'], $units, $chance->happens(0.8), $now) ? $units : 0;
+        }
+        $this->store->set('sold_until', $now);
+
+        return $sold;
+    }
+
+    private function sellOne(string $itemId, int $units, bool $fromBuyBox, int $now): bool
+    {
+        $order = $fromBuyBox ? 'buy_box DESC, price + shipping' : 'price + shipping';
+        $offer = $this->store->one("SELECT seller_id, price, stock FROM offer WHERE item_id = ? AND active AND stock > 0 ORDER BY {$order} LIMIT 1", [$itemId]);
+        if ($offer === null) {
+            return false;
+        }
+        $this->store->transaction(function () use ($itemId, $offer, $units, $now): void {
+            $this->store->run(
+                'INSERT INTO sale (item_id, seller_id, units, price, at) VALUES (?, ?, ?, ?, ?)',
+                [$itemId, $offer['seller_id'], min($units, $offer['stock']), $offer['price'], $now],
+            );
+            // Sold out is filled up at once: the shelf is not what this market is about.
+            $this->store->run('UPDATE offer SET stock = ? WHERE item_id = ? AND seller_id = ?', [max(0, $offer['stock'] - $units) ?: 40, $itemId, $offer['seller_id']]);
+        });
+
+        return true;
+    }
+}

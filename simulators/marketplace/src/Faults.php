@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Simulators\Marketplace;
+
+/** What can be made to go wrong. Shares are from 0 to 1. */
+final readonly class Faults
+{
+    public const NONE = [
+        'latency_ms' => 0, 'error_share' => 0, 'drop_share' => 0, 'refuse_share' => 0, 'late_read_back_seconds' => 0,
+    ];
+
+    public function __construct(private Store $store) {}
+
+    /** @return array<string, int|float> */
+    public function all(): array
+    {
+        return [...self::NONE, ...$this->store->setting('faults', [])];
+    }
+
+    public function get(string $name): int|float
+    {
+        return $this->all()[$name];
+    }
+
+    /** @param array<mixed> $faults */
+    public function set(array $faults): void
+    {
+        $known = array_intersect_key($faults, self::NONE);
+        $this->store->set('faults', array_map(fn (mixed $value) => max(0, (float) $value), $known));
+    }
+
+    public static function strikes(int|float $share): bool
+    {
+        return $share > 0 && random_int(1, 1_000_000) <= $share * 1_000_000;
+    }
+}

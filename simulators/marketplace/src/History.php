@@ -1,0 +1,102 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Simulators\Marketplace;
+
+/**
+ * The report of past days. The past before the market opened is made up from the seed: prices that stand for some days and
+ * then step, seasons, stock-outs, and a few things worth finding: a price war, a rival that left, a brand sold too cheap, penny prices.
+ */
+final readonly class History
+{
+    public const DAYS = 60;
+
+    public function __construct(private Store $store) {}
+
+    /**
+     * One entry for each of the seller's items: its own price and stock, its sales, and the other offers of that day.
+     *
+     * @param  int  $ago  days before the market opened, 1 to 60
+     * @return list<array<string, mixed>>
+     */
+    public function day(string $sellerId, int $ago): array
+    {
+        $opened = (int) $this->store->setting('opened_at');
+        $day = $opened - $ago * 86_400;
+        $offers = [];
+        foreach ($this->store->all('SELECT o.*, s.behaviour FROM offer o JOIN seller s ON s.id = o.seller_id ORDER BY item_id, seller_id') as $offer) {
+            $offers[$offer['item_id']][] = $offer;
+        }
+        $entries = [];
+        foreach ($this->store->all('SELECT i.*, o.sku AS own_sku, o.usual AS own_price FROM item i JOIN offer o ON o.item_id = i.id WHERE o.seller_id = ? ORDER BY i.id', [$sellerId]) as $i => $item) {
+            $price = $this->price($item['id'], $sellerId, $item['own_price'], $ago);
+            $inStock = ! $this->outOfStock($item['id'], $ago);
+            $entries[] = [
+                'date' => gmdate('Y-m-d', $day), 'item' => $item['id'], 'sku' => $item['own_sku'], 'price' => $price, 'in_stock' => $inStock,
+                'units' => $inStock ? $this->units($item, $day, $price, $ago) : 0,
+                'offers' => $this->others($offers[$item['id']], $sellerId, $item['brand'], $i, $ago),
+            ];
+        }
+
+        return $entries;
+    }
+
+    /**
+     * @param  list<array<string, mixed>>  $offers
+     * @return list<array{seller: string, price: int, shipping: int, condition: string, fulfilment: string}>
+     */
+    private function others(array $offers, string $sellerId, string $brand, int $nth, int $ago): array
+    {
+        $others = [];
+        foreach ($offers as $offer) {
+            $gone = $offer['behaviour'] === 'leaver' && $ago <= 12;
+            if ($offer['seller_id'] === $sellerId || $gone) {
+                continue;
+            }
+            $price = $this->price($offer['item_id'], $offer['seller_id'], $offer['usual'], $ago);
+            $price = match (true) {
+                $nth % 40 === 3 && $ago >= 20 && $ago <= 32 && $offer['behaviour'] === 'undercutter' => (int) ($price * (0.8 + 0.15 * ($ago - 20) / 12)),
+                $offer['seller_id'] === 'amber-barn' && $brand === 'Lutrine' && $ago <= 3 => (int) ($price * 0.78),
+                $offer['seller_id'] === 'vatwise' && $ago === 7 && $nth % 3 === 0 => 1,
+                default => $price,
+            };
+            $others[] = [
+                'seller' => $offer['seller_id'], 'price' => max(1, $price), 'shipping' => $offer['shipping'],
+                'condition' => $offer['condition'], 'fulfilment' => $offer['fulfilment'],
+            ];
+        }
+
+        return $others;
+    }
+
+    /** Stands for three to fourteen days, then steps; the last stretch is the present price. */
+    private function price(string $item, string $seller, int $present, int $ago): int
+    {
+        $chance = new Chance($this->store->config['seed'], 'history', $item, $seller);
+        $price = $present;
+        for ($day = $chance->int(1, 14); $day <= $ago; $day += $chance->int(3, 14)) {
+            $price = (int) round($present * $chance->between(0.94, 1.1));
+        }
+
+        return $price;
+    }
+
+    private function outOfStock(string $item, int $ago): bool
+    {
+        $chance = new Chance($this->store->config['seed'], 'stock', $item);
+        $start = $chance->int(5, 55);
+
+        return $chance->happens(0.15) && $ago <= $start && $ago > $start - $chance->int(2, 9);
+    }
+
+    /** @param array<string, mixed> $item */
+    private function units(array $item, int $day, int $price, int $ago): int
+    {
+        $pull = ($item['base_price'] / max(1, $price)) ** 1.8;
+        $week = [1.15, .95, .9, .95, 1.0, 1.05, 1.25][(int) gmdate('w', $day)];
+
+        return (new Chance($this->store->config['seed'], 'units', $item['id'], (string) $ago))
+            ->count($item['units_per_day'] * Demand::season($item['season'], (int) gmdate('n', $day)) * $week * $pull);
+    }
+}

@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Simulators\Marketplace\Http;
+
+use Simulators\Marketplace\Clock;
+use Simulators\Marketplace\Faults;
+use Simulators\Marketplace\Offers;
+use Simulators\Marketplace\Store;
+
+/** The knobs of the simulation: faults, clock, a rival's hand moved by force, and what really happened. */
+final readonly class ControlApi
+{
+    public function __construct(private Store $store) {}
+
+    /** @param array<string, mixed> $body */
+    public function answer(string $method, string $path, array $body): Response
+    {
+        return match ("{$method} {$path}") {
+            'PUT /control/faults' => $this->faults($body),
+            'PUT /control/clock' => $this->clock($body),
+            'PUT /control/rivals' => $this->rivals($body),
+            'PUT /control/offer' => $this->offer($body),
+            'GET /control/price-log' => new Response(200, ['log' => $this->store->all('SELECT * FROM price_log ORDER BY id')]),
+            default => Response::problem(404, 'no such knob'),
+        };
+    }
+
+    /** @param array<string, mixed> $body */
+    private function faults(array $body): Response
+    {
+        (new Faults($this->store))->set($body);
+
+        return new Response(200, (new Faults($this->store))->all());
+    }
+
+    /** @param array<string, mixed> $body */
+    private function clock(array $body): Response
+    {
+        $clock = new Clock($this->store);
+        $clock->run((float) ($body['speed'] ?? 1));
+
+        return new Response(200, ['now' => Clock::text($clock->now())]);
+    }
+
+    /** @param array<string, mixed> $body */
+    private function rivals(array $body): Response
+    {
+        $this->store->set('rivals_move', (bool) ($body['move'] ?? true));
+
+        return new Response(200, ['move' => $this->store->setting('rivals_move')]);
+    }
+
+    /** @param array<string, mixed> $body */
+    private function offer(array $body): Response
+    {
+        if (! is_string($body['item'] ?? null) || ! is_string($body['seller'] ?? null) || ! is_int($body['price'] ?? null)) {
+            return Response::problem(422, 'item, seller and a price in minor units are required');
+        }
+        (new Offers($this->store, new Clock($this->store)))->change($body['item'], $body['seller'], price: $body['price'], active: true);
+
+        return new Response(200, ['changed' => true]);
+    }
+}
