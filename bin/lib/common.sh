@@ -62,7 +62,8 @@ install_composer() {
 install_npm() {
     if [ -d node_modules ] && stamped npm package-lock.json; then return; fi
     say "Installing front-end packages"
-    npm ci --no-audit --no-fund --loglevel=error >var/log/npm.log 2>&1 \
+    # Not "npm ci": it wants the lock file to name packages for other platforms, which not every registry carries.
+    npm install --no-save --no-audit --no-fund --loglevel=error >var/log/npm.log 2>&1 \
         || die "npm could not install the front-end packages; is the package registry reachable? (all of it in var/log/npm.log)"
     set_stamp npm package-lock.json
 }

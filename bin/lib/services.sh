@@ -11,13 +11,19 @@ use_profile() {
     [ -w "$RUN" ] || die "$RUN cannot be written by $(id -un); it was made by $(stat -c %U "$RUN"). Run as that user or remove var/$PROFILE."
 }
 
+# nginx and php-fpm write over their environment, but name their configuration; the others keep it.
+is_ours() {
+    tr '\0' '\n' <"/proc/$1/environ" 2>/dev/null | grep -qx "WRASSE_HOME=$WRASSE_HOME" \
+        || tr '\0' ' ' <"/proc/$1/cmdline" 2>/dev/null | grep -qF "$WRASSE_HOME/"
+}
+
 # Leftovers of a start that was killed: only processes whose working files are in this profile.
 stop_leftovers() {
     local file pid
     for file in "$RUN"/*.pid; do
         [ -f "$file" ] || continue
         pid=$(cat "$file")
-        if [ -r "/proc/$pid/environ" ] && tr '\0' '\n' <"/proc/$pid/environ" | grep -qx "WRASSE_HOME=$WRASSE_HOME"; then
+        if is_ours "$pid"; then
             kill "$pid" 2>/dev/null || true
             for _ in $(seq 50); do kill -0 "$pid" 2>/dev/null || break; sleep 0.1; done
             kill -9 "$pid" 2>/dev/null || true
