@@ -11,6 +11,7 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Date;
 use Illuminate\Support\Facades\RateLimiter;
+use Illuminate\Support\Facades\Vite;
 use Illuminate\Support\ServiceProvider;
 
 final class SupportServiceProvider extends ServiceProvider
@@ -26,6 +27,8 @@ final class SupportServiceProvider extends ServiceProvider
         Model::unguard();
         Model::preventLazyLoading();
         Model::preventAccessingMissingAttributes();
+        // Relative to the page: behind whatever name and port it is reached by.
+        Vite::createAssetPathsUsing(fn (string $path) => "/{$path}");
         RateLimiter::for('api', fn (Request $request) => Limit::perMinute(3_000)->by((string) ($request->user()?->getAuthIdentifier() ?? $request->ip())));
     }
 }

@@ -87,7 +87,7 @@ final class Evaluation
             'floor_missing' => 'There is no floor',
             'ceiling_missing' => 'There is no ceiling',
             'limits_conflict' => 'The floor is above the ceiling',
-            default => "Floor from {$limits->floor?->binds}, ceiling from {$limits->ceiling?->binds}",
+            default => "Floor: {$limits->floor?->binds}; ceiling: {$limits->ceiling?->binds}",
         };
         $this->trail->add('limits', $says, array_filter(
             ['floor' => $limits->floor?->price, 'ceiling' => $limits->ceiling?->price],

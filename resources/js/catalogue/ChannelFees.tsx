@@ -46,7 +46,7 @@ export function ChannelFees({ channel }: { channel: Channel }) {
     const fixedAt = percent.trim() ? 1 : 0;
     return (
         <section>
-            <div className="flex items-baseline gap-4">
+            <div className="flex items-center gap-4">
                 <h2 className="text-[17px]">{channel.name}</h2>
                 <Toggle
                     on={channel.automation_on}

@@ -36,13 +36,15 @@ export function priceLineSentence({ floor, ceiling, price, proposed, marks, curr
 export const PriceLine = memo(function PriceLine(props: PriceLineProps) {
     const { floor, ceiling, price, proposed, marks, large = false } = props;
     if (!floor || !ceiling) return null;
-    const width = props.width ?? (large ? 296 : 212);
-    const height = large ? 58 : 28;
-    const inset = large ? 22 : 18;
-    const y = large ? 34 : 17;
+    const width = props.width ?? (large ? 296 : 192);
+    const height = large ? 62 : 30;
+    const inset = large ? 22 : 16;
+    const y = large ? 38 : 20;
     const unit = large ? 1.45 : 1;
     const line = place({ floor, ceiling, price, proposed, marks }, inset, width - inset);
-    const facing = proposed && Number(proposed) > Number(price) ? 1 : -1;
+    // It faces where it is going; at rest left, and near the ceiling right, so that the body stays on the scale.
+    const rests = line.price > width - inset - 14 * unit ? 1 : -1;
+    const facing = proposed ? (Number(proposed) > Number(price) ? 1 : -1) : rests;
 
     return (
         <svg
@@ -63,13 +65,13 @@ export const PriceLine = memo(function PriceLine(props: PriceLineProps) {
                         x1={tick.x}
                         x2={tick.x}
                         y1={y - 1}
-                        y2={y - (6 + Math.min(tick.count - 1, 3) * 2.5) * unit}
+                        y2={y - (8.5 + Math.min(tick.count - 1, 3) * 2) * unit}
                         stroke={tick.counted ? 'var(--stripe)' : 'var(--text-3)'}
                         strokeWidth={tick.counted ? 2 : 1.25}
                         strokeDasharray={tick.counted ? undefined : '2 2'}
                     />
                     {tick.buyBox && (
-                        <Roof x={tick.x} y={y - (10 + Math.min(tick.count - 1, 3) * 2.5) * unit} unit={unit} />
+                        <Roof x={tick.x} y={y - (12 + Math.min(tick.count - 1, 3) * 2) * unit} unit={unit} />
                     )}
                 </g>
             ))}

@@ -1,4 +1,5 @@
 import type { RuleDocument } from '@/api/client';
+import { InlineButton } from '@/ui/InlineButton';
 import { Popup } from '@/ui/Popup';
 import { clsx } from 'clsx';
 import { Panel } from './Panel';
@@ -28,15 +29,14 @@ export function Sentence({
                         key={index}
                         label={piece.part}
                         trigger={
-                            <button
-                                type="button"
+                            <InlineButton
                                 className={clsx(
-                                    'inline rounded-sm border-b-2 px-1 text-left leading-snug text-text hover:bg-stripe-soft data-[state=open]:bg-stripe-soft',
+                                    'rounded-sm border-b-2 box-decoration-clone px-0.5 pb-px text-text hover:bg-stripe-soft data-[state=open]:bg-stripe-soft',
                                     errors[piece.part] ? 'border-broken bg-broken-soft' : 'border-stripe',
                                 )}
                             >
                                 {piece.says}
-                            </button>
+                            </InlineButton>
                         }
                     >
                         <Panel

@@ -8,8 +8,18 @@ import { useMemo, useRef, useState } from 'react';
 
 type Shown = 'all' | 'change' | 'keep' | 'skipped' | 'blocked';
 
-const GRID = 'minmax(180px,1fr) 84px 84px 76px 72px 112px 112px 96px 170px';
-const HEADS = ['Listing', 'Old price', 'New price', 'Change', '%', 'Margin of price', 'Markup on cost', 'Stand', 'Why'];
+const GRID = 'minmax(180px,1fr) 88px 90px 80px 72px 112px 112px 96px 170px';
+const HEADS = [
+    'Listing',
+    'Old price €',
+    'New price €',
+    'Change €',
+    '%',
+    'Margin of price',
+    'Markup on cost',
+    'Stand',
+    'Why',
+];
 
 const fromTo = (before: string, after: string | null) =>
     after === null || after === before ? before : `${before} → ${after}`;

@@ -12,7 +12,7 @@ import { useSearchParams } from 'react-router';
 import { ChangePanel } from './ChangePanel';
 
 const GRID = '96px minmax(170px,1.3fr) 78px 78px 74px 62px minmax(150px,1fr) minmax(140px,1fr)';
-const HEADS = ['When', 'Listing', 'Before', 'After', 'Change', '%', 'Why', 'How it stands'];
+const HEADS = ['When', 'Listing', 'Before €', 'After €', 'Change €', '%', 'Why', 'How it stands'];
 const ROW_PX = 43;
 
 type Group = 'on_the_way' | 'confirmed' | 'failed' | 'superseded';

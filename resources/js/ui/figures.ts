@@ -23,7 +23,7 @@ export function percent(figure: string | null | undefined, decimals = 0): string
     const text = Number(figure)
         .toFixed(decimals)
         .replace(/^-0(\.0+)?$/, '0$1');
-    return `${text.replace('-', MINUS)} %`;
+    return `${text.replace('-', MINUS)}\u00a0%`;
 }
 
 export function signedPercent(figure: string | null | undefined): string {

@@ -22,14 +22,14 @@ export const COLUMNS: Column[] = [
         id: 'line',
         name: 'Price line',
         head: 'Floor – rivals – ceiling',
-        width: 226,
+        width: 208,
         cell: (listing) => <Line listing={listing} />,
     },
     {
         id: 'price',
         name: 'Price',
-        head: 'Price',
-        width: 84,
+        head: 'Price €',
+        width: 70,
         sort: 'price',
         right: true,
         cell: (listing) => <Price listing={listing} />,
@@ -38,7 +38,7 @@ export const COLUMNS: Column[] = [
         id: 'stand',
         name: 'Stand among rivals',
         head: 'Stand',
-        width: 70,
+        width: 62,
         sort: 'rank',
         right: true,
         cell: (listing) =>
@@ -58,7 +58,7 @@ export const COLUMNS: Column[] = [
                 of price
             </>
         ),
-        width: 72,
+        width: 62,
         sort: 'margin',
         right: true,
         cell: (listing) => percent(listing.margin_percent),
@@ -73,19 +73,19 @@ export const COLUMNS: Column[] = [
                 on cost
             </>
         ),
-        width: 72,
+        width: 62,
         sort: 'markup',
         right: true,
         cell: (listing) => percent(listing.markup_percent),
     },
-    { id: 'rule', name: 'Rule', head: 'Rule', width: 152, cell: (listing) => <RuleCell listing={listing} /> },
+    { id: 'rule', name: 'Rule', head: 'Rule', width: 134, cell: (listing) => <RuleCell listing={listing} /> },
     { id: 'channel', name: 'Channel', head: 'Channel', width: 86, cell: (listing) => listing.channel },
     { id: 'stock', name: 'Stock', head: 'Stock', width: 60, right: true, cell: (listing) => listing.stock ?? '–' },
     {
         id: 'profit',
         name: 'Profit a piece',
         head: 'Profit',
-        width: 72,
+        width: 62,
         right: true,
         cell: (listing) => money(listing.profit),
     },
