@@ -13,7 +13,9 @@ use Wrasse\Core\Money\Currency;
 /** What was seen of a listing and its market over time. Rivals' figures are comparable offers, with shipping, less our own shipping. */
 final readonly class ListingHistory
 {
-    public function __construct(private Listing $listing) {}
+    public function __construct(private Listing $listing)
+    {
+    }
 
     public function since(CarbonImmutable $since): ListingHistoryResource
     {

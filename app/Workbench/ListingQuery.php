@@ -17,9 +17,11 @@ final readonly class ListingQuery
         'sku' => 'l.sku', 'title' => 'l.title', 'price' => 'l.price_minor', 'margin' => 'l.margin_percent', 'markup' => 'l.markup_percent', 'rank' => 'l.rank',
     ];
 
-    public function __construct(private int $workspaceId) {}
+    public function __construct(private int $workspaceId)
+    {
+    }
 
-    /** @param array<string, mixed> $filter */
+    /** @param  array<string, mixed>  $filter */
     public function count(array $filter): int
     {
         return $this->filtered($filter)->count();
@@ -54,7 +56,7 @@ final readonly class ListingQuery
         return $this->complete(DB::table('listings as l')->where('l.workspace_id', $this->workspaceId)->where('l.id', $id))->first();
     }
 
-    /** @param array<string, mixed> $filter */
+    /** @param  array<string, mixed>  $filter */
     private function filtered(array $filter): Builder
     {
         return (new ListingFilter($filter))->apply(DB::table('listings as l')->where('l.workspace_id', $this->workspaceId));

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 if (PHP_VERSION_ID < 80500) {
     if (! function_exists('array_first')) {
+        /** @param  array<mixed>  $array */
         function array_first(array $array): mixed
         {
             return $array === [] ? null : $array[array_key_first($array)];
@@ -11,6 +12,7 @@ if (PHP_VERSION_ID < 80500) {
     }
 
     if (! function_exists('array_last')) {
+        /** @param  array<mixed>  $array */
         function array_last(array $array): mixed
         {
             return $array === [] ? null : $array[array_key_last($array)];

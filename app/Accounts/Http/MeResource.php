@@ -13,5 +13,6 @@ final readonly class MeResource
         #[OA\Property] public string $name,
         #[OA\Property] public string $email,
         #[OA\Property] public string $workspace,
-    ) {}
+    ) {
+    }
 }

@@ -6,11 +6,13 @@ namespace App\Accounts\Http;
 
 use App\Accounts\Models\User;
 use App\Catalogue\Models\Workspace;
+use Illuminate\Contracts\Auth\StatefulGuard;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Validation\ValidationException;
+use LogicException;
 use OpenApi\Attributes as OA;
 
 final readonly class SessionController
@@ -33,7 +35,7 @@ final readonly class SessionController
         if (RateLimiter::tooManyAttempts($key, self::TRIES_PER_MINUTE)) {
             throw ValidationException::withMessages(['email' => 'Too many tries. Wait '.RateLimiter::availableIn($key).' seconds and try again.']);
         }
-        if (! Auth::guard('web')->attempt($given, remember: true)) {
+        if (! $this->guard()->attempt($given, remember: true)) {
             RateLimiter::hit($key);
             throw ValidationException::withMessages(['email' => 'This address and password do not go together.']);
         }
@@ -50,7 +52,7 @@ final readonly class SessionController
     public function show(Request $request): JsonResponse
     {
         /** @var User $user */
-        $user = $request->user() ?? Auth::guard('web')->user();
+        $user = $request->user() ?? $this->guard()->user();
 
         return new JsonResponse(new MeResource($user->name, $user->email, Workspace::query()->findOrFail($user->workspace_id)->name));
     }
@@ -58,10 +60,17 @@ final readonly class SessionController
     #[OA\Delete(path: '/api/v1/session', operationId: 'signOut', summary: 'Sign out', tags: ['Session'], responses: [new OA\Response(response: 204, description: 'Signed out')])]
     public function destroy(Request $request): JsonResponse
     {
-        Auth::guard('web')->logout();
+        $this->guard()->logout();
         $request->session()->invalidate();
         $request->session()->regenerateToken();
 
         return new JsonResponse(null, 204);
+    }
+
+    private function guard(): StatefulGuard
+    {
+        $guard = Auth::guard('web');
+
+        return $guard instanceof StatefulGuard ? $guard : throw new LogicException('The web guard keeps a session.');
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Accounts\Http;
 
 use App\Accounts\Models\User;
+use Carbon\CarbonInterface;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Laravel\Sanctum\PersonalAccessToken;
@@ -52,6 +53,10 @@ final readonly class TokenController
 
     private function resource(PersonalAccessToken $token, ?string $secret = null): TokenResource
     {
-        return new TokenResource((int) $token->id, (string) $token->name, $token->last_used_at?->toIso8601ZuluString(), $secret);
+        $lastUsed = $token->getAttribute('last_used_at');
+
+        return new TokenResource(
+            (int) $token->getKey(), (string) $token->getAttribute('name'), $lastUsed instanceof CarbonInterface ? $lastUsed->toIso8601ZuluString() : null, $secret,
+        );
     }
 }

@@ -14,5 +14,6 @@ final readonly class TokenResource
         #[OA\Property] public string $name,
         #[OA\Property(format: 'date-time')] public ?string $last_used_at,
         #[OA\Property] public ?string $secret,
-    ) {}
+    ) {
+    }
 }

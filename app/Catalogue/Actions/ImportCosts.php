@@ -60,10 +60,10 @@ final class ImportCosts
     private function take(array $rows, array $columns, Currency $currency): void
     {
         $cell = fn (array $row, string $field): string => $columns[$field] === null ? '' : trim((string) ($row[$columns[$field]] ?? ''));
-        $products = Product::query()->whereIn('sku', array_map(fn (array $row) => $cell($row, 'sku'), $rows))->lockForUpdate()->get()->keyBy('sku');
+        $products = Product::query()->whereIn('sku', array_map(fn (array $row) => $cell($row, 'sku'), $rows))->lockForUpdate()->get()->keyBy('sku')->all();
         foreach ($rows as $line => $row) {
             $sku = $cell($row, 'sku');
-            $product = $products->get($sku);
+            $product = $products[$sku] ?? null;
             $values = $product === null ? null : $this->values(fn (string $field) => $cell($row, $field), $currency);
             $why = match (true) {
                 $sku === '' => 'No SKU.',
@@ -72,7 +72,7 @@ final class ImportCosts
                 is_string($values) => $values,
                 default => null,
             };
-            if ($why !== null || $product === null || ! is_array($values)) {
+            if ($why !== null || ! is_array($values)) {
                 $this->refused[] = ['line' => $line, 'sku' => $sku, 'why' => (string) $why];
 
                 continue;
@@ -112,7 +112,7 @@ final class ImportCosts
         return $values === [] && $cell('supplier') === '' ? 'Nothing to take: all cells are empty.' : $values;
     }
 
-    /** @param array<string, int> $values */
+    /** @param  array<string, int>  $values */
     private function store(Product $product, array $values, string $supplier): void
     {
         $product->fill($values);

@@ -72,7 +72,7 @@ final readonly class SetListingLimits
         return $amount === null ? $others : [...$others, ['kind' => 'amount', 'amount' => $amount]];
     }
 
-    /** @param array{floor: list<array<string, string>>, ceiling: list<array<string, string>>} $limits */
+    /** @param  array{floor: list<array<string, string>>, ceiling: list<array<string, string>>}  $limits */
     private function checkOrder(Workspace $workspace, array $limits): void
     {
         $amount = fn (string $side): ?string => array_column($limits[$side], 'amount', 'kind')['amount'] ?? null;

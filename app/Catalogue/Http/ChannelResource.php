@@ -10,7 +10,7 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(schema: 'Channel')]
 final readonly class ChannelResource
 {
-    /** @param list<array<string, string|null>> $fees */
+    /** @param  list<array<string, string|null>>  $fees */
     public function __construct(
         #[OA\Property] public int $id,
         #[OA\Property] public string $name,
@@ -19,7 +19,8 @@ final readonly class ChannelResource
         #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/Fee'))] public array $fees,
         #[OA\Property(format: 'date-time')] public ?string $synced_at,
         #[OA\Property(description: 'What the last call that failed said.')] public ?string $problem,
-    ) {}
+    ) {
+    }
 
     public static function of(Channel $channel): self
     {

@@ -26,7 +26,9 @@ final readonly class ImportController
 {
     private const LARGEST_KB = 20_480;
 
-    public function __construct(private CurrentWorkspace $workspace) {}
+    public function __construct(private CurrentWorkspace $workspace)
+    {
+    }
 
     #[OA\Post(path: '/api/v1/imports', operationId: 'readCostFile', summary: 'Bring a cost file and see how it was read; nothing is changed yet', tags: ['Catalogue'],
         requestBody: new OA\RequestBody(required: true, content: new OA\MediaType(mediaType: 'multipart/form-data', schema: new OA\Schema(required: ['file'], properties: [

@@ -25,7 +25,8 @@ final readonly class ImportResource
         #[OA\Property(description: 'Which column looks like which field.', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'integer', nullable: true))] public array $columns,
         #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/SampleRow'))] public array $sample,
         #[OA\Property] public ?ImportResultResource $result,
-    ) {}
+    ) {
+    }
 
     public static function of(Import $import, CsvFile $file): self
     {

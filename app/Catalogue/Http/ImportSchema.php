@@ -10,4 +10,6 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(schema: 'RefusedRow', required: ['line', 'sku', 'why'], properties: [
     new OA\Property(property: 'line', type: 'integer'), new OA\Property(property: 'sku', type: 'string'), new OA\Property(property: 'why', type: 'string'),
 ])]
-final readonly class ImportSchema {}
+final readonly class ImportSchema
+{
+}

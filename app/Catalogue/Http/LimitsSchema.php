@@ -24,4 +24,6 @@ use OpenApi\Attributes as OA;
     new OA\Property(property: 'maximum', type: 'string', nullable: true),
     new OA\Property(property: 'amount', type: 'string', example: '0.35'),
 ])]
-final readonly class LimitsSchema {}
+final readonly class LimitsSchema
+{
+}

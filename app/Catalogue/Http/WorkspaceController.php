@@ -13,7 +13,9 @@ use OpenApi\Attributes as OA;
 
 final readonly class WorkspaceController
 {
-    public function __construct(private CurrentWorkspace $current) {}
+    public function __construct(private CurrentWorkspace $current)
+    {
+    }
 
     #[OA\Get(path: '/api/v1/workspace', operationId: 'showWorkspace', summary: 'Currency, tax, limits for everything, the main switch', tags: ['Catalogue'], responses: [
         new OA\Response(response: 200, description: 'The workspace', content: new OA\JsonContent(ref: '#/components/schemas/Workspace')),

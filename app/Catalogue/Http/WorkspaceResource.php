@@ -10,7 +10,7 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(schema: 'Workspace')]
 final readonly class WorkspaceResource
 {
-    /** @param array<string, mixed> $limits */
+    /** @param  array<string, mixed>  $limits */
     public function __construct(
         #[OA\Property] public string $name,
         #[OA\Property] public string $currency,
@@ -18,7 +18,8 @@ final readonly class WorkspaceResource
         #[OA\Property] public bool $tax_included,
         #[OA\Property] public bool $repricing_on,
         #[OA\Property(type: 'object', ref: '#/components/schemas/Limits')] public array $limits,
-    ) {}
+    ) {
+    }
 
     public static function of(Workspace $workspace): self
     {

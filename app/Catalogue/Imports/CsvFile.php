@@ -11,8 +11,10 @@ final readonly class CsvFile
 {
     private const BYTE_ORDER_MARK = "\xEF\xBB\xBF";
 
-    /** @param list<string> $header */
-    private function __construct(private string $path, public string $encoding, public string $delimiter, public array $header) {}
+    /** @param  list<string>  $header */
+    private function __construct(private string $path, public string $encoding, public string $delimiter, public array $header)
+    {
+    }
 
     /** @throws UnreadableFile */
     public static function open(string $path): self
@@ -42,7 +44,7 @@ final readonly class CsvFile
         throw new UnreadableFile('The file is empty.');
     }
 
-    /** @param list<string> $header */
+    /** @param  list<string>  $header */
     public static function withLayout(string $path, string $encoding, string $delimiter, array $header): self
     {
         return new self($path, $encoding, $delimiter, $header);

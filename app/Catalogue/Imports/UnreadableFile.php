@@ -7,4 +7,6 @@ namespace App\Catalogue\Imports;
 use RuntimeException;
 
 /** The message is for the person who brought the file. */
-final class UnreadableFile extends RuntimeException {}
+final class UnreadableFile extends RuntimeException
+{
+}

@@ -12,8 +12,10 @@ final readonly class ListingFilter
 {
     public const STATES = ['no_cost', 'blocked', 'no_rule', 'at_floor', 'not_cheapest', 'cheapest', 'alone', 'buy_box', 'paused', 'out_of_stock'];
 
-    /** @param array{q?: string|null, channel?: int|string|null, rule?: string|null, state?: list<string>|null} $wanted */
-    public function __construct(private array $wanted) {}
+    /** @param  array{q?: string|null, channel?: int|string|null, rule?: string|null, state?: list<string>|null}  $wanted */
+    public function __construct(private array $wanted)
+    {
+    }
 
     /** @return array<string, list<mixed>> */
     public static function rules(string $prefix = ''): array

@@ -21,7 +21,9 @@ final readonly class ObserveItems
         'handling_days', 'ship_from', 'marketplace_retail',
     ];
 
-    public function __construct(private ChangesOnTheirWay $changes) {}
+    public function __construct(private ChangesOnTheirWay $changes)
+    {
+    }
 
     /**
      * @param  list<string>  $items  up to 20
@@ -98,7 +100,7 @@ final readonly class ObserveItems
         return $this->changes->isOnItsWay($listing->id) ? null : $shown;
     }
 
-    /** @param array<string, list<array<string, mixed>>> $offers */
+    /** @param  array<string, list<array<string, mixed>>>  $offers */
     private function rememberRivals(Channel $channel, array $offers): void
     {
         $rivals = [];

@@ -11,7 +11,7 @@ use Illuminate\Support\Facades\DB;
 /** Writes down how the market of a listing looked at a moment. */
 final readonly class RecordObservation
 {
-    /** @param list<array<string, mixed>> $offers */
+    /** @param  list<array<string, mixed>>  $offers */
     public function handle(Listing $listing, array $offers, CarbonInterface $at): void
     {
         DB::table('market_observations')->insertOrIgnore([self::row($listing->id, $listing->workspace_id, $listing->price_minor, $listing->floor_minor, $listing->ceiling_minor, $offers, $at)]);

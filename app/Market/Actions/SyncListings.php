@@ -31,7 +31,7 @@ final readonly class SyncListings
         return $count;
     }
 
-    /** @param list<array<string, mixed>> $rows */
+    /** @param  list<array<string, mixed>>  $rows */
     private function take(Channel $channel, array $rows): void
     {
         $currency = Currency::of($channel->currency);

@@ -7,6 +7,8 @@ namespace App\Market\Events;
 /** The offers on these listings are not what they were. */
 final readonly class MarketObserved
 {
-    /** @param list<int> $listingIds */
-    public function __construct(public int $workspaceId, public array $listingIds) {}
+    /** @param  list<int>  $listingIds */
+    public function __construct(public int $workspaceId, public array $listingIds)
+    {
+    }
 }

@@ -27,7 +27,7 @@ final class ObserveItemsJob implements ShouldBeUniqueUntilProcessing, ShouldQueu
     /** Seconds after which a lock left by a killed process no longer holds. */
     public int $uniqueFor = 15;
 
-    /** @param list<string> $items up to 20 */
+    /** @param  list<string>  $items up to 20 */
     public function __construct(public readonly int $workspaceId, public readonly int $channelId, public readonly array $items)
     {
         $this->onQueue('market');

@@ -22,7 +22,9 @@ final readonly class MarketplaceClient
 
     private const SECONDS_UNTIL_RETRY = 5;
 
-    public function __construct(private Channel $channel) {}
+    public function __construct(private Channel $channel)
+    {
+    }
 
     /** @return array{listings: list<array<string, mixed>>, next: string|null} */
     public function listings(string $after = ''): array

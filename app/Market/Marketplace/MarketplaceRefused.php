@@ -7,4 +7,6 @@ namespace App\Market\Marketplace;
 use RuntimeException;
 
 /** The marketplace said no; the same call will not go through later either. */
-final class MarketplaceRefused extends RuntimeException {}
+final class MarketplaceRefused extends RuntimeException
+{
+}

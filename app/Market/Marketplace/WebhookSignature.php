@@ -9,10 +9,12 @@ final readonly class WebhookSignature
 {
     private const TOLERANCE_SECONDS = 300;
 
-    /** @param string $secret "whsec_" and the key in base64 */
-    public function __construct(private string $secret) {}
+    /** @param  string  $secret "whsec_" and the key in base64 */
+    public function __construct(private string $secret)
+    {
+    }
 
-    /** @param int $now seconds since 1970 */
+    /** @param  int  $now seconds since 1970 */
     public function fits(string $id, string $timestamp, string $body, string $signatures, int $now): bool
     {
         if ($id === '' || ! ctype_digit($timestamp) || abs($now - (int) $timestamp) > self::TOLERANCE_SECONDS) {

@@ -27,7 +27,9 @@ use Wrasse\Core\Document\DecisionWriter;
  */
 final readonly class DecideListings
 {
-    public function __construct(private Decider $decider, private DecisionWriter $writer) {}
+    public function __construct(private Decider $decider, private DecisionWriter $writer)
+    {
+    }
 
     /**
      * @param  list<int>  $listingIds  some hundreds at most
@@ -38,14 +40,18 @@ final readonly class DecideListings
         DB::transaction(function () use ($workspace, $listingIds, $cause, $runId): void {
             $now = CarbonImmutable::now();
             $listings = Listing::query()->whereIn('id', $listingIds)->with(['product', 'channel'])->orderBy('id')->lockForUpdate()->get();
-            $rules = Rule::query()->whereIn('id', $listings->pluck('rule_id')->filter()->unique())->with('latest')->get()->keyBy('id');
-            $all = $this->decider->decide($workspace, $listings, fn (Listing $listing) => $rules->get($listing->rule_id)->latest->document ?? DecisionDocument::DEFAULT_RULE, $now);
+            $rules = Rule::query()->whereIn('id', $listings->pluck('rule_id')->filter()->unique())->with('latest')->get()->keyBy('id')->all();
+            $all = $this->decider->decide($workspace, $listings, fn (Listing $listing) => $rules[$listing->rule_id ?? 0]->latest->document ?? DecisionDocument::DEFAULT_RULE, $now);
             Standing::write($all);
             $prices = [];
             foreach ($all as $one) {
-                $rule = $rules->get($one->listing->rule_id);
+                $rule = $rules[$one->listing->rule_id ?? 0] ?? null;
                 $isActive = $workspace->repricing_on && $one->listing->channel->automation_on && $one->listing->automation_on && $rule?->is_on;
-                $prices[] = $isActive && $rule !== null ? $this->record($one, $rule, $cause, $runId, $now) : $this->forget($one->listing);
+                if ($isActive) {
+                    $prices[] = $this->record($one, $rule, $cause, $runId, $now);
+                } else {
+                    $this->forget($one->listing);
+                }
             }
             $prices = array_values(array_filter($prices));
             if ($prices !== []) {
@@ -76,13 +82,11 @@ final readonly class DecideListings
     }
 
     /** What an earlier rule said no longer stands for a listing that is not being repriced. */
-    private function forget(Listing $listing): null
+    private function forget(Listing $listing): void
     {
         if ($listing->outcome !== null) {
             Listing::query()->whereKey($listing->id)->update(['decision_id' => null, 'outcome' => null, 'reason' => null]);
         }
-
-        return null;
     }
 
     private function progress(?int $runId, int $done, CarbonImmutable $now): void

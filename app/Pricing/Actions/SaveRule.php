@@ -67,7 +67,7 @@ final readonly class SaveRule
         }
     }
 
-    /** @param array<mixed> $document */
+    /** @param  array<mixed>  $document */
     private function addVersion(Rule $rule, array $document, ?int $basedOn, ?int $userId): void
     {
         $latest = RuleVersion::query()->where('rule_id', $rule->id)->orderByDesc('number')->first();

@@ -17,7 +17,9 @@ final readonly class TryOut
     /** So many listings at most are tried at once. */
     public const MOST = 5_000;
 
-    public function __construct(private Decider $decider) {}
+    public function __construct(private Decider $decider)
+    {
+    }
 
     /**
      * @param  array<string, mixed>  $document

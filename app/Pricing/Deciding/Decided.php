@@ -10,6 +10,8 @@ use Wrasse\Core\Decision\Decision;
 /** A listing with what the core said of it and from what. */
 final readonly class Decided
 {
-    /** @param array<string, mixed> $input */
-    public function __construct(public Listing $listing, public array $input, public Decision $decision) {}
+    /** @param  array<string, mixed>  $input */
+    public function __construct(public Listing $listing, public array $input, public Decision $decision)
+    {
+    }
 }

@@ -9,7 +9,7 @@ use Illuminate\Support\Facades\DB;
 /** Writes where listings stand, in one statement for all of them. */
 final readonly class Standing
 {
-    /** @param list<Decided> $all */
+    /** @param  list<Decided>  $all */
     public static function write(array $all): void
     {
         $rows = $dropped = [];

@@ -9,5 +9,7 @@ use App\Catalogue\Models\Listing;
 /** A price that is to be published. Amounts in minor units. */
 final readonly class DecidedPrice
 {
-    public function __construct(public Listing $listing, public int $decisionId, public int $price, public int $floor, public int $ceiling) {}
+    public function __construct(public Listing $listing, public int $decisionId, public int $price, public int $floor, public int $ceiling)
+    {
+    }
 }

@@ -37,4 +37,6 @@ use OpenApi\Attributes as OA;
     new OA\Property(property: 'rule', description: 'A rule, or "none".', type: 'string'), new OA\Property(property: 'state', type: 'array', items: new OA\Items(ref: '#/components/schemas/ListingState')),
 ])]
 #[OA\Schema(schema: 'ListingState', type: 'string', enum: ['no_cost', 'blocked', 'no_rule', 'at_floor', 'not_cheapest', 'cheapest', 'alone', 'buy_box', 'paused', 'out_of_stock'])]
-final readonly class DecisionSchema {}
+final readonly class DecisionSchema
+{
+}

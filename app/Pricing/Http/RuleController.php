@@ -19,7 +19,9 @@ use OpenApi\Attributes as OA;
 
 final readonly class RuleController
 {
-    public function __construct(private CurrentWorkspace $current) {}
+    public function __construct(private CurrentWorkspace $current)
+    {
+    }
 
     #[OA\Get(path: '/api/v1/rules', operationId: 'listRules', summary: 'All rules', tags: ['Rules'], responses: [
         new OA\Response(response: 200, description: 'Rules', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/Rule'))),

@@ -10,7 +10,9 @@ use Illuminate\Support\Facades\DB;
 /** How many listings are on a rule. */
 final readonly class RuleCounts
 {
-    public function __construct(public int $listings = 0, public int $blocked = 0, public int $paused = 0) {}
+    public function __construct(public int $listings = 0, public int $blocked = 0, public int $paused = 0)
+    {
+    }
 
     /** @return array<int, self> by rule */
     public static function all(CurrentWorkspace $workspace): array

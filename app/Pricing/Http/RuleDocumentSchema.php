@@ -37,4 +37,6 @@ use OpenApi\Attributes as OA;
     new OA\Property(property: 'in_stock_only', type: 'boolean'), new OA\Property(property: 'max_age_minutes', type: 'integer'),
     new OA\Property(property: 'sources', type: 'array', items: new OA\Items(type: 'string')),
 ])]
-final readonly class RuleDocumentSchema {}
+final readonly class RuleDocumentSchema
+{
+}

@@ -10,7 +10,7 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(schema: 'Rule')]
 final readonly class RuleResource
 {
-    /** @param array<string, mixed> $document */
+    /** @param  array<string, mixed>  $document */
     public function __construct(
         #[OA\Property] public int $id,
         #[OA\Property] public string $name,
@@ -22,7 +22,8 @@ final readonly class RuleResource
         #[OA\Property(description: 'Listings on it that cannot be priced.')] public int $blocked,
         #[OA\Property(description: 'Listings on it whose own switch is off.')] public int $paused,
         #[OA\Property(format: 'date-time')] public ?string $last_run_at,
-    ) {}
+    ) {
+    }
 
     public static function of(Rule $rule, RuleCounts $counts): self
     {

@@ -11,7 +11,7 @@ use Wrasse\Core\Decision\Outcome;
 #[OA\Schema(schema: 'TryOut')]
 final readonly class TryOutResource
 {
-    /** @param list<TryOutRow> $rows */
+    /** @param  list<TryOutRow>  $rows */
     public function __construct(
         #[OA\Property] public int $down,
         #[OA\Property] public int $up,
@@ -19,9 +19,10 @@ final readonly class TryOutResource
         #[OA\Property(description: 'Out of stock and the like.')] public int $skipped,
         #[OA\Property(description: 'Cannot be priced.')] public int $blocked,
         #[OA\Property(type: 'array', items: new OA\Items(ref: TryOutRow::class))] public array $rows,
-    ) {}
+    ) {
+    }
 
-    /** @param list<Decided> $decided */
+    /** @param  list<Decided>  $decided */
     public static function of(array $decided): self
     {
         $count = ['down' => 0, 'up' => 0, 'stay' => 0, 'skipped' => 0, 'blocked' => 0];

@@ -31,7 +31,8 @@ final readonly class TryOutRow
         #[OA\Property] public int $rank_before,
         #[OA\Property] public ?int $rank_after,
         #[OA\Property] public int $field_size,
-    ) {}
+    ) {
+    }
 
     public static function of(Decided $one): self
     {

@@ -25,7 +25,7 @@ final class DecideListingsJob implements ShouldQueue
 
     public int $timeout = 25;
 
-    /** @param list<int> $listingIds */
+    /** @param  list<int>  $listingIds */
     public function __construct(
         public readonly int $workspaceId,
         public readonly array $listingIds,
@@ -35,7 +35,7 @@ final class DecideListingsJob implements ShouldQueue
         $this->onQueue($cause === 'market' ? 'market' : 'default');
     }
 
-    /** @param list<int> $listingIds */
+    /** @param  list<int>  $listingIds */
     public static function dispatchInChunks(int $workspaceId, array $listingIds, string $cause, ?int $runId = null): void
     {
         foreach (array_chunk($listingIds, self::CHUNK) as $chunk) {

@@ -28,7 +28,9 @@ final readonly class AdvanceFeed
 
     private const READ_BACKS = 12;
 
-    public function __construct(private SettleChange $settle) {}
+    public function __construct(private SettleChange $settle)
+    {
+    }
 
     /** True if there may be another step to take soon. */
     public function handle(string $feedId): bool

@@ -34,7 +34,8 @@ final readonly class ChangeResource
         #[OA\Property(format: 'date-time')] public ?string $sent_at,
         #[OA\Property(format: 'date-time')] public ?string $settled_at,
         #[OA\Property(description: 'When it is tried again.', format: 'date-time')] public ?string $due_at,
-    ) {}
+    ) {
+    }
 
     /** The change comes with listing.channel and decision.ruleVersion.rule. */
     public static function of(PriceChange $change): self

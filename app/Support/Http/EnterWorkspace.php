@@ -13,7 +13,9 @@ use Symfony\Component\HttpFoundation\Response;
 
 final readonly class EnterWorkspace
 {
-    public function __construct(private CurrentWorkspace $workspace) {}
+    public function __construct(private CurrentWorkspace $workspace)
+    {
+    }
 
     public function handle(Request $request, Closure $next): Response
     {

@@ -18,7 +18,7 @@ use Throwable;
 #[OA\Schema(schema: 'Problem', required: ['type', 'title', 'status'])]
 final readonly class ProblemDocument
 {
-    /** @param array<string, list<string>>|null $errors */
+    /** @param  array<string, list<string>>|null  $errors */
     public function __construct(
         #[OA\Property] public string $type,
         #[OA\Property] public string $title,
@@ -26,7 +26,8 @@ final readonly class ProblemDocument
         #[OA\Property] public ?string $detail,
         #[OA\Property(description: 'What is wrong with which field.', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'array', items: new OA\Items(type: 'string')), nullable: true)]
         public ?array $errors = null,
-    ) {}
+    ) {
+    }
 
     public static function for(Throwable $e): JsonResponse
     {

@@ -53,8 +53,12 @@ final readonly class EventsController
     {
         $topics = [];
         $wait = 5_000;
-        /** @var array{payload: string}|false $notice */
-        while (($notice = $pdo->pgsqlGetNotify(PDO::FETCH_ASSOC, $wait)) !== false) {
+        while (true) {
+            /** @var array{payload: string}|false $notice what PHP's own signature does not say */
+            $notice = $pdo->pgsqlGetNotify(PDO::FETCH_ASSOC, $wait);
+            if ($notice === false) {
+                break;
+            }
             $wait = 150;
             /** @var array{workspace: int, topic: string, ids: list<int>} $message */
             $message = json_decode($notice['payload'], true, 8, JSON_THROW_ON_ERROR);

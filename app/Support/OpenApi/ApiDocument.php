@@ -6,7 +6,6 @@ namespace App\Support\OpenApi;
 
 use OpenApi\Analysers\AttributeAnnotationFactory;
 use OpenApi\Analysers\ReflectionAnalyser;
-use OpenApi\Annotations\OpenApi;
 use OpenApi\Attributes as OA;
 use OpenApi\Generator;
 
@@ -29,9 +28,9 @@ final readonly class ApiDocument
         /** @var OA\Schema $schema */
         foreach ($analysis->getAnnotationsOfType(OA\Schema::class) as $schema) {
             $class = ($schema->_context->namespace ?? '').'\\'.($schema->_context->class ?? '');
-            $isResource = class_exists($class) && (new \ReflectionClass($class))->getConstructor() !== null && $schema->schema !== Generator::UNDEFINED;
-            if ($isResource && $schema->required === Generator::UNDEFINED && $schema->properties !== Generator::UNDEFINED && $schema->schema !== 'Problem') {
-                $schema->required = array_map(fn ($property) => $property->property, $schema->properties);
+            $isResource = class_exists($class) && (new \ReflectionClass($class))->getConstructor() !== null;
+            if ($isResource && Generator::isDefault($schema->required) && ! Generator::isDefault($schema->properties)) {
+                $schema->required = array_map(fn (\OpenApi\Annotations\Property $property) => $property->property, $schema->properties);
             }
         }
     }

@@ -40,9 +40,10 @@ final readonly class DemoWorkspace
     public function __construct(
         private CurrentWorkspace $current, private SyncListings $sync, private ObserveItems $observe, private ImportHistory $history,
         private SaveRule $saveRule, private AssignRule $assign,
-    ) {}
+    ) {
+    }
 
-    /** @param callable(string): void $say */
+    /** @param  callable(string): void  $say */
     public function make(bool $bare, callable $say): void
     {
         $workspace = Workspace::query()->create(['name' => self::NAME, 'currency' => 'EUR', 'tax_percent' => '19', 'tax_included' => true, 'repricing_on' => false]);
@@ -142,11 +143,11 @@ final readonly class DemoWorkspace
     /**
      * @template T
      *
-     * @param  callable(): T  $call
+     * @param  \Closure(): T  $call
      * @return T
      */
-    private function patiently(callable $call): mixed
+    private function patiently(\Closure $call): mixed
     {
-        return retry(60, $call, fn (int $attempt, \Throwable $e) => $e instanceof MarketplaceUnavailable ? 1_000 * min(3, $e->retryAfter) : 0, fn (\Throwable $e) => $e instanceof MarketplaceUnavailable);
+        return retry(60, $call, 1_200, fn (\Throwable $e) => $e instanceof MarketplaceUnavailable);
     }
 }

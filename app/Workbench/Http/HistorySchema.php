@@ -14,4 +14,6 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(schema: 'SalesDay', required: ['day', 'units', 'in_stock'], properties: [
     new OA\Property(property: 'day', type: 'string', format: 'date'), new OA\Property(property: 'units', type: 'integer'), new OA\Property(property: 'in_stock', type: 'boolean'),
 ])]
-final readonly class HistorySchema {}
+final readonly class HistorySchema
+{
+}

@@ -27,7 +27,9 @@ use Wrasse\Core\Money\Currency;
 /** Listings with all that a person pricing them wants to see at once. */
 final readonly class ListingController
 {
-    public function __construct(private CurrentWorkspace $current) {}
+    public function __construct(private CurrentWorkspace $current)
+    {
+    }
 
     #[OA\Get(path: '/api/v1/listings', operationId: 'listListings', summary: 'Listings that match, by page', tags: ['Listings'],
         parameters: [

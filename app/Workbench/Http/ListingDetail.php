@@ -27,5 +27,6 @@ final readonly class ListingDetail
         #[OA\Property(description: 'Set by hand on this listing.')] public ?string $own_ceiling,
         #[OA\Property(description: 'What its rule says of it at this moment; with no rule, how it compares with the cheapest.', type: 'object', ref: '#/components/schemas/Decision')] public array $decision,
         #[OA\Property(type: 'array', items: new OA\Items(ref: OfferResource::class))] public array $offers,
-    ) {}
+    ) {
+    }
 }

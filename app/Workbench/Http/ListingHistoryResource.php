@@ -17,5 +17,6 @@ final readonly class ListingHistoryResource
         #[OA\Property] public string $currency,
         #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/HistoryPoint'))] public array $points,
         #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/SalesDay'))] public array $sales,
-    ) {}
+    ) {
+    }
 }

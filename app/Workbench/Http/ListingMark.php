@@ -16,7 +16,8 @@ final readonly class ListingMark
         #[OA\Property(description: 'Its price with shipping, less our shipping: what our price must be to cost the buyer the same.')] public string $at,
         #[OA\Property] public bool $buy_box,
         #[OA\Property(description: 'Why it does not count; null if it does.')] public ?string $dropped,
-    ) {}
+    ) {
+    }
 
     /**
      * @param  list<array<string, mixed>>  $offers

@@ -12,7 +12,7 @@ use Wrasse\Core\Money\Currency;
 #[OA\Schema(schema: 'Listing')]
 final readonly class ListingRow
 {
-    /** @param list<ListingMark> $marks */
+    /** @param  list<ListingMark>  $marks */
     public function __construct(
         #[OA\Property] public int $id,
         #[OA\Property] public int $version,
@@ -27,7 +27,7 @@ final readonly class ListingRow
         #[OA\Property] public string $shipping,
         #[OA\Property] public ?string $floor,
         #[OA\Property] public ?string $ceiling,
-        #[OA\Property(description: 'Why it cannot be priced.', nullable: true, enum: ['cost_missing', 'floor_unreachable', 'floor_missing', 'ceiling_missing', 'limits_conflict', null])] public ?string $problem,
+        #[OA\Property(description: 'Why it cannot be priced.', nullable: true, enum: ['cost_missing', 'floor_unreachable', 'floor_missing', 'ceiling_missing', 'limits_conflict'])] public ?string $problem,
         #[OA\Property] public ?string $profit,
         #[OA\Property] public ?string $margin_percent,
         #[OA\Property] public ?string $markup_percent,
@@ -38,17 +38,18 @@ final readonly class ListingRow
         #[OA\Property] public ?int $rule_id,
         #[OA\Property] public ?string $rule,
         #[OA\Property(description: 'Whether all switches above it and its own are on.')] public bool $repriced,
-        #[OA\Property(description: 'Which switch is off, from the top.', nullable: true, enum: ['workspace', 'channel', 'rule', 'listing', null])] public ?string $off,
+        #[OA\Property(description: 'Which switch is off, from the top.', nullable: true, enum: ['workspace', 'channel', 'rule', 'listing'])] public ?string $off,
         #[OA\Property] public bool $automation_on,
         #[OA\Property] public ?string $outcome,
         #[OA\Property] public ?string $reason,
         #[OA\Property(description: 'A price on its way to the channel.')] public ?string $going_to,
-        #[OA\Property(nullable: true, enum: ['queued', 'sending', 'sent', null])] public ?string $going_state,
+        #[OA\Property(nullable: true, enum: ['queued', 'sending', 'sent'])] public ?string $going_state,
         #[OA\Property] public ?string $going_problem,
         #[OA\Property(format: 'date-time')] public ?string $seen_at,
-    ) {}
+    ) {
+    }
 
-    /** @param stdClass $row as ListingQuery gives it */
+    /** @param  stdClass  $row as ListingQuery gives it */
     public static function of(stdClass $row): self
     {
         $currency = Currency::of($row->currency);

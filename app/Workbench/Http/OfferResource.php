@@ -24,7 +24,8 @@ final readonly class OfferResource
         #[OA\Property] public ?int $rating_count,
         #[OA\Property] public ?int $handling_days,
         #[OA\Property(description: 'Why it does not count; null if it does.')] public ?string $dropped,
-    ) {}
+    ) {
+    }
 
     /**
      * Those that count first, cheapest first.

@@ -22,5 +22,6 @@ final readonly class Request
         public LimitTerms $limits,
         public array $offers,
         public Rule $rule,
-    ) {}
+    ) {
+    }
 }

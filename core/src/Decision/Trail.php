@@ -10,7 +10,7 @@ final class Trail
     /** @var list<Step> */
     private array $steps = [];
 
-    /** @param array<string, int> $amounts in minor units */
+    /** @param  array<string, int>  $amounts in minor units */
     public function add(string $step, string $says, array $amounts = []): void
     {
         $this->steps[] = new Step($step, $says, $amounts);

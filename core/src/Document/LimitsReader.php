@@ -20,7 +20,9 @@ use Wrasse\Core\Money\Percent;
 /** Reads the floor and ceiling terms of a listing. */
 final readonly class LimitsReader
 {
-    public function __construct(private Currency $currency) {}
+    public function __construct(private Currency $currency)
+    {
+    }
 
     /** @throws InvalidDocument */
     public function read(Node $limits): LimitTerms

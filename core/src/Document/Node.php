@@ -12,7 +12,9 @@ use Wrasse\Core\Money\Percent;
 /** A value in a decoded JSON document that knows its path. Every reader throws InvalidDocument on what does not fit. */
 final readonly class Node
 {
-    private function __construct(private mixed $value, private string $path) {}
+    private function __construct(private mixed $value, private string $path)
+    {
+    }
 
     /** @throws InvalidDocument if the text is no JSON */
     public static function decode(string $json): self
@@ -24,7 +26,7 @@ final readonly class Node
         }
     }
 
-    /** @param array<mixed> $document as json_decode gives it, with arrays for objects */
+    /** @param  array<mixed>  $document as json_decode gives it, with arrays for objects */
     public static function of(array $document, string $path = '$'): self
     {
         return new self($document, $path);
@@ -101,7 +103,7 @@ final readonly class Node
         return $this->value;
     }
 
-    /** @param int $least in minor units */
+    /** @param  int  $least in minor units */
     public function amount(Currency $currency, int $least = 0): int
     {
         if (! is_string($this->value)) {

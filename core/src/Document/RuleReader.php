@@ -31,7 +31,9 @@ final readonly class RuleReader
 
     private const COMPETITIVE = ['field', 'compare', 'reference', 'position', 'when_no_rivals', 'when_holding_buy_box'];
 
-    public function __construct(private Currency $currency) {}
+    public function __construct(private Currency $currency)
+    {
+    }
 
     /** @throws InvalidDocument */
     public function read(Node $rule): Rule

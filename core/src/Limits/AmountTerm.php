@@ -9,7 +9,9 @@ use Wrasse\Core\Market\Listing;
 /** A price set by hand. */
 final readonly class AmountTerm implements CeilingTerm, FloorTerm
 {
-    public function __construct(private int $amount) {}
+    public function __construct(private int $amount)
+    {
+    }
 
     public function needsCost(): bool
     {

@@ -17,7 +17,8 @@ final readonly class Earnings
         public int $shipping,
         public Tax $tax,
         public array $fees,
-    ) {}
+    ) {
+    }
 
     /** Null where the cost is not known. */
     public function at(int $price): ?Profit

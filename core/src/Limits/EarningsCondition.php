@@ -14,7 +14,9 @@ final readonly class EarningsCondition
 {
     private const BEYOND_REACH = 2_000_000_000_000_000_000;
 
-    private function __construct(public int $weight, private int $threshold) {}
+    private function __construct(public int $weight, private int $threshold)
+    {
+    }
 
     /** profit ÷ net ≥ margin; margin from 0 to below 100 %. */
     public static function margin(Percent $margin, int $totalCost): self
@@ -54,8 +56,6 @@ final readonly class EarningsCondition
     /** Beyond any surplus that a price up to 10^12 can reach, the exact figure no longer matters. */
     private static function product(int $factor, int $amount): int
     {
-        $product = $factor * $amount;
-
-        return is_int($product) ? min($product, self::BEYOND_REACH) : self::BEYOND_REACH;
+        return $amount > intdiv(self::BEYOND_REACH, $factor) ? self::BEYOND_REACH : $factor * $amount;
     }
 }

@@ -6,7 +6,9 @@ namespace Wrasse\Core\Limits;
 
 final readonly class FixedFee implements Fee
 {
-    public function __construct(private int $amount) {}
+    public function __construct(private int $amount)
+    {
+    }
 
     public function amount(int $price, int $shipping): int
     {

@@ -13,7 +13,9 @@ final readonly class LimitTerms
      * @param  list<FloorTerm>  $floor
      * @param  list<CeilingTerm>  $ceiling
      */
-    public function __construct(public array $floor, public array $ceiling) {}
+    public function __construct(public array $floor, public array $ceiling)
+    {
+    }
 
     public function solve(Listing $listing): Limits
     {

@@ -7,7 +7,9 @@ namespace Wrasse\Core\Limits;
 /** Floor and ceiling as far as they are known, and why they are not usable where they are not. */
 final readonly class Limits
 {
-    private function __construct(public ?Limit $floor, public ?Limit $ceiling, public ?string $problem) {}
+    private function __construct(public ?Limit $floor, public ?Limit $ceiling, public ?string $problem)
+    {
+    }
 
     public static function missing(string $problem): self
     {

@@ -11,7 +11,9 @@ use Wrasse\Core\Money\Percent;
 /** One minor unit below the smallest price whose markup is above the wanted one. */
 final readonly class MarkupCeiling implements CeilingTerm
 {
-    public function __construct(private Percent $percent) {}
+    public function __construct(private Percent $percent)
+    {
+    }
 
     public function needsCost(): bool
     {

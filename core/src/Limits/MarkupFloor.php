@@ -9,7 +9,9 @@ use Wrasse\Core\Money\Percent;
 
 final readonly class MarkupFloor extends EarningsFloor
 {
-    public function __construct(private Percent $percent) {}
+    public function __construct(private Percent $percent)
+    {
+    }
 
     protected function condition(int $totalCost): EarningsCondition
     {

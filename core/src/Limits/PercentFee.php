@@ -16,7 +16,8 @@ final readonly class PercentFee implements Fee
         private Basis $on,
         private ?int $minimum = null,
         private ?int $maximum = null,
-    ) {}
+    ) {
+    }
 
     public function amount(int $price, int $shipping): int
     {

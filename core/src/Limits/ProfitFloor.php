@@ -8,7 +8,9 @@ use Wrasse\Core\Market\Listing;
 
 final readonly class ProfitFloor extends EarningsFloor
 {
-    public function __construct(private int $amount) {}
+    public function __construct(private int $amount)
+    {
+    }
 
     protected function condition(int $totalCost): EarningsCondition
     {

@@ -11,7 +11,9 @@ use Wrasse\Core\Money\Rounding;
 /** A part of the recommended price, rounded down. */
 final readonly class RrpCeiling implements CeilingTerm
 {
-    public function __construct(private Percent $percent) {}
+    public function __construct(private Percent $percent)
+    {
+    }
 
     public function needsCost(): bool
     {

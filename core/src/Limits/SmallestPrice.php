@@ -21,7 +21,9 @@ final readonly class SmallestPrice
 
     public const NONE = self::LARGEST + 1;
 
-    public function __construct(private Earnings $earnings, private EarningsCondition $condition) {}
+    public function __construct(private Earnings $earnings, private EarningsCondition $condition)
+    {
+    }
 
     /** In minor units; NONE if no price up to 10^12 meets the condition. */
     public function solve(): int

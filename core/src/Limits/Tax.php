@@ -10,7 +10,9 @@ use Wrasse\Core\Money\Rounding;
 /** Value added tax, 0 to 100 %, contained in the price or put on top of it. */
 final readonly class Tax
 {
-    public function __construct(public Percent $percent, public bool $included) {}
+    public function __construct(public Percent $percent, public bool $included)
+    {
+    }
 
     /**
      * What is left of a gross amount, in minor units, half up.

@@ -7,7 +7,9 @@ namespace Wrasse\Core\Market;
 /** What the buy box holder asks; without a rival that holds it, what the other reference says. */
 final readonly class BuyBoxReference implements Reference
 {
-    public function __construct(private Reference $else = new LowestReference) {}
+    public function __construct(private Reference $else = new LowestReference)
+    {
+    }
 
     public function figure(Field $field): ?int
     {

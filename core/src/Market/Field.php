@@ -11,9 +11,11 @@ final readonly class Field
      * @param  list<Rival>  $rivals  by figure, then seller
      * @param  list<array{seller: string, why: string}>  $dropped  in the order they came
      */
-    private function __construct(public Basis $basis, public array $rivals, public array $dropped) {}
+    private function __construct(public Basis $basis, public array $rivals, public array $dropped)
+    {
+    }
 
-    /** @param list<Offer> $offers */
+    /** @param  list<Offer>  $offers */
     public static function of(array $offers, Listing $listing, FieldFilter $filter, Basis $basis, int $now): self
     {
         $rivals = [];

@@ -30,7 +30,8 @@ final readonly class FieldFilter
         public bool $inStockOnly = true,
         public ?int $maxAgeMinutes = null,
         public array $sources = ['marketplace', 'web'],
-    ) {}
+    ) {
+    }
 
     public function reasonToDrop(Offer $offer, Listing $listing, int $now): ?string
     {
@@ -52,7 +53,7 @@ final readonly class FieldFilter
         };
     }
 
-    /** @param list<string>|null $wanted */
+    /** @param  list<string>|null  $wanted */
     private function accepts(?array $wanted, string $offered, string $own): bool
     {
         return $wanted === null || in_array($offered, $wanted === [] ? [$own] : $wanted, true);

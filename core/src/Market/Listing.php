@@ -26,7 +26,8 @@ final readonly class Listing
         public bool $onPromotion = false,
         public ?int $lastChangedAt = null,
         public int $changesLast24h = 0,
-    ) {}
+    ) {
+    }
 
     public function figure(Basis $basis): int
     {

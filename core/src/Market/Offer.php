@@ -24,5 +24,6 @@ final readonly class Offer
         public bool $marketplaceRetail = false,
         public string $source = 'marketplace',
         public ?int $seenAt = null,
-    ) {}
+    ) {
+    }
 }

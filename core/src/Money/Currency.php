@@ -16,7 +16,9 @@ final class Currency
     /** @var array<string, self> */
     private static array $known = [];
 
-    private function __construct(public readonly string $code, public readonly int $digits) {}
+    private function __construct(public readonly string $code, public readonly int $digits)
+    {
+    }
 
     /** @throws InvalidAmount if the code is not one of ISO 4217 */
     public static function of(string $code): self

@@ -10,7 +10,9 @@ final readonly class Percent
     /** 100 % in units. */
     public const WHOLE = 1_000_000;
 
-    private function __construct(public int $units) {}
+    private function __construct(public int $units)
+    {
+    }
 
     /** @throws InvalidAmount if it is no decimal of up to four places */
     public static function parse(string $text): self

@@ -7,7 +7,9 @@ namespace Wrasse\Core\Money;
 /** The step from one price to another, in minor units. */
 final readonly class PriceMove
 {
-    public function __construct(public int $from, public int $to) {}
+    public function __construct(public int $from, public int $to)
+    {
+    }
 
     public function amount(): int
     {

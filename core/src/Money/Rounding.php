@@ -10,7 +10,9 @@ namespace Wrasse\Core\Money;
  */
 final class Rounding
 {
-    private function __construct() {}
+    private function __construct()
+    {
+    }
 
     /** Towards minus infinity. */
     public static function down(int $numerator, int $divisor): int

@@ -11,7 +11,9 @@ namespace Wrasse\Core\Money;
  */
 final readonly class TypedAmount
 {
-    private function __construct() {}
+    private function __construct()
+    {
+    }
 
     /**
      * Minor units, zero or more.

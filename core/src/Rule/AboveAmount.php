@@ -8,7 +8,9 @@ use Wrasse\Core\Money\Currency;
 
 final readonly class AboveAmount implements Position
 {
-    public function __construct(private int $amount) {}
+    public function __construct(private int $amount)
+    {
+    }
 
     public function from(int $reference): int
     {

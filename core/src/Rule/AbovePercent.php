@@ -10,7 +10,9 @@ use Wrasse\Core\Money\Percent;
 /** A percentage above, half up, and at least an amount above where one is given. */
 final readonly class AbovePercent implements Position
 {
-    public function __construct(private Percent $percent, private ?int $atLeast = null) {}
+    public function __construct(private Percent $percent, private ?int $atLeast = null)
+    {
+    }
 
     public function from(int $reference): int
     {

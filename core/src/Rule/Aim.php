@@ -7,7 +7,9 @@ namespace Wrasse\Core\Rule;
 /** What a rule kind says: a target in minor units with the reason for it, or to keep the price and why. */
 final readonly class Aim
 {
-    private function __construct(public ?int $target, public string $reason) {}
+    private function __construct(public ?int $target, public string $reason)
+    {
+    }
 
     public static function at(int $target, string $reason): self
     {

@@ -10,7 +10,9 @@ use Wrasse\Core\Money\Percent;
 /** A percentage below, rounded down, and at least an amount below where one is given. */
 final readonly class BelowPercent implements Position
 {
-    public function __construct(private Percent $percent, private ?int $atLeast = null) {}
+    public function __construct(private Percent $percent, private ?int $atLeast = null)
+    {
+    }
 
     public function from(int $reference): int
     {

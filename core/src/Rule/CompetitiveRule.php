@@ -23,7 +23,8 @@ final readonly class CompetitiveRule implements RuleKind
         private Basis $basis = Basis::Landed,
         private NoRivals $noRivals = NoRivals::Hold,
         private HoldingBuyBox $holdingBuyBox = HoldingBuyBox::Ignore,
-    ) {}
+    ) {
+    }
 
     public function basis(): Basis
     {

@@ -13,5 +13,6 @@ final readonly class Rule
         public BelowFloor $belowFloor = BelowFloor::Floor,
         public AboveCeiling $aboveCeiling = AboveCeiling::Ceiling,
         public bool $repriceOnPromotion = true,
-    ) {}
+    ) {
+    }
 }

@@ -13,7 +13,9 @@ namespace Simulators\Marketplace;
  */
 final readonly class BuyBox
 {
-    public function __construct(private Store $store) {}
+    public function __construct(private Store $store)
+    {
+    }
 
     /** Gives the box to the best offer; true if it went to someone else than before. */
     public function assign(string $itemId): bool

@@ -7,7 +7,9 @@ namespace Simulators\Marketplace;
 /** The marketplace's own time: real time, times a speed from the moment the speed was set. */
 final readonly class Clock
 {
-    public function __construct(private Store $store) {}
+    public function __construct(private Store $store)
+    {
+    }
 
     /** Seconds since 1970. */
     public function now(): int

@@ -14,7 +14,9 @@ final readonly class Demand
         'winter' => [1.4, 1.3, 1, .8, .7, .6, .6, .7, .9, 1.1, 1.4, 1.6],
     ];
 
-    public function __construct(private Store $store, private Clock $clock) {}
+    public function __construct(private Store $store, private Clock $clock)
+    {
+    }
 
     /** Expected units a day of a month from 1 to 12, against an even year. */
     public static function season(string $season, int $month): float

@@ -11,7 +11,9 @@ final readonly class Faults
         'latency_ms' => 0, 'error_share' => 0, 'drop_share' => 0, 'refuse_share' => 0, 'late_read_back_seconds' => 0,
     ];
 
-    public function __construct(private Store $store) {}
+    public function __construct(private Store $store)
+    {
+    }
 
     /** @return array<string, int|float> */
     public function all(): array
@@ -24,7 +26,7 @@ final readonly class Faults
         return $this->all()[$name];
     }
 
-    /** @param array<mixed> $faults */
+    /** @param  array<mixed>  $faults */
     public function set(array $faults): void
     {
         $known = array_intersect_key($faults, self::NONE);

@@ -10,7 +10,9 @@ namespace Simulators\Marketplace;
  */
 final readonly class Feeds
 {
-    public function __construct(private Store $store, private Clock $clock) {}
+    public function __construct(private Store $store, private Clock $clock)
+    {
+    }
 
     /**
      * @param  list<array{sku: string, price: int}>  $items

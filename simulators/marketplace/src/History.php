@@ -12,7 +12,9 @@ final readonly class History
 {
     public const DAYS = 60;
 
-    public function __construct(private Store $store) {}
+    public function __construct(private Store $store)
+    {
+    }
 
     /**
      * One entry for each of the seller's items: its own price and stock, its sales, and the other offers of that day.
@@ -90,7 +92,7 @@ final readonly class History
         return $chance->happens(0.15) && $ago <= $start && $ago > $start - $chance->int(2, 9);
     }
 
-    /** @param array<string, mixed> $item */
+    /** @param  array<string, mixed>  $item */
     private function units(array $item, int $day, int $price, int $ago): int
     {
         $pull = ($item['base_price'] / max(1, $price)) ** 1.8;

@@ -9,7 +9,9 @@ final readonly class Notifier
 {
     private const ATTEMPTS = 6;
 
-    public function __construct(private Store $store) {}
+    public function __construct(private Store $store)
+    {
+    }
 
     public function send(): int
     {
@@ -43,7 +45,7 @@ final readonly class Notifier
         return 'v1,'.base64_encode(hash_hmac('sha256', "{$id}.{$timestamp}.{$body}", $key, true));
     }
 
-    /** @param array<string, mixed> $notification */
+    /** @param  array<string, mixed>  $notification */
     private function request(array $notification): \CurlHandle
     {
         $body = json_encode([
@@ -62,7 +64,7 @@ final readonly class Notifier
         return $call;
     }
 
-    /** @param array<string, mixed> $notification */
+    /** @param  array<string, mixed>  $notification */
     private function settle(array $notification, int $status): void
     {
         if (($status >= 200 && $status < 300) || $notification['attempts'] + 1 >= self::ATTEMPTS) {

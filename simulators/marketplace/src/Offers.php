@@ -7,7 +7,9 @@ namespace Simulators\Marketplace;
 /** Changes to offers, each followed by a new buy box and word to whoever listens. */
 final readonly class Offers
 {
-    public function __construct(private Store $store, private Clock $clock) {}
+    public function __construct(private Store $store, private Clock $clock)
+    {
+    }
 
     /** Price in minor units; null leaves it. */
     public function change(string $itemId, string $sellerId, ?int $price = null, ?bool $active = null, ?int $stock = null): void

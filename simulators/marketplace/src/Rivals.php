@@ -10,7 +10,9 @@ use Simulators\Marketplace\Behaviour\Situation;
 /** Lets the rivals whose time has come look at their listings and move. */
 final readonly class Rivals
 {
-    public function __construct(private Store $store, private Clock $clock) {}
+    public function __construct(private Store $store, private Clock $clock)
+    {
+    }
 
     public function move(int $most = 40): int
     {
@@ -26,7 +28,7 @@ final readonly class Rivals
         return count($due);
     }
 
-    /** @param array<string, mixed> $offer */
+    /** @param  array<string, mixed>  $offer */
     private function moveOne(array $offer, int $now): void
     {
         $behaviour = Behaviours::named($offer['behaviour']);
@@ -46,7 +48,7 @@ final readonly class Rivals
         );
     }
 
-    /** @param array<string, mixed> $offer */
+    /** @param  array<string, mixed>  $offer */
     private function situation(array $offer, int $now): Situation
     {
         $others = $this->store->one(

@@ -9,13 +9,15 @@ final readonly class Setup
 {
     private const SCENARIO = __DIR__.'/../scenario';
 
-    public function __construct(private Store $store) {}
+    public function __construct(private Store $store)
+    {
+    }
 
     public function run(): void
     {
         $this->store->pdo->exec((string) file_get_contents(__DIR__.'/../schema.sql'));
         $clock = new Clock($this->store);
-        $clock->run((float) ($this->store->config['speed'] ?? 1), time());
+        $clock->run((float) $this->store->config['speed'], time());
         $this->store->transaction(function () use ($clock): void {
             $this->store->set('opened_at', $clock->now());
             $this->sellers();
@@ -39,7 +41,7 @@ final readonly class Setup
         }
     }
 
-    /** @param array<string, string> $row */
+    /** @param  array<string, string>  $row */
     private function seller(array $row): void
     {
         $this->store->run('INSERT INTO seller VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)', [

@@ -11,7 +11,7 @@ final class Store
 {
     public readonly PDO $pdo;
 
-    /** @param array{name: string, dsn: string, user: string, password: string, seed: int, seller: string, token: string, control_token: string} $config */
+    /** @param  array{name: string, dsn: string, user: string, password: string, seed: int, speed: float|int, seller: string, token: string, control_token: string}  $config */
     public function __construct(public readonly array $config)
     {
         $this->pdo = new PDO($config['dsn'], $config['user'], $config['password'], [
@@ -49,7 +49,7 @@ final class Store
         return $this->all($sql, $values)[0] ?? null;
     }
 
-    /** @param array<mixed> $values */
+    /** @param  array<mixed>  $values */
     public function run(string $sql, array $values = []): int
     {
         $statement = $this->pdo->prepare($sql);

@@ -9,7 +9,7 @@ use Simulators\Marketplace\Chance;
 /** Wanders around its usual price. */
 final readonly class Drifter implements Behaviour
 {
-    public function next(Situation $situation, Chance $chance): ?int
+    public function next(Situation $situation, Chance $chance): int
     {
         $price = (int) round($situation->price * $chance->between(0.975, 1.025));
 

@@ -16,5 +16,6 @@ final readonly class Situation
         public ?int $cheapestOther,
         public ?int $buyBox,
         public int $now,
-    ) {}
+    ) {
+    }
 }

@@ -12,9 +12,11 @@ use Simulators\Marketplace\Store;
 /** The knobs of the simulation: faults, clock, a rival's hand moved by force, and what really happened. */
 final readonly class ControlApi
 {
-    public function __construct(private Store $store) {}
+    public function __construct(private Store $store)
+    {
+    }
 
-    /** @param array<string, mixed> $body */
+    /** @param  array<string, mixed>  $body */
     public function answer(string $method, string $path, array $body): Response
     {
         return match ("{$method} {$path}") {
@@ -27,7 +29,7 @@ final readonly class ControlApi
         };
     }
 
-    /** @param array<string, mixed> $body */
+    /** @param  array<string, mixed>  $body */
     private function faults(array $body): Response
     {
         (new Faults($this->store))->set($body);
@@ -35,7 +37,7 @@ final readonly class ControlApi
         return new Response(200, (new Faults($this->store))->all());
     }
 
-    /** @param array<string, mixed> $body */
+    /** @param  array<string, mixed>  $body */
     private function clock(array $body): Response
     {
         $clock = new Clock($this->store);
@@ -44,7 +46,7 @@ final readonly class ControlApi
         return new Response(200, ['now' => Clock::text($clock->now())]);
     }
 
-    /** @param array<string, mixed> $body */
+    /** @param  array<string, mixed>  $body */
     private function rivals(array $body): Response
     {
         $this->store->set('rivals_move', (bool) ($body['move'] ?? true));
@@ -52,7 +54,7 @@ final readonly class ControlApi
         return new Response(200, ['move' => $this->store->setting('rivals_move')]);
     }
 
-    /** @param array<string, mixed> $body */
+    /** @param  array<string, mixed>  $body */
     private function offer(array $body): Response
     {
         if (! is_string($body['item'] ?? null) || ! is_string($body['seller'] ?? null) || ! is_int($body['price'] ?? null)) {

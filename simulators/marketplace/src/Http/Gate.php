@@ -14,7 +14,9 @@ final readonly class Gate
 
     public const BURST = 60.0;
 
-    public function __construct(private Store $store) {}
+    public function __construct(private Store $store)
+    {
+    }
 
     public function stop(?string $authorization): ?Response
     {

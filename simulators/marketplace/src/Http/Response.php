@@ -10,7 +10,9 @@ final readonly class Response
      * @param  array<mixed>  $body
      * @param  array<string, string>  $headers
      */
-    public function __construct(public int $status, public array $body, public array $headers = []) {}
+    public function __construct(public int $status, public array $body, public array $headers = [])
+    {
+    }
 
     public static function problem(int $status, string $message): self
     {

@@ -58,7 +58,7 @@ final readonly class SellerApi
         return new Response(200, ['listings' => $rows, 'next' => count($rows) === 200 ? end($rows)['sku'] : null]);
     }
 
-    /** @param list<string> $items */
+    /** @param  list<string>  $items */
     private function offers(array $items): Response
     {
         if (count($items) > 20) {
@@ -81,7 +81,7 @@ final readonly class SellerApi
         return new Response(200, ['now' => Clock::text($this->clock->now()), 'offers' => $offers]);
     }
 
-    /** @param list<string> $skus */
+    /** @param  list<string>  $skus */
     private function prices(array $skus): Response
     {
         if (count($skus) > 100) {
@@ -97,7 +97,7 @@ final readonly class SellerApi
         )]);
     }
 
-    /** @param array<string, mixed> $offer */
+    /** @param  array<string, mixed>  $offer */
     private function shownPrice(array $offer): int
     {
         return $offer['seller_id'] === $this->seller && ($offer['old_price_until'] ?? 0) > time() ? $offer['old_price'] : $offer['price'];
@@ -128,7 +128,7 @@ final readonly class SellerApi
         return new Response(200, ['days' => $days]);
     }
 
-    /** @param array<string, mixed> $body */
+    /** @param  array<string, mixed>  $body */
     private function subscribe(array $body): Response
     {
         $url = $body['url'] ?? null;
@@ -144,7 +144,7 @@ final readonly class SellerApi
         return new Response(200, ['url' => $url]);
     }
 
-    /** @param array<string, mixed> $body */
+    /** @param  array<string, mixed>  $body */
     private function submit(array $body, ?string $key): Response
     {
         if ($key === null || $key === '') {
