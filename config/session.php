@@ -3,7 +3,7 @@
 declare(strict_types=1);
 
 return [
-    'driver' => 'database',
+    'driver' => env('SESSION_DRIVER', 'database'),
     'lifetime' => 60 * 24 * 14,
     'cookie' => 'wrasse_session',
     'same_site' => 'lax',

@@ -31,7 +31,7 @@ return new class extends Migration
             listing_id bigint NOT NULL, workspace_id bigint NOT NULL, observed_at timestamptz NOT NULL,
             price_minor bigint NOT NULL, floor_minor bigint, ceiling_minor bigint, offers jsonb NOT NULL,
             PRIMARY KEY (listing_id, observed_at)) PARTITION BY RANGE (observed_at)');
-        DB::statement("CREATE FUNCTION market_observations_for(month date) RETURNS void LANGUAGE plpgsql AS $$
+        DB::statement("CREATE OR REPLACE FUNCTION market_observations_for(month date) RETURNS void LANGUAGE plpgsql AS $$
             DECLARE first date := date_trunc('month', month);
             BEGIN
                 EXECUTE format('CREATE TABLE IF NOT EXISTS %I PARTITION OF market_observations FOR VALUES FROM (%L) TO (%L)',

@@ -32,7 +32,7 @@ return new class extends Migration
             $table->timestampTz('created_at');
             $table->unique(['rule_id', 'number']);
         });
-        DB::unprepared("CREATE FUNCTION rule_versions_stay() RETURNS trigger LANGUAGE plpgsql AS $$
+        DB::unprepared("CREATE OR REPLACE FUNCTION rule_versions_stay() RETURNS trigger LANGUAGE plpgsql AS $$
             BEGIN
                 IF NEW.document IS DISTINCT FROM OLD.document OR NEW.number <> OLD.number OR NEW.rule_id <> OLD.rule_id THEN
                     RAISE EXCEPTION 'a rule version is never changed';
@@ -74,9 +74,9 @@ return new class extends Migration
             $table->string('state');
             $table->string('channel_ref')->nullable();
             $table->integer('attempts')->default(0);
-            $table->timestampTz('due_at');
+            $table->timestampTz('due_at', 3);
             $table->text('problem')->nullable();
-            $table->timestampsTz();
+            $table->timestampsTz(3);
         });
         DB::statement("ALTER TABLE feeds ADD CHECK (state IN ('sending', 'submitted', 'reading_back', 'closed'))");
         DB::statement("CREATE INDEX feeds_open ON feeds (due_at) WHERE state <> 'closed'");

@@ -14,6 +14,7 @@ use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Validation\ValidationException;
 use LogicException;
 use OpenApi\Attributes as OA;
+use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
 
 final readonly class SessionController
 {
@@ -31,6 +32,9 @@ final readonly class SessionController
     {
         /** @var array{email: string, password: string} $given */
         $given = $request->validate(['email' => ['required', 'string', 'email', 'max:255'], 'password' => ['required', 'string', 'max:255']]);
+        if (! $request->hasSession()) {
+            throw new BadRequestHttpException('Only a browser on this address signs in; programs send a token.');
+        }
         $key = 'sign-in|'.mb_strtolower($given['email']).'|'.$request->ip();
         if (RateLimiter::tooManyAttempts($key, self::TRIES_PER_MINUTE)) {
             throw ValidationException::withMessages(['email' => 'Too many tries. Wait '.RateLimiter::availableIn($key).' seconds and try again.']);

@@ -58,8 +58,8 @@ final readonly class AdvanceFeed
 
     private function hold(string $feedId): ?Feed
     {
-        $held = Feed::query()->whereKey($feedId)->where('state', '<>', 'closed')->where('due_at', '<=', now())
-            ->update(['due_at' => now()->addSeconds(self::HELD_SECONDS), 'attempts' => DB::raw('attempts + 1')]);
+        $held = Feed::query()->whereKey($feedId)->where('state', '<>', 'closed')->where('due_at', '<=', now()->format(Feed::TIME))
+            ->update(['due_at' => now()->addSeconds(self::HELD_SECONDS)->format(Feed::TIME), 'attempts' => DB::raw('attempts + 1')]);
 
         return $held === 1 ? Feed::query()->find($feedId) : null;
     }

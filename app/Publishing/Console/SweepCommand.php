@@ -24,7 +24,7 @@ final class SweepCommand extends Command
         foreach (Channel::query()->withoutGlobalScope('workspace')->whereIn('id', $waiting)->get() as $channel) {
             PublishChannelJob::dispatch($channel->workspace_id, $channel->id);
         }
-        foreach (Feed::query()->withoutGlobalScope('workspace')->where('state', '<>', 'closed')->where('due_at', '<=', now())->limit(100)->get() as $feed) {
+        foreach (Feed::query()->withoutGlobalScope('workspace')->where('state', '<>', 'closed')->where('due_at', '<=', now()->format(Feed::TIME))->limit(100)->get() as $feed) {
             AdvanceFeedJob::dispatch($feed->workspace_id, $feed->id);
         }
 

@@ -25,6 +25,11 @@ final class Feed extends Model
 {
     use BelongsToWorkspace, HasUuids;
 
+    /** A feed is looked at several times a second. */
+    public const TIME = 'Y-m-d H:i:s.v';
+
+    protected $dateFormat = self::TIME;
+
     protected function casts(): array
     {
         return ['due_at' => 'immutable_datetime'];

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Wrasse\Core\Money;
 
 use Symfony\Component\Intl\Currencies;
-use Symfony\Component\Intl\Exception\MissingResourceException;
 
 /** An ISO 4217 currency: how many digits its minor unit has, and how amounts of it are read and written. */
 final class Currency
@@ -26,14 +25,11 @@ final class Currency
         if (isset(self::$known[$code])) {
             return self::$known[$code];
         }
-        if (preg_match('/^[A-Z]{3}\z/', $code) !== 1) {
+        if (! Currencies::exists($code)) {
             throw new InvalidAmount('a three-letter ISO 4217 currency code');
         }
-        try {
-            return self::$known[$code] = new self($code, Currencies::getFractionDigits($code));
-        } catch (MissingResourceException) {
-            throw new InvalidAmount('a three-letter ISO 4217 currency code');
-        }
+
+        return self::$known[$code] = new self($code, Currencies::getFractionDigits($code));
     }
 
     /** Minor units in one major unit: 1, 10, 100, 1000 or 10000. */

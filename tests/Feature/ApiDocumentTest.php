@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Support\OpenApi\ApiDocument;
+use Illuminate\Routing\Route;
+use Illuminate\Support\Facades\Artisan;
+use Illuminate\Support\Facades\Schema;
+use Tests\TestCase;
+
+final class ApiDocumentTest extends TestCase
+{
+    public function test_the_document_in_docs_is_what_the_code_says(): void
+    {
+        self::assertSame((string) file_get_contents(base_path('docs/openapi.json')), ApiDocument::json(), 'php artisan api:document writes it anew');
+    }
+
+    public function test_every_call_is_described_and_every_description_can_be_called(): void
+    {
+        $described = [];
+        foreach (json_decode(ApiDocument::json(), true, 64, JSON_THROW_ON_ERROR)['paths'] as $path => $methods) {
+            foreach (array_keys($methods) as $method) {
+                $described[] = strtoupper((string) $method).' '.$path;
+            }
+        }
+        $called = [];
+        /** @var Route $route */
+        foreach (app('router')->getRoutes() as $route) {
+            if (str_starts_with($route->uri(), 'api/v1/')) {
+                $called[] = array_values(array_diff($route->methods(), ['HEAD']))[0].' /'.$route->uri();
+            }
+        }
+        sort($described);
+        sort($called);
+        self::assertSame($called, $described);
+    }
+
+    public function test_what_is_not_there_is_said_as_a_problem_document(): void
+    {
+        $this->actingAs($this->user)->getJson('/api/v1/nothing')->assertNotFound()->assertHeader('Content-Type', 'application/problem+json')
+            ->assertExactJson(['type' => 'about:blank', 'title' => 'Not found', 'status' => 404]);
+        $this->actingAs($this->user)->putJson('/api/v1/listings')->assertStatus(405)->assertHeader('Content-Type', 'application/problem+json');
+    }
+
+    public function test_migrations_can_be_taken_back(): void
+    {
+        Artisan::call('migrate:rollback', ['--force' => true]);
+        self::assertFalse(Schema::hasTable('listings'));
+        Artisan::call('migrate', ['--force' => true]);
+        self::assertTrue(Schema::hasTable('listings'));
+    }
+}

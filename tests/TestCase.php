@@ -1,0 +1,114 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests;
+
+use App\Accounts\Models\User;
+use App\Catalogue\Models\Channel;
+use App\Catalogue\Models\Listing;
+use App\Catalogue\Models\Product;
+use App\Catalogue\Models\Workspace;
+use App\Market\Models\ListingMarket;
+use App\Pricing\Models\Rule;
+use App\Pricing\Models\RuleVersion;
+use App\Support\Tenancy\CurrentWorkspace;
+use Illuminate\Foundation\Testing\RefreshDatabase;
+use Illuminate\Foundation\Testing\TestCase as Base;
+use Illuminate\Support\Facades\Artisan;
+use Illuminate\Support\Str;
+
+/** A workspace with a channel, and words to fill them. */
+abstract class TestCase extends Base
+{
+    use RefreshDatabase;
+
+    protected Workspace $workspace;
+
+    protected Channel $channel;
+
+    protected User $user;
+
+    public function createApplication()
+    {
+        $app = require __DIR__.'/../bootstrap/app.php';
+        $app->make(\Illuminate\Contracts\Console\Kernel::class)->bootstrap();
+
+        return $app;
+    }
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        [$this->workspace, $this->user, $this->channel] = $this->makeWorkspace('Kettle & Crock', 'nora@kettle-crock.example');
+        $this->enter($this->workspace);
+    }
+
+    /** @return array{Workspace, User, Channel} */
+    protected function makeWorkspace(string $name, string $email): array
+    {
+        $workspace = Workspace::query()->create([
+            'name' => $name, 'currency' => 'EUR', 'tax_percent' => '19', 'tax_included' => true, 'repricing_on' => true,
+            'limits' => ['floor' => [['kind' => 'margin', 'percent' => '12'], ['kind' => 'map']], 'ceiling' => [['kind' => 'rrp', 'percent' => '100']]],
+        ]);
+        $user = User::query()->create(['workspace_id' => $workspace->id, 'name' => 'Nora', 'email' => $email, 'password' => 'brine-and-barrel']);
+        $channel = $this->enter($workspace, fn () => Channel::query()->create([
+            'key' => (string) Str::uuid7(), 'name' => 'Quayside', 'currency' => 'EUR', 'seller' => 'kettle-crock', 'base_url' => 'http://quayside.test', 'token' => 'secret',
+            'webhook_secret' => 'whsec_MfKQ9r8GKYqrTwjUPD8ILPZIo2LaLaSw', 'fees' => [['kind' => 'percent', 'percent' => '12', 'on' => 'landed']], 'automation_on' => true,
+            'orders_after' => 0, 'problem' => null, 'quiet_until' => null, 'synced_at' => null,
+        ]));
+
+        return [$workspace, $user, $channel];
+    }
+
+    /**
+     * @template T
+     *
+     * @param  (callable(): T)|null  $work
+     * @return T|null
+     */
+    protected function enter(Workspace $workspace, ?callable $work = null): mixed
+    {
+        $current = app(CurrentWorkspace::class);
+        if ($work !== null) {
+            return $current->within($workspace->id, $work);
+        }
+        $current->enter($workspace->id);
+
+        return null;
+    }
+
+    /**
+     * @param  array<string, mixed>  $listing
+     * @param  array<string, mixed>  $product
+     * @param  list<array<string, mixed>>  $offers
+     */
+    protected function listing(string $sku, array $listing = [], array $product = [], array $offers = []): Listing
+    {
+        $made = Product::query()->create(['sku' => $sku, 'title' => "Thing {$sku}", 'brand' => 'Tidewell', 'cost_minor' => 1_000, 'extra_cost_minor' => 0, 'rrp_minor' => 4_000, ...$product]);
+        $row = Listing::query()->create([
+            'channel_id' => $this->channel->id, 'product_id' => $made->id, 'sku' => $sku, 'item_ref' => "QU-{$sku}", 'title' => "Thing {$sku}", 'search' => mb_strtolower("{$sku} thing tidewell"),
+            'price_minor' => 2_490, 'stock' => 10, 'list_price_minor' => 2_990, ...$listing,
+        ]);
+        ListingMarket::query()->create(['listing_id' => $row->id, 'offers' => $offers, 'seen_at' => now(), 'changed_at' => now()]);
+
+        return $row->refresh();
+    }
+
+    /** @param  array<string, mixed>  $document */
+    protected function rule(string $name, array $document = [], bool $isOn = true): Rule
+    {
+        $rule = Rule::query()->create(['name' => $name, 'is_on' => $isOn, 'every_minutes' => 15]);
+        RuleVersion::query()->create(['rule_id' => $rule->id, 'number' => 1, 'created_at' => now(), 'document' => [
+            'version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'lowest'], 'position' => ['move' => 'below', 'percent' => '1'], ...$document,
+        ]]);
+
+        return $rule->load('latest');
+    }
+
+    protected function workOff(string $queues = 'market,default'): void
+    {
+        Artisan::call('queue:work', ['--stop-when-empty' => true, '--queue' => $queues, '--quiet' => true]);
+        $this->enter($this->workspace);
+    }
+}
