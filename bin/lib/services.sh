@@ -17,6 +17,11 @@ is_ours() {
         || tr '\0' ' ' <"/proc/$1/cmdline" 2>/dev/null | grep -qF "$WRASSE_HOME/"
 }
 
+# tell NAME PID: asks a process to stop, with all it has started; PostgreSQL takes INT for "now, but orderly".
+tell() {
+    if [ "$1" = postgres ]; then kill -INT "$2" 2>/dev/null || true; else kill -TERM -- "-$2" 2>/dev/null || kill -TERM "$2" 2>/dev/null || true; fi
+}
+
 # Leftovers of a start that was killed: only processes whose working files are in this profile.
 stop_leftovers() {
     local file pid
@@ -24,7 +29,7 @@ stop_leftovers() {
         [ -f "$file" ] || continue
         pid=$(cat "$file")
         if is_ours "$pid"; then
-            kill "$pid" 2>/dev/null || true
+            tell "$(basename "$file" .pid)" "$pid"
             for _ in $(seq 50); do kill -0 "$pid" 2>/dev/null || break; sleep 0.1; done
             kill -9 "$pid" 2>/dev/null || true
         fi
@@ -52,14 +57,12 @@ start() {
 stop_all() {
     local i
     for ((i = ${#PIDS[@]} - 1; i >= 0; i--)); do
-        local signal=TERM
-        [ "${NAMES[i]}" != postgres ] || signal=INT
-        kill -"$signal" "${PIDS[i]}" 2>/dev/null || true
-        [ "${NAMES[i]}" != postgres ] || for _ in $(seq 100); do kill -0 "${PIDS[i]}" 2>/dev/null || break; sleep 0.1; done
+        tell "${NAMES[i]}" "${PIDS[i]}"
+        [ "${NAMES[i]}" != postgres ] || for _ in $(seq 150); do kill -0 "${PIDS[i]}" 2>/dev/null || break; sleep 0.1; done
     done
     for ((i = 0; i < ${#PIDS[@]}; i++)); do
         for _ in $(seq 80); do kill -0 "${PIDS[i]}" 2>/dev/null || break; sleep 0.1; done
-        kill -9 "${PIDS[i]}" 2>/dev/null || true
+        kill -9 -- "-${PIDS[i]}" 2>/dev/null || kill -9 "${PIDS[i]}" 2>/dev/null || true
         rm -f "$RUN/${NAMES[i]}.pid"
     done
     PIDS=() NAMES=()
@@ -101,12 +104,10 @@ start_postgres() {
     export PGPASSWORD; PGPASSWORD=$(cat "$WRASSE_HOME/secret")
     local options=(-D "$PG_DATA" -c listen_addresses=127.0.0.1 -c port="$PG_PORT" -c unix_socket_directories= -c max_connections=120
         -c shared_buffers=256MB -c fsync="${PG_FSYNC:-on}" -c log_min_messages=warning -c jit=off)
-    if is_root; then
-        # runuser stays in between and hands the signal on to the server.
-        start postgres runuser -u postgres -- env -u PGPASSWORD "$PG_BIN/postgres" "${options[@]}"
-    else
-        start postgres "$PG_BIN/postgres" "${options[@]}"
-    fi
+    local as=()
+    # setpriv, unlike runuser, becomes the server: signals reach it.
+    if is_root; then as=(setpriv --reuid=postgres --regid=postgres --init-groups --); fi
+    start postgres "${as[@]}" "$PG_BIN/postgres" "${options[@]}"
     wait_for PostgreSQL 30 sql postgres 'SELECT 1'
 }
 

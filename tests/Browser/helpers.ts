@@ -1,0 +1,49 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page } from '@playwright/test';
+
+export const EMAIL = 'nora@kettle-crock.example';
+export const PASSWORD = 'brine-and-barrel';
+
+export async function signIn(page: Page) {
+    await page.goto('/sign-in');
+    await page.getByLabel('E-mail').fill(EMAIL);
+    await page.getByLabel('Password').fill(PASSWORD);
+    await page.getByRole('button', { name: 'Sign in' }).click();
+    await expect(page.getByRole('heading', { name: 'Listings' })).toBeVisible();
+}
+
+/** WCAG 2.2 AA as far as a machine can check it. */
+export async function expectAccessible(page: Page, what: string) {
+    const result = await new AxeBuilder({ page })
+        .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+        .analyze();
+    const found = result.violations.map(
+        (one) => `${one.id}: ${one.nodes.map((node) => node.target.join(' ')).join(' | ')}`,
+    );
+    expect(found, what).toEqual([]);
+}
+
+/** Nothing may come from another host. */
+export function watchHosts(page: Page): string[] {
+    const foreign: string[] = [];
+    const own = new URL(process.env.WRASSE_URL ?? 'http://127.0.0.1:8580').host;
+    page.on('request', (request) => {
+        const url = new URL(request.url());
+        if (url.protocol.startsWith('http') && url.host !== own) foreign.push(request.url());
+    });
+    return foreign;
+}
+
+/** Moves a rival by force, in the simulated marketplace. Price in minor units. */
+export async function setRival(item: string, seller: string, price: number) {
+    await control('offer', { item, seller, price });
+}
+
+export async function control(knob: string, body: object) {
+    const answer = await fetch(`${process.env.QUAYSIDE_URL}/control/${knob}`, {
+        method: 'PUT',
+        headers: { Authorization: `Bearer ${process.env.MARKET_CONTROL_TOKEN}`, 'Content-Type': 'application/json' },
+        body: JSON.stringify(body),
+    });
+    expect(answer.status, knob).toBe(200);
+}
