@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Models;
 
+use App\Support\Live\Announce;
 use App\Support\Tenancy\BelongsToWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
@@ -30,6 +31,15 @@ final class Channel extends Model
     use BelongsToWorkspace;
 
     protected $hidden = ['token', 'webhook_secret'];
+
+    /** Remembers what the last call that failed said, or that the calls go through again, and tells open windows. */
+    public function report(?string $problem): void
+    {
+        if ($this->problem !== $problem) {
+            $this->update(['problem' => $problem]);
+            Announce::change($this->workspace_id, 'workspace');
+        }
+    }
 
     protected function casts(): array
     {

@@ -24,7 +24,7 @@ final class OrdersCommand extends Command
                 $workspace->within($channel->workspace_id, fn () => $import->handle($channel));
             } catch (MarketplaceUnavailable|MarketplaceRefused $e) {
                 $this->warn($e->getMessage());
-                $workspace->within($channel->workspace_id, fn () => $channel->update(['problem' => $e->getMessage()]));
+                $workspace->within($channel->workspace_id, fn () => $channel->report($e->getMessage()));
             }
         }
 

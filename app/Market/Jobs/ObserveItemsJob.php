@@ -45,19 +45,17 @@ final class ObserveItemsJob implements ShouldBeUniqueUntilProcessing, ShouldQueu
             try {
                 $observe->handle($channel, $this->items);
             } catch (MarketplaceUnavailable $e) {
-                $channel->update(['problem' => $e->getMessage()]);
+                $channel->report($e->getMessage());
                 $this->release($e->retryAfter);
 
                 return;
             } catch (MarketplaceRefused $e) {
-                $channel->update(['problem' => $e->getMessage()]);
+                $channel->report($e->getMessage());
                 $this->fail($e);
 
                 return;
             }
-            if ($channel->problem !== null) {
-                $channel->update(['problem' => null]);
-            }
+            $channel->report(null);
         });
     }
 }

@@ -71,9 +71,7 @@ final readonly class AdvanceFeed
             ->map(fn (PriceChange $change) => ['sku' => $change->listing->sku, 'price' => $currency->format($change->to_minor)]);
         $ref = $client->submitFeed($feed->id, array_values($items->all()));
         $feed->update(['state' => 'submitted', 'channel_ref' => $ref, 'attempts' => 0, 'due_at' => now(), 'problem' => null]);
-        if ($channel->problem !== null) {
-            $channel->update(['problem' => null]);
-        }
+        $channel->report(null);
     }
 
     private function collect(Feed $feed, MarketplaceClient $client): void
@@ -139,7 +137,8 @@ final readonly class AdvanceFeed
         $wait = min(self::LONGEST_WAIT_SECONDS, max($e->retryAfter, 2 ** min($feed->attempts, 9) - 1));
         DB::transaction(function () use ($feed, $channel, $e, $wait): void {
             $feed->update(['due_at' => now()->addSeconds($wait), 'problem' => $e->getMessage()]);
-            $channel->update(['problem' => $e->getMessage(), 'quiet_until' => now()->addSeconds($e->retryAfter)]);
+            $channel->report($e->getMessage());
+            $channel->update(['quiet_until' => now()->addSeconds($e->retryAfter)]);
             PriceChange::query()->where('feed_id', $feed->id)->whereIn('state', ['sending', 'sent'])
                 ->update(['problem' => $e->getMessage().' Tried again by itself.', 'attempts' => DB::raw('attempts + 1')]);
         });

@@ -1,0 +1,110 @@
+import { expect, test } from '@playwright/test';
+import { control, expectAccessible, signIn, watchHosts } from './helpers';
+
+test('a wrong password is said at the field and what was typed stays', async ({ page }) => {
+    await page.goto('/rules');
+    await expect(page).toHaveURL(/sign-in/);
+    await page.getByLabel('E-mail').fill('nobody@kettle-crock.example');
+    await page.getByLabel('Password').fill('guess');
+    await page.getByRole('button', { name: 'Sign in' }).click();
+    await expect(page.getByText('This address and password do not go together.')).toBeVisible();
+    await expect(page.getByLabel('E-mail')).toHaveValue('nobody@kettle-crock.example');
+    await expectAccessible(page, 'sign in');
+});
+
+test('only the rows in sight are in the page, however long the list', async ({ page }) => {
+    await signIn(page);
+    const rows = page.getByRole('grid', { name: 'Listings' }).getByRole('row');
+    await expect(rows.nth(5)).toBeVisible();
+    expect(await rows.count()).toBeLessThan(45);
+    const scroller = page.getByTestId('listing-scroll');
+    for (let i = 0; i < 12; i++) {
+        await scroller.evaluate((box) => box.scrollBy(0, 1500));
+        await page.waitForTimeout(150);
+    }
+    expect(Number(await rows.last().getAttribute('aria-rowindex'))).toBeGreaterThan(200);
+    expect(await rows.count()).toBeLessThan(45);
+});
+
+test('the list is worked with the keyboard, and its state is in the address', async ({ page }) => {
+    await signIn(page);
+    await expect(page.getByRole('grid', { name: 'Listings' }).getByRole('row').nth(3)).toBeVisible();
+    await page.keyboard.press('/');
+    await page.keyboard.type('airlock');
+    await expect(page).toHaveURL(/q=airlock/);
+    await page.keyboard.press('Tab');
+    await page.locator('body').click({ position: { x: 700, y: 20 } });
+    await page.keyboard.press('j');
+    await expect(page).toHaveURL(/listing=\d+/);
+    const first = page.url();
+    await page.keyboard.press('j');
+    await expect(page).not.toHaveURL(first);
+    await page.keyboard.press('k');
+    await expect(page).toHaveURL(first);
+    await page.keyboard.press('x');
+    await expect(page.getByText('1 listing chosen')).toBeVisible();
+    await page.reload();
+    await expect(page.getByRole('complementary', { name: 'Inspector' })).toContainText('Airlock');
+    await page.keyboard.press('?');
+    await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+    await expectAccessible(page, 'keys');
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('g');
+    await page.keyboard.press('r');
+    await expect(page).toHaveURL(/rules/);
+    await page.goBack();
+    await expect(page).toHaveURL(/listings/);
+});
+
+test('a file that is no cost file is refused with a reason, and another can be chosen', async ({ page }) => {
+    await signIn(page);
+    await page.getByRole('button', { name: 'Bring in costs' }).click();
+    const choose = (name: string, content: string) =>
+        page.getByLabel('Cost file').setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(content) });
+    await choose('picture.csv', 'PK\u0003\u0004\u0000\u0000');
+    await expect(page.getByText('This is not a CSV file.')).toBeVisible();
+    await choose('costs.csv', 'What;How much\nKC-1101;8,40\n');
+    await page.getByRole('button', { name: 'Take it in' }).click();
+    await expect(page.getByText('Say which column holds the SKU.')).toBeVisible();
+    await page.getByLabel('Column for SKU').selectOption('0');
+    await expect(page.getByText('KC-1101')).toBeVisible();
+});
+
+test('a marketplace that is out of order is said where prices are looked at, until it is mended', async ({ page }) => {
+    await control('faults', { error_share: 1 });
+    try {
+        await signIn(page);
+        await control('offer', { item: 'QU-1101', seller: 'kettle-crock', price: 2099 });
+        await expect(page.getByText('Quayside is out of order')).toBeVisible({ timeout: 30_000 });
+    } finally {
+        await control('faults', {});
+    }
+    await control('offer', { item: 'QU-1101', seller: 'kettle-crock', price: 2199 });
+    await expect(page.getByText('Quayside is out of order')).toBeHidden({ timeout: 60_000 });
+});
+
+for (const colours of ['light', 'dark'] as const) {
+    test(`every place is accessible in ${colours} colours and loads nothing from elsewhere`, async ({ browser }) => {
+        const context = await browser.newContext({ colorScheme: colours });
+        const page = await context.newPage();
+        const foreign = watchHosts(page);
+        await signIn(page);
+        for (const place of [
+            '/listings',
+            '/listings?state=no_cost',
+            '/listings?q=nothing+like+it',
+            '/rules',
+            '/rules/new',
+            '/changes',
+            '/changes?q=nothing',
+            '/settings',
+        ]) {
+            await page.goto(place);
+            await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+            await page.waitForTimeout(700);
+            await expectAccessible(page, `${place} in ${colours}`);
+        }
+        expect(foreign).toEqual([]);
+        await context.close();
+    });
+}

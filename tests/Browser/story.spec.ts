@@ -1,0 +1,155 @@
+import { expect, test, type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { expectAccessible, setRival, signIn, watchHosts } from './helpers';
+
+const SKU = 'KC-1105';
+const ITEM = 'QU-1105';
+const FLOOR = '19.50';
+
+const row = (page: Page) => page.locator(`[data-sku="${SKU}"]`).first();
+const inspector = (page: Page) => page.getByRole('complementary', { name: 'Inspector' });
+
+/** What the API says of the listing on Quayside. */
+async function detail(page: Page) {
+    return page.evaluate(async (sku) => {
+        const get = async (path: string) => (await fetch(path, { headers: { Accept: 'application/json' } })).json();
+        const list = await get(`/api/v1/listings?q=${sku}`);
+        const listing = list.listings.find((one: { channel: string }) => one.channel === 'Quayside');
+        return get(`/api/v1/listings/${listing.id}`);
+    }, SKU);
+}
+
+async function openListing(page: Page) {
+    const { listing } = await detail(page);
+    await page.goto(`/listings?q=${SKU}&channel=1&listing=${listing.id}`);
+    await expect(inspector(page)).toContainText(SKU);
+}
+
+test('a seller brings in costs, sets limits, makes a rule, and the price follows a rival', async ({ page }) => {
+    test.setTimeout(300_000);
+    const foreign = watchHosts(page);
+    await signIn(page);
+    await expect(page.getByRole('grid', { name: 'Listings' })).toBeVisible();
+    await expect(page.getByText('match', { exact: false }).first()).toContainText(/\d{3} match/);
+
+    // Costs come first.
+    await page.getByRole('button', { name: 'Bring in costs' }).click();
+    const costs = readFileSync('database/demo/costs.csv', 'utf8');
+    const messy = `${costs}KC-9999,Nobody,4.00,,,\nKC-1106,Ostwyk Ceramics,twelve,,,\n`;
+    await page
+        .getByLabel('Cost file')
+        .setInputFiles({ name: 'costs.csv', mimeType: 'text/csv', buffer: Buffer.from(messy) });
+    await expect(page.getByText('was read as columns separated by commas, UTF-8')).toBeVisible();
+    await expect(page.getByLabel('Column for Unit cost')).toHaveValue('2');
+    await expectAccessible(page, 'columns of a cost file');
+    await page.getByRole('button', { name: 'Take it in' }).click();
+    await expect(page.getByText('380 products changed')).toBeVisible();
+    await expect(page.getByRole('cell', { name: 'No product of yours has this SKU.' })).toBeVisible();
+    await expect(page.getByRole('cell', { name: 'The same SKU stands on line' })).toBeVisible();
+    await expectAccessible(page, 'result of a cost file');
+    await page.getByRole('button', { name: 'Done' }).click();
+
+    // Limits for everything.
+    await page.getByRole('link', { name: 'Settings' }).click();
+    await page.getByLabel('Wanted margin of price').fill('120');
+    await page.getByLabel('Ceiling: part of the recommended price (RRP)').fill('100');
+    await page.getByRole('button', { name: 'Save limits' }).click();
+    await expect(page.getByText('Expected a percentage from 0 to below 100.')).toBeVisible();
+    await expect(page.getByLabel('Wanted margin of price')).toHaveValue('120');
+    await page.getByLabel('Wanted margin of price').fill('12,0 %');
+    await page.getByRole('button', { name: 'Save limits' }).click();
+    await expect(page.getByText('Saved. Floors and ceilings are being worked out again.')).toBeVisible();
+    await expectAccessible(page, 'settings');
+
+    // What cannot be priced, and why.
+    await page.getByRole('link', { name: 'Listings' }).click();
+    await page.getByRole('button', { name: 'Add filter' }).click();
+    await page.getByRole('button', { name: 'no cost', exact: true }).click();
+    await expect(page.getByText('18 match')).toBeVisible();
+    await expect(page.getByText('No limits without a cost').first()).toBeVisible();
+    await page.getByRole('row').nth(1).click();
+    await expect(inspector(page)).toContainText('Why it cannot be priced');
+    await expect(inspector(page).getByRole('button', { name: 'Bring in its cost' })).toBeVisible();
+
+    // A floor by hand for one listing.
+    await openListing(page);
+    await inspector(page).getByLabel('Floor by hand').fill('cheap');
+    await inspector(page).getByRole('button', { name: 'Save' }).click();
+    await expect(inspector(page).getByText('Expected an amount such as 24.90 or 24,90.')).toBeVisible();
+    await inspector(page).getByLabel('Floor by hand').fill('19,5');
+    await inspector(page).getByRole('button', { name: 'Save' }).click();
+    await expect(inspector(page)).toContainText(`floor ${FLOOR}`);
+    await expectAccessible(page, 'inspector');
+
+    // A rule, as a sentence, tried before anything moves.
+    await page.getByRole('link', { name: 'Rules' }).click();
+    await expect(page.getByText('No rule yet')).toBeVisible();
+    await page.getByRole('button', { name: 'Make the first rule' }).click();
+    await page.getByLabel('Name').fill('Just under');
+    await page.getByRole('button', { name: '1 % below' }).click();
+    await page.getByLabel('Percent').fill('2');
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'offers in the same condition' }).click();
+    await page.getByLabel('rated at least').first().click();
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('button', { name: 'from sellers rated 90 % or better' })).toBeVisible();
+    await page.getByLabel('with these words').fill(SKU);
+    await expect(page.getByText('2 listings, nothing is sent')).toBeVisible();
+    await expect(page.getByRole('list', { name: 'What would happen' })).toContainText(/down|up|stay/);
+    await expectAccessible(page, 'rule');
+    await page.getByRole('button', { name: 'Every listing, one by one' }).click();
+    await expect(page.getByRole('columnheader', { name: 'Markup on cost' })).toBeVisible();
+    await expectAccessible(page, 'try-out');
+    await page.getByRole('button', { name: 'Back to the sentence' }).click();
+    await expect(page.getByLabel('Name')).toHaveValue('Just under');
+    await page.getByRole('button', { name: 'Save for later' }).click();
+    await expect(page.getByText('No listing is on this rule, so it does nothing.')).toBeVisible();
+    const before = (await detail(page)).listing.price;
+
+    // Put the listing on it.
+    await openListing(page);
+    await row(page)
+        .getByRole('checkbox', { name: `Choose ${SKU}` })
+        .click();
+    await page.getByRole('button', { name: 'Put on a rule' }).click();
+    await page.getByRole('button', { name: 'Just under' }).click();
+    await expect(row(page)).toContainText('repricing is off');
+    expect((await detail(page)).listing.price).toBe(before);
+
+    // Switch on.
+    await page.getByRole('link', { name: 'Rules' }).click();
+    await page.getByRole('switch', { name: 'Just under is on' }).click();
+    await page.getByRole('button', { name: 'Repricing is off' }).click();
+    await page.getByRole('switch', { name: 'Repricing for everything' }).click();
+    await expect(page.getByRole('button', { name: 'Repricing runs' })).toBeVisible();
+    await page.keyboard.press('Escape');
+
+    // A rival drops its price; ours follows while we watch, without a reload.
+    const rival = (await detail(page)).offers.find(
+        (offer: { dropped: string | null; shipping: string }) => offer.dropped === null && offer.shipping === '0.00',
+    );
+    await openListing(page);
+    await setRival(ITEM, rival.seller, 2150);
+    await expect(row(page)).toContainText('21.07', { timeout: 30_000 });
+    await expect(inspector(page)).toContainText('Why it stays at 21.07', { timeout: 30_000 });
+
+    // However far it goes down, ours stops at the floor.
+    await setRival(ITEM, rival.seller, 100);
+    await expect(row(page)).toContainText(FLOOR, { timeout: 30_000 });
+    await expect(inspector(page)).toContainText('Floor binds: set by hand', { timeout: 30_000 });
+    await expect(row(page)).toContainText(/price is right|at its floor|confirmed/);
+    expect((await detail(page)).listing.price).toBe(FLOOR);
+
+    // The ledger tells it all again.
+    await page.getByRole('link', { name: 'Changes' }).click();
+    await page.getByLabel('Find changes by SKU, GTIN or words').fill(SKU);
+    const newest = page.getByRole('grid', { name: 'Ledger' }).getByRole('row').nth(1);
+    await expect(newest).toContainText(FLOOR);
+    await expect(newest).toContainText('at its floor');
+    await expect(newest).toContainText('confirmed');
+    await newest.click();
+    await expect(inspector(page)).toContainText('as it was decided');
+    await expect(inspector(page)).toContainText('decided by “Just under”, version 1: the market moved');
+    await expectAccessible(page, 'ledger');
+    expect(foreign).toEqual([]);
+});
