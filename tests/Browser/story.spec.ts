@@ -87,10 +87,10 @@ test('a seller brings in costs, sets limits, makes a rule, and the price follows
     await page.getByRole('button', { name: 'Make the first rule' }).click();
     await page.getByLabel('Name').fill('Just under');
     await page.getByRole('button', { name: '1 % below' }).click();
-    await page.getByLabel('Percent').fill('2');
+    await page.getByRole('textbox', { name: 'Percent' }).fill('2');
     await page.keyboard.press('Escape');
     await page.getByRole('button', { name: 'offers in the same condition' }).click();
-    await page.getByLabel('rated at least').first().click();
+    await page.getByRole('checkbox', { name: 'rated at least' }).click();
     await page.keyboard.press('Escape');
     await expect(page.getByRole('button', { name: 'from sellers rated 90 % or better' })).toBeVisible();
     await page.getByLabel('with these words').fill(SKU);
