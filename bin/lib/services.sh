@@ -188,11 +188,15 @@ http {
 EOF
 }
 
-PHP_FPM=$(ls /usr/sbin/php-fpm8* 2>/dev/null | sort -V | tail -n 1 || true)
-fpm() { local root=(); is_root && root=(-R); start "$1" "$PHP_FPM" -F -O "${root[@]}" -y "$ETC/$1.conf"; }
+# Looked for only now: it may have been installed by this very start.
+fpm() {
+    local binary root=()
+    binary=$(ls /usr/sbin/php-fpm8* | sort -V | tail -n 1)
+    if is_root; then root=(-R); fi
+    start "$1" "$binary" -F -O "${root[@]}" -y "$ETC/$1.conf"
+}
 
 start_web() {
-    PHP_FPM=$(ls /usr/sbin/php-fpm8* | sort -V | tail -n 1)
     {
         printf '[global]\nerror_log = %s\ndaemonize = no\n' "$LOG/fpm-app.log"
         fpm_pool app dynamic 8

@@ -34,4 +34,5 @@ CREATE TABLE notification (
 CREATE UNIQUE INDEX notification_waiting ON notification (seller_id, item_id) WHERE attempts = 0;
 CREATE TABLE sale (id bigserial PRIMARY KEY, item_id text NOT NULL, seller_id text NOT NULL, units int NOT NULL, price int NOT NULL, at bigint NOT NULL);
 CREATE INDEX sale_at ON sale (seller_id, at);
+CREATE SEQUENCE fault_number;
 CREATE UNLOGGED TABLE bucket (token text PRIMARY KEY, tokens double precision NOT NULL, at double precision NOT NULL);

@@ -215,9 +215,8 @@ function Line({
             </div>
             <div role="gridcell" className="min-w-0 px-1.5">
                 <span className="block truncate">{reason(change.reason)}</span>
-                <span className="block truncate text-[12px] text-text-3">
-                    {change.rule}
-                    {change.cause && `, ${CAUSES[change.cause] ?? change.cause}`}
+                <span className="block truncate text-[12px] text-text-3" title={change.rule ?? ''}>
+                    {[CAUSES[change.cause ?? ''] ?? change.cause, change.rule].filter(Boolean).join(' · ')}
                 </span>
             </div>
             <div role="gridcell" className="min-w-0 px-1.5">

@@ -81,7 +81,7 @@ function Line({ detail, onImport }: { detail: ListingDetail; onImport: () => voi
         const problem = PROBLEMS[listing.problem];
         return (
             <div className="my-3 border-l-4 border-broken bg-broken-soft px-3 py-2">
-                <b>{problem?.says}</b>
+                <b className="block">{problem?.says}</b>
                 {listing.problem === 'limits_conflict' && (
                     <p>
                         Floor {money(listing.floor)}, ceiling {money(listing.ceiling)}.
@@ -123,7 +123,11 @@ function SixFigures({ detail: { listing, decision, offers } }: { detail: Listing
     const lowest = offers.find((offer) => offer.dropped === null);
     const figures: [string, string, string][] = [
         ['Now', '', money(listing.price)],
-        [listing.repriced ? 'Going to' : 'Would go to', '', decision.price ? money(decision.price) : 'stays'],
+        [
+            listing.repriced ? 'Going to' : 'Would go to',
+            '',
+            decision.price ? money(decision.price) : listing.problem ? '–' : 'stays',
+        ],
         ['Lowest counted', 'with shipping', lowest ? money(lowest.landed) : 'nobody'],
         ['Profit', after ? `was ${money(before?.profit)}` : 'a piece', signed((after ?? before)?.profit)],
         [

@@ -138,14 +138,20 @@ function HeadCell({
                 type="button"
                 onClick={() => onSort(isUp ? `-${sort}` : sort)}
                 className={clsx(
-                    'inline-flex items-center gap-0.5 hover:text-text',
-                    right && 'flex-row-reverse text-right',
+                    'relative inline-block hover:text-text',
+                    right ? 'text-right' : 'text-left',
                     (isUp || isDown) && 'text-text',
                 )}
             >
-                <span>{name}</span>
-                {isUp && <ArrowUp size={12} aria-hidden="true" />}
-                {isDown && <ArrowDown size={12} aria-hidden="true" />}
+                {name}
+                {(isUp || isDown) && (
+                    <span
+                        aria-hidden="true"
+                        className={clsx('absolute top-1/2 -translate-y-1/2', right ? '-left-3.5' : '-right-3.5')}
+                    >
+                        {isUp ? <ArrowUp size={12} /> : <ArrowDown size={12} />}
+                    </span>
+                )}
             </button>
         </div>
     );

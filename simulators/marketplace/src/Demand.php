@@ -7,6 +7,8 @@ namespace Simulators\Marketplace;
 /** Buyers: they come by the item's usual demand, four in five take the buy box, the others the cheapest. */
 final readonly class Demand
 {
+    private const SLOT_SECONDS = 600;
+
     private const SEASONS = [
         'even' => [1, 1, 1, 1, 1, 1, 1, 1, 1, 1, 1, 1],
         'summer' => [.6, .6, .8, 1, 1.3, 1.6, 1.7, 1.5, 1.1, .8, .6, .8],
@@ -24,34 +26,35 @@ final readonly class Demand
         return self::SEASONS[$season][$month - 1];
     }
 
-    /** Sells what the time since the last call asks for. */
-    public function sell(): int
+    /** Sells what is asked for in the ten minutes that have passed since the last call, each by itself; after a long stop, of a day at most. */
+    public function sell(): void
     {
         $now = $this->clock->now();
-        $since = (int) $this->store->setting('sold_until', $now);
-        $days = ($now - $since) / 86_400;
-        if ($days <= 0) {
-            $this->store->set('sold_until', $now);
-
-            return 0;
+        $slot = max((int) $this->store->setting('sold_until', $now - $now % self::SLOT_SECONDS), $now - 86_400);
+        for ($slot -= $slot % self::SLOT_SECONDS; $slot + self::SLOT_SECONDS <= $now; $slot += self::SLOT_SECONDS) {
+            $this->sellIn($slot);
+            $this->store->set('sold_until', $slot + self::SLOT_SECONDS);
         }
-        $chance = new Chance($this->store->config['seed'], 'demand', (string) $since);
-        $sold = 0;
-        foreach ($this->store->all('SELECT id, season, units_per_day FROM item ORDER BY id') as $item) {
-            $units = $chance->count($item['units_per_day'] * self::season($item['season'], (int) gmdate('n', $now)) * $days);
-            $sold += $units > 0 && $this->sellOne($item['id'], $units, $chance->happens(0.8), $now) ? $units : 0;
-        }
-        $this->store->set('sold_until', $now);
-
-        return $sold;
     }
 
-    private function sellOne(string $itemId, int $units, bool $fromBuyBox, int $now): bool
+    private function sellIn(int $slot): void
+    {
+        $days = self::SLOT_SECONDS / 86_400;
+        foreach ($this->store->all('SELECT id, season, units_per_day FROM item ORDER BY id') as $item) {
+            $chance = new Chance($this->store->config['seed'], 'demand', (string) $slot, $item['id']);
+            $units = $chance->count($item['units_per_day'] * self::season($item['season'], (int) gmdate('n', $slot)) * $days);
+            if ($units > 0) {
+                $this->sellOne($item['id'], $units, $chance->happens(0.8), $slot + self::SLOT_SECONDS);
+            }
+        }
+    }
+
+    private function sellOne(string $itemId, int $units, bool $fromBuyBox, int $now): void
     {
         $order = $fromBuyBox ? 'buy_box DESC, price + shipping' : 'price + shipping';
         $offer = $this->store->one("SELECT seller_id, price, stock FROM offer WHERE item_id = ? AND active AND stock > 0 ORDER BY {$order} LIMIT 1", [$itemId]);
         if ($offer === null) {
-            return false;
+            return;
         }
         $this->store->transaction(function () use ($itemId, $offer, $units, $now): void {
             $this->store->run(
@@ -61,7 +64,5 @@ final readonly class Demand
             // Sold out is filled up at once: the shelf is not what this market is about.
             $this->store->run('UPDATE offer SET stock = ? WHERE item_id = ? AND seller_id = ?', [max(0, $offer['stock'] - $units) ?: 40, $itemId, $offer['seller_id']]);
         });
-
-        return true;
     }
 }

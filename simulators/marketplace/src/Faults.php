@@ -33,8 +33,15 @@ final readonly class Faults
         $this->store->set('faults', array_map(fn (mixed $value) => max(0, (float) $value), $known));
     }
 
-    public static function strikes(int|float $share): bool
+    /** Whether it goes wrong this time: the n-th time of a run always does or always does not. */
+    public function strikes(string $fault): bool
     {
-        return $share > 0 && random_int(1, 1_000_000) <= $share * 1_000_000;
+        $share = $this->get($fault);
+        if ($share <= 0) {
+            return false;
+        }
+        $number = $this->store->one("SELECT nextval('fault_number') AS n")['n'] ?? 0;
+
+        return (new Chance($this->store->config['seed'], $fault, (string) $number))->happens($share);
     }
 }

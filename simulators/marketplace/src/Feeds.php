@@ -83,7 +83,7 @@ final readonly class Feeds
         if ($price < $least) {
             return sprintf('price under the limit set for this item, which is %d.%02d', intdiv($least, 100), $least % 100);
         }
-        if (Faults::strikes((new Faults($this->store))->get('refuse_share'))) {
+        if ((new Faults($this->store))->strikes('refuse_share')) {
             return 'not accepted at the moment, try again later';
         }
         (new Offers($this->store, $this->clock))->reprice($offer['item_id'], $sellerId, $price);

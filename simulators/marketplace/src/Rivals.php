@@ -14,18 +14,29 @@ final readonly class Rivals
     {
     }
 
+    /** After standing still for longer, the time missed is not made up for. */
+    private const CATCHES_UP_SECONDS = 3_600;
+
+    /**
+     * One after the other in the order of their times, so that the same seed gives the same run however often this is called.
+     *
+     * @return int how many have looked
+     */
     public function move(int $most = 40): int
     {
         $now = $this->clock->now();
-        $due = $this->store->all(
-            'SELECT o.*, s.behaviour FROM offer o JOIN seller s ON s.id = o.seller_id WHERE o.next_move_at <= ? ORDER BY o.next_move_at, o.item_id, o.seller_id LIMIT '.$most,
-            [$now],
-        );
-        foreach ($due as $offer) {
-            $this->store->transaction(fn () => $this->moveOne($offer, $now));
+        for ($looked = 0; $looked < $most; $looked++) {
+            $offer = $this->store->one(
+                'SELECT o.*, s.behaviour FROM offer o JOIN seller s ON s.id = o.seller_id WHERE o.next_move_at <= ? ORDER BY o.next_move_at, o.item_id, o.seller_id LIMIT 1',
+                [$now],
+            );
+            if ($offer === null) {
+                break;
+            }
+            $this->store->transaction(fn () => $this->moveOne($offer, max((int) $offer['next_move_at'], $now - self::CATCHES_UP_SECONDS)));
         }
 
-        return count($due);
+        return $looked;
     }
 
     /** @param  array<string, mixed>  $offer */

@@ -13,11 +13,12 @@ final readonly class Setup
     {
     }
 
-    public function run(): void
+    /** @param  int|null  $opens seconds since 1970 at which the marketplace's clock starts; null = now */
+    public function run(?int $opens = null): void
     {
         $this->store->pdo->exec((string) file_get_contents(__DIR__.'/../schema.sql'));
         $clock = new Clock($this->store);
-        $clock->run((float) $this->store->config['speed'], time());
+        $clock->run((float) $this->store->config['speed'], $opens ?? time());
         $this->store->transaction(function () use ($clock): void {
             $this->store->set('opened_at', $clock->now());
             $this->sellers();

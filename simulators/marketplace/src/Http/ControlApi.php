@@ -40,8 +40,12 @@ final readonly class ControlApi
     /** @param  array<string, mixed>  $body */
     private function clock(array $body): Response
     {
+        $speed = $body['speed'] ?? 1;
+        if (! is_numeric($speed) || $speed < 0) {
+            return Response::problem(422, 'speed is a number from 0');
+        }
         $clock = new Clock($this->store);
-        $clock->run((float) ($body['speed'] ?? 1));
+        $clock->run((float) $speed);
 
         return new Response(200, ['now' => Clock::text($clock->now())]);
     }

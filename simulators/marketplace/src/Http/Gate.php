@@ -27,13 +27,13 @@ final readonly class Gate
         if ($wait > 0) {
             return new Response(429, ['error' => 'too many calls'], ['Retry-After' => (string) (int) ceil($wait)]);
         }
-        $faults = (new Faults($this->store))->all();
-        usleep((int) ($faults['latency_ms'] * 1_000));
-        if (Faults::strikes($faults['drop_share'])) {
+        $faults = new Faults($this->store);
+        usleep((int) ($faults->get('latency_ms') * 1_000));
+        if ($faults->strikes('drop_share')) {
             return new Response(200, [], ['X-Accel-Redirect' => '/-/drop']);
         }
 
-        return Faults::strikes($faults['error_share']) ? Response::problem(503, 'out of order for a moment') : null;
+        return $faults->strikes('error_share') ? Response::problem(503, 'out of order for a moment') : null;
     }
 
     /** A token bucket: seconds until the next call is welcome, 0 if this one is. */

@@ -1,0 +1,93 @@
+// Takes the pictures in this folder from a running bin/demo: node docs/screenshots/take.mjs [address] [name …]
+import { chromium } from '@playwright/test';
+
+const [address = 'http://127.0.0.1:8480', ...only] = process.argv.slice(2);
+const folder = process.env.PICTURES ?? 'docs/screenshots';
+
+const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+    ],
+});
+const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: address });
+const page = await context.newPage();
+
+const settle = () => page.waitForTimeout(1500);
+const openFirst = async () => {
+    await page.getByRole('grid').getByRole('row').nth(3).click();
+    await settle();
+};
+
+const pictures = {
+    listings: async () => {
+        await page.goto('/listings?sort=-margin');
+        await settle();
+        await openFirst();
+    },
+    'listings-dark': async () => {
+        await page.emulateMedia({ colorScheme: 'dark' });
+        await pictures.listings();
+    },
+    'cannot-be-priced': async () => {
+        await page.goto('/listings?state=blocked');
+        await settle();
+        await openFirst();
+    },
+    costs: async () => {
+        await page.goto('/listings');
+        await page.getByRole('button', { name: 'Bring in costs' }).click();
+        await page.getByLabel('Cost file').setInputFiles('database/demo/costs.csv');
+        await page.getByRole('button', { name: 'Take it in' }).waitFor();
+        await settle();
+    },
+    rules: async () => {
+        await page.goto('/rules');
+        await settle();
+    },
+    rule: async () => {
+        await page.goto('/rules');
+        await page.getByRole('link', { name: 'Just under the cheapest' }).click();
+        await page.getByRole('button', { name: /offers in the same condition/ }).click();
+        await settle();
+    },
+    'try-out': async () => {
+        await page.goto('/rules');
+        await page.getByRole('link', { name: 'Just under the cheapest' }).click();
+        await page.getByRole('button', { name: 'Every listing, one by one' }).click();
+        await settle();
+    },
+    changes: async () => {
+        await page.goto('/changes');
+        await settle();
+        await openFirst();
+    },
+    settings: async () => {
+        await page.goto('/settings');
+        await settle();
+    },
+};
+
+await page.goto('/sign-in');
+if (only.length === 0 || only.includes('sign-in')) {
+    await settle();
+    await page.screenshot({ path: `${folder}/sign-in.png` });
+}
+await page.getByLabel('E-mail').fill('nora@kettle-crock.example');
+await page.getByLabel('Password').fill('brine-and-barrel');
+await page.getByRole('button', { name: 'Sign in' }).click();
+await page.getByRole('heading', { name: 'Listings' }).waitFor();
+for (const [name, open] of Object.entries(pictures)) {
+    if (only.length > 0 && !only.includes(name)) continue;
+    await page.emulateMedia({ colorScheme: 'light' });
+    await open();
+    await page.screenshot({ path: `${folder}/${name}.png` });
+    console.log(name);
+}
+await browser.close();

@@ -1,0 +1,254 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Simulators;
+
+use App\Market\Marketplace\WebhookSignature;
+use PDO;
+use PHPUnit\Framework\TestCase;
+use Simulators\Marketplace\BuyBox;
+use Simulators\Marketplace\Clock;
+use Simulators\Marketplace\Demand;
+use Simulators\Marketplace\Faults;
+use Simulators\Marketplace\Feeds;
+use Simulators\Marketplace\Http\ControlApi;
+use Simulators\Marketplace\Http\Gate;
+use Simulators\Marketplace\Http\SellerApi;
+use Simulators\Marketplace\Notifier;
+use Simulators\Marketplace\Offers;
+use Simulators\Marketplace\Rivals;
+use Simulators\Marketplace\Setup;
+use Simulators\Marketplace\Store;
+
+/** The simulated marketplace does what its description says; everything else is tested against it. */
+final class MarketplaceTest extends TestCase
+{
+    /** Monday, 2 March 2026, 09:00 UTC. */
+    private const OPENS = 1_772_442_000;
+
+    private const DATABASE = 'wrasse_simulator';
+
+    private Store $store;
+
+    protected function setUp(): void
+    {
+        $this->store = $this->market();
+    }
+
+    public function test_the_same_seed_gives_the_same_run_and_another_seed_another(): void
+    {
+        $run = function (int $seed, int $stepSeconds): string {
+            $this->store = $this->market($seed);
+            $clock = new Clock($this->store);
+            for ($at = self::OPENS; $at < self::OPENS + 8 * 3_600; $at += $stepSeconds) {
+                $clock->run(0, $at);
+                while ((new Rivals($this->store, $clock))->move() > 0) {
+                }
+                (new Demand($this->store, $clock))->sell();
+            }
+
+            return md5((string) json_encode([
+                $this->store->all('SELECT item_id, seller_id, price, active, stock, buy_box, moves FROM offer ORDER BY 1, 2'),
+                $this->store->all('SELECT item_id, seller_id, units, price, at FROM sale ORDER BY at, item_id'),
+            ]));
+        };
+        $first = $run(7, 1_200);
+        self::assertGreaterThan(400, (int) ($this->store->one('SELECT sum(moves) AS n FROM offer')['n'] ?? 0), 'rivals have looked');
+        self::assertGreaterThan(20, (int) ($this->store->one('SELECT count(*) AS n FROM sale')['n'] ?? 0), 'something was sold');
+        self::assertSame($first, $run(7, 1_200));
+        self::assertNotSame($first, $run(8, 1_200));
+    }
+
+    public function test_rivals_move_in_their_ways_and_never_under_their_own_floor(): void
+    {
+        $clock = new Clock($this->store);
+        for ($at = self::OPENS; $at < self::OPENS + 6 * 86_400; $at += 3_600) {
+            $clock->run(0, $at);
+            while ((new Rivals($this->store, $clock))->move() > 0) {
+            }
+        }
+        self::assertSame([], $this->store->all("SELECT item_id, seller_id FROM offer WHERE moves > 0 AND price < least(lowest, usual) AND seller_id <> 'kettle-crock'"));
+        foreach (['undercutter', 'follower', 'drifter', 'weekender', 'leaver', 'steady', 'used'] as $behaviour) {
+            $moved = $this->store->one('SELECT count(*) AS n FROM offer o JOIN seller s ON s.id = o.seller_id WHERE s.behaviour = ? AND (o.price <> o.usual OR NOT o.active)', [$behaviour]);
+            self::assertGreaterThan(3, (int) ($moved['n'] ?? 0), $behaviour);
+        }
+    }
+
+    public function test_the_buy_box_goes_by_price_rating_handling_and_fulfilment(): void
+    {
+        $item = $this->onlyOffers(['brine-works' => 2_000, 'cellarmoss' => 2_060, 'amber-barn' => 1_500, 'wild-starter' => 1_400, 'second-rack' => 1_000]);
+        // brine-works: 2000 × (1 + 0.005 × 4.5 + 0.005 × 2) = 2065.0; cellarmoss: 2060 × (1 + 0.005 × 1.8 + 0.005 × 1) × 0.96 = 2005.3.
+        // amber-barn is rated under 85 %, wild-starter not at all, second-rack sells used.
+        (new BuyBox($this->store))->assign($item);
+        self::assertSame('cellarmoss', $this->holder($item));
+        (new Offers($this->store, new Clock($this->store)))->change($item, 'cellarmoss', price: 2_130);
+        self::assertSame('brine-works', $this->holder($item), '2130 × 1.014 × 0.96 = 2073.4 is more than 2065.0');
+    }
+
+    public function test_a_feed_is_worked_through_once_however_often_it_is_sent(): void
+    {
+        $body = ['items' => [['sku' => 'KC-1101', 'price' => '19.90'], ['sku' => 'KC-9999', 'price' => '5.00'], ['sku' => 'KC-1102', 'price' => '0.50']]];
+        $first = $this->call('POST', '/v1/feeds', body: $body, key: 'k1');
+        self::assertSame(202, $first['status']);
+        usleep(260_000);
+        $again = $this->call('POST', '/v1/feeds', body: $body, key: 'k1');
+        self::assertSame($first['body']['id'], $again['body']['id']);
+        $done = $this->call('GET', "/v1/feeds/{$first['body']['id']}")['body'];
+        self::assertSame('done', $done['status']);
+        self::assertSame([['accepted', null], ['refused', 'no such SKU'], ['refused', 'price under the limit set for this item, which is 5.93']], array_map(fn (array $line) => [$line['status'], $line['message']], $done['items']));
+        (new Feeds($this->store, new Clock($this->store)))->work();
+        self::assertCount(1, $this->store->all('SELECT * FROM price_log'));
+        self::assertSame('19.90', $this->call('GET', '/v1/prices', ['skus' => 'KC-1101'])['body']['prices'][0]['price']);
+        self::assertSame(409, $this->call('POST', '/v1/feeds', body: ['items' => [['sku' => 'KC-1101', 'price' => '18.90']]], key: 'k1')['status']);
+        self::assertSame(400, $this->call('POST', '/v1/feeds', body: $body)['status']);
+        self::assertSame(422, $this->call('POST', '/v1/feeds', body: ['items' => [['sku' => 'KC-1101', 'price' => 'cheap']]], key: 'k2')['status']);
+    }
+
+    public function test_a_token_is_asked_for_and_calls_are_limited(): void
+    {
+        self::assertSame(401, (new Gate($this->store))->stop('Bearer wrong')?->status);
+        self::assertSame(401, (new Gate($this->store))->stop(null)?->status);
+        $passed = 0;
+        for ($i = 0; $i < 300; $i++) {
+            $answer = (new Gate($this->store))->stop('Bearer token');
+            if ($answer !== null) {
+                break;
+            }
+            $passed++;
+        }
+        self::assertGreaterThanOrEqual(Gate::BURST, $passed);
+        self::assertSame(429, $answer?->status);
+        self::assertSame('1', $answer->headers['Retry-After']);
+    }
+
+    public function test_faults_strike_while_they_are_switched_on(): void
+    {
+        $gate = fn () => (new Gate($this->store))->stop('Bearer token');
+        $this->control('PUT', '/control/faults', ['error_share' => 1]);
+        self::assertSame(503, $gate()?->status);
+        $this->control('PUT', '/control/faults', ['drop_share' => 1]);
+        self::assertSame('/-/drop', $gate()?->headers['X-Accel-Redirect'] ?? null);
+        $this->control('PUT', '/control/faults', ['latency_ms' => 80]);
+        $start = microtime(true);
+        self::assertNull($gate());
+        self::assertGreaterThan(0.08, microtime(true) - $start);
+        $this->control('PUT', '/control/faults', []);
+        self::assertSame(Faults::NONE, (new Faults($this->store))->all());
+    }
+
+    public function test_a_feed_can_be_refused_in_part_and_shown_late(): void
+    {
+        $this->control('PUT', '/control/faults', ['refuse_share' => 0.5, 'late_read_back_seconds' => 60]);
+        $skus = array_column($this->store->all("SELECT sku FROM offer WHERE seller_id = 'kettle-crock' ORDER BY sku LIMIT 40"), 'sku');
+        $feed = $this->call('POST', '/v1/feeds', body: ['items' => array_map(fn (string $sku) => ['sku' => $sku, 'price' => '99.90'], $skus)], key: 'k')['body'];
+        usleep(260_000);
+        $lines = $this->call('GET', "/v1/feeds/{$feed['id']}")['body']['items'];
+        $accepted = array_column(array_filter($lines, fn (array $line) => $line['status'] === 'accepted'), 'sku');
+        self::assertGreaterThan(8, count($accepted));
+        self::assertLessThan(32, count($accepted));
+        $shown = fn () => $this->call('GET', '/v1/prices', ['skus' => $accepted[0]])['body']['prices'][0]['price'];
+        self::assertNotSame('99.90', $shown());
+        $this->store->run('UPDATE offer SET old_price_until = 0');
+        self::assertSame('99.90', $shown());
+    }
+
+    public function test_word_of_a_change_is_merged_and_signed_so_that_its_reader_believes_it(): void
+    {
+        $this->call('PUT', '/v1/subscription', body: ['url' => 'http://127.0.0.1:9/hook', 'secret' => 'whsec_MfKQ9r8GKYqrTwjUPD8ILPZIo2LaLaSw']);
+        $item = $this->onlyOffers(['brine-works' => 2_000]);
+        $offers = new Offers($this->store, new Clock($this->store));
+        $offers->change($item, 'brine-works', price: 1_990);
+        $offers->change($item, 'brine-works', price: 1_980);
+        self::assertCount(1, $this->store->all('SELECT * FROM notification'));
+        (new Notifier($this->store))->send();
+        self::assertSame(1, $this->store->one('SELECT attempts FROM notification')['attempts'] ?? null, 'nobody answered; it is kept for another try');
+        $signature = Notifier::sign('whsec_MfKQ9r8GKYqrTwjUPD8ILPZIo2LaLaSw', 'msg_1', 1_614_265_330, '{}');
+        self::assertTrue((new WebhookSignature('whsec_MfKQ9r8GKYqrTwjUPD8ILPZIo2LaLaSw'))->fits('msg_1', '1614265330', '{}', $signature, 1_614_265_330));
+    }
+
+    public function test_the_clock_can_run_faster_than_real_time(): void
+    {
+        $this->control('PUT', '/control/clock', ['speed' => 3_600]);
+        $before = (new Clock($this->store))->now();
+        usleep(120_000);
+        self::assertGreaterThan(300, (new Clock($this->store))->now() - $before);
+        self::assertSame(422, $this->control('PUT', '/control/clock', ['speed' => -1])['status']);
+    }
+
+    public function test_the_past_is_told_with_its_troubles(): void
+    {
+        $day = $this->call('GET', '/v1/history', ['days_ago' => 7])['body']['days'];
+        self::assertSame('2026-02-23', $day[0]['date']);
+        $pennies = array_filter($day, fn (array $entry) => in_array('0.01', array_column($entry['offers'], 'price'), true));
+        self::assertNotSame([], $pennies, 'the penny prices of that day');
+        self::assertSame($day, $this->call('GET', '/v1/history', ['days_ago' => 7])['body']['days']);
+        self::assertSame(422, $this->call('GET', '/v1/history', ['days_ago' => 61])['status']);
+    }
+
+    private function market(int $seed = 7): Store
+    {
+        $home = (string) getenv('WRASSE_HOME');
+        /** @var array<string, string> $settings */
+        $settings = parse_ini_file("{$home}/.env", scanner_mode: INI_SCANNER_RAW);
+        $dsn = "pgsql:host={$settings['DB_HOST']};port={$settings['DB_PORT']};dbname=";
+        $admin = new PDO($dsn.'postgres', $settings['DB_USERNAME'], $settings['DB_PASSWORD']);
+        unset($this->store);
+        $admin->exec('DROP DATABASE IF EXISTS '.self::DATABASE.' WITH (FORCE)');
+        $admin->exec('CREATE DATABASE '.self::DATABASE);
+        $store = new Store([
+            'name' => 'Quayside', 'dsn' => $dsn.self::DATABASE, 'user' => $settings['DB_USERNAME'], 'password' => $settings['DB_PASSWORD'], 'seed' => $seed, 'speed' => 0,
+            'seller' => 'kettle-crock', 'token' => 'token', 'control_token' => 'control',
+        ]);
+        (new Setup($store))->run(self::OPENS);
+
+        return $store;
+    }
+
+    /**
+     * @param  array<string, mixed>  $query
+     * @param  array<string, mixed>  $body
+     * @return array{status: int, body: array<mixed>}
+     */
+    private function call(string $method, string $path, array $query = [], array $body = [], ?string $key = null): array
+    {
+        $answer = (new SellerApi($this->store))->answer($method, $path, $query, $body, $key);
+
+        return ['status' => $answer->status, 'body' => $answer->body];
+    }
+
+    /**
+     * @param  array<string, mixed>  $body
+     * @return array{status: int, body: array<mixed>}
+     */
+    private function control(string $method, string $path, array $body): array
+    {
+        $answer = (new ControlApi($this->store))->answer($method, $path, $body);
+
+        return ['status' => $answer->status, 'body' => $answer->body];
+    }
+
+    /**
+     * An item that only these sellers offer, without shipping.
+     *
+     * @param  array<string, int>  $prices
+     */
+    private function onlyOffers(array $prices): string
+    {
+        $this->store->run('DELETE FROM offer WHERE item_id = ? AND seller_id <> ?', ['QU-1101', 'kettle-crock']);
+        $this->store->run("UPDATE offer SET stock = 0 WHERE item_id = 'QU-1101'");
+        foreach ($prices as $seller => $price) {
+            $this->store->run(
+                "INSERT INTO offer (item_id, seller_id, sku, price, condition, fulfilment, stock, lowest, usual, updated_at) SELECT 'QU-1101', id, id, ?, CASE behaviour WHEN 'used' THEN 'used' ELSE 'new' END, fulfilment, 5, 1, ?, 0 FROM seller WHERE id = ?",
+                [$price, $price, $seller],
+            );
+        }
+
+        return 'QU-1101';
+    }
+
+    private function holder(string $item): string
+    {
+        return (string) ($this->store->one('SELECT seller_id FROM offer WHERE item_id = ? AND buy_box', [$item])['seller_id'] ?? '');
+    }
+}
