@@ -27,7 +27,7 @@ const openFirst = async () => {
 
 const pictures = {
     listings: async () => {
-        await page.goto('/listings?sort=-margin');
+        await page.goto('/listings?q=stoneware');
         await settle();
         await openFirst();
     },
