@@ -13,7 +13,7 @@ use Wrasse\Core\Rule\Rule;
 final readonly class Request
 {
     /**
-     * @param  int  $now  seconds since 1970
+     * @param  int  $now  microseconds since 1970
      * @param  list<Offer>  $offers
      */
     public function __construct(

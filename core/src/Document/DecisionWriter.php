@@ -7,6 +7,7 @@ namespace Wrasse\Core\Document;
 use Wrasse\Core\Decision\Decision;
 use Wrasse\Core\Decision\Step;
 use Wrasse\Core\Limits\Profit;
+use Wrasse\Core\Market\Dropped;
 use Wrasse\Core\Money\Currency;
 
 /** Writes a decision as a document: amounts as decimals of the listing's currency. */
@@ -28,12 +29,12 @@ final readonly class DecisionWriter
             'ceiling' => $amount($decision->limits->ceiling?->price),
             'target' => $amount($decision->target),
             'bound_by' => $decision->boundBy,
-            'rank_before' => $decision->rankBefore,
-            'rank_after' => $decision->rankAfter,
+            'rank_before' => $decision->rankBefore(),
+            'rank_after' => $decision->rankAfter(),
             'field_size' => $decision->field->size(),
-            'before' => $this->profit($decision->before, $currency),
-            'after' => $this->profit($decision->after, $currency),
-            'dropped' => $decision->field->dropped,
+            'before' => $this->profit($decision->before(), $currency),
+            'after' => $this->profit($decision->after(), $currency),
+            'dropped' => $this->dropped($decision->field->dropped),
             'steps' => $this->steps($decision->steps, $currency),
         ];
     }
@@ -46,6 +47,20 @@ final readonly class DecisionWriter
             'margin_percent' => $profit->marginPercent(),
             'markup_percent' => $profit->markupPercent(),
         ];
+    }
+
+    /**
+     * By seller, so that the order in which offers came does not show.
+     *
+     * @param  list<Dropped>  $dropped
+     * @return list<array{seller: string, why: string}>
+     */
+    private function dropped(array $dropped): array
+    {
+        $rows = array_map(fn (Dropped $one) => ['seller' => $one->seller, 'why' => $one->why], $dropped);
+        usort($rows, fn (array $a, array $b) => strcmp($a['seller'], $b['seller']) ?: strcmp($a['why'], $b['why']));
+
+        return $rows;
     }
 
     /**

@@ -9,6 +9,11 @@ use Wrasse\Core\Money\Percent;
 /** Says which offers count, and for the others the first reason why not. Null = not asked for. */
 final readonly class FieldFilter
 {
+    private const MICROSECONDS_A_MINUTE = 60_000_000;
+
+    /** Whether two offers with the same terms, neither our own, always fare alike. */
+    public bool $looksOnlyAtTerms;
+
     /**
      * @param  list<string>|null  $conditions  null = any; empty = the listing's own
      * @param  list<string>|null  $fulfilments  null = any; empty = the listing's own
@@ -31,8 +36,11 @@ final readonly class FieldFilter
         public ?int $maxAgeMinutes = null,
         public array $sources = ['marketplace', 'web'],
     ) {
+        $this->looksOnlyAtTerms = $excludeSellers === [] && $onlySellers === null && $minRating === null && $minRatingCount === null
+            && $maxHandlingDays === null && $shipFrom === null && $maxAgeMinutes === null;
     }
 
+    /** @param  int  $now  microseconds since 1970 */
     public function reasonToDrop(Offer $offer, Listing $listing, int $now): ?string
     {
         return match (true) {
@@ -62,6 +70,6 @@ final readonly class FieldFilter
     private function isStale(Offer $offer, int $now): bool
     {
         return $this->maxAgeMinutes !== null
-            && ($offer->seenAt === null || $now - $offer->seenAt > $this->maxAgeMinutes * 60);
+            && ($offer->seenAt === null || $now - $offer->seenAt > $this->maxAgeMinutes * self::MICROSECONDS_A_MINUTE);
     }
 }

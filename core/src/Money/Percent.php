@@ -36,6 +36,12 @@ final readonly class Percent
         return Rounding::halfUp($amount * $this->units, self::WHOLE);
     }
 
+    /** This part of an amount of zero or more, rounded down to the minor unit. */
+    public function partDown(int $amount): int
+    {
+        return intdiv($amount * $this->units, self::WHOLE);
+    }
+
     /** The amount less this part of it, rounded down to the minor unit. */
     public function takenOffDown(int $amount): int
     {

@@ -16,6 +16,12 @@ final readonly class PriceMove
         return $this->to - $this->from;
     }
 
+    /** Whether it is larger, either way, than that part of where it starts; compared exactly. */
+    public function isMoreThan(Percent $part): bool
+    {
+        return abs($this->to - $this->from) * Percent::WHOLE > $this->from * $part->units;
+    }
+
     /** The step as a percentage of where it starts, two places, half away from zero, with its sign: "-9.26", "+4.00". */
     public function percent(): string
     {
