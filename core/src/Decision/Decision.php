@@ -22,7 +22,6 @@ final readonly class Decision
     /**
      * @param  int|null  $target  the item price the rule aimed at; null if it never came to that
      * @param  string|null  $boundBy  "floor" or "ceiling"
-     * @param  list<Step>  $steps
      */
     public function __construct(
         public Listing $listing,
@@ -31,11 +30,17 @@ final readonly class Decision
         public ?int $target,
         public ?string $boundBy,
         public Field $field,
-        public array $steps,
+        private Trail $trail,
     ) {
         $this->outcome = $verdict->outcome;
         $this->reason = $verdict->reason;
         $this->price = $verdict->price;
+    }
+
+    /** @return list<Step> */
+    public function steps(): array
+    {
+        return $this->trail->steps();
     }
 
     /** Ours among the offers that count. */

@@ -7,11 +7,9 @@ namespace Wrasse\Core\Decision;
 use Wrasse\Core\Limits\Limits;
 use Wrasse\Core\Market\Field;
 use Wrasse\Core\Market\Listing;
-use Wrasse\Core\Money\PriceMove;
 use Wrasse\Core\Rule\AboveCeiling;
 use Wrasse\Core\Rule\Aim;
 use Wrasse\Core\Rule\BelowFloor;
-use Wrasse\Core\Rule\Beyond;
 use Wrasse\Core\Rule\CompetitiveRule;
 use Wrasse\Core\Rule\Rule;
 
@@ -25,6 +23,10 @@ final class Evaluation
     private readonly Field $field;
 
     private readonly Limits $limits;
+
+    private readonly int $floor;
+
+    private readonly int $ceiling;
 
     private readonly bool $isWithinLimits;
 
@@ -40,7 +42,10 @@ final class Evaluation
         $kind = $this->rule->kind;
         $this->field = $kind->selection()->from($request->offers, $this->listing, $request->now);
         $this->limits = $request->limits->solve($this->listing, $this->field, $kind->needsCost());
-        $this->isWithinLimits = $this->limits->contain($this->listing->price);
+        // Not looked at where the limits have a problem.
+        $this->floor = $this->limits->floor ?? 1;
+        $this->ceiling = $this->limits->ceiling ?? 1;
+        $this->isWithinLimits = $this->listing->price >= $this->floor && $this->listing->price <= $this->ceiling;
     }
 
     /** The decision with its steps. */
@@ -50,7 +55,7 @@ final class Evaluation
         $evaluation = new self($request, $trail);
         $verdict = $evaluation->decide();
 
-        return new Decision($evaluation->listing, $verdict, $evaluation->limits, $evaluation->target, $evaluation->boundBy, $evaluation->field, $trail->steps());
+        return new Decision($evaluation->listing, $verdict, $evaluation->limits, $evaluation->target, $evaluation->boundBy, $evaluation->field, $trail);
     }
 
     /** Outcome, reason and price alone, for many at a time. */
@@ -120,7 +125,7 @@ final class Evaluation
 
     private function bound(Aim $aim, int $target): Verdict
     {
-        if ($target < ($this->limits->floor->price ?? 0)) {
+        if ($target < $this->floor) {
             return match ($this->rule->belowFloor) {
                 BelowFloor::Hold => $this->hold('below_floor', 'That is under the floor; the price stays'),
                 BelowFloor::Floor => $this->settle($this->bind('floor'), $aim->reason),
@@ -128,7 +133,7 @@ final class Evaluation
                 BelowFloor::NextRival => $this->follow($this->nextRival((int) $aim->reference), isFirst: false),
             };
         }
-        if ($target > ($this->limits->ceiling->price ?? 0)) {
+        if ($target > $this->ceiling) {
             return match ($this->rule->aboveCeiling) {
                 AboveCeiling::Hold => $this->hold('above_ceiling', 'That is over the ceiling; the price stays'),
                 AboveCeiling::Ceiling => $this->settle($this->bind('ceiling'), $aim->reason),
@@ -164,8 +169,8 @@ final class Evaluation
     private function clamp(int $price): int
     {
         return match (true) {
-            $price < ($this->limits->floor->price ?? 0) => $this->bind('floor'),
-            $price > ($this->limits->ceiling->price ?? 0) => $this->bind('ceiling'),
+            $price < $this->floor => $this->bind('floor'),
+            $price > $this->ceiling => $this->bind('ceiling'),
             default => $price,
         };
     }
@@ -173,16 +178,16 @@ final class Evaluation
     private function bind(string $by): int
     {
         $this->boundBy = $by;
-        $limit = $by === 'floor' ? $this->limits->floor : $this->limits->ceiling;
-        $this->trail?->add('within_limits', ucfirst($by)." binds: {$limit?->says($this->listing)}", [$by => $limit->price ?? 0]);
+        $limit = $by === 'floor' ? $this->floor : $this->ceiling;
+        $this->trail?->add('within_limits', $by === 'floor' ? "Floor binds: {$this->limits->floorSays($this->listing)}" : "Ceiling binds: {$this->limits->ceilingSays($this->listing)}", [$by => $limit]);
 
-        return $limit->price ?? 0;
+        return $limit;
     }
 
     private function settle(int $price, string $reason): Verdict
     {
-        $price = $this->meetFloorTerms($this->endWell($price));
-        if ($price > ($this->limits->ceiling->price ?? 0)) {
+        $price = $this->endWell($price) ?? $this->meetFloorTerms($price);
+        if ($price > $this->ceiling) {
             $this->trail?->add('floor_terms', 'No price up to the ceiling meets every floor term');
 
             return new Verdict(Outcome::Blocked, 'no_valid_price');
@@ -199,22 +204,23 @@ final class Evaluation
         return $this->brake($price, $reason);
     }
 
-    /** The neighbouring price with a wanted ending, if one is allowed. */
-    private function endWell(int $price): int
+    /** The neighbouring price with a wanted ending that meets every floor term, if there is one. */
+    private function endWell(int $price): ?int
     {
         if ($this->rule->ending === null) {
-            return $price;
+            return null;
         }
         foreach ($this->rule->ending->neighbours($price) as $neighbour) {
-            if ($this->limits->contain($neighbour) && $this->limits->allow($neighbour, $this->listing->earnings)) {
+            if ($neighbour >= $this->floor && $neighbour <= $this->ceiling && $this->limits->allow($neighbour, $this->listing->earnings)) {
                 $this->trail?->add('ending', $neighbour === $price ? 'The price ends as wanted' : 'To the neighbouring price with a wanted ending', ['price' => $neighbour]);
+                $this->trail?->add('floor_terms', 'Every floor term holds', ['price' => $neighbour]);
 
                 return $neighbour;
             }
         }
         $this->trail?->add('ending_skipped', 'No neighbouring price with a wanted ending is allowed; the price stays as it was', ['price' => $price]);
 
-        return $price;
+        return null;
     }
 
     /** Fees with steps, and rounding, can make a price above the floor earn less than one below it. */
@@ -235,73 +241,71 @@ final class Evaluation
     private function brake(int $price, string $reason): Verdict
     {
         $brakes = $this->rule->brakes;
-        $move = new PriceMove($this->listing->price, $price);
-        if ($this->isWithinLimits && $brakes->isTooSmall($move)) {
-            $this->trail?->add('brakes', 'Too small a move to bother', ['move' => $move->amount()]);
+        $now = $this->listing->price;
+        if ($this->isWithinLimits && $brakes->areTooCoarse($now, $price)) {
+            $this->trail?->add('brakes', 'Too small a move to bother', ['move' => $price - $now]);
 
             return new Verdict(Outcome::Keep, 'min_move');
         }
-        if ($brakes->isTooLarge($move)) {
-            $capped = $brakes->capped($move);
-            $canCap = $brakes->beyond === Beyond::Cap && $capped !== $this->listing->price
-                && $this->limits->contain($capped) && $this->limits->allow($capped, $this->listing->earnings);
-            if (! $canCap) {
+        if ($brakes->hold($now, $price)) {
+            $capped = $brakes->capped($now, $price);
+            if ($capped === null || $capped < $this->floor || $capped > $this->ceiling || ! $this->limits->allow($capped, $this->listing->earnings)) {
                 $this->trail?->add('brakes', "More than {$brakes->maxMove} % at once; a person looks first", ['price' => $price]);
 
                 return new Verdict(Outcome::Review, 'max_move', $price);
             }
             $this->trail?->add('brakes', "Not more than {$brakes->maxMove} % at once", ['price' => $capped]);
-            $move = new PriceMove($this->listing->price, $capped);
+            $price = $capped;
             $reason = 'capped';
         } else {
             $this->trail?->add('brakes', 'No brake is in the way');
         }
 
-        return $this->approve($move, $reason);
+        return $this->approve($price, $reason);
     }
 
-    private function approve(PriceMove $move, string $reason): Verdict
+    private function approve(int $price, string $reason): Verdict
     {
-        if ($this->rule->approval->isNeeded($move)) {
-            $this->trail?->add('approval', 'The rule asks a person first', ['price' => $move->to]);
+        if ($this->rule->approval->isNeeded($this->listing->price, $price)) {
+            $this->trail?->add('approval', 'The rule asks a person first', ['price' => $price]);
 
-            return new Verdict(Outcome::Review, 'approval', $move->to);
+            return new Verdict(Outcome::Review, 'approval', $price);
         }
         $this->trail?->add('approval', 'The rule does not ask');
-        $this->trail?->add('result', 'New price', ['price' => $move->to]);
+        $this->trail?->add('result', 'New price', ['price' => $price]);
 
-        return new Verdict(Outcome::Change, $reason, $move->to);
+        return new Verdict(Outcome::Change, $reason, $price);
     }
 
     private function tellField(Trail $trail): void
     {
-        $seen = count($this->request->offers);
-        $trail->add('field', match ($seen) {
+        $seen = $this->request->offers->count;
+        $field = $this->field;
+        $trail->add('field', static fn () => match ($seen) {
             0 => 'No offers',
-            1 => "1 offer, {$this->field->size()} counts",
-            default => "{$seen} offers, {$this->field->size()} count",
+            1 => "1 offer, {$field->size()} counts",
+            default => "{$seen} offers, {$field->size()} count",
         });
     }
 
     private function tellLimits(Trail $trail): void
     {
-        $floor = $this->limits->floor;
-        $ceiling = $this->limits->ceiling;
-        $says = match ($this->limits->problem) {
+        $limits = $this->limits;
+        $listing = $this->listing;
+        $figures = [];
+        if ($limits->floor !== null) {
+            $figures['floor'] = $limits->floor;
+        }
+        if ($limits->ceiling !== null) {
+            $figures['ceiling'] = $limits->ceiling;
+        }
+        $trail->add('limits', static fn () => match ($limits->problem) {
             'cost_missing' => 'The cost is not known',
             'floor_unreachable' => 'No price earns what the floor asks for',
             'floor_missing' => 'There is no floor',
             'ceiling_missing' => 'There is no ceiling',
             'limits_conflict' => 'The floor is above the ceiling',
-            default => "Floor: {$floor?->says($this->listing)}; ceiling: {$ceiling?->says($this->listing)}",
-        };
-        $figures = [];
-        if ($floor !== null) {
-            $figures['floor'] = $floor->price;
-        }
-        if ($ceiling !== null) {
-            $figures['ceiling'] = $ceiling->price;
-        }
-        $trail->add('limits', $says, $figures);
+            default => "Floor: {$limits->floorSays($listing)}; ceiling: {$limits->ceilingSays($listing)}",
+        }, $figures);
     }
 }

@@ -20,6 +20,8 @@ use Wrasse\Core\Rule\MatchPosition;
 use Wrasse\Core\Rule\NoRivals;
 use Wrasse\Core\Rule\Position;
 
+use function array_map;
+
 /** Reads what a competitive rule adds to the fields common to all rules. */
 final readonly class CompetitiveReader
 {

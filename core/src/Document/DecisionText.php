@@ -12,6 +12,15 @@ use Wrasse\Core\Market\Dropped;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\PriceMove;
 
+use function array_keys;
+use function array_map;
+use function implode;
+use function max;
+use function mb_strlen;
+use function sprintf;
+use function str_repeat;
+use function str_replace;
+
 /** Writes a decision as text that can be followed line by line. */
 final readonly class DecisionText
 {
@@ -22,7 +31,7 @@ final readonly class DecisionText
         $currency = $decision->listing->currency;
         $lines = [
             ...$this->head($decision, $currency), '',
-            ...$this->steps($decision->steps, $currency), '',
+            ...$this->steps($decision->steps(), $currency), '',
             ...$this->limits($request, $decision, $currency),
             ...$this->earnings($decision, $currency),
             ...$this->standing($decision),
@@ -53,7 +62,7 @@ final readonly class DecisionText
         $lines = [];
         foreach ($steps as $i => $step) {
             $figures = array_map(fn (string $name, int $amount) => str_replace('_', ' ', $name).' '.$currency->format($amount), array_keys($step->amounts), $step->amounts);
-            $lines[] = $this->line(sprintf('%2d. %s', $i + 1, $step->says), implode(', ', $figures));
+            $lines[] = $this->line(sprintf('%2d. %s', $i + 1, $step->says()), implode(', ', $figures));
         }
 
         return $lines;

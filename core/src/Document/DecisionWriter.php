@@ -10,6 +10,10 @@ use Wrasse\Core\Limits\Profit;
 use Wrasse\Core\Market\Dropped;
 use Wrasse\Core\Money\Currency;
 
+use function array_map;
+use function strcmp;
+use function usort;
+
 /** Writes a decision as a document: amounts as decimals of the listing's currency. */
 final readonly class DecisionWriter
 {
@@ -25,8 +29,8 @@ final readonly class DecisionWriter
             'reason' => $decision->reason,
             'from' => $amount($decision->listing->price),
             'price' => $amount($decision->price),
-            'floor' => $amount($decision->limits->floor?->price),
-            'ceiling' => $amount($decision->limits->ceiling?->price),
+            'floor' => $amount($decision->limits->floor),
+            'ceiling' => $amount($decision->limits->ceiling),
             'target' => $amount($decision->target),
             'bound_by' => $decision->boundBy,
             'rank_before' => $decision->rankBefore(),
@@ -35,7 +39,7 @@ final readonly class DecisionWriter
             'before' => $this->profit($decision->before(), $currency),
             'after' => $this->profit($decision->after(), $currency),
             'dropped' => $this->dropped($decision->field->dropped),
-            'steps' => $this->steps($decision->steps, $currency),
+            'steps' => $this->steps($decision->steps(), $currency),
         ];
     }
 
@@ -71,7 +75,7 @@ final readonly class DecisionWriter
     {
         return array_map(fn (Step $step) => [
             'step' => $step->step,
-            'says' => $step->says,
+            'says' => $step->says(),
             'figures' => (object) array_map($currency->format(...), $step->amounts),
         ], $steps);
     }

@@ -16,6 +16,9 @@ use Wrasse\Core\Market\Basis;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\Percent;
 
+use function array_map;
+use function count;
+
 /** Reads what a sale leaves: costs, fees, tax. */
 final readonly class EarningsReader
 {

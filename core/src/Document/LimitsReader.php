@@ -18,6 +18,8 @@ use Wrasse\Core\Limits\RrpCeiling;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\Percent;
 
+use function array_map;
+
 /** Reads the floor and ceiling terms of a listing. */
 final readonly class LimitsReader
 {

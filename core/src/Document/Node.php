@@ -8,6 +8,26 @@ use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\InvalidAmount;
 use Wrasse\Core\Money\Percent;
 
+use function array_diff;
+use function array_is_list;
+use function array_keys;
+use function array_map;
+use function array_values;
+use function checkdate;
+use function date_create_immutable;
+use function date_get_last_errors;
+use function gmmktime;
+use function implode;
+use function in_array;
+use function intdiv;
+use function is_array;
+use function is_bool;
+use function is_int;
+use function is_string;
+use function json_decode;
+use function preg_match;
+use function strval;
+
 /** A value in a decoded JSON document that knows its path. Every reader throws InvalidDocument on what does not fit. */
 final readonly class Node
 {

@@ -17,6 +17,9 @@ use Wrasse\Core\Market\Reference;
 use Wrasse\Core\Market\RrpReference;
 use Wrasse\Core\Market\SellerReference;
 
+use function array_map;
+use function count;
+
 /** Reads which figure is compared with. */
 final readonly class ReferenceReader
 {

@@ -8,11 +8,15 @@ use Wrasse\Core\Decision\Request;
 use Wrasse\Core\Limits\Earnings;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Market\Offer;
+use Wrasse\Core\Market\Offers;
 use Wrasse\Core\Market\Sales;
 use Wrasse\Core\Market\SalesDay;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\InvalidAmount;
 use Wrasse\Core\Rule\Rule;
+
+use function array_map;
+use function array_values;
 
 /** Reads what a decision is made from. */
 final readonly class RequestReader
@@ -42,7 +46,7 @@ final readonly class RequestReader
             $request->at('now')->time(),
             $this->listing($listing, $currency, (new EarningsReader($currency))->read($listing, $request->find('fees'), $request->find('tax'))),
             (new LimitsReader($currency))->read($request->find('limits') ?? Node::of([], '$.limits')),
-            array_map(fn (Node $offer) => $this->offer($offer, $currency), $request->find('offers')?->items() ?? []),
+            new Offers(array_map(fn (Node $offer) => $this->offer($offer, $currency), $request->find('offers')?->items() ?? [])),
             $rule ?? (new RuleReader($currency))->read($request->at('rule')),
         );
     }

@@ -27,6 +27,11 @@ use Wrasse\Core\Rule\Step;
 use Wrasse\Core\Rule\StepByAmount;
 use Wrasse\Core\Rule\StepByPercent;
 
+use function array_map;
+use function preg_match;
+use function str_pad;
+use function str_repeat;
+
 /** Reads a rule document. Amounts in it are in the currency it is read for. */
 final readonly class RuleReader
 {

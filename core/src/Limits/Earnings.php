@@ -6,6 +6,11 @@ namespace Wrasse\Core\Limits;
 
 use Wrasse\Core\Money\Percent;
 
+use function array_map;
+use function array_unique;
+use function array_values;
+use function sort;
+
 /** What a listing earns at a price, given its cost, own shipping charge, tax and fees. Amounts in minor units. */
 final readonly class Earnings
 {
@@ -31,11 +36,7 @@ final readonly class Earnings
     /** Null where the cost is not known. */
     public function at(int $price): ?Profit
     {
-        if ($this->totalCost === null) {
-            return null;
-        }
-
-        return new Profit($this->tax->net($price + $this->shipping), $this->fees($price), $this->totalCost);
+        return $this->totalCost === null ? null : new Profit($this->tax->net($price + $this->shipping), $this->fees($price), $this->totalCost);
     }
 
     public function fees(int $price): int
@@ -51,12 +52,13 @@ final readonly class Earnings
     /** weight × net − 10^6 × fees, in millionths of a minor unit. */
     public function weighed(int $price, int $weight): int
     {
-        $left = $weight * $this->tax->net($price + $this->shipping);
-        foreach ($this->fees as $fee) {
-            $left -= Percent::WHOLE * $fee->amount($price, $this->shipping);
+        foreach ($this->stretches as $stretch) {
+            if ($price <= $stretch->to) {
+                break;
+            }
         }
 
-        return $left;
+        return $weight * $this->tax->net($price + $this->shipping) - Percent::WHOLE * $stretch->fees($price);
     }
 
     /** @return non-empty-list<Stretch> */
@@ -65,27 +67,18 @@ final readonly class Earnings
         $starts = [1];
         foreach ($this->fees as $fee) {
             foreach ($fee->bends($this->shipping) as $bend) {
-                array_push($starts, $bend - 1, $bend + 2);
+                if ($bend > 1 && $bend <= SmallestPrice::LARGEST) {
+                    $starts[] = $bend;
+                }
             }
         }
-        $starts = array_values(array_unique(array_filter($starts, fn (int $at) => $at >= 1 && $at <= SmallestPrice::LARGEST)));
         sort($starts);
+        $starts = array_values(array_unique($starts));
         $stretches = [];
         foreach ($starts as $i => $from) {
-            $to = ($starts[$i + 1] ?? SmallestPrice::NONE) - 1;
-            $stretches[] = new Stretch($from, $to, $to - $from < 4 ? null : $this->lineAt($from + intdiv($to - $from, 2)));
+            $stretches[] = new Stretch($from, ($starts[$i + 1] ?? SmallestPrice::NONE) - 1, array_map(fn (Fee $fee) => $fee->line($from, $this->shipping), $this->fees));
         }
 
         return $stretches;
-    }
-
-    private function lineAt(int $price): FeeLine
-    {
-        $line = new FeeLine(0, 0, 0);
-        foreach ($this->fees as $fee) {
-            $line = $line->plus($fee->line($price, $this->shipping));
-        }
-
-        return $line;
     }
 }

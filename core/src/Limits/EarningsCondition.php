@@ -6,6 +6,8 @@ namespace Wrasse\Core\Limits;
 
 use Wrasse\Core\Money\Percent;
 
+use function intdiv;
+
 /**
  * "At this price enough is left", as the exact inequality weight × net − 10^6 × fees ≥ threshold.
  * Margin, markup and profit terms all have this form, so one solver serves them.

@@ -10,13 +10,13 @@ interface Fee
     public function amount(int $price, int $shipping): int;
 
     /**
-     * Prices at which the fee starts to follow another line, give or take one minor unit.
+     * Prices from which on the fee follows another line.
      *
      * @return list<int>
      */
     public function bends(int $shipping): array;
 
-    /** The line it follows around that price. */
+    /** The line it follows at that price, up to the next bend. */
     public function line(int $price, int $shipping): FeeLine;
 
     /** After so many minor units of price the rounding repeats; divides Percent::WHOLE. */

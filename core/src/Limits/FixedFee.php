@@ -25,7 +25,7 @@ final readonly class FixedFee implements Fee
 
     public function line(int $price, int $shipping): FeeLine
     {
-        return new FeeLine(0, Percent::WHOLE * $this->amount, 0);
+        return new FeeLine(0, Percent::WHOLE * $this->amount);
     }
 
     public function repeat(): int

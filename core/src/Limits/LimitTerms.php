@@ -28,19 +28,38 @@ final readonly class LimitTerms
     public function solve(Listing $listing, Field $field, bool $ruleNeedsCost = false): Limits
     {
         $hasCost = $listing->earnings->totalCost !== null;
-        $floor = $hasCost || ! $this->floorNeedsCost ? $this->highest($listing, $field) : null;
-        $ceiling = $hasCost || ! $this->ceilingNeedsCost ? $this->lowest($listing) : null;
-        $isUnreachable = $floor !== null && $floor->price > SmallestPrice::LARGEST;
+        $floor = $ceiling = $floorTerm = $ceilingTerm = null;
+        $conditions = [];
+        foreach ($hasCost || ! $this->floorNeedsCost ? $this->floor : [] as $term) {
+            if ($term instanceof EarningsFloor) {
+                $conditions[] = $condition = $term->conditionFor($listing);
+                $price = SmallestPrice::from(1, $listing->earnings, $condition);
+            } else {
+                $price = $term->smallest($listing, $field);
+            }
+            if ($price !== null && ($floor === null || $price > $floor)) {
+                $floor = $price;
+                $floorTerm = $term;
+            }
+        }
+        foreach ($hasCost || ! $this->ceilingNeedsCost ? $this->ceiling : [] as $term) {
+            $price = $term->largest($listing);
+            if ($price !== null && ($ceiling === null || $price < $ceiling)) {
+                $ceiling = $price;
+                $ceilingTerm = $term;
+            }
+        }
+        $isUnreachable = $floor === SmallestPrice::NONE;
         $problem = match (true) {
             ! $hasCost && ($ruleNeedsCost || $this->floorNeedsCost || $this->ceilingNeedsCost) => 'cost_missing',
             $isUnreachable => 'floor_unreachable',
             $floor === null => 'floor_missing',
             $ceiling === null => 'ceiling_missing',
-            $floor->price > $ceiling->price => 'limits_conflict',
+            $floor > $ceiling => 'limits_conflict',
             default => null,
         };
 
-        return new Limits($isUnreachable ? null : $floor, $ceiling, $problem, $hasCost && $this->floorNeedsCost ? $this->conditions($listing) : []);
+        return new Limits($isUnreachable ? null : $floor, $ceiling, $problem, $floorTerm, $ceilingTerm, $conditions);
     }
 
     /** @return list<TermFigure> every term with what it comes to by itself */
@@ -57,47 +76,6 @@ final readonly class LimitTerms
         }
 
         return $figures;
-    }
-
-    private function highest(Listing $listing, Field $field): ?Limit
-    {
-        $highest = $binds = null;
-        foreach ($this->floor as $term) {
-            $price = $term->smallest($listing, $field);
-            if ($price !== null && ($highest === null || $price > $highest)) {
-                $highest = $price;
-                $binds = $term;
-            }
-        }
-
-        return $highest === null || $binds === null ? null : new Limit($highest, $binds);
-    }
-
-    private function lowest(Listing $listing): ?Limit
-    {
-        $lowest = $binds = null;
-        foreach ($this->ceiling as $term) {
-            $price = $term->largest($listing);
-            if ($price !== null && ($lowest === null || $price < $lowest)) {
-                $lowest = $price;
-                $binds = $term;
-            }
-        }
-
-        return $lowest === null || $binds === null ? null : new Limit($lowest, $binds);
-    }
-
-    /** @return list<EarningsCondition> */
-    private function conditions(Listing $listing): array
-    {
-        $conditions = [];
-        foreach ($this->floor as $term) {
-            if ($term instanceof EarningsFloor) {
-                $conditions[] = $term->conditionFor($listing);
-            }
-        }
-
-        return $conditions;
     }
 
     /** @param  list<Term>  $terms */

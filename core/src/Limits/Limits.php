@@ -4,28 +4,27 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Limits;
 
-/** Floor and ceiling as far as they can be given, and why they are not usable where they are not. */
+use Wrasse\Core\Market\Listing;
+
+/** Floor and ceiling in minor units as far as they can be given, and why they are not usable where they are not. */
 final readonly class Limits
 {
     /** @param  list<EarningsCondition>  $conditions  of the floor terms that a price above the floor can still fail */
     public function __construct(
-        public ?Limit $floor,
-        public ?Limit $ceiling,
+        public ?int $floor,
+        public ?int $ceiling,
         public ?string $problem,
+        private ?Term $floorTerm = null,
+        private ?Term $ceilingTerm = null,
         private array $conditions = [],
     ) {
-    }
-
-    public function contain(int $price): bool
-    {
-        return $this->floor !== null && $this->ceiling !== null && $price >= $this->floor->price && $price <= $this->ceiling->price;
     }
 
     /** Whether a price from the floor up meets every floor term. */
     public function allow(int $price, Earnings $earnings): bool
     {
         foreach ($this->conditions as $condition) {
-            if (! $condition->holds($earnings, $price)) {
+            if ($earnings->weighed($price, $condition->weight) < $condition->threshold) {
                 return false;
             }
         }
@@ -47,5 +46,16 @@ final readonly class Limits
         } while ($price !== $before);
 
         return $price;
+    }
+
+    /** Which floor term binds. */
+    public function floorSays(Listing $listing): string
+    {
+        return $this->floorTerm?->says($listing) ?? '';
+    }
+
+    public function ceilingSays(Listing $listing): string
+    {
+        return $this->ceilingTerm?->says($listing) ?? '';
     }
 }

@@ -30,6 +30,6 @@ final readonly class MarginalFee extends TieredFee
         }
         $rate = $tier->percent->units;
 
-        return new FeeLine($rate, $sum + $rate * ($this->on->figure(0, $shipping) - $start), 1);
+        return new FeeLine($rate, $sum + $rate * ($this->on->figure(0, $shipping) - $start));
     }
 }

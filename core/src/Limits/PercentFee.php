@@ -8,37 +8,31 @@ use Wrasse\Core\Market\Basis;
 use Wrasse\Core\Money\Percent;
 use Wrasse\Core\Money\Rounding;
 
+use function intdiv;
+
 /** A percentage of its base, half up, then not under its minimum, then not over its maximum. */
 final readonly class PercentFee implements Fee
 {
-    private bool $onLanded;
-
     public function __construct(
         private Percent $percent,
-        Basis $on,
+        private Basis $on,
         private ?int $minimum = null,
         private ?int $maximum = null,
     ) {
-        $this->onLanded = $on === Basis::Landed;
     }
 
     public function amount(int $price, int $shipping): int
     {
-        $base = $this->onLanded ? $price + $shipping : $price;
-        $fee = intdiv(2 * $base * $this->percent->units + Percent::WHOLE, 2 * Percent::WHOLE);
-        if ($this->minimum !== null && $fee < $this->minimum) {
-            $fee = $this->minimum;
-        }
-
-        return $this->maximum !== null && $fee > $this->maximum ? $this->maximum : $fee;
+        return $this->bounded($this->percent->partHalfUp($this->on->figure($price, $shipping)));
     }
 
     public function bends(int $shipping): array
     {
         $bends = [];
-        foreach ($this->percent->units === 0 ? [] : [$this->minimum, $this->maximum] as $bound) {
-            if ($bound !== null) {
-                $bends[] = Rounding::down($bound * Percent::WHOLE, $this->percent->units) - ($this->onLanded ? $shipping : 0);
+        // The first base whose part, rounded, is more than the minimum; and the first where it comes to the maximum.
+        foreach ([$this->minimum === null ? null : $this->minimum + 1, $this->maximum] as $part) {
+            if ($part !== null && $this->percent->units > 0) {
+                $bends[] = -Rounding::down(-(2 * $part - 1) * Percent::WHOLE, 2 * $this->percent->units) - $this->on->figure(0, $shipping);
             }
         }
 
@@ -47,17 +41,23 @@ final readonly class PercentFee implements Fee
 
     public function line(int $price, int $shipping): FeeLine
     {
-        $exact = ($this->onLanded ? $price + $shipping : $price) * $this->percent->units;
-        $isBound = ($this->minimum !== null && $exact <= Percent::WHOLE * $this->minimum)
-            || ($this->maximum !== null && $exact >= Percent::WHOLE * $this->maximum);
+        $part = $this->percent->partHalfUp($this->on->figure($price, $shipping));
+        $isBound = $this->percent->units === 0 || ($this->minimum !== null && $part <= $this->minimum) || ($this->maximum !== null && $part >= $this->maximum);
 
         return $isBound
-            ? new FeeLine(0, Percent::WHOLE * $this->amount($price, $shipping), 0)
-            : new FeeLine($this->percent->units, $this->onLanded ? $this->percent->units * $shipping : 0, 1);
+            ? new FeeLine(0, Percent::WHOLE * $this->bounded($part))
+            : new FeeLine($this->percent->units, $this->percent->units * $this->on->figure(0, $shipping));
     }
 
     public function repeat(): int
     {
         return intdiv(Percent::WHOLE, Rounding::commonDivisor(Percent::WHOLE, $this->percent->units));
+    }
+
+    private function bounded(int $part): int
+    {
+        $fee = $this->minimum !== null && $part < $this->minimum ? $this->minimum : $part;
+
+        return $this->maximum !== null && $fee > $this->maximum ? $this->maximum : $fee;
     }
 }

@@ -8,6 +8,8 @@ use Wrasse\Core\Market\Field;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Market\Reference;
 
+use function max;
+
 /** The item price that equals a figure of the market. */
 final readonly class ReferenceFloor implements FloorTerm
 {

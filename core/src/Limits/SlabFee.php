@@ -18,7 +18,7 @@ final readonly class SlabFee extends TieredFee
     {
         $rate = $this->tier($this->on->figure($price, $shipping))->percent->units;
 
-        return new FeeLine($rate, $rate * $this->on->figure(0, $shipping), 1);
+        return new FeeLine($rate, $rate * $this->on->figure(0, $shipping));
     }
 
     private function tier(int $base): FeeTier

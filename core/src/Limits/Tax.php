@@ -7,6 +7,8 @@ namespace Wrasse\Core\Limits;
 use Wrasse\Core\Money\Percent;
 use Wrasse\Core\Money\Rounding;
 
+use function intdiv;
+
 /** Value added tax, 0 to 100 %, contained in the price or put on top of it. */
 final readonly class Tax
 {

@@ -8,6 +8,8 @@ use Wrasse\Core\Market\Basis;
 use Wrasse\Core\Money\Percent;
 use Wrasse\Core\Money\Rounding;
 
+use function intdiv;
+
 /** A percentage that depends on the size of its base. */
 abstract readonly class TieredFee implements Fee
 {

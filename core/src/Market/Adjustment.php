@@ -6,6 +6,8 @@ namespace Wrasse\Core\Market;
 
 use Wrasse\Core\Money\Percent;
 
+use function max;
+
 /** A handicap: the figure of a seller, or of a way of fulfilment, is taken for more or less than it is. */
 final readonly class Adjustment
 {

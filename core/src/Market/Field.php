@@ -7,6 +7,17 @@ namespace Wrasse\Core\Market;
 use Wrasse\Core\Money\Percent;
 use Wrasse\Core\Money\Rounding;
 
+use function array_filter;
+use function array_map;
+use function array_merge;
+use function array_sum;
+use function array_values;
+use function count;
+use function intdiv;
+use function max;
+use function min;
+use function sort;
+
 /** The offers that count for a listing, with the figures they are compared by, and those that do not. Figures in minor units. */
 final class Field
 {
@@ -14,8 +25,8 @@ final class Field
     private ?array $sorted = null;
 
     /**
-     * @param  list<Offer>  $offers
-     * @param  array<int, int>  $figures  of the offers that count, by their place among the offers
+     * @param  list<non-empty-list<Offer>>  $offers  that count, in groups
+     * @param  list<non-empty-list<int>>  $figures  theirs, in the same order
      * @param  list<Dropped>  $dropped
      */
     public function __construct(
@@ -28,7 +39,12 @@ final class Field
 
     public function size(): int
     {
-        return count($this->figures);
+        $size = 0;
+        foreach ($this->figures as $group) {
+            $size += count($group);
+        }
+
+        return $size;
     }
 
     public function isEmpty(): bool
@@ -38,12 +54,20 @@ final class Field
 
     public function lowest(): ?int
     {
-        return $this->figures === [] ? null : min($this->figures);
+        $lowest = null;
+        foreach ($this->figures as $group) {
+            $least = min($group);
+            if ($lowest === null || $least < $lowest) {
+                $lowest = $least;
+            }
+        }
+
+        return $lowest;
     }
 
     public function highest(): ?int
     {
-        return $this->figures === [] ? null : max($this->figures);
+        return $this->figures === [] ? null : max(array_map(fn (array $group) => max($group), $this->figures));
     }
 
     /** The n-th lowest, from 1; null beyond the field's size. */
@@ -55,7 +79,7 @@ final class Field
     /** Half up. */
     public function average(): ?int
     {
-        return $this->figures === [] ? null : Rounding::halfUp(array_sum($this->figures), count($this->figures));
+        return $this->figures === [] ? null : Rounding::halfUp(array_sum(array_map(fn (array $group) => array_sum($group), $this->figures)), $this->size());
     }
 
     /** Of an even number the mean of the middle two, half up. */
@@ -67,36 +91,24 @@ final class Field
     /** The lowest among those that hold the buy box. */
     public function buyBox(): ?int
     {
-        $lowest = null;
-        foreach ($this->figures as $i => $figure) {
-            if ($this->offers[$i]->buyBox && ($lowest === null || $figure < $lowest)) {
-                $lowest = $figure;
-            }
-        }
-
-        return $lowest;
+        return $this->lowestOf(fn (Offer $offer) => $offer->buyBox);
     }
 
     /** The lowest of that seller. */
     public function ofSeller(string $seller): ?int
     {
-        $lowest = null;
-        foreach ($this->figures as $i => $figure) {
-            if ($this->offers[$i]->seller === $seller && ($lowest === null || $figure < $lowest)) {
-                $lowest = $figure;
-            }
-        }
-
-        return $lowest;
+        return $this->lowestOf(fn (Offer $offer) => $offer->seller === $seller);
     }
 
     /** 1 + the number of figures strictly below. */
     public function rank(int $figure): int
     {
         $rank = 1;
-        foreach ($this->figures as $other) {
-            if ($other < $figure) {
-                $rank++;
+        foreach ($this->figures as $group) {
+            foreach ($group as $other) {
+                if ($other < $figure) {
+                    $rank++;
+                }
             }
         }
 
@@ -113,16 +125,35 @@ final class Field
     public function withoutBelow(Percent $part): self
     {
         $twiceLeast = $this->figures === [] ? 0 : $part->units * $this->twiceMedian();
-        $figures = $this->figures;
+        $offers = $figures = [];
         $dropped = $this->dropped;
-        foreach ($figures as $i => $figure) {
-            if (2 * Percent::WHOLE * $figure < $twiceLeast) {
-                unset($figures[$i]);
-                $dropped[] = new Dropped($this->offers[$i]->seller, 'suspicious');
+        foreach ($this->figures as $g => $group) {
+            foreach ($group as $i => $figure) {
+                if (2 * Percent::WHOLE * $figure < $twiceLeast) {
+                    $dropped[] = new Dropped($this->offers[$g][$i]->seller, 'suspicious');
+                } else {
+                    $offers[] = $this->offers[$g][$i];
+                    $figures[] = $figure;
+                }
             }
         }
 
-        return new self($this->basis, $this->offers, $figures, $dropped);
+        return new self($this->basis, $offers === [] ? [] : [$offers], $figures === [] ? [] : [$figures], $dropped);
+    }
+
+    /** @param  callable(Offer): bool  $isMeant */
+    private function lowestOf(callable $isMeant): ?int
+    {
+        $lowest = null;
+        foreach ($this->figures as $g => $group) {
+            foreach ($group as $i => $figure) {
+                if (($lowest === null || $figure < $lowest) && $isMeant($this->offers[$g][$i])) {
+                    $lowest = $figure;
+                }
+            }
+        }
+
+        return $lowest;
     }
 
     private function twiceMedian(): int
@@ -137,7 +168,7 @@ final class Field
     private function sorted(): array
     {
         if ($this->sorted === null) {
-            $this->sorted = array_values($this->figures);
+            $this->sorted = array_merge(...$this->figures);
             sort($this->sorted);
         }
 

@@ -6,6 +6,8 @@ namespace Wrasse\Core\Market;
 
 use Wrasse\Core\Money\Percent;
 
+use function array_map;
+
 /** How the field is made from the offers: filter, figure, handicaps, and at the end what is too cheap to be true. */
 final readonly class FieldSelection
 {
@@ -21,53 +23,56 @@ final readonly class FieldSelection
     ) {
     }
 
-    /**
-     * @param  list<Offer>  $offers
-     * @param  int  $now  microseconds since 1970
-     */
-    public function from(array $offers, Listing $listing, int $now): Field
+    /** @param  int  $now  microseconds since 1970 */
+    public function from(Offers $offers, Listing $listing, int $now): Field
     {
         $isLanded = $this->basis === Basis::Landed;
-        $known = $figures = $dropped = [];
-        foreach ($offers as $i => $offer) {
-            // Most offers differ from one seen before only in seller and price.
-            if (! isset($known[$offer->terms]) || $offer->seller === $listing->seller) {
+        $counted = $figures = $dropped = [];
+        foreach ($offers->groups as $group) {
+            if ($this->filter->acceptsAllOf($group, $listing)) {
+                $counted[] = $group->offers;
+                $figures[] = $isLanded ? $group->landed : $group->prices;
+
+                continue;
+            }
+            $some = $their = [];
+            foreach ($group->offers as $offer) {
                 $why = $this->filter->reasonToDrop($offer, $listing, $now);
                 if ($why !== null) {
                     $dropped[] = new Dropped($offer->seller, $why);
-
-                    continue;
-                }
-                if ($this->filter->looksOnlyAtTerms) {
-                    $known[$offer->terms] = true;
+                } else {
+                    $some[] = $offer;
+                    $their[] = $isLanded ? $offer->landed : $offer->price;
                 }
             }
-            $figures[$i] = $isLanded ? $offer->landed : $offer->price;
+            if ($some !== []) {
+                $counted[] = $some;
+                $figures[] = $their;
+            }
         }
         if ($this->adjustments !== []) {
-            $figures = $this->adjust($offers, $figures);
+            $figures = array_map($this->adjust(...), $counted, $figures);
         }
-        $field = new Field($this->basis, $offers, $figures, $dropped);
+        $field = new Field($this->basis, $counted, $figures, $dropped);
 
         return $this->ignoreBelow === null ? $field : $field->withoutBelow($this->ignoreBelow);
     }
 
     /**
-     * @param  list<Offer>  $offers
-     * @param  array<int, int>  $figures
-     * @return array<int, int>
+     * @param  non-empty-list<Offer>  $offers
+     * @param  non-empty-list<int>  $figures
+     * @return non-empty-list<int>
      */
     private function adjust(array $offers, array $figures): array
     {
-        foreach ($figures as $i => $figure) {
+        return array_map(function (Offer $offer, int $figure): int {
             foreach ($this->adjustments as $adjustment) {
-                if ($adjustment->fits($offers[$i])) {
+                if ($adjustment->fits($offer)) {
                     $figure = $adjustment->of($figure);
                 }
             }
-            $figures[$i] = $figure;
-        }
 
-        return $figures;
+            return $figure;
+        }, $offers, $figures);
     }
 }

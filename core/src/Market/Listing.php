@@ -10,6 +10,9 @@ use Wrasse\Core\Money\Currency;
 /** Our own offer, with what is known of it. Amounts in minor units, times in microseconds since 1970. */
 final readonly class Listing
 {
+    /** What decides, together with an offer's terms, whether the two compare. */
+    public string $terms;
+
     public function __construct(
         public string $sku,
         public Currency $currency,
@@ -28,5 +31,6 @@ final readonly class Listing
         public int $changesLast24h = 0,
         public Sales $sales = new Sales,
     ) {
+        $this->terms = "\0{$condition}\0{$fulfilment}";
     }
 }

@@ -6,6 +6,10 @@ namespace Wrasse\Core\Market;
 
 use Wrasse\Core\Money\Rounding;
 
+use function array_map;
+use function count;
+use function implode;
+
 /** The mean of other references, half up. */
 final readonly class MeanReference implements Reference
 {

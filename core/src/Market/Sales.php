@@ -4,6 +4,12 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
+use function array_filter;
+use function array_map;
+use function array_sum;
+use function count;
+use function intdiv;
+
 /** Units sold by day. A day without an entry counts as in stock with nothing sold. */
 final readonly class Sales
 {

@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Money;
 
+use function abs;
+use function intdiv;
+use function sprintf;
+
 /** The step from one price to another, in minor units. */
 final readonly class PriceMove
 {
@@ -14,12 +18,6 @@ final readonly class PriceMove
     public function amount(): int
     {
         return $this->to - $this->from;
-    }
-
-    /** Whether it is larger, either way, than that part of where it starts; compared exactly. */
-    public function isMoreThan(Percent $part): bool
-    {
-        return abs($this->to - $this->from) * Percent::WHOLE > $this->from * $part->units;
     }
 
     /** The step as a percentage of where it starts, two places, half away from zero, with its sign: "-9.26", "+4.00". */

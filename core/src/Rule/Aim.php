@@ -6,6 +6,8 @@ namespace Wrasse\Core\Rule;
 
 use Wrasse\Core\Decision\Outcome;
 
+use function max;
+
 /** What a rule kind says: a target in minor units with the reason for it; or to leave the price, and why. */
 final readonly class Aim
 {

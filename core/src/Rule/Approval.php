@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace Wrasse\Core\Rule;
 
 use Wrasse\Core\Money\Percent;
-use Wrasse\Core\Money\PriceMove;
+
+use function abs;
 
 /** Which moves wait for a person. */
 final readonly class Approval
@@ -30,8 +31,8 @@ final readonly class Approval
         return new self(false, $percent);
     }
 
-    public function isNeeded(PriceMove $move): bool
+    public function isNeeded(int $from, int $to): bool
     {
-        return $this->always || ($this->beyond !== null && $move->isMoreThan($this->beyond));
+        return $this->always || ($this->beyond !== null && $this->beyond->isLessThan(abs($to - $from), $from));
     }
 }

@@ -6,7 +6,8 @@ namespace Wrasse\Core\Rule;
 
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Money\Percent;
-use Wrasse\Core\Money\PriceMove;
+
+use function abs;
 
 /** Guards that stop or cap a change. Null = none. */
 final readonly class Brakes
@@ -16,8 +17,8 @@ final readonly class Brakes
     /** @param  int|null  $minMove  in minor units */
     public function __construct(
         public ?Percent $maxMove = null,
-        public Beyond $beyond = Beyond::Review,
-        public ?int $minMove = null,
+        private Beyond $beyond = Beyond::Review,
+        private ?int $minMove = null,
         private ?int $cooldownMinutes = null,
         private ?int $maxChangesPerDay = null,
     ) {
@@ -38,21 +39,23 @@ final readonly class Brakes
         };
     }
 
-    public function isTooSmall(PriceMove $move): bool
+    /** Whether so small a move is not worth making. */
+    public function areTooCoarse(int $from, int $to): bool
     {
-        return $this->minMove !== null && abs($move->amount()) < $this->minMove;
+        return $this->minMove !== null && abs($to - $from) < $this->minMove;
     }
 
-    public function isTooLarge(PriceMove $move): bool
+    /** Whether so large a move is held. */
+    public function hold(int $from, int $to): bool
     {
-        return $this->maxMove !== null && $move->isMoreThan($this->maxMove);
+        return $this->maxMove !== null && $this->maxMove->isLessThan(abs($to - $from), $from);
     }
 
-    /** The price as far as the brake lets it go, the allowed part rounded down. */
-    public function capped(PriceMove $move): int
+    /** How far a held move may go, the allowed part rounded down; null where it may not go at all. */
+    public function capped(int $from, int $to): ?int
     {
-        $allowed = $this->maxMove?->partDown($move->from) ?? 0;
+        $allowed = $this->beyond === Beyond::Cap ? $this->maxMove?->partDown($from) ?? 0 : 0;
 
-        return $move->to > $move->from ? $move->from + $allowed : $move->from - $allowed;
+        return $allowed === 0 ? null : ($to > $from ? $from + $allowed : $from - $allowed);
     }
 }

@@ -12,6 +12,9 @@ use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Market\LowestReference;
 use Wrasse\Core\Market\Reference;
 
+use function max;
+use function ucfirst;
+
 /** Stands at, below or above a figure of the market. */
 final readonly class CompetitiveRule implements RuleKind
 {
@@ -52,7 +55,7 @@ final readonly class CompetitiveRule implements RuleKind
         if ($figure === null) {
             return $this->withoutRivals($listing, $limits, $trail);
         }
-        $trail?->add('reference', ucfirst($reference->says($field, $listing)).", {$field->basis->says()}", ['reference' => $figure]);
+        $trail?->add('reference', fn () => ucfirst($reference->says($field, $listing)).", {$field->basis->says()}", ['reference' => $figure]);
 
         return $this->positioned($figure, $raises, $listing, $field, $trail);
     }
@@ -62,7 +65,7 @@ final readonly class CompetitiveRule implements RuleKind
     {
         foreach ($field->above($reference) as $figure) {
             $target = max(1, $this->target($figure, $listing, $field));
-            if ($limits->floor !== null && $target >= $limits->floor->price) {
+            if ($limits->floor !== null && $target >= $limits->floor) {
                 $trail?->add('next_rival', 'That is under the floor; beside the next rival up it is not', ['reference' => $figure, 'price' => $target]);
 
                 return Aim::at($target, 'next_rival', $figure);
@@ -78,7 +81,7 @@ final readonly class CompetitiveRule implements RuleKind
         $target = $this->target($figure, $listing, $field);
         $stays = $raises && $target < $listing->price;
         $aim = Aim::at($stays ? $listing->price : $target, 'positioned', $figure);
-        $trail?->add('position', ucfirst($this->position->says($listing->currency)).' that'.($stays ? ' would be lower than now; stay' : ''), ['target' => (int) $aim->target]);
+        $trail?->add('position', fn () => ucfirst($this->position->says($listing->currency)).' that'.($stays ? ' would be lower than now; stay' : ''), ['target' => (int) $aim->target]);
 
         return $aim;
     }
@@ -92,7 +95,7 @@ final readonly class CompetitiveRule implements RuleKind
     {
         $target = match ($this->noRivals) {
             NoRivals::Hold => null,
-            NoRivals::Ceiling => $limits->ceiling?->price,
+            NoRivals::Ceiling => $limits->ceiling,
             NoRivals::ListPrice => $listing->listPrice,
         };
         if ($target === null) {

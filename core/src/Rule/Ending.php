@@ -4,15 +4,23 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Rule;
 
+use function count;
+use function sort;
+
 /** Prices that end in certain fractions of the major unit. */
 final readonly class Ending
 {
+    /** @var non-empty-list<int> rising */
+    private array $fractions;
+
     /**
      * @param  non-empty-list<int>  $fractions  in minor units, from 0 to below the unit
      * @param  int  $unit  minor units in a major one
      */
-    public function __construct(private array $fractions, private EndingRound $round, private int $unit)
+    public function __construct(array $fractions, private EndingRound $round, private int $unit)
     {
+        sort($fractions);
+        $this->fractions = $fractions;
     }
 
     /**
@@ -23,8 +31,19 @@ final readonly class Ending
      */
     public function neighbours(int $price): array
     {
-        $down = $this->down($price);
-        $up = $this->up($price);
+        $rest = $price % $this->unit;
+        $whole = $price - $rest;
+        $down = $whole - $this->unit + $this->fractions[count($this->fractions) - 1];
+        $up = $whole + $this->unit + $this->fractions[0];
+        foreach ($this->fractions as $fraction) {
+            if ($fraction <= $rest) {
+                $down = $whole + $fraction;
+            }
+            if ($fraction >= $rest) {
+                $up = $whole + $fraction;
+                break;
+            }
+        }
         $prefersUp = match ($this->round) {
             EndingRound::Down => false,
             EndingRound::Up => true,
@@ -32,29 +51,5 @@ final readonly class Ending
         };
 
         return $prefersUp ? [$up, $down] : [$down, $up];
-    }
-
-    private function down(int $price): int
-    {
-        $base = $price - $price % $this->unit;
-        $best = $base - $this->unit;
-        foreach ($this->fractions as $fraction) {
-            $at = $base + $fraction <= $price ? $base + $fraction : $base + $fraction - $this->unit;
-            $best = max($best, $at);
-        }
-
-        return $best;
-    }
-
-    private function up(int $price): int
-    {
-        $base = $price - $price % $this->unit;
-        $best = $base + 2 * $this->unit;
-        foreach ($this->fractions as $fraction) {
-            $at = $base + $fraction >= $price ? $base + $fraction : $base + $fraction + $this->unit;
-            $best = min($best, $at);
-        }
-
-        return $best;
     }
 }

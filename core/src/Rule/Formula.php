@@ -15,6 +15,12 @@ use Symfony\Component\ExpressionLanguage\Node\NullCoalescedNameNode;
 use Symfony\Component\ExpressionLanguage\Node\UnaryNode;
 use Symfony\Component\ExpressionLanguage\SyntaxError;
 
+use function array_keys;
+use function implode;
+use function in_array;
+use function is_string;
+use function strlen;
+
 /** Arithmetic on figures of the listing and its market, in the syntax of symfony/expression-language; nothing else is reachable. */
 final readonly class Formula
 {

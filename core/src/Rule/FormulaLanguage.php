@@ -6,6 +6,9 @@ namespace Wrasse\Core\Rule;
 
 use Symfony\Component\ExpressionLanguage\ExpressionLanguage;
 
+use function implode;
+use function sprintf;
+
 /** The expression language with arithmetic functions only. */
 final class FormulaLanguage extends ExpressionLanguage
 {

@@ -12,6 +12,19 @@ use Wrasse\Core\Market\Field;
 use Wrasse\Core\Market\FieldSelection;
 use Wrasse\Core\Market\Listing;
 
+use function array_filter;
+use function array_flip;
+use function array_intersect;
+use function array_intersect_key;
+use function array_keys;
+use function array_values;
+use function floor;
+use function is_finite;
+use function is_float;
+use function is_int;
+use function is_null;
+use function round;
+
 /** Prices by a formula in major units: the one place where a price passes through floating point (IEEE 754 double). */
 final readonly class FormulaRule implements RuleKind
 {
@@ -77,7 +90,7 @@ final readonly class FormulaRule implements RuleKind
 
         return [
             'price' => $major($listing->price), 'cost' => $major($listing->earnings->unitCost ?? $listing->earnings->totalCost),
-            'floor' => $major($limits->floor?->price), 'ceiling' => $major($limits->ceiling?->price),
+            'floor' => $major($limits->floor), 'ceiling' => $major($limits->ceiling),
             'list_price' => $major($listing->listPrice), 'rrp' => $major($listing->rrp), 'map' => $major($listing->map),
             'stock' => $listing->stock === null ? null : (float) $listing->stock,
             'count' => (float) $field->size(), 'lowest' => $market($field->lowest()), 'second' => $market($field->nth(2)),

@@ -12,6 +12,8 @@ use Wrasse\Core\Market\Field;
 use Wrasse\Core\Market\FieldSelection;
 use Wrasse\Core\Market\Listing;
 
+use function max;
+
 /** Prices from the supplier's cost. A tier runs to one minor unit below the next; the first starts at 0, the last is open. */
 final readonly class MarkupRule implements RuleKind
 {

@@ -10,6 +10,8 @@ use Wrasse\Core\Market\Field;
 use Wrasse\Core\Market\FieldSelection;
 use Wrasse\Core\Market\Listing;
 
+use function ucfirst;
+
 /** Lets the pace of sales move the price: down where it is slow, up where it is quick. */
 final readonly class SalesRule implements RuleKind
 {
@@ -48,7 +50,7 @@ final readonly class SalesRule implements RuleKind
         foreach ($this->bands as $band) {
             if ($band->contains($units * $this->windowDays, $daysInStock)) {
                 $aim = Aim::at($band->step->from($listing->price), 'sales_pace');
-                $trail?->add('position', ucfirst($band->step->says($listing->currency)).' from the present price', ['target' => (int) $aim->target]);
+                $trail?->add('position', fn () => ucfirst($band->step->says($listing->currency)).' from the present price', ['target' => (int) $aim->target]);
 
                 return $aim;
             }
