@@ -77,7 +77,7 @@ final readonly class DecideListings
         Listing::query()->whereKey($listing->id)->update(['decision_id' => $id, 'outcome' => $decision->outcome->value, 'reason' => $decision->reason, 'decided_at' => $now]);
 
         return $isChange && $decision->price !== null
-            ? new DecidedPrice($listing, $id, $decision->price, $decision->limits->floor->price ?? 0, $decision->limits->ceiling->price ?? 0)
+            ? new DecidedPrice($listing, $id, $decision->price, $decision->limits->floor ?? 0, $decision->limits->ceiling ?? 0)
             : null;
     }
 

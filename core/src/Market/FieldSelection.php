@@ -45,7 +45,7 @@ final readonly class FieldSelection
                     $their[] = $isLanded ? $offer->landed : $offer->price;
                 }
             }
-            if ($some !== []) {
+            if ($some !== [] && $their !== []) {
                 $counted[] = $some;
                 $figures[] = $their;
             }
