@@ -10,8 +10,8 @@ use Symfony\Component\ExpressionLanguage\Node\ConstantNode;
 use Symfony\Component\ExpressionLanguage\Node\FunctionNode;
 use Symfony\Component\ExpressionLanguage\Node\NameNode;
 use Symfony\Component\ExpressionLanguage\Node\Node;
-use Symfony\Component\ExpressionLanguage\Node\NullCoalesceNode;
 use Symfony\Component\ExpressionLanguage\Node\NullCoalescedNameNode;
+use Symfony\Component\ExpressionLanguage\Node\NullCoalesceNode;
 use Symfony\Component\ExpressionLanguage\Node\UnaryNode;
 use Symfony\Component\ExpressionLanguage\SyntaxError;
 
