@@ -3,10 +3,9 @@ set -euo pipefail
 ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/../.." && pwd)
 cd "$ROOT"
 export COMPOSER_ALLOW_SUPERUSER=1 COMPOSER_NO_INTERACTION=1
-mkdir -p var/stamps var/log bootstrap/cache
-
 say() { printf '%s\n' "$*"; }
 die() { printf 'wrasse: %s\n' "$*" >&2; exit 1; }
+mkdir -p var/stamps var/log bootstrap/cache 2>/dev/null && [ -w var/stamps ] && [ -w bootstrap/cache ] || die "$ROOT cannot be written by $(id -un). Run as the user it belongs to, or clone it where you may write."
 is_root() { [ "$(id -u)" = 0 ]; }
 
 PG_BIN=$(ls -d /usr/lib/postgresql/*/bin 2>/dev/null | sort -V | tail -n 1 || true)

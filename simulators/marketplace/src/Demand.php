@@ -30,7 +30,7 @@ final readonly class Demand
     public function sell(): void
     {
         $now = $this->clock->now();
-        $slot = max((int) $this->store->setting('sold_until', $now - $now % self::SLOT_SECONDS), $now - 86_400);
+        $slot = max((int) $this->store->setting('sold_until', $this->store->setting('opened_at')), $now - 86_400);
         for ($slot -= $slot % self::SLOT_SECONDS; $slot + self::SLOT_SECONDS <= $now; $slot += self::SLOT_SECONDS) {
             $this->sellIn($slot);
             $this->store->set('sold_until', $slot + self::SLOT_SECONDS);
