@@ -11,8 +11,8 @@ use App\Support\Http\DocumentField;
 use App\Support\Live\Announce;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
-use Wrasse\Core\Document\Node;
 use Wrasse\Core\Document\EarningsReader;
+use Wrasse\Core\Document\Node;
 use Wrasse\Core\Money\Currency;
 
 /** Changes a channel's fees or its switch. */
