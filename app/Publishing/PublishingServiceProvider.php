@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace App\Publishing;
 
 use App\Market\Actions\ChangesOnTheirWay;
+use App\Pricing\Deciding\RecentChanges;
 use App\Pricing\Events\PricesDecided;
+use App\Publishing\Actions\CountRecentChanges;
 use App\Publishing\Actions\FindChangesOnTheirWay;
 use App\Publishing\Actions\QueuePriceChanges;
 use Illuminate\Support\Facades\Event;
@@ -16,6 +18,7 @@ final class PublishingServiceProvider extends ServiceProvider
     public function register(): void
     {
         $this->app->bind(ChangesOnTheirWay::class, FindChangesOnTheirWay::class);
+        $this->app->bind(RecentChanges::class, CountRecentChanges::class);
     }
 
     public function boot(): void

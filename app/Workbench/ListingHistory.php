@@ -8,6 +8,7 @@ use App\Catalogue\Models\Listing;
 use App\Workbench\Http\ListingHistoryResource;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
+use Wrasse\Core\Market\Basis;
 use Wrasse\Core\Money\Currency;
 
 /** What was seen of a listing and its market over time. Rivals' figures are comparable offers, with shipping, less our own shipping. */
@@ -48,7 +49,8 @@ final readonly class ListingHistory
             if (($offer['condition'] ?? 'new') !== $this->listing->condition || ! ($offer['in_stock'] ?? true)) {
                 continue;
             }
-            $figure = $currency->parse((string) $offer['price']) + $currency->parse((string) ($offer['shipping'] ?? '0')) - $this->listing->shipping_minor;
+            $landed = Basis::Landed->figure($currency->parse((string) $offer['price']), $currency->parse((string) ($offer['shipping'] ?? '0')));
+            $figure = Basis::Landed->itemPrice($landed, $this->listing->shipping_minor);
             $lowest = min($figure, $lowest ?? $figure);
             $buyBox = ($offer['buy_box'] ?? false) ? $figure : $buyBox;
         }

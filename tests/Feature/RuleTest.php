@@ -4,10 +4,13 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Pricing\Actions\DecideListings;
 use App\Pricing\Models\RuleVersion;
 use App\Workbench\Demo\DemoWorkspace;
 use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
+use Opis\JsonSchema\Validator;
+use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\TestCase;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Document\RuleReader;
@@ -32,6 +35,48 @@ final class RuleTest extends TestCase
         DB::table('rule_versions')->where('rule_id', $id)->update(['document' => '{}']);
     }
 
+    /** @return array<string, array{array<string, mixed>, string, string|null}> rule, reason, price */
+    public static function kinds(): array
+    {
+        return [
+            'sales' => [['version' => 1, 'kind' => 'sales', 'bands' => [['units_below' => 10, 'move' => 'down', 'percent' => '5']]], 'sales_pace', '23.65'],
+            'sales, enough of them' => [['version' => 1, 'kind' => 'sales', 'bands' => [['units_below' => 7, 'move' => 'down', 'percent' => '5']]], 'pace_in_band', null],
+            'markup' => [['version' => 1, 'kind' => 'markup', 'tiers' => [['from' => '0', 'percent' => '120']]], 'markup', '22.00'],
+            'formula' => [['version' => 1, 'kind' => 'formula', 'price' => 'lowest + sold_30d'], 'formula', '27.00'],
+            'three changes a day' => [['version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'lowest'], 'brakes' => ['max_changes_per_day' => 3]], 'positioned', '20.00'],
+            'two changes a day' => [['version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'lowest'], 'brakes' => ['max_changes_per_day' => 2]], 'daily_limit', null],
+        ];
+    }
+
+    /** @param  array<string, mixed>  $document */
+    #[DataProvider('kinds')]
+    public function test_rules_of_every_kind_get_what_they_look_at(array $document, string $reason, ?string $price): void
+    {
+        $listing = $this->listing('KC-1', offers: [['seller' => 'a', 'price' => '20.00']]);
+        foreach ([1 => 3, 4 => 4] as $ago => $units) {
+            DB::table('sales_days')->insert(['listing_id' => $listing->id, 'workspace_id' => $this->workspace->id, 'day' => now()->utc()->subDays($ago)->toDateString(), 'units' => $units, 'revenue_minor' => 1]);
+        }
+        foreach ([2, 20, 30] as $hours) {
+            DB::table('price_changes')->insert([
+                'workspace_id' => $this->workspace->id, 'channel_id' => $this->channel->id, 'listing_id' => $listing->id, 'from_minor' => 2_000, 'to_minor' => 2_100, 'floor_minor' => 1, 'ceiling_minor' => 9_000,
+                'state' => 'confirmed', 'due_at' => now(), 'queued_at' => now(), 'settled_at' => now()->subHours($hours),
+            ]);
+        }
+        $this->as()->postJson('/api/v1/rules', ['name' => 'Other', 'document' => $document])->assertCreated();
+        $this->as()->postJson('/api/v1/rules/try-out', ['document' => $document, 'listings' => [$listing->id]])->assertOk()
+            ->assertJsonPath('rows.0.reason', $reason)->assertJsonPath('rows.0.new_price', $price);
+    }
+
+    public function test_a_change_that_asks_first_is_written_down_and_not_sent(): void
+    {
+        $rule = $this->rule('Ask', ['approval' => 'always']);
+        $listing = $this->listing('KC-1', ['rule_id' => $rule->id], offers: [['seller' => 'a', 'price' => '20.00']]);
+        app(DecideListings::class)->handle($this->workspace, [$listing->id], 'hand');
+        self::assertSame(['review', 'approval'], [$listing->refresh()->outcome, $listing->reason]);
+        self::assertSame([1_980, 0], [DB::table('decisions')->value('price_minor'), DB::table('price_changes')->count()]);
+        $this->as()->postJson('/api/v1/rules/try-out', ['document' => $rule->latest->document, 'listings' => [$listing->id]])->assertJson(['ask' => 1, 'down' => 0]);
+    }
+
     public function test_a_wrong_piece_is_named_where_it_stands(): void
     {
         $this->as()->postJson('/api/v1/rules', ['name' => 'Under', 'document' => [...self::DOCUMENT, 'position' => ['move' => 'below', 'percent' => '120']]])
@@ -53,7 +98,7 @@ final class RuleTest extends TestCase
         $before = $this->everything();
         $tried = $this->as()->postJson('/api/v1/rules/try-out', ['document' => self::DOCUMENT, 'filter' => []])->assertOk();
         self::assertSame($before, $this->everything());
-        $tried->assertJson(['down' => 1, 'up' => 1, 'stay' => 1, 'skipped' => 1, 'blocked' => 1]);
+        $tried->assertJson(['down' => 1, 'up' => 1, 'stay' => 1, 'ask' => 0, 'skipped' => 1, 'blocked' => 1]);
         $tried->assertJsonPath('rows.0', [
             'listing' => $tried->json('rows.0.listing'), 'sku' => 'KC-1', 'title' => 'Thing KC-1', 'channel' => 'Quayside', 'outcome' => 'change', 'reason' => 'positioned',
             'old_price' => '24.90', 'new_price' => '19.80', 'change' => '-5.10', 'change_percent' => '-20.48', 'floor' => '16.15', 'ceiling' => '40.00',
@@ -78,8 +123,11 @@ final class RuleTest extends TestCase
     public function test_the_rules_of_the_demo_are_valid(): void
     {
         $reader = new RuleReader(Currency::of('EUR'));
+        $validator = new Validator;
+        $validator->resolver()?->registerPrefix('https://wrasse.example/schemas/', base_path('docs/schemas'));
         foreach (DemoWorkspace::rules() as [$name, $categories, $document]) {
             $reader->read(Node::of($document));
+            self::assertTrue($validator->validate(json_decode((string) json_encode($document)), 'https://wrasse.example/schemas/rule.json')->isValid(), $name);
             self::assertNotSame([], $categories, $name);
         }
     }

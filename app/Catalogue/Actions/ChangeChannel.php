@@ -11,8 +11,8 @@ use App\Support\Http\DocumentField;
 use App\Support\Live\Announce;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
+use Wrasse\Core\Document\EarningsReader;
 use Wrasse\Core\Document\Node;
-use Wrasse\Core\Document\RequestReader;
 use Wrasse\Core\Money\Currency;
 
 /** Changes a channel's fees or its switch. */
@@ -29,7 +29,7 @@ final readonly class ChangeChannel
             $channel = Channel::query()->lockForUpdate()->findOrFail($channelId);
             if ($fees !== null) {
                 $currency = Currency::of($channel->currency);
-                DocumentField::check(fn () => array_map(fn (Node $fee) => (new RequestReader)->fee($fee, $currency), Node::of(['fees' => $fees])->at('fees')->items()));
+                DocumentField::check(fn () => array_map(fn (Node $fee) => (new EarningsReader($currency))->fee($fee), Node::of(['fees' => $fees])->at('fees')->items()));
                 $channel->setAttribute('fees', $fees);
             }
             $channel->automation_on = $automationOn ?? $channel->automation_on;

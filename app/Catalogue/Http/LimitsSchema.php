@@ -12,12 +12,17 @@ use OpenApi\Attributes as OA;
     new OA\Property(property: 'ceiling', type: 'array', items: new OA\Items(ref: '#/components/schemas/LimitTerm')),
 ])]
 #[OA\Schema(schema: 'LimitTerm', required: ['kind'], properties: [
-    new OA\Property(property: 'kind', type: 'string', enum: ['amount', 'margin', 'markup', 'profit', 'map', 'rrp']),
+    new OA\Property(property: 'kind', type: 'string', enum: ['amount', 'margin', 'markup', 'profit', 'map', 'rrp', 'reference']),
+    new OA\Property(property: 'reference', description: 'A figure of the market, as in a rule; floors only.', ref: '#/components/schemas/RuleReference'),
     new OA\Property(property: 'amount', type: 'string', example: '15.00'),
     new OA\Property(property: 'percent', type: 'string', example: '12'),
 ])]
 #[OA\Schema(schema: 'Fee', required: ['kind'], properties: [
-    new OA\Property(property: 'kind', type: 'string', enum: ['percent', 'fixed']),
+    new OA\Property(property: 'kind', type: 'string', enum: ['percent', 'fixed', 'tiered']),
+    new OA\Property(property: 'mode', type: 'string', enum: ['slab', 'marginal']),
+    new OA\Property(property: 'tiers', type: 'array', items: new OA\Items(required: ['percent'], properties: [
+        new OA\Property(property: 'up_to', type: 'string', nullable: true), new OA\Property(property: 'percent', type: 'string'),
+    ])),
     new OA\Property(property: 'percent', type: 'string', example: '12'),
     new OA\Property(property: 'on', type: 'string', enum: ['landed', 'item']),
     new OA\Property(property: 'minimum', type: 'string', nullable: true),

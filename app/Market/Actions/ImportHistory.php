@@ -9,6 +9,7 @@ use App\Catalogue\Models\Listing;
 use App\Market\Marketplace\MarketplaceClient;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
+use Wrasse\Core\Market\Sale;
 use Wrasse\Core\Money\Currency;
 
 /** Brings in a marketplace's report of past days: prices where they changed, sales of every day. */
@@ -35,7 +36,7 @@ final readonly class ImportHistory
                 }
                 $sales[] = [
                     'listing_id' => $listing->id, 'workspace_id' => $channel->workspace_id, 'day' => $entry['date'], 'units' => $entry['units'],
-                    'revenue_minor' => $entry['units'] * $price, 'in_stock' => $entry['in_stock'],
+                    'revenue_minor' => (new Sale($entry['units'], $price))->revenue(), 'in_stock' => $entry['in_stock'],
                 ];
             }
             foreach (array_chunk($observations, 500) as $rows) {

@@ -9,6 +9,7 @@ use App\Catalogue\Models\Listing;
 use App\Market\Marketplace\MarketplaceClient;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
+use Wrasse\Core\Market\Sale;
 use Wrasse\Core\Money\Currency;
 
 /** Adds the orders since the last time to the sales of their day (UTC). */
@@ -27,7 +28,7 @@ final readonly class ImportOrders
             $listings = Listing::query()->where('channel_id', $channel->id)->whereIn('sku', array_column($orders, 'sku'))->pluck('id', 'sku');
             foreach ($orders as $order) {
                 if ($order['id'] > $after && $listings->has($order['sku'])) {
-                    $this->add($channel->workspace_id, (int) $listings[$order['sku']], $order['units'], $order['units'] * $currency->parse($order['price']), CarbonImmutable::parse($order['at']));
+                    $this->add($channel->workspace_id, (int) $listings[$order['sku']], new Sale($order['units'], $currency->parse($order['price'])), CarbonImmutable::parse($order['at']));
                 }
             }
             $channel->update(['orders_after' => max($after, ...array_column($orders, 'id'))]);
@@ -36,11 +37,11 @@ final readonly class ImportOrders
         return count($orders);
     }
 
-    private function add(int $workspaceId, int $listingId, int $units, int $revenue, CarbonImmutable $at): void
+    private function add(int $workspaceId, int $listingId, Sale $sale, CarbonImmutable $at): void
     {
         DB::statement(<<<'SQL'
             INSERT INTO sales_days (listing_id, workspace_id, day, units, revenue_minor) VALUES (?, ?, ?, ?, ?)
             ON CONFLICT (listing_id, day) DO UPDATE SET units = sales_days.units + excluded.units, revenue_minor = sales_days.revenue_minor + excluded.revenue_minor
-            SQL, [$listingId, $workspaceId, $at->utc()->toDateString(), $units, $revenue]);
+            SQL, [$listingId, $workspaceId, $at->utc()->toDateString(), $sale->units, $sale->revenue()]);
     }
 }

@@ -8,7 +8,7 @@ use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Workspace;
 use App\Pricing\Deciding\Decided;
 use App\Pricing\Deciding\Decider;
-use App\Pricing\Deciding\DecisionDocument;
+use App\Pricing\Deciding\RuleDocument;
 use App\Pricing\Deciding\Standing;
 use App\Pricing\Events\DecidedPrice;
 use App\Pricing\Events\PricesDecided;
@@ -41,7 +41,9 @@ final readonly class DecideListings
             $now = CarbonImmutable::now();
             $listings = Listing::query()->whereIn('id', $listingIds)->with(['product', 'channel'])->orderBy('id')->lockForUpdate()->get();
             $rules = Rule::query()->whereIn('id', $listings->pluck('rule_id')->filter()->unique())->with('latest')->get()->keyBy('id')->all();
-            $all = $this->decider->decide($workspace, $listings, fn (Listing $listing) => $rules[$listing->rule_id ?? 0]->latest->document ?? DecisionDocument::DEFAULT_RULE, $now);
+            $documents = array_map(fn (Rule $rule) => new RuleDocument($rule->latest->document), $rules);
+            $usual = RuleDocument::usual();
+            $all = $this->decider->decide($workspace, $listings, fn (Listing $listing) => $documents[$listing->rule_id ?? 0] ?? $usual, $now);
             Standing::write($all);
             $prices = [];
             foreach ($all as $one) {
@@ -77,7 +79,7 @@ final readonly class DecideListings
         Listing::query()->whereKey($listing->id)->update(['decision_id' => $id, 'outcome' => $decision->outcome->value, 'reason' => $decision->reason, 'decided_at' => $now]);
 
         return $isChange && $decision->price !== null
-            ? new DecidedPrice($listing, $id, $decision->price, $decision->limits->floor->price ?? 0, $decision->limits->ceiling->price ?? 0)
+            ? new DecidedPrice($listing, $id, $decision->price, $decision->limits->floor ?? 0, $decision->limits->ceiling ?? 0)
             : null;
     }
 

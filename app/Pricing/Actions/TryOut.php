@@ -8,6 +8,7 @@ use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Workspace;
 use App\Pricing\Deciding\Decided;
 use App\Pricing\Deciding\Decider;
+use App\Pricing\Deciding\RuleDocument;
 use App\Support\Http\DocumentField;
 use Carbon\CarbonImmutable;
 
@@ -31,10 +32,11 @@ final readonly class TryOut
     {
         SaveRule::check($workspace, $document);
         $ids = AssignRule::selection($workspace->id, $listingIds, $filter)->orderBy('l.sku')->orderBy('l.id')->limit(self::MOST)->pluck('l.id');
+        $rule = new RuleDocument($document);
         $decided = [];
         foreach ($ids->chunk(500) as $chunk) {
             $listings = Listing::query()->whereIn('id', $chunk)->with(['product', 'channel'])->orderBy('sku')->orderBy('id')->get();
-            array_push($decided, ...DocumentField::check(fn () => $this->decider->decide($workspace, $listings, fn () => $document, CarbonImmutable::now())));
+            array_push($decided, ...DocumentField::check(fn () => $this->decider->decide($workspace, $listings, fn () => $rule, CarbonImmutable::now())));
         }
 
         return $decided;

@@ -9,6 +9,7 @@ use App\Catalogue\Models\Workspace;
 use App\Market\Models\ListingMarket;
 use Carbon\CarbonInterface;
 use Illuminate\Support\Collection;
+use Illuminate\Support\Facades\DB;
 use Wrasse\Core\Decision\Evaluation;
 use Wrasse\Core\Document\InvalidDocument;
 use Wrasse\Core\Document\Node;
@@ -17,23 +18,47 @@ use Wrasse\Core\Document\RequestReader;
 /** Lets the core decide on listings; writes nothing. */
 final readonly class Decider
 {
+    public function __construct(private RecentChanges $changes)
+    {
+    }
+
     /**
      * @param  Collection<int, Listing>  $listings  with product and channel
-     * @param  callable(Listing): array<string, mixed>  $rule  the rule document for a listing
+     * @param  callable(Listing): RuleDocument  $rule  the rule for a listing
      * @return list<Decided>
      *
-     * @throws InvalidDocument if the rule document is not valid
+     * @throws InvalidDocument if a rule document is not valid
      */
     public function decide(Workspace $workspace, Collection $listings, callable $rule, CarbonInterface $now): array
     {
-        $markets = ListingMarket::query()->whereIn('listing_id', $listings->pluck('id'))->get()->keyBy('listing_id');
+        $ids = array_values($listings->pluck('id')->all());
+        $markets = ListingMarket::query()->whereIn('listing_id', $ids)->get()->keyBy('listing_id');
+        $rules = $listings->map($rule)->all();
+        $changes = $this->changes->since($now->toImmutable()->subDay(), $ids);
+        $days = max([0, ...array_map(fn (RuleDocument $one) => $one->daysOfSales(), $rules)]);
+        $sales = $days === 0 ? [] : $this->sales($ids, $now, $days);
         $reader = new RequestReader;
         $decided = [];
-        foreach ($listings as $listing) {
-            $input = DecisionDocument::of($workspace, $listing, $markets->get($listing->id), $rule($listing), $now);
-            $decided[] = new Decided($listing, $input, Evaluation::of($reader->read(Node::of($input))));
+        foreach ($listings->values() as $i => $listing) {
+            $input = DecisionDocument::of($workspace, $listing, $markets->get($listing->id), $rules[$i], $now, $changes[$listing->id] ?? 0, $sales[$listing->id] ?? []);
+            $decided[] = new Decided($listing, $input, Evaluation::of($reader->read(Node::of($input), $rules[$i]->read($listing->channel->currency))));
         }
 
         return $decided;
+    }
+
+    /**
+     * @param  list<int>  $ids
+     * @return array<int, list<array{date: string, units: int, in_stock: bool}>> by listing
+     */
+    private function sales(array $ids, CarbonInterface $now, int $days): array
+    {
+        $sales = [];
+        $rows = DB::table('sales_days')->whereIn('listing_id', $ids)->where('day', '>=', $now->toImmutable()->utc()->subDays($days)->toDateString())->orderBy('day')->get(['listing_id', 'day', 'units', 'in_stock']);
+        foreach ($rows as $row) {
+            $sales[(int) $row->listing_id][] = ['date' => (string) $row->day, 'units' => (int) $row->units, 'in_stock' => (bool) $row->in_stock];
+        }
+
+        return $sales;
     }
 }

@@ -13,15 +13,13 @@ use Wrasse\Core\Money\Currency;
 /** Writes down all that a decision on a listing is made from, as the pricing core reads it. */
 final readonly class DecisionDocument
 {
-    /** What a listing without a rule is looked at with: the cheapest comparable offer, matched. */
-    public const DEFAULT_RULE = ['version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'lowest']];
-
     /**
      * @param  Listing  $listing  with product and channel
-     * @param  array<string, mixed>  $rule
+     * @param  int  $changes  of its price in the last 24 hours
+     * @param  list<array{date: string, units: int, in_stock: bool}>  $sales
      * @return array<string, mixed>
      */
-    public static function of(Workspace $workspace, Listing $listing, ?ListingMarket $market, array $rule, CarbonInterface $now): array
+    public static function of(Workspace $workspace, Listing $listing, ?ListingMarket $market, RuleDocument $rule, CarbonInterface $now, int $changes, array $sales): array
     {
         $currency = Currency::of($listing->channel->currency);
         $amount = fn (?int $minor) => $minor === null ? null : $currency->format($minor);
@@ -37,12 +35,13 @@ final readonly class DecisionDocument
                 'cost' => $amount($product->cost_minor), 'extra_costs' => [['label' => 'inbound', 'amount' => $amount($product->extra_cost_minor)]],
                 'list_price' => $amount($listing->list_price_minor), 'rrp' => $amount($product->rrp_minor), 'map' => $amount($product->map_minor),
                 'holds_buy_box' => $listing->holds_buy_box, 'last_changed_at' => $listing->last_changed_at?->toIso8601ZuluString(),
+                'changes_last_24h' => $changes, 'sales' => $sales,
             ],
             'fees' => $listing->channel->fees,
             'tax' => ['percent' => rtrim(rtrim($workspace->tax_percent, '0'), '.'), 'included' => $workspace->tax_included],
             'limits' => self::limits($workspace->limits, $listing->limits),
             'offers' => array_map(fn (array $offer) => [...$offer, 'seen_at' => $seenAt], $market->offers ?? []),
-            'rule' => $rule,
+            'rule' => $rule->document,
         ];
     }
 

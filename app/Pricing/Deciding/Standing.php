@@ -17,9 +17,9 @@ final readonly class Standing
             $decision = $one->decision;
             $rows[] = [
                 'id' => $one->listing->id,
-                'floor_minor' => $decision->limits->floor?->price, 'ceiling_minor' => $decision->limits->ceiling?->price, 'problem' => $decision->limits->problem,
-                'profit_minor' => $decision->before?->profit, 'margin_percent' => $decision->before?->marginPercent(), 'markup_percent' => $decision->before?->markupPercent(),
-                'rank' => $decision->rankBefore, 'field_size' => $decision->field->size(), 'lowest_minor' => $decision->field->lowest(),
+                'floor_minor' => $decision->limits->floor, 'ceiling_minor' => $decision->limits->ceiling, 'problem' => $decision->limits->problem,
+                'profit_minor' => $decision->before()?->profit, 'margin_percent' => $decision->before()?->marginPercent(), 'markup_percent' => $decision->before()?->markupPercent(),
+                'rank' => $decision->rankBefore(), 'field_size' => $decision->field->size(), 'lowest_minor' => $decision->field->lowest(),
             ];
             $dropped[] = ['id' => $one->listing->id, 'dropped' => (object) array_column($decision->field->dropped, 'why', 'seller')];
         }

@@ -16,6 +16,7 @@ final readonly class TryOutResource
         #[OA\Property] public int $down,
         #[OA\Property] public int $up,
         #[OA\Property] public int $stay,
+        #[OA\Property(description: 'Would wait for a person.')] public int $ask,
         #[OA\Property(description: 'Out of stock and the like.')] public int $skipped,
         #[OA\Property(description: 'Cannot be priced.')] public int $blocked,
         #[OA\Property(type: 'array', items: new OA\Items(ref: TryOutRow::class))] public array $rows,
@@ -25,11 +26,12 @@ final readonly class TryOutResource
     /** @param  list<Decided>  $decided */
     public static function of(array $decided): self
     {
-        $count = ['down' => 0, 'up' => 0, 'stay' => 0, 'skipped' => 0, 'blocked' => 0];
+        $count = ['down' => 0, 'up' => 0, 'stay' => 0, 'ask' => 0, 'skipped' => 0, 'blocked' => 0];
         foreach ($decided as $one) {
             $decision = $one->decision;
             $count[match ($decision->outcome) {
-                Outcome::Change, Outcome::Review => $decision->price < $one->listing->price_minor ? 'down' : 'up',
+                Outcome::Review => 'ask',
+                Outcome::Change => $decision->price < $one->listing->price_minor ? 'down' : 'up',
                 Outcome::Keep => 'stay',
                 Outcome::Skipped => 'skipped',
                 Outcome::Blocked => 'blocked',

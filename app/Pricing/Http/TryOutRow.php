@@ -44,9 +44,9 @@ final readonly class TryOutRow
         return new self(
             $one->listing->id, $one->listing->sku, $one->listing->title, $one->listing->channel->name, $decision->outcome->value, $decision->reason,
             $currency->format($decision->listing->price), $amount($decision->price), $amount($move?->amount()), $move?->percent(),
-            $amount($decision->limits->floor?->price), $amount($decision->limits->ceiling?->price),
-            $decision->before?->marginPercent(), $decision->after?->marginPercent(), $decision->before?->markupPercent(), $decision->after?->markupPercent(),
-            $decision->rankBefore, $decision->rankAfter, $decision->field->size(),
+            $amount($decision->limits->floor), $amount($decision->limits->ceiling),
+            $decision->before()?->marginPercent(), $decision->after()?->marginPercent(), $decision->before()?->markupPercent(), $decision->after()?->markupPercent(),
+            $decision->rankBefore(), $decision->rankAfter(), $decision->field->size(),
         );
     }
 }

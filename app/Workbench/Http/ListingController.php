@@ -10,7 +10,7 @@ use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Workspace;
 use App\Market\Models\Rival;
 use App\Pricing\Deciding\Decider;
-use App\Pricing\Deciding\DecisionDocument;
+use App\Pricing\Deciding\RuleDocument;
 use App\Pricing\Models\Rule as PricingRule;
 use App\Support\Tenancy\CurrentWorkspace;
 use App\Workbench\ListingHistory;
@@ -78,7 +78,7 @@ final readonly class ListingController
         $listing = Listing::query()->with(['product.supplier', 'channel'])->findOrFail($id);
         $rule = $listing->rule_id === null ? null : PricingRule::query()->with('latest')->find($listing->rule_id);
         $workspace = Workspace::query()->findOrFail($this->current->id());
-        [$decided] = $decider->decide($workspace, collect([$listing]), fn () => $rule->latest->document ?? DecisionDocument::DEFAULT_RULE, CarbonImmutable::now());
+        [$decided] = $decider->decide($workspace, collect([$listing]), fn () => $rule === null ? RuleDocument::usual() : new RuleDocument($rule->latest->document), CarbonImmutable::now());
         $currency = Currency::of($listing->channel->currency);
         $amount = fn (?int $minor) => $minor === null ? null : $currency->format($minor);
         $product = $listing->product;

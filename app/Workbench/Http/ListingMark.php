@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Workbench\Http;
 
 use OpenApi\Attributes as OA;
+use Wrasse\Core\Market\Basis;
 use Wrasse\Core\Money\Currency;
 
 /** A rival on the price line. */
@@ -28,7 +29,8 @@ final readonly class ListingMark
     {
         $marks = [];
         foreach ($offers as $offer) {
-            $at = $currency->parse((string) $offer['price']) + $currency->parse((string) ($offer['shipping'] ?? '0')) - $ownShipping;
+            $landed = Basis::Landed->figure($currency->parse((string) $offer['price']), $currency->parse((string) ($offer['shipping'] ?? '0')));
+            $at = Basis::Landed->itemPrice($landed, $ownShipping);
             $marks[] = new self((string) $offer['seller'], $currency->format($at), (bool) ($offer['buy_box'] ?? false), $dropped[$offer['seller']] ?? null);
         }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Workbench\Http;
 
 use OpenApi\Attributes as OA;
+use Wrasse\Core\Market\Basis;
 use Wrasse\Core\Money\Currency;
 
 #[OA\Schema(schema: 'Offer')]
@@ -39,7 +40,7 @@ final readonly class OfferResource
     {
         $resources = array_map(function (array $offer) use ($dropped, $names, $currency): self {
             $seller = (string) $offer['seller'];
-            $landed = $currency->parse((string) $offer['price']) + $currency->parse((string) ($offer['shipping'] ?? '0'));
+            $landed = Basis::Landed->figure($currency->parse((string) $offer['price']), $currency->parse((string) ($offer['shipping'] ?? '0')));
 
             return new self(
                 $seller, $names[$seller] ?? $seller, (string) $offer['price'], (string) ($offer['shipping'] ?? '0.00'), $currency->format($landed),

@@ -9,38 +9,63 @@ use Wrasse\Core\Limits\Profit;
 use Wrasse\Core\Market\Field;
 use Wrasse\Core\Market\Listing;
 
-/** What the core says for one listing. Amounts in minor units of the listing's currency. */
+/** What the core says for one listing, and how it came to that. Amounts in minor units of the listing's currency. */
 final readonly class Decision
 {
-    public ?int $rankAfter;
+    public Outcome $outcome;
 
-    public int $rankBefore;
+    public string $reason;
 
-    public ?Profit $before;
-
-    public ?Profit $after;
+    /** Null unless the outcome is change or review. */
+    public ?int $price;
 
     /**
-     * @param  int|null  $price  null unless the outcome is change or review
-     * @param  int|null  $target  what the rule aimed at; null if it never came to that
+     * @param  int|null  $target  the item price the rule aimed at; null if it never came to that
      * @param  string|null  $boundBy  "floor" or "ceiling"
-     * @param  list<Step>  $steps
      */
     public function __construct(
         public Listing $listing,
-        public Outcome $outcome,
-        public string $reason,
-        public ?int $price,
+        Verdict $verdict,
         public Limits $limits,
         public ?int $target,
         public ?string $boundBy,
         public Field $field,
-        public array $steps,
+        private Trail $trail,
     ) {
-        $shipping = $listing->earnings->shipping;
-        $this->rankBefore = $field->rank($field->basis->figure($listing->price, $shipping));
-        $this->rankAfter = $price === null ? null : $field->rank($field->basis->figure($price, $shipping));
-        $this->before = $listing->earnings->at($listing->price);
-        $this->after = $price === null ? null : $listing->earnings->at($price);
+        $this->outcome = $verdict->outcome;
+        $this->reason = $verdict->reason;
+        $this->price = $verdict->price;
+    }
+
+    /** @return list<Step> */
+    public function steps(): array
+    {
+        return $this->trail->steps();
+    }
+
+    /** Ours among the offers that count. */
+    public function rankBefore(): int
+    {
+        return $this->rank($this->listing->price);
+    }
+
+    public function rankAfter(): ?int
+    {
+        return $this->price === null ? null : $this->rank($this->price);
+    }
+
+    public function before(): ?Profit
+    {
+        return $this->listing->earnings->at($this->listing->price);
+    }
+
+    public function after(): ?Profit
+    {
+        return $this->price === null ? null : $this->listing->earnings->at($this->price);
+    }
+
+    private function rank(int $price): int
+    {
+        return $this->field->rank($this->field->basis->figure($price, $this->listing->earnings->shipping));
     }
 }

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Decision;
 
-use Wrasse\Core\Limits\Limit;
 use Wrasse\Core\Limits\Limits;
 use Wrasse\Core\Market\Field;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Rule\AboveCeiling;
 use Wrasse\Core\Rule\Aim;
 use Wrasse\Core\Rule\BelowFloor;
+use Wrasse\Core\Rule\CompetitiveRule;
 use Wrasse\Core\Rule\Rule;
 
 /** One decision in the making: the steps in their order, each ending it or handing on to the next. */
@@ -20,81 +20,67 @@ final class Evaluation
 
     private readonly Rule $rule;
 
-    private readonly Trail $trail;
-
     private readonly Field $field;
 
     private readonly Limits $limits;
+
+    private readonly int $floor;
+
+    private readonly int $ceiling;
+
+    private readonly bool $isWithinLimits;
 
     private ?int $target = null;
 
     private ?string $boundBy = null;
 
-    private function __construct(private readonly Request $request)
+    /** @param  Trail|null  $trail  null where nobody asks for the steps */
+    private function __construct(private readonly Request $request, private readonly ?Trail $trail)
     {
         $this->listing = $request->listing;
         $this->rule = $request->rule;
-        $this->trail = new Trail;
-        $this->field = $this->field();
-        $this->limits = $this->limits();
+        $kind = $this->rule->kind;
+        $this->field = $kind->selection()->from($request->offers, $this->listing, $request->now);
+        $this->limits = $request->limits->solve($this->listing, $this->field, $kind->needsCost());
+        // Not looked at where the limits have a problem.
+        $this->floor = $this->limits->floor ?? 1;
+        $this->ceiling = $this->limits->ceiling ?? 1;
+        $this->isWithinLimits = $this->listing->price >= $this->floor && $this->listing->price <= $this->ceiling;
     }
 
+    /** The decision with its steps. */
     public static function of(Request $request): Decision
     {
-        return (new self($request))->decide();
+        $trail = new Trail;
+        $evaluation = new self($request, $trail);
+        $verdict = $evaluation->decide();
+
+        return new Decision($evaluation->listing, $verdict, $evaluation->limits, $evaluation->target, $evaluation->boundBy, $evaluation->field, $trail);
     }
 
-    private function decide(): Decision
+    /** Outcome, reason and price alone, for many at a time. */
+    public static function verdict(Request $request): Verdict
     {
-        $floor = $this->limits->floor;
-        $ceiling = $this->limits->ceiling;
-        if ($this->limits->problem !== null || $floor === null || $ceiling === null) {
-            return $this->end(Outcome::Blocked, $this->limits->problem ?? 'limits_conflict');
+        return (new self($request, null))->decide();
+    }
+
+    private function decide(): Verdict
+    {
+        if ($this->trail !== null) {
+            $this->tellField($this->trail);
+            $this->tellLimits($this->trail);
+        }
+        if ($this->limits->problem !== null) {
+            return new Verdict(Outcome::Blocked, $this->limits->problem);
         }
         $ineligible = $this->ineligible();
         if ($ineligible !== null) {
-            return $this->end(Outcome::Skipped, $ineligible);
+            return new Verdict(Outcome::Skipped, $ineligible);
         }
-        $aim = $this->rule->kind->aim($this->listing, $this->field, $ceiling, $this->trail);
-        if ($aim->target === null) {
-            return $this->keepWithinLimits($aim->reason, $floor, $ceiling);
-        }
+        $aim = $this->rule->kind->aim($this->listing, $this->field, $this->limits, $this->request->now, $this->trail);
         $this->target = $aim->target;
 
-        return $this->direct($aim, $floor, $ceiling);
-    }
-
-    private function field(): Field
-    {
-        $kind = $this->rule->kind;
-        $field = Field::of($this->request->offers, $this->listing, $kind->filter(), $kind->basis(), $this->request->now);
-        $seen = count($this->request->offers);
-        $this->trail->add('field', match ($seen) {
-            0 => 'No offers',
-            1 => "1 offer, {$field->size()} counts",
-            default => "{$seen} offers, {$field->size()} count",
-        });
-
-        return $field;
-    }
-
-    private function limits(): Limits
-    {
-        $limits = $this->request->limits->solve($this->listing);
-        $says = match ($limits->problem) {
-            'cost_missing' => 'The cost is not known, so there is no floor',
-            'floor_unreachable' => 'No price earns what the floor asks for',
-            'floor_missing' => 'There is no floor',
-            'ceiling_missing' => 'There is no ceiling',
-            'limits_conflict' => 'The floor is above the ceiling',
-            default => "Floor: {$limits->floor?->binds}; ceiling: {$limits->ceiling?->binds}",
-        };
-        $this->trail->add('limits', $says, array_filter(
-            ['floor' => $limits->floor?->price, 'ceiling' => $limits->ceiling?->price],
-            fn (?int $amount) => $amount !== null,
-        ));
-
-        return $limits;
+        return $this->follow($aim, isFirst: true);
     }
 
     private function ineligible(): ?string
@@ -102,121 +88,224 @@ final class Evaluation
         $reason = match (true) {
             $this->listing->stock !== null && $this->listing->stock <= 0 => 'out_of_stock',
             $this->listing->onPromotion && ! $this->rule->repriceOnPromotion => 'promotion',
-            default => null,
+            default => $this->isWithinLimits ? $this->rule->brakes->rests($this->listing, $this->request->now) : null,
         };
-        $this->trail->add('eligibility', match ($reason) {
+        $this->trail?->add('eligibility', match ($reason) {
             'out_of_stock' => 'Out of stock; nothing to price',
             'promotion' => 'On promotion; the rule leaves it alone',
+            'cooldown' => 'Changed only a short while ago; the rule waits between changes',
+            'daily_limit' => 'Changed as often in 24 hours as the rule allows',
             default => 'May be repriced now',
         });
 
         return $reason;
     }
 
-    private function direct(Aim $aim, Limit $floor, Limit $ceiling): Decision
+    /** @param  bool  $isFirst  not where another rival was looked for because the floor stood in the way */
+    private function follow(Aim $aim, bool $isFirst): Verdict
     {
-        if ($aim->withoutRivals()) {
-            return $this->finish($this->clamp((int) $aim->target, $floor, $ceiling), $aim->reason);
+        $target = $aim->target;
+        if ($target === null) {
+            return $aim->outcome === Outcome::Blocked ? new Verdict(Outcome::Blocked, $aim->reason) : $this->stay($aim->outcome, $aim->reason);
         }
-        $target = (int) $aim->target;
-        if (! $this->rule->direction->allows($this->listing->price, $target)) {
-            $this->trail->add('direction', 'The rule moves prices only '.($target < $this->listing->price ? 'up' : 'down'));
-
-            return $this->keepWithinLimits('direction', $floor, $ceiling);
+        if ($aim->reason === 'no_rivals') {
+            return $this->settle($this->clamp($target), 'no_rivals');
         }
-        $this->trail->add('direction', 'The rule may move the price this way');
+        if ($isFirst && ! $this->rule->direction->allows($this->listing->price, $target)) {
+            $this->trail?->add('direction', 'The rule moves prices only '.($target < $this->listing->price ? 'up' : 'down'));
 
-        if ($target < $floor->price) {
+            return $this->stay(Outcome::Keep, 'direction');
+        }
+        if ($isFirst) {
+            $this->trail?->add('direction', 'The rule may move the price this way');
+        }
+
+        return $this->bound($aim, $target);
+    }
+
+    private function bound(Aim $aim, int $target): Verdict
+    {
+        if ($target < $this->floor) {
             return match ($this->rule->belowFloor) {
-                BelowFloor::Hold => $this->hold('below_floor', $floor, $ceiling),
-                BelowFloor::Floor => $this->finish($this->bind('floor', $floor), $aim->reason),
-                BelowFloor::Ceiling => $this->finish($this->bind('ceiling', $ceiling), $aim->reason),
+                BelowFloor::Hold => $this->hold('below_floor', 'That is under the floor; the price stays'),
+                BelowFloor::Floor => $this->settle($this->bind('floor'), $aim->reason),
+                BelowFloor::Ceiling => $this->settle($this->bind('ceiling'), $aim->reason),
+                BelowFloor::NextRival => $this->follow($this->nextRival((int) $aim->reference), isFirst: false),
             };
         }
-        if ($target > $ceiling->price) {
+        if ($target > $this->ceiling) {
             return match ($this->rule->aboveCeiling) {
-                AboveCeiling::Hold => $this->hold('above_ceiling', $floor, $ceiling),
-                AboveCeiling::Ceiling => $this->finish($this->bind('ceiling', $ceiling), $aim->reason),
+                AboveCeiling::Hold => $this->hold('above_ceiling', 'That is over the ceiling; the price stays'),
+                AboveCeiling::Ceiling => $this->settle($this->bind('ceiling'), $aim->reason),
             };
         }
-        $this->trail->add('within_limits', 'Between floor and ceiling');
+        $this->trail?->add('within_limits', 'Between floor and ceiling');
 
-        return $this->finish($target, $aim->reason);
+        return $this->settle($target, $aim->reason);
     }
 
-    private function hold(string $reason, Limit $floor, Limit $ceiling): Decision
+    private function nextRival(int $reference): Aim
     {
-        $this->trail->add('within_limits', $reason === 'below_floor' ? 'That is under the floor; the price stays' : 'That is over the ceiling; the price stays');
+        $kind = $this->rule->kind;
 
-        return $this->keepWithinLimits($reason, $floor, $ceiling);
+        return $kind instanceof CompetitiveRule
+            ? $kind->nextRival($reference, $this->listing, $this->field, $this->limits, $this->trail)
+            : Aim::keep('no_rivals');
     }
 
-    private function bind(string $by, Limit $limit): int
+    private function hold(string $reason, string $says): Verdict
     {
-        $this->boundBy = $by;
-        $this->trail->add('within_limits', ucfirst($by)." binds: {$limit->binds}", [$by => $limit->price]);
+        $this->trail?->add('within_limits', $says);
 
-        return $limit->price;
+        return $this->stay(Outcome::Keep, $reason);
     }
 
-    private function clamp(int $price, Limit $floor, Limit $ceiling): int
+    /** Nothing keeps a price outside its limits: there it is moved to the nearest one instead. */
+    private function stay(Outcome $outcome, string $reason): Verdict
+    {
+        return $this->isWithinLimits ? new Verdict($outcome, $reason) : $this->settle($this->clamp($this->listing->price), 'outside_limits');
+    }
+
+    private function clamp(int $price): int
     {
         return match (true) {
-            $price < $floor->price => $this->bind('floor', $floor),
-            $price > $ceiling->price => $this->bind('ceiling', $ceiling),
+            $price < $this->floor => $this->bind('floor'),
+            $price > $this->ceiling => $this->bind('ceiling'),
             default => $price,
         };
     }
 
-    /** Nothing keeps a price outside its limits: there it is moved to the nearest one instead. */
-    private function keepWithinLimits(string $reason, Limit $floor, Limit $ceiling): Decision
+    private function bind(string $by): int
     {
-        $nearest = $this->clamp($this->listing->price, $floor, $ceiling);
+        $this->boundBy = $by;
+        $limit = $by === 'floor' ? $this->floor : $this->ceiling;
+        $this->trail?->add('within_limits', $by === 'floor' ? "Floor binds: {$this->limits->floorSays($this->listing)}" : "Ceiling binds: {$this->limits->ceilingSays($this->listing)}", [$by => $limit]);
 
-        return $nearest === $this->listing->price
-            ? $this->end(Outcome::Keep, $reason)
-            : $this->finish($nearest, $reason, movedToLimit: true);
+        return $limit;
     }
 
-    private function finish(int $price, string $reason, bool $movedToLimit = false): Decision
+    private function settle(int $price, string $reason): Verdict
     {
-        $price = $this->meetEveryFloorTerm($price);
-        if ($price === null) {
-            return $this->end(Outcome::Blocked, 'no_valid_price');
+        $price = $this->endWell($price) ?? $this->meetFloorTerms($price);
+        if ($price > $this->ceiling) {
+            $this->trail?->add('floor_terms', 'No price up to the ceiling meets every floor term');
+
+            return new Verdict(Outcome::Blocked, 'no_valid_price');
         }
         if ($price === $this->listing->price) {
-            $this->trail->add('result', 'The price is there already');
+            $this->trail?->add('result', 'The price is there already');
 
-            return $this->end(Outcome::Keep, 'already_there');
+            return new Verdict(Outcome::Keep, 'already_there');
         }
-        if ($this->boundBy !== null && ($movedToLimit || $reason !== 'no_rivals')) {
+        if ($this->boundBy !== null && $reason !== 'no_rivals') {
             $reason = "at_{$this->boundBy}";
         }
-        $this->trail->add('result', 'New price', ['price' => $price]);
 
-        return $this->end(Outcome::Change, $reason, $price);
+        return $this->brake($price, $reason);
     }
 
-    /** Fees with steps, and rounding, can make a price above the floor earn less than one below it. */
-    private function meetEveryFloorTerm(int $price): ?int
+    /** The neighbouring price with a wanted ending that meets every floor term, if there is one. */
+    private function endWell(int $price): ?int
     {
-        $ceiling = $this->limits->ceiling->price ?? 0;
-        for ($next = $price; $next <= $ceiling; $next++) {
-            if ($this->request->limits->floorHolds($this->listing, $next)) {
-                $this->trail->add('floor_terms', $next === $price ? 'Every floor term holds' : 'Moved up until every floor term holds', ['price' => $next]);
+        if ($this->rule->ending === null) {
+            return null;
+        }
+        foreach ($this->rule->ending->neighbours($price) as $neighbour) {
+            if ($neighbour >= $this->floor && $neighbour <= $this->ceiling && $this->limits->allow($neighbour, $this->listing->earnings)) {
+                $this->trail?->add('ending', $neighbour === $price ? 'The price ends as wanted' : 'To the neighbouring price with a wanted ending', ['price' => $neighbour]);
+                $this->trail?->add('floor_terms', 'Every floor term holds', ['price' => $neighbour]);
 
-                return $next;
+                return $neighbour;
             }
         }
-        $this->trail->add('floor_terms', 'No price up to the ceiling meets every floor term');
+        $this->trail?->add('ending_skipped', 'No neighbouring price with a wanted ending is allowed; the price stays as it was', ['price' => $price]);
 
         return null;
     }
 
-    private function end(Outcome $outcome, string $reason, ?int $price = null): Decision
+    /** Fees with steps, and rounding, can make a price above the floor earn less than one below it. */
+    private function meetFloorTerms(int $price): int
     {
-        return new Decision(
-            $this->listing, $outcome, $reason, $price, $this->limits, $this->target, $this->boundBy, $this->field, $this->trail->steps(),
-        );
+        $earnings = $this->listing->earnings;
+        if ($this->limits->allow($price, $earnings)) {
+            $this->trail?->add('floor_terms', 'Every floor term holds', ['price' => $price]);
+
+            return $price;
+        }
+        $next = $this->limits->nextAllowed($price, $earnings);
+        $this->trail?->add('floor_terms', 'Moved up until every floor term holds', ['price' => $next]);
+
+        return $next;
+    }
+
+    private function brake(int $price, string $reason): Verdict
+    {
+        $brakes = $this->rule->brakes;
+        $now = $this->listing->price;
+        if ($this->isWithinLimits && $brakes->areTooCoarse($now, $price)) {
+            $this->trail?->add('brakes', 'Too small a move to bother', ['move' => $price - $now]);
+
+            return new Verdict(Outcome::Keep, 'min_move');
+        }
+        if ($brakes->hold($now, $price)) {
+            $capped = $brakes->capped($now, $price);
+            if ($capped === null || $capped < $this->floor || $capped > $this->ceiling || ! $this->limits->allow($capped, $this->listing->earnings)) {
+                $this->trail?->add('brakes', "More than {$brakes->maxMove} % at once; a person looks first", ['price' => $price]);
+
+                return new Verdict(Outcome::Review, 'max_move', $price);
+            }
+            $this->trail?->add('brakes', "Not more than {$brakes->maxMove} % at once", ['price' => $capped]);
+            $price = $capped;
+            $reason = 'capped';
+        } else {
+            $this->trail?->add('brakes', 'No brake is in the way');
+        }
+
+        return $this->approve($price, $reason);
+    }
+
+    private function approve(int $price, string $reason): Verdict
+    {
+        if ($this->rule->approval->isNeeded($this->listing->price, $price)) {
+            $this->trail?->add('approval', 'The rule asks a person first', ['price' => $price]);
+
+            return new Verdict(Outcome::Review, 'approval', $price);
+        }
+        $this->trail?->add('approval', 'The rule does not ask');
+        $this->trail?->add('result', 'New price', ['price' => $price]);
+
+        return new Verdict(Outcome::Change, $reason, $price);
+    }
+
+    private function tellField(Trail $trail): void
+    {
+        $seen = $this->request->offers->count;
+        $field = $this->field;
+        $trail->add('field', static fn () => match ($seen) {
+            0 => 'No offers',
+            1 => "1 offer, {$field->size()} counts",
+            default => "{$seen} offers, {$field->size()} count",
+        });
+    }
+
+    private function tellLimits(Trail $trail): void
+    {
+        $limits = $this->limits;
+        $listing = $this->listing;
+        $figures = [];
+        if ($limits->floor !== null) {
+            $figures['floor'] = $limits->floor;
+        }
+        if ($limits->ceiling !== null) {
+            $figures['ceiling'] = $limits->ceiling;
+        }
+        $trail->add('limits', static fn () => match ($limits->problem) {
+            'cost_missing' => 'The cost is not known',
+            'floor_unreachable' => 'No price earns what the floor asks for',
+            'floor_missing' => 'There is no floor',
+            'ceiling_missing' => 'There is no ceiling',
+            'limits_conflict' => 'The floor is above the ceiling',
+            default => "Floor: {$limits->floorSays($listing)}; ceiling: {$limits->ceilingSays($listing)}",
+        }, $figures);
     }
 }

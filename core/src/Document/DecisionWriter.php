@@ -7,7 +7,12 @@ namespace Wrasse\Core\Document;
 use Wrasse\Core\Decision\Decision;
 use Wrasse\Core\Decision\Step;
 use Wrasse\Core\Limits\Profit;
+use Wrasse\Core\Market\Dropped;
 use Wrasse\Core\Money\Currency;
+
+use function array_map;
+use function strcmp;
+use function usort;
 
 /** Writes a decision as a document: amounts as decimals of the listing's currency. */
 final readonly class DecisionWriter
@@ -24,17 +29,17 @@ final readonly class DecisionWriter
             'reason' => $decision->reason,
             'from' => $amount($decision->listing->price),
             'price' => $amount($decision->price),
-            'floor' => $amount($decision->limits->floor?->price),
-            'ceiling' => $amount($decision->limits->ceiling?->price),
+            'floor' => $amount($decision->limits->floor),
+            'ceiling' => $amount($decision->limits->ceiling),
             'target' => $amount($decision->target),
             'bound_by' => $decision->boundBy,
-            'rank_before' => $decision->rankBefore,
-            'rank_after' => $decision->rankAfter,
+            'rank_before' => $decision->rankBefore(),
+            'rank_after' => $decision->rankAfter(),
             'field_size' => $decision->field->size(),
-            'before' => $this->profit($decision->before, $currency),
-            'after' => $this->profit($decision->after, $currency),
-            'dropped' => $decision->field->dropped,
-            'steps' => $this->steps($decision->steps, $currency),
+            'before' => $this->profit($decision->before(), $currency),
+            'after' => $this->profit($decision->after(), $currency),
+            'dropped' => $this->dropped($decision->field->dropped),
+            'steps' => $this->steps($decision->steps(), $currency),
         ];
     }
 
@@ -49,6 +54,20 @@ final readonly class DecisionWriter
     }
 
     /**
+     * By seller, so that the order in which offers came does not show.
+     *
+     * @param  list<Dropped>  $dropped
+     * @return list<array{seller: string, why: string}>
+     */
+    private function dropped(array $dropped): array
+    {
+        $rows = array_map(fn (Dropped $one) => ['seller' => $one->seller, 'why' => $one->why], $dropped);
+        usort($rows, fn (array $a, array $b) => strcmp($a['seller'], $b['seller']) ?: strcmp($a['why'], $b['why']));
+
+        return $rows;
+    }
+
+    /**
      * @param  list<Step>  $steps
      * @return list<array{step: string, says: string, figures: object}>
      */
@@ -56,7 +75,7 @@ final readonly class DecisionWriter
     {
         return array_map(fn (Step $step) => [
             'step' => $step->step,
-            'says' => $step->says,
+            'says' => $step->says(),
             'figures' => (object) array_map($currency->format(...), $step->amounts),
         ], $steps);
     }

@@ -13,9 +13,12 @@ use Wrasse\Core\Limits\MarginFloor;
 use Wrasse\Core\Limits\MarkupCeiling;
 use Wrasse\Core\Limits\MarkupFloor;
 use Wrasse\Core\Limits\ProfitFloor;
+use Wrasse\Core\Limits\ReferenceFloor;
 use Wrasse\Core\Limits\RrpCeiling;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\Percent;
+
+use function array_map;
 
 /** Reads the floor and ceiling terms of a listing. */
 final readonly class LimitsReader
@@ -37,13 +40,23 @@ final readonly class LimitsReader
 
     private function floor(Node $term): FloorTerm
     {
-        return match ($term->at('kind')->oneOf('amount', 'margin', 'markup', 'profit', 'map')) {
-            'amount' => new AmountTerm($term->object('kind', 'amount')->at('amount')->amount($this->currency, 1)),
-            'margin' => new MarginFloor($term->object('kind', 'percent')->at('percent')->percent(100, below: true)),
-            'markup' => new MarkupFloor($term->object('kind', 'percent')->at('percent')->percent(10_000)),
-            'profit' => new ProfitFloor($term->object('kind', 'amount')->at('amount')->amount($this->currency)),
-            default => $this->map($term),
-        };
+        return $term->by('kind', [
+            'amount' => fn () => new AmountTerm($this->amount($term)),
+            'margin' => fn () => new MarginFloor($term->object('kind', 'percent')->at('percent')->percent(100, below: true)),
+            'markup' => fn () => new MarkupFloor($this->markup($term)),
+            'profit' => fn () => new ProfitFloor($this->amount($term)),
+            'map' => fn () => $this->map($term),
+            'reference' => fn () => new ReferenceFloor((new ReferenceReader)->read($term->object('kind', 'reference')->at('reference'))),
+        ]);
+    }
+
+    private function ceiling(Node $term): CeilingTerm
+    {
+        return $term->by('kind', [
+            'amount' => fn () => new AmountTerm($this->amount($term)),
+            'rrp' => fn () => new RrpCeiling($term->object('kind', 'percent')->find('percent')?->percent(1_000) ?? Percent::of(100)),
+            'markup' => fn () => new MarkupCeiling($this->markup($term)),
+        ]);
     }
 
     private function map(Node $term): MapFloor
@@ -53,12 +66,13 @@ final readonly class LimitsReader
         return new MapFloor;
     }
 
-    private function ceiling(Node $term): CeilingTerm
+    private function amount(Node $term): int
     {
-        return match ($term->at('kind')->oneOf('amount', 'rrp', 'markup')) {
-            'amount' => new AmountTerm($term->object('kind', 'amount')->at('amount')->amount($this->currency, 1)),
-            'markup' => new MarkupCeiling($term->object('kind', 'percent')->at('percent')->percent(10_000)),
-            default => new RrpCeiling($term->object('kind', 'percent')->find('percent')?->percent(1_000) ?? Percent::of(100)),
-        };
+        return $term->object('kind', 'amount')->at('amount')->amount($this->currency);
+    }
+
+    private function markup(Node $term): Percent
+    {
+        return $term->object('kind', 'percent')->at('percent')->percent(10_000);
     }
 }

@@ -4,10 +4,29 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Document;
 
-use DateTimeImmutable;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\InvalidAmount;
 use Wrasse\Core\Money\Percent;
+
+use function array_diff;
+use function array_is_list;
+use function array_keys;
+use function array_map;
+use function array_values;
+use function checkdate;
+use function date_create_immutable;
+use function date_get_last_errors;
+use function gmmktime;
+use function implode;
+use function in_array;
+use function intdiv;
+use function is_array;
+use function is_bool;
+use function is_int;
+use function is_string;
+use function json_decode;
+use function preg_match;
+use function strval;
 
 /** A value in a decoded JSON document that knows its path. Every reader throws InvalidDocument on what does not fit. */
 final readonly class Node
@@ -118,8 +137,8 @@ final readonly class Node
         return $amount >= $least ? $amount : throw $this->expected('an amount of at least '.$currency->format($least));
     }
 
-    /** From 0 to the most, or to below it. */
-    public function percent(int $most, bool $below = false): Percent
+    /** From the least to the most, or to below it. */
+    public function percent(int $most, bool $below = false, int $least = 0): Percent
     {
         if (! is_string($this->value)) {
             throw $this->expected('a percentage such as "12.5"');
@@ -130,23 +149,48 @@ final readonly class Node
             throw $this->expected($e->getMessage());
         }
         $limit = Percent::of($most)->units;
-        if ($percent->units < 0 || $percent->units > $limit || ($below && $percent->units === $limit)) {
-            throw $this->expected('a percentage from 0 to '.($below ? 'below ' : '').$most);
+        if ($percent->units < Percent::of($least)->units || $percent->units > $limit || ($below && $percent->units === $limit)) {
+            throw $this->expected("a percentage from {$least} to ".($below ? 'below ' : '').$most);
         }
 
         return $percent;
     }
 
-    /** Seconds since 1970 of an RFC 3339 time. */
+    /** Microseconds since 1970 of an RFC 3339 time. */
     public function time(): int
     {
-        $pattern = '/^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d+)?(Z|[+-]\d\d:\d\d)\z/';
-        $valid = is_string($this->value) && preg_match($pattern, $this->value) === 1;
-        try {
-            return $valid ? (new DateTimeImmutable((string) $this->value))->getTimestamp() : throw $this->expected('an RFC 3339 time such as "2026-03-02T09:00:00Z"');
-        } catch (\Exception $e) {
-            throw $e instanceof InvalidDocument ? $e : $this->expected('an RFC 3339 time such as "2026-03-02T09:00:00Z"');
+        $pattern = '/^\d{4}-\d\d-\d\d[Tt]\d\d:\d\d:\d\d(\.\d+)?([Zz]|[+-]\d\d:\d\d)\z/';
+        $time = is_string($this->value) && preg_match($pattern, $this->value) === 1 ? date_create_immutable($this->value) : false;
+        // A day that does not exist is read as a later one, with a warning.
+        if ($time === false || (date_get_last_errors()['warning_count'] ?? 0) > 0) {
+            throw $this->expected('an RFC 3339 time such as "2026-03-02T09:00:00Z"');
         }
+
+        return $time->getTimestamp() * 1_000_000 + (int) $time->format('u');
+    }
+
+    /** Days since 1 January 1970 of a calendar date. */
+    public function date(): int
+    {
+        $isDate = is_string($this->value) && preg_match('/^(\d{4})-(\d\d)-(\d\d)\z/', $this->value, $part) === 1
+            && checkdate((int) $part[2], (int) $part[3], (int) $part[1]);
+
+        return $isDate
+            ? intdiv((int) gmmktime(0, 0, 0, (int) $part[2], (int) $part[3], (int) $part[1]), 86_400)
+            : throw $this->expected('a date such as "2026-03-01"');
+    }
+
+    /**
+     * Reads with the reader that the text under a key names.
+     *
+     * @template T
+     *
+     * @param  array<string, callable(self): T>  $readers
+     * @return T
+     */
+    public function by(string $key, array $readers): mixed
+    {
+        return $readers[$this->at($key)->oneOf(...array_keys($readers))]($this);
     }
 
     /** One of these texts. */

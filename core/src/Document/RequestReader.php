@@ -6,16 +6,17 @@ namespace Wrasse\Core\Document;
 
 use Wrasse\Core\Decision\Request;
 use Wrasse\Core\Limits\Earnings;
-use Wrasse\Core\Limits\Fee;
-use Wrasse\Core\Limits\FixedFee;
-use Wrasse\Core\Limits\PercentFee;
-use Wrasse\Core\Limits\Tax;
-use Wrasse\Core\Market\Basis;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Market\Offer;
+use Wrasse\Core\Market\Offers;
+use Wrasse\Core\Market\Sales;
+use Wrasse\Core\Market\SalesDay;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\InvalidAmount;
-use Wrasse\Core\Money\Percent;
+use Wrasse\Core\Rule\Rule;
+
+use function array_map;
+use function array_values;
 
 /** Reads what a decision is made from. */
 final readonly class RequestReader
@@ -30,8 +31,12 @@ final readonly class RequestReader
         'handling_days', 'ship_from', 'marketplace_retail', 'source', 'seen_at',
     ];
 
-    /** @throws InvalidDocument */
-    public function read(Node $request): Request
+    /**
+     * @param  Rule|null  $rule  where it has been read already, as for many listings on the same rule
+     *
+     * @throws InvalidDocument
+     */
+    public function read(Node $request, ?Rule $rule = null): Request
     {
         $request->object('now', 'listing', 'fees', 'tax', 'limits', 'offers', 'rule');
         $listing = $request->at('listing')->object(...self::LISTING);
@@ -39,10 +44,10 @@ final readonly class RequestReader
 
         return new Request(
             $request->at('now')->time(),
-            $this->listing($listing, $currency, $this->earnings($request, $listing, $currency)),
+            $this->listing($listing, $currency, (new EarningsReader($currency))->read($listing, $request->find('fees'), $request->find('tax'))),
             (new LimitsReader($currency))->read($request->find('limits') ?? Node::of([], '$.limits')),
-            array_map(fn (Node $offer) => $this->offer($offer, $currency), $request->find('offers')?->items() ?? []),
-            (new RuleReader($currency))->read($request->at('rule')),
+            new Offers(array_map(fn (Node $offer) => $this->offer($offer, $currency), $request->find('offers')?->items() ?? [])),
+            $rule ?? (new RuleReader($currency))->read($request->at('rule')),
         );
     }
 
@@ -56,56 +61,8 @@ final readonly class RequestReader
         }
     }
 
-    /** @throws InvalidDocument */
-    public function tax(?Node $tax): Tax
-    {
-        if ($tax === null) {
-            return new Tax(Percent::of(0), true);
-        }
-        $tax->object('percent', 'included');
-
-        return new Tax($tax->find('percent')?->percent(100) ?? Percent::of(0), $tax->find('included')?->bool() ?? true);
-    }
-
-    /** @throws InvalidDocument */
-    public function fee(Node $fee, Currency $currency): Fee
-    {
-        if ($fee->at('kind')->oneOf('percent', 'fixed') === 'fixed') {
-            return new FixedFee($fee->object('kind', 'amount')->at('amount')->amount($currency));
-        }
-        $fee->object('kind', 'percent', 'on', 'minimum', 'maximum');
-
-        return new PercentFee(
-            $fee->at('percent')->percent(100),
-            $fee->find('on')?->enum(Basis::class) ?? Basis::Landed,
-            $fee->find('minimum')?->amount($currency),
-            $fee->find('maximum')?->amount($currency),
-        );
-    }
-
-    private function earnings(Node $request, Node $listing, Currency $currency): Earnings
-    {
-        $cost = $listing->find('cost')?->amount($currency);
-        foreach ($listing->find('extra_costs')?->items() ?? [] as $extra) {
-            $extra->object('label', 'amount')->find('label')?->string();
-            $amount = $extra->at('amount')->amount($currency);
-            $cost = $cost === null ? null : $cost + $amount;
-        }
-
-        return new Earnings(
-            $cost,
-            $listing->find('shipping')?->amount($currency) ?? 0,
-            $this->tax($request->find('tax')),
-            array_map(fn (Node $fee) => $this->fee($fee, $currency), $request->find('fees')?->items() ?? []),
-        );
-    }
-
     private function listing(Node $listing, Currency $currency, Earnings $earnings): Listing
     {
-        foreach ($listing->find('sales')?->items() ?? [] as $day) {
-            $day->object('date', 'units', 'in_stock');
-        }
-
         return new Listing(
             $listing->at('sku')->string(),
             $currency,
@@ -115,14 +72,30 @@ final readonly class RequestReader
             $listing->find('stock')?->int(PHP_INT_MIN),
             $listing->find('condition')?->string() ?? 'new',
             $listing->find('fulfilment')?->string() ?? 'merchant',
-            $listing->find('list_price')?->amount($currency, 1),
-            $listing->find('rrp')?->amount($currency, 1),
-            $listing->find('map')?->amount($currency, 1),
+            $listing->find('list_price')?->amount($currency),
+            $listing->find('rrp')?->amount($currency),
+            $listing->find('map')?->amount($currency),
             $listing->find('holds_buy_box')?->bool() ?? false,
             $listing->find('on_promotion')?->bool() ?? false,
             $listing->find('last_changed_at')?->time(),
             $listing->find('changes_last_24h')?->int(0) ?? 0,
+            $this->sales($listing->find('sales')),
         );
+    }
+
+    private function sales(?Node $sales): Sales
+    {
+        $days = [];
+        foreach ($sales?->items() ?? [] as $item) {
+            $item->object('date', 'units', 'in_stock');
+            $day = $item->at('date')->date();
+            if (isset($days[$day])) {
+                throw $item->at('date')->expected('each day once');
+            }
+            $days[$day] = new SalesDay($day, $item->at('units')->int(0, 1_000_000_000), $item->find('in_stock')?->bool() ?? true);
+        }
+
+        return new Sales(array_values($days));
     }
 
     private function offer(Node $offer, Currency $currency): Offer

@@ -4,32 +4,42 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Document;
 
-use Wrasse\Core\Market\Basis;
-use Wrasse\Core\Market\BuyBoxReference;
-use Wrasse\Core\Market\FieldFilter;
-use Wrasse\Core\Market\LowestReference;
-use Wrasse\Core\Market\Reference;
 use Wrasse\Core\Money\Currency;
-use Wrasse\Core\Rule\AboveAmount;
+use Wrasse\Core\Money\Percent;
 use Wrasse\Core\Rule\AboveCeiling;
-use Wrasse\Core\Rule\AbovePercent;
-use Wrasse\Core\Rule\BelowAmount;
+use Wrasse\Core\Rule\Approval;
 use Wrasse\Core\Rule\BelowFloor;
-use Wrasse\Core\Rule\BelowPercent;
-use Wrasse\Core\Rule\CompetitiveRule;
+use Wrasse\Core\Rule\Beyond;
+use Wrasse\Core\Rule\Brakes;
 use Wrasse\Core\Rule\Direction;
-use Wrasse\Core\Rule\HoldingBuyBox;
-use Wrasse\Core\Rule\MatchPosition;
-use Wrasse\Core\Rule\NoRivals;
-use Wrasse\Core\Rule\Position;
+use Wrasse\Core\Rule\Ending;
+use Wrasse\Core\Rule\EndingRound;
+use Wrasse\Core\Rule\Formula;
+use Wrasse\Core\Rule\FormulaRule;
+use Wrasse\Core\Rule\InvalidFormula;
+use Wrasse\Core\Rule\MarkupRule;
+use Wrasse\Core\Rule\MarkupTier;
 use Wrasse\Core\Rule\Rule;
+use Wrasse\Core\Rule\RuleKind;
+use Wrasse\Core\Rule\SalesBand;
+use Wrasse\Core\Rule\SalesRule;
+use Wrasse\Core\Rule\Step;
+use Wrasse\Core\Rule\StepByAmount;
+use Wrasse\Core\Rule\StepByPercent;
+
+use function array_map;
+use function preg_match;
+use function str_pad;
+use function str_repeat;
 
 /** Reads a rule document. Amounts in it are in the currency it is read for. */
 final readonly class RuleReader
 {
-    private const COMMON = ['version', 'kind', 'direction', 'when_below_floor', 'when_above_ceiling', 'reprice_on_promotion'];
+    private const COMMON = ['version', 'kind', 'direction', 'when_below_floor', 'when_above_ceiling', 'ending', 'reprice_on_promotion', 'brakes', 'approval'];
 
-    private const COMPETITIVE = ['field', 'compare', 'reference', 'position', 'when_no_rivals', 'when_holding_buy_box'];
+    private const LARGEST_MOVE_PERCENT = 100_000;
+
+    private const MINUTES_A_YEAR = 527_040;
 
     public function __construct(private Currency $currency)
     {
@@ -38,109 +48,162 @@ final readonly class RuleReader
     /** @throws InvalidDocument */
     public function read(Node $rule): Rule
     {
-        $rule->object(...self::COMMON, ...self::COMPETITIVE);
         $rule->at('version')->int(1, 1);
-        $rule->at('kind')->oneOf('competitive');
 
         return new Rule(
-            $this->competitive($rule),
+            $rule->by('kind', ['competitive' => $this->competitive(...), 'sales' => $this->sales(...), 'markup' => $this->markup(...), 'formula' => $this->formula(...)]),
             $rule->find('direction')?->enum(Direction::class) ?? Direction::Both,
             $rule->find('when_below_floor')?->enum(BelowFloor::class) ?? BelowFloor::Floor,
             $rule->find('when_above_ceiling')?->enum(AboveCeiling::class) ?? AboveCeiling::Ceiling,
+            ($ending = $rule->find('ending')) === null ? null : $this->ending($ending),
             $rule->find('reprice_on_promotion')?->bool() ?? true,
+            ($brakes = $rule->find('brakes')) === null ? new Brakes : $this->brakes($brakes),
+            ($approval = $rule->find('approval')) === null ? null : $this->approval($approval),
         );
     }
 
-    private function competitive(Node $rule): CompetitiveRule
+    private function competitive(Node $rule): RuleKind
     {
-        return new CompetitiveRule(
-            $this->reference($rule->at('reference')),
-            ($position = $rule->find('position')) === null ? new MatchPosition : $this->position($position),
-            ($field = $rule->find('field')) === null ? new FieldFilter : $this->field($field),
-            $rule->find('compare')?->enum(Basis::class) ?? Basis::Landed,
-            $rule->find('when_no_rivals')?->enum(NoRivals::class) ?? NoRivals::Hold,
-            $rule->find('when_holding_buy_box')?->enum(HoldingBuyBox::class) ?? HoldingBuyBox::Ignore,
+        $rule->object(...self::COMMON, ...CompetitiveReader::FIELDS);
+
+        return (new CompetitiveReader($this->currency))->read($rule);
+    }
+
+    private function sales(Node $rule): SalesRule
+    {
+        $this->own($rule, 'window_days', 'in_stock_days_only', 'bands');
+        $bands = array_map($this->band(...), $rule->at('bands')->items());
+
+        return new SalesRule(
+            $rule->find('window_days')?->int(1, 366) ?? 7,
+            $rule->find('in_stock_days_only')?->bool() ?? true,
+            $bands !== [] ? $bands : throw $rule->at('bands')->expected('at least one band'),
         );
     }
 
-    private function reference(Node $reference): Reference
+    private function band(Node $band): SalesBand
     {
-        $reference->object('of', 'else');
-        $else = $reference->find('else');
-        $otherwise = $else === null ? new LowestReference : $this->reference($else);
-
-        return match ($reference->at('of')->oneOf('lowest', 'buy_box')) {
-            'buy_box' => new BuyBoxReference($otherwise),
-            default => new LowestReference,
-        };
-    }
-
-    private function position(Node $position): Position
-    {
-        $position->object('move', 'percent', 'amount', 'at_least');
-        $move = $position->find('move')?->oneOf('match', 'below', 'above') ?? 'match';
-        $percent = $position->find('percent');
-        $amount = $position->find('amount');
-        $atLeast = $position->find('at_least')?->amount($this->currency);
-        if ($move === 'match') {
-            return $percent === null && $amount === null && $atLeast === null ? new MatchPosition : throw $position->expected('no percent or amount with "match"');
+        $band->object('units_below', 'units_at_least', 'move', 'percent', 'amount');
+        $atLeast = $band->find('units_at_least')?->int(0, 1_000_000_000);
+        $below = $band->find('units_below')?->int(0, 1_000_000_000);
+        if ($atLeast === null && $below === null) {
+            throw $band->expected('"units_below" or "units_at_least"');
         }
+
+        return new SalesBand($atLeast, $below, $this->step($band));
+    }
+
+    private function step(Node $band): Step
+    {
+        $isUp = $band->at('move')->oneOf('up', 'down') === 'up';
+        $percent = $band->find('percent');
+        $amount = $band->find('amount');
         if (($percent === null) === ($amount === null)) {
-            throw $position->expected("either a percent or an amount with \"{$move}\"");
-        }
-        if ($amount !== null) {
-            $by = $amount->amount($this->currency);
-
-            return match (true) {
-                $atLeast !== null => throw $position->at('at_least')->expected('nothing; it goes with a percent'),
-                $move === 'below' => new BelowAmount($by),
-                default => new AboveAmount($by),
-            };
+            throw $band->expected('either a percent or an amount');
         }
 
-        return $move === 'below'
-            ? new BelowPercent($position->at('percent')->percent(100, below: true), $atLeast)
-            : new AbovePercent($position->at('percent')->percent(1_000), $atLeast);
+        return $percent !== null
+            ? new StepByPercent($percent->percent(90, least: 1), $isUp)
+            : new StepByAmount($band->at('amount')->amount($this->currency, $this->currency->unit()), $isUp);
     }
 
-    private function field(Node $field): FieldFilter
+    private function markup(Node $rule): MarkupRule
     {
-        $field->object(
-            'condition', 'fulfilment', 'exclude_sellers', 'only_sellers', 'exclude_marketplace_retail', 'min_rating_percent',
-            'min_rating_count', 'max_handling_days', 'ship_from', 'in_stock_only', 'max_age_minutes', 'sources',
-        );
+        $this->own($rule, 'tiers', 'min_profit');
+        $tiers = [];
+        foreach ($rule->at('tiers')->items() as $i => $item) {
+            $item->object('from', 'percent', 'amount');
+            $from = $item->at('from')->amount($this->currency);
+            if ($i === 0 ? $from !== 0 : $from <= $tiers[$i - 1]->from) {
+                throw $item->at('from')->expected($i === 0 ? 'zero: the first tier starts there' : 'more than the tier before starts with');
+            }
+            $tiers[] = new MarkupTier($from, $this->markupOf($item));
+        }
 
-        return new FieldFilter(
-            $this->kinds($field->find('condition'), []),
-            $this->kinds($field->find('fulfilment'), null),
-            $field->find('exclude_sellers')?->strings() ?? [],
-            $field->find('only_sellers')?->strings(),
-            $field->find('exclude_marketplace_retail')?->bool() ?? false,
-            $field->find('min_rating_percent')?->percent(100),
-            $field->find('min_rating_count')?->int(0),
-            $field->find('max_handling_days')?->int(0),
-            $field->find('ship_from')?->strings(),
-            $field->find('in_stock_only')?->bool() ?? true,
-            $field->find('max_age_minutes')?->int(0),
-            $field->find('sources')?->strings() ?? ['marketplace', 'web'],
+        return new MarkupRule(
+            $tiers !== [] ? $tiers : throw $rule->at('tiers')->expected('at least one tier'),
+            $rule->find('min_profit')?->amount($this->currency),
         );
     }
 
-    /**
-     * "same", "any" or a list, as FieldFilter takes it.
-     *
-     * @param  list<string>|null  $default
-     * @return list<string>|null
-     */
-    private function kinds(?Node $node, ?array $default): ?array
+    private function markupOf(Node $tier): Percent|int
     {
-        if ($node === null) {
-            return $default;
-        }
-        if ($node->isList()) {
-            return $node->strings() ?: throw $node->expected('at least one in the list');
+        $percent = $tier->find('percent');
+        $amount = $tier->find('amount');
+        if (($percent === null) === ($amount === null)) {
+            throw $tier->expected('either a percent or an amount');
         }
 
-        return $node->oneOf('same', 'any') === 'same' ? [] : null;
+        return $percent !== null ? $percent->percent(10_000) : $tier->at('amount')->amount($this->currency);
+    }
+
+    private function formula(Node $rule): FormulaRule
+    {
+        $this->own($rule, 'price');
+        $price = $rule->at('price');
+        try {
+            return new FormulaRule(Formula::parse($price->string()));
+        } catch (InvalidFormula $e) {
+            throw $price->expected($e->getMessage());
+        }
+    }
+
+    /** Fields of kinds that do not look at rivals: next_rival is not for them. */
+    private function own(Node $rule, string ...$fields): void
+    {
+        $rule->object(...self::COMMON, ...$fields);
+        $rule->find('when_below_floor')?->oneOf('floor', 'hold', 'ceiling');
+    }
+
+    private function ending(Node $ending): Ending
+    {
+        $ending->object('endings', 'round');
+        $fractions = array_map($this->fraction(...), $ending->at('endings')->items());
+
+        return new Ending(
+            $fractions !== [] ? $fractions : throw $ending->at('endings')->expected('at least one ending'),
+            $ending->find('round')?->enum(EndingRound::class) ?? EndingRound::Nearest,
+            $this->currency->unit(),
+        );
+    }
+
+    private function fraction(Node $ending): int
+    {
+        $digits = $this->currency->digits;
+        if ($digits === 0) {
+            throw $ending->expected("no ending: {$this->currency->code} has no decimals");
+        }
+        $text = $ending->string();
+
+        return preg_match('/^\.(\d{1,'.$digits.'})\z/', $text, $part) === 1
+            ? (int) str_pad($part[1], $digits, '0')
+            : throw $ending->expected('an ending such as ".'.str_repeat('9', $digits).'"');
+    }
+
+    private function brakes(Node $brakes): Brakes
+    {
+        $brakes->object('max_move_percent', 'beyond', 'min_move', 'cooldown_minutes', 'max_changes_per_day');
+
+        return new Brakes(
+            $brakes->find('max_move_percent')?->percent(self::LARGEST_MOVE_PERCENT),
+            $brakes->find('beyond')?->enum(Beyond::class) ?? Beyond::Review,
+            $brakes->find('min_move')?->amount($this->currency),
+            $brakes->find('cooldown_minutes')?->int(0, self::MINUTES_A_YEAR),
+            $brakes->find('max_changes_per_day')?->int(0, 1_000_000),
+        );
+    }
+
+    private function approval(Node $approval): Approval
+    {
+        $text = $approval->string();
+        if (preg_match('/^beyond_percent:(\d{1,6}(?:\.\d{1,4})?)\z/', $text, $part) === 1) {
+            return Approval::beyond(Percent::parse($part[1]));
+        }
+
+        return match ($text) {
+            'auto' => Approval::auto(),
+            'always' => Approval::always(),
+            default => throw $approval->expected('"auto", "always" or "beyond_percent:" with a percentage, such as "beyond_percent:10"'),
+        };
     }
 }

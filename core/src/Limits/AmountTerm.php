@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Limits;
 
+use Wrasse\Core\Market\Field;
 use Wrasse\Core\Market\Listing;
 
 /** A price set by hand. */
@@ -18,7 +19,7 @@ final readonly class AmountTerm implements CeilingTerm, FloorTerm
         return false;
     }
 
-    public function smallest(Listing $listing): int
+    public function smallest(Listing $listing, Field $field): int
     {
         return $this->amount;
     }
@@ -26,11 +27,6 @@ final readonly class AmountTerm implements CeilingTerm, FloorTerm
     public function largest(Listing $listing): int
     {
         return $this->amount;
-    }
-
-    public function holds(Listing $listing, int $price): bool
-    {
-        return $price >= $this->amount;
     }
 
     public function says(Listing $listing): string

@@ -7,12 +7,8 @@ namespace Wrasse\Core\Limits;
 use Wrasse\Core\Market\Listing;
 
 /** One reason not to go above a price. */
-interface CeilingTerm
+interface CeilingTerm extends Term
 {
-    public function needsCost(): bool;
-
     /** The largest price that meets the term, in minor units; null where its figure is absent. */
     public function largest(Listing $listing): ?int;
-
-    public function says(Listing $listing): string;
 }

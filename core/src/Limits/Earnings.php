@@ -4,35 +4,39 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Limits;
 
+use Wrasse\Core\Money\Percent;
+
+use function array_map;
+use function array_unique;
+use function array_values;
+use function sort;
+
 /** What a listing earns at a price, given its cost, own shipping charge, tax and fees. Amounts in minor units. */
 final readonly class Earnings
 {
+    /** @var non-empty-list<Stretch> from one minor unit to the largest price, without gaps */
+    public array $stretches;
+
     /**
      * @param  int|null  $totalCost  cost with extra costs; null where the cost is not known
      * @param  int  $shipping  what the buyer pays us for shipping
      * @param  list<Fee>  $fees
+     * @param  int|null  $unitCost  cost without extra costs; the total cost where nothing else is said
      */
     public function __construct(
         public ?int $totalCost,
         public int $shipping,
         public Tax $tax,
         public array $fees,
+        public ?int $unitCost = null,
     ) {
+        $this->stretches = $this->stretches();
     }
 
     /** Null where the cost is not known. */
     public function at(int $price): ?Profit
     {
-        if ($this->totalCost === null) {
-            return null;
-        }
-
-        return new Profit($this->net($price), $this->fees($price), $this->totalCost);
-    }
-
-    public function net(int $price): int
-    {
-        return $this->tax->net($price + $this->shipping);
+        return $this->totalCost === null ? null : new Profit($this->tax->net($price + $this->shipping), $this->fees($price), $this->totalCost);
     }
 
     public function fees(int $price): int
@@ -43,5 +47,38 @@ final readonly class Earnings
         }
 
         return $sum;
+    }
+
+    /** weight × net − 10^6 × fees, in millionths of a minor unit. */
+    public function weighed(int $price, int $weight): int
+    {
+        foreach ($this->stretches as $stretch) {
+            if ($price <= $stretch->to) {
+                break;
+            }
+        }
+
+        return $weight * $this->tax->net($price + $this->shipping) - Percent::WHOLE * $stretch->fees($price);
+    }
+
+    /** @return non-empty-list<Stretch> */
+    private function stretches(): array
+    {
+        $starts = [1];
+        foreach ($this->fees as $fee) {
+            foreach ($fee->bends($this->shipping) as $bend) {
+                if ($bend > 1 && $bend <= SmallestPrice::LARGEST) {
+                    $starts[] = $bend;
+                }
+            }
+        }
+        sort($starts);
+        $starts = array_values(array_unique($starts));
+        $stretches = [];
+        foreach ($starts as $i => $from) {
+            $stretches[] = new Stretch($from, ($starts[$i + 1] ?? SmallestPrice::NONE) - 1, array_map(fn (Fee $fee) => $fee->line($from, $this->shipping), $this->fees));
+        }
+
+        return $stretches;
     }
 }

@@ -6,6 +6,8 @@ namespace Wrasse\Core\Limits;
 
 use Wrasse\Core\Money\Percent;
 
+use function intdiv;
+
 /**
  * "At this price enough is left", as the exact inequality weight × net − 10^6 × fees ≥ threshold.
  * Margin, markup and profit terms all have this form, so one solver serves them.
@@ -14,7 +16,7 @@ final readonly class EarningsCondition
 {
     private const BEYOND_REACH = 2_000_000_000_000_000_000;
 
-    private function __construct(public int $weight, private int $threshold)
+    private function __construct(public int $weight, public int $threshold)
     {
     }
 
@@ -44,13 +46,7 @@ final readonly class EarningsCondition
 
     public function holds(Earnings $earnings, int $price): bool
     {
-        return $this->surplus($earnings, $price) >= 0;
-    }
-
-    /** How far beyond the threshold; negative where it does not hold. In millionths of a minor unit. */
-    public function surplus(Earnings $earnings, int $price): int
-    {
-        return $this->weight * $earnings->net($price) - Percent::WHOLE * $earnings->fees($price) - $this->threshold;
+        return $earnings->weighed($price, $this->weight) >= $this->threshold;
     }
 
     /** Beyond any surplus that a price up to 10^12 can reach, the exact figure no longer matters. */

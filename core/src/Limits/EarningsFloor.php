@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Limits;
 
-use LogicException;
+use Wrasse\Core\Market\Field;
 use Wrasse\Core\Market\Listing;
 
 /** A floor below which a sale would not earn enough. */
@@ -17,18 +17,14 @@ abstract readonly class EarningsFloor implements FloorTerm
         return true;
     }
 
-    public function smallest(Listing $listing): int
+    public function smallest(Listing $listing, Field $field): int
     {
-        return (new SmallestPrice($listing->earnings, $this->conditionFor($listing)))->solve();
+        return SmallestPrice::from(1, $listing->earnings, $this->conditionFor($listing));
     }
 
-    public function holds(Listing $listing, int $price): bool
+    /** Called only where the cost is known. */
+    public function conditionFor(Listing $listing): EarningsCondition
     {
-        return $this->conditionFor($listing)->holds($listing->earnings, $price);
-    }
-
-    private function conditionFor(Listing $listing): EarningsCondition
-    {
-        return $this->condition($listing->earnings->totalCost ?? throw new LogicException('The cost is checked before any term that needs it.'));
+        return $this->condition((int) $listing->earnings->totalCost);
     }
 }

@@ -10,15 +10,15 @@ interface Fee
     public function amount(int $price, int $shipping): int;
 
     /**
-     * Prices at which the fee starts to grow at another rate, give or take one minor unit.
+     * Prices from which on the fee follows another line.
      *
      * @return list<int>
      */
     public function bends(int $shipping): array;
 
-    /** How fast the fee grows with the price near that price, in percent units. */
-    public function rate(int $price, int $shipping): int;
+    /** The line it follows at that price, up to the next bend. */
+    public function line(int $price, int $shipping): FeeLine;
 
-    /** After so many minor units of price the rounding repeats; at least 1. */
+    /** After so many minor units of price the rounding repeats; divides Percent::WHOLE. */
     public function repeat(): int;
 }

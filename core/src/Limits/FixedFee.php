@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Limits;
 
+use Wrasse\Core\Money\Percent;
+
+/** The same amount a sale. */
 final readonly class FixedFee implements Fee
 {
     public function __construct(private int $amount)
@@ -20,9 +23,9 @@ final readonly class FixedFee implements Fee
         return [];
     }
 
-    public function rate(int $price, int $shipping): int
+    public function line(int $price, int $shipping): FeeLine
     {
-        return 0;
+        return new FeeLine(0, Percent::WHOLE * $this->amount);
     }
 
     public function repeat(): int

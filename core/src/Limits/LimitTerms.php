@@ -4,59 +4,84 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Limits;
 
+use Wrasse\Core\Market\Field;
 use Wrasse\Core\Market\Listing;
 
 /** The floor and ceiling terms of a listing. The floor is the highest of its terms, the ceiling the lowest of its. */
 final readonly class LimitTerms
 {
+    private bool $floorNeedsCost;
+
+    private bool $ceilingNeedsCost;
+
     /**
      * @param  list<FloorTerm>  $floor
      * @param  list<CeilingTerm>  $ceiling
      */
     public function __construct(public array $floor, public array $ceiling)
     {
+        $this->floorNeedsCost = self::needCost($floor);
+        $this->ceilingNeedsCost = self::needCost($ceiling);
     }
 
-    public function solve(Listing $listing): Limits
+    /** @param  bool  $ruleNeedsCost  whether the rule cannot work without a cost either */
+    public function solve(Listing $listing, Field $field, bool $ruleNeedsCost = false): Limits
     {
-        if ($listing->earnings->totalCost === null && $this->needCost()) {
-            return Limits::missing('cost_missing');
-        }
-        $floor = null;
-        foreach ($this->floor as $term) {
-            $price = $term->smallest($listing);
-            if ($price !== null && ($floor === null || $price > $floor->price)) {
-                $floor = new Limit($price, $term->says($listing));
+        $hasCost = $listing->earnings->totalCost !== null;
+        $floor = $ceiling = $floorTerm = $ceilingTerm = null;
+        $conditions = [];
+        foreach ($hasCost || ! $this->floorNeedsCost ? $this->floor : [] as $term) {
+            if ($term instanceof EarningsFloor) {
+                $conditions[] = $condition = $term->conditionFor($listing);
+                $price = SmallestPrice::from(1, $listing->earnings, $condition);
+            } else {
+                $price = $term->smallest($listing, $field);
+            }
+            if ($price !== null && ($floor === null || $price > $floor)) {
+                $floor = $price;
+                $floorTerm = $term;
             }
         }
-        if ($floor !== null && $floor->price === SmallestPrice::NONE) {
-            return Limits::missing('floor_unreachable');
-        }
-        $ceiling = null;
-        foreach ($this->ceiling as $term) {
+        foreach ($hasCost || ! $this->ceilingNeedsCost ? $this->ceiling : [] as $term) {
             $price = $term->largest($listing);
-            if ($price !== null && ($ceiling === null || $price < $ceiling->price)) {
-                $ceiling = new Limit($price, $term->says($listing));
+            if ($price !== null && ($ceiling === null || $price < $ceiling)) {
+                $ceiling = $price;
+                $ceilingTerm = $term;
             }
         }
+        $isUnreachable = $floor === SmallestPrice::NONE;
+        $problem = match (true) {
+            ! $hasCost && ($ruleNeedsCost || $this->floorNeedsCost || $this->ceilingNeedsCost) => 'cost_missing',
+            $isUnreachable => 'floor_unreachable',
+            $floor === null => 'floor_missing',
+            $ceiling === null => 'ceiling_missing',
+            $floor > $ceiling => 'limits_conflict',
+            default => null,
+        };
 
-        return Limits::of($floor, $ceiling);
+        return new Limits($isUnreachable ? null : $floor, $ceiling, $problem, $floorTerm, $ceilingTerm, $conditions);
     }
 
-    public function floorHolds(Listing $listing, int $price): bool
+    /** @return list<TermFigure> every term with what it comes to by itself */
+    public function figures(Listing $listing, Field $field): array
     {
+        $hasCost = $listing->earnings->totalCost !== null;
+        $figures = [];
         foreach ($this->floor as $term) {
-            if (! $term->holds($listing, $price)) {
-                return false;
-            }
+            $price = $hasCost || ! $term->needsCost() ? $term->smallest($listing, $field) : null;
+            $figures[] = new TermFigure('floor', $term->says($listing), $price === SmallestPrice::NONE ? null : $price);
+        }
+        foreach ($this->ceiling as $term) {
+            $figures[] = new TermFigure('ceiling', $term->says($listing), $hasCost || ! $term->needsCost() ? $term->largest($listing) : null);
         }
 
-        return true;
+        return $figures;
     }
 
-    private function needCost(): bool
+    /** @param  list<Term>  $terms */
+    private static function needCost(array $terms): bool
     {
-        foreach ([...$this->floor, ...$this->ceiling] as $term) {
+        foreach ($terms as $term) {
             if ($term->needsCost()) {
                 return true;
             }

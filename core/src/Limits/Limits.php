@@ -4,25 +4,58 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Limits;
 
-/** Floor and ceiling as far as they are known, and why they are not usable where they are not. */
+use Wrasse\Core\Market\Listing;
+
+/** Floor and ceiling in minor units as far as they can be given, and why they are not usable where they are not. */
 final readonly class Limits
 {
-    private function __construct(public ?Limit $floor, public ?Limit $ceiling, public ?string $problem)
-    {
+    /** @param  list<EarningsCondition>  $conditions  of the floor terms that a price above the floor can still fail */
+    public function __construct(
+        public ?int $floor,
+        public ?int $ceiling,
+        public ?string $problem,
+        private ?Term $floorTerm = null,
+        private ?Term $ceilingTerm = null,
+        private array $conditions = [],
+    ) {
     }
 
-    public static function missing(string $problem): self
+    /** Whether a price from the floor up meets every floor term. */
+    public function allow(int $price, Earnings $earnings): bool
     {
-        return new self(null, null, $problem);
+        foreach ($this->conditions as $condition) {
+            if ($earnings->weighed($price, $condition->weight) < $condition->threshold) {
+                return false;
+            }
+        }
+
+        return true;
     }
 
-    public static function of(?Limit $floor, ?Limit $ceiling): self
+    /** The smallest price from there up at which every floor term holds; SmallestPrice::NONE if there is none. */
+    public function nextAllowed(int $price, Earnings $earnings): int
     {
-        return new self($floor, $ceiling, match (true) {
-            $floor === null => 'floor_missing',
-            $ceiling === null => 'ceiling_missing',
-            $floor->price > $ceiling->price => 'limits_conflict',
-            default => null,
-        });
+        do {
+            $before = $price;
+            foreach ($this->conditions as $condition) {
+                $price = SmallestPrice::from($price, $earnings, $condition);
+                if ($price === SmallestPrice::NONE) {
+                    return $price;
+                }
+            }
+        } while ($price !== $before);
+
+        return $price;
+    }
+
+    /** Which floor term binds. */
+    public function floorSays(Listing $listing): string
+    {
+        return $this->floorTerm?->says($listing) ?? '';
+    }
+
+    public function ceilingSays(Listing $listing): string
+    {
+        return $this->ceilingTerm?->says($listing) ?? '';
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Limits;
 
+use Wrasse\Core\Market\Field;
 use Wrasse\Core\Market\Listing;
 
 /** The minimum advertised price. */
@@ -14,14 +15,9 @@ final readonly class MapFloor implements FloorTerm
         return false;
     }
 
-    public function smallest(Listing $listing): ?int
+    public function smallest(Listing $listing, Field $field): ?int
     {
         return $listing->map;
-    }
-
-    public function holds(Listing $listing, int $price): bool
-    {
-        return $listing->map === null || $price >= $listing->map;
     }
 
     public function says(Listing $listing): string

@@ -4,11 +4,10 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Limits;
 
-use LogicException;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Money\Percent;
 
-/** One minor unit below the smallest price whose markup is above the wanted one. */
+/** One minor unit below the smallest price whose markup is above the wanted one; absent where there is no such price. */
 final readonly class MarkupCeiling implements CeilingTerm
 {
     public function __construct(private Percent $percent)
@@ -20,12 +19,11 @@ final readonly class MarkupCeiling implements CeilingTerm
         return true;
     }
 
-    public function largest(Listing $listing): int
+    public function largest(Listing $listing): ?int
     {
-        $totalCost = $listing->earnings->totalCost ?? throw new LogicException('The cost is checked before any term that needs it.');
-        $condition = EarningsCondition::markupAbove($this->percent, $totalCost);
+        $above = SmallestPrice::from(1, $listing->earnings, EarningsCondition::markupAbove($this->percent, (int) $listing->earnings->totalCost));
 
-        return (new SmallestPrice($listing->earnings, $condition))->solve() - 1;
+        return $above === SmallestPrice::NONE ? null : $above - 1;
     }
 
     public function says(Listing $listing): string

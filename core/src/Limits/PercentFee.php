@@ -8,7 +8,9 @@ use Wrasse\Core\Market\Basis;
 use Wrasse\Core\Money\Percent;
 use Wrasse\Core\Money\Rounding;
 
-/** A percentage of its base, half up, not under its minimum and not over its maximum. */
+use function intdiv;
+
+/** A percentage of its base, half up, then not under its minimum, then not over its maximum. */
 final readonly class PercentFee implements Fee
 {
     public function __construct(
@@ -21,39 +23,41 @@ final readonly class PercentFee implements Fee
 
     public function amount(int $price, int $shipping): int
     {
-        $fee = $this->percent->partHalfUp($this->on->figure($price, $shipping));
-        if ($this->minimum !== null && $fee < $this->minimum) {
-            $fee = $this->minimum;
-        }
-
-        return $this->maximum !== null && $fee > $this->maximum ? $this->maximum : $fee;
+        return $this->bounded($this->percent->partHalfUp($this->on->figure($price, $shipping)));
     }
 
     public function bends(int $shipping): array
     {
-        if ($this->percent->units === 0) {
-            return [];
-        }
         $bends = [];
-        foreach ([$this->minimum, $this->maximum] as $bound) {
-            if ($bound !== null) {
-                $bends[] = Rounding::down($bound * Percent::WHOLE, $this->percent->units) - $this->on->figure(0, $shipping);
+        // The first base whose part, rounded, is more than the minimum; and the first where it comes to the maximum.
+        foreach ([$this->minimum === null ? null : $this->minimum + 1, $this->maximum] as $part) {
+            if ($part !== null && $this->percent->units > 0) {
+                $bends[] = -Rounding::down(-(2 * $part - 1) * Percent::WHOLE, 2 * $this->percent->units) - $this->on->figure(0, $shipping);
             }
         }
 
         return $bends;
     }
 
-    public function rate(int $price, int $shipping): int
+    public function line(int $price, int $shipping): FeeLine
     {
-        $fee = $this->percent->partHalfUp($this->on->figure($price, $shipping));
-        $bounded = ($this->minimum !== null && $fee <= $this->minimum) || ($this->maximum !== null && $fee >= $this->maximum);
+        $part = $this->percent->partHalfUp($this->on->figure($price, $shipping));
+        $isBound = $this->percent->units === 0 || ($this->minimum !== null && $part <= $this->minimum) || ($this->maximum !== null && $part >= $this->maximum);
 
-        return $bounded ? 0 : $this->percent->units;
+        return $isBound
+            ? new FeeLine(0, Percent::WHOLE * $this->bounded($part))
+            : new FeeLine($this->percent->units, $this->percent->units * $this->on->figure(0, $shipping));
     }
 
     public function repeat(): int
     {
         return intdiv(Percent::WHOLE, Rounding::commonDivisor(Percent::WHOLE, $this->percent->units));
+    }
+
+    private function bounded(int $part): int
+    {
+        $fee = $this->minimum !== null && $part < $this->minimum ? $this->minimum : $part;
+
+        return $this->maximum !== null && $fee > $this->maximum ? $this->maximum : $fee;
     }
 }

@@ -6,6 +6,10 @@ namespace Wrasse\Core\Limits;
 
 use Wrasse\Core\Money\Rounding;
 
+use function abs;
+use function intdiv;
+use function sprintf;
+
 /** The result of one sale. Amounts in minor units. */
 final readonly class Profit
 {

@@ -7,59 +7,96 @@ namespace Wrasse\Core\Limits;
 use Wrasse\Core\Money\Percent;
 use Wrasse\Core\Money\Rounding;
 
+use function count;
+use function intdiv;
+use function max;
+use function min;
+
 /**
- * The smallest price from one minor unit up at which an earnings condition holds.
+ * The smallest price at which an earnings condition holds.
  *
- * Between the bends of the fees the surplus is a straight line plus a rounding error of at most `slack`.
- * On a rising stretch, bisection finds a price below which the line alone is already too low for any rounding to help;
- * on a falling one the start is the best there is. From there only the few prices within the rounding error are tried,
- * so the work does not grow with the price.
+ * Along a stretch of the fees, what is left of a price follows a straight line, give or take the roundings (half a minor unit for
+ * the net price and for each rounded fee). Where the line rises, the price at which it comes near enough for the roundings to help
+ * is known in closed form, and only the few prices from there on are tried; where it falls, only those from its start until it is
+ * too low. So the work does not grow with the price.
  */
-final readonly class SmallestPrice
+final class SmallestPrice
 {
     public const LARGEST = 1_000_000_000_000;
 
     public const NONE = self::LARGEST + 1;
 
-    public function __construct(private Earnings $earnings, private EarningsCondition $condition)
+    /** Where a line rises by less than a millionth, more is not worth trying; a price that holds whatever the roundings is taken. */
+    private const MOST_TRIED = 1_000_000;
+
+    private function __construct()
     {
     }
 
-    /** In minor units; NONE if no price up to 10^12 meets the condition. */
-    public function solve(): int
+    /** From a price up to 10^12 minor units; NONE if none of them meets the condition. */
+    public static function from(int $start, Earnings $earnings, EarningsCondition $condition): int
     {
-        $starts = [1];
-        foreach ($this->earnings->fees as $fee) {
-            foreach ($fee->bends($this->earnings->shipping) as $bend) {
-                array_push($starts, $bend - 1, $bend + 2);
-            }
-        }
-        $starts = array_values(array_unique(array_filter($starts, fn (int $at) => $at >= 1 && $at <= self::LARGEST)));
-        sort($starts);
-
-        foreach ($starts as $i => $from) {
-            $found = $this->inStretch($from, ($starts[$i + 1] ?? self::LARGEST + 1) - 1);
-            if ($found !== null) {
-                return $found;
+        foreach ($earnings->stretches as $stretch) {
+            if ($stretch->to >= $start) {
+                $found = self::along($stretch, max($start, $stretch->from), $earnings, $condition);
+                if ($found !== null) {
+                    return $found;
+                }
             }
         }
 
         return self::NONE;
     }
 
-    private function inStretch(int $from, int $to): ?int
+    private static function along(Stretch $stretch, int $from, Earnings $earnings, EarningsCondition $condition): ?int
     {
-        $slack = $this->slack();
-        $rises = $this->rises($from + intdiv($to - $from, 2));
-        $start = $rises ? $this->lastHopeless($from, $to, $slack) : $from;
-        $end = $rises ? $to : min($to, $from + $this->period());
+        $tax = $earnings->tax;
+        $rise = $condition->weight * Percent::WHOLE - $stretch->rate * $tax->divisor;
+        $slack = intdiv(($tax->included ? $condition->weight : 0) + Percent::WHOLE * count($stretch->rounded) + 1, 2);
+        if ($rise <= 0) {
+            return self::downhill($stretch, $from, $slack, $earnings, $condition);
+        }
+        $needed = $stretch->offset + $condition->threshold - $stretch->rate * $earnings->shipping;
+        $first = max($from, self::reaches($needed - $slack, $rise, $earnings));
+        if ($first > $stretch->to) {
+            return null;
+        }
+        $last = min($stretch->to, $first + self::MOST_TRIED);
+        for ($price = $first; $price <= $last; $price++) {
+            if ($condition->weight * $tax->net($price + $earnings->shipping) - Percent::WHOLE * $stretch->fees($price) >= $condition->threshold) {
+                return $price;
+            }
+        }
+        $certain = self::reaches($needed + $slack, $rise, $earnings);
 
-        for ($price = $start; $price <= $end; $price++) {
-            $surplus = $this->condition->surplus($this->earnings, $price);
+        return $last < $stretch->to && $certain <= $stretch->to ? $certain : null;
+    }
+
+    /** The smallest price at which the line, rising by rise ÷ divisor, has brought so many millionths; beyond the largest, any larger figure. */
+    private static function reaches(int $millionths, int $rise, Earnings $earnings): int
+    {
+        if ($millionths <= 0) {
+            return 1;
+        }
+        $divisor = $earnings->tax->divisor;
+        $whole = intdiv($millionths, $rise);
+
+        // The divisor is at least 10^6, so beyond this the product is out of reach, and up to it fits 64 bits.
+        return $whole > 2_000_000
+            ? self::NONE
+            : $whole * $divisor + intdiv(($millionths % $rise) * $divisor + $rise - 1, $rise) - $earnings->shipping;
+    }
+
+    /** On a line that does not rise: what is not met before it is too low, or before the roundings repeat, never is. */
+    private static function downhill(Stretch $stretch, int $from, int $slack, Earnings $earnings, EarningsCondition $condition): ?int
+    {
+        $end = min($stretch->to, $from + min(self::period($earnings), self::MOST_TRIED));
+        for ($price = $from; $price <= $end; $price++) {
+            $surplus = $earnings->weighed($price, $condition->weight) - $condition->threshold;
             if ($surplus >= 0) {
                 return $price;
             }
-            if (! $rises && $surplus < -2 * $slack) {
+            if ($surplus < -2 * $slack) {
                 return null;
             }
         }
@@ -67,53 +104,13 @@ final readonly class SmallestPrice
         return null;
     }
 
-    /** On a rising line: a price at or below which the condition holds nowhere in the stretch, or its start. */
-    private function lastHopeless(int $from, int $to, int $slack): int
+    private static function period(Earnings $earnings): int
     {
-        if (! $this->hopeless($from, $slack)) {
-            return $from;
-        }
-        while ($to - $from > 1) {
-            $middle = $from + intdiv($to - $from, 2);
-            if ($this->hopeless($middle, $slack)) {
-                $from = $middle;
-            } else {
-                $to = $middle;
-            }
-        }
-
-        return $from;
-    }
-
-    private function hopeless(int $price, int $slack): bool
-    {
-        return $this->condition->surplus($this->earnings, $price) < -2 * $slack;
-    }
-
-    /** Twice the largest rounding error: half a minor unit for the net price and for each fee. */
-    private function slack(): int
-    {
-        return $this->condition->weight + Percent::WHOLE * count($this->earnings->fees);
-    }
-
-    /** After so many minor units the roundings repeat; what a line that does not rise has not met by then, it never meets. */
-    private function period(): int
-    {
-        $period = $this->earnings->tax->repeat();
-        foreach ($this->earnings->fees as $fee) {
+        $period = $earnings->tax->repeat();
+        foreach ($earnings->fees as $fee) {
             $period = intdiv($period, Rounding::commonDivisor($period, $fee->repeat())) * $fee->repeat();
         }
 
         return $period;
-    }
-
-    private function rises(int $price): bool
-    {
-        $rate = 0;
-        foreach ($this->earnings->fees as $fee) {
-            $rate += $fee->rate($price, $this->earnings->shipping);
-        }
-
-        return $this->condition->weight * Percent::WHOLE > $rate * $this->earnings->tax->divisor();
     }
 }

@@ -16,6 +16,12 @@ enum Basis: string
         return $this === self::Landed ? $price + $shipping : $price;
     }
 
+    /** The item price that makes this figure. */
+    public function itemPrice(int $figure, int $shipping): int
+    {
+        return $this === self::Landed ? $figure - $shipping : $figure;
+    }
+
     public function says(): string
     {
         return $this === self::Landed ? 'with shipping' : 'item price alone';

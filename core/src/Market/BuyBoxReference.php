@@ -4,19 +4,20 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
-/** What the buy box holder asks; without a rival that holds it, what the other reference says. */
-final readonly class BuyBoxReference implements Reference
+/** What the buy box holder asks. */
+final readonly class BuyBoxReference extends FieldReference
 {
-    public function __construct(private Reference $else = new LowestReference)
+    protected function of(Field $field): ?int
     {
+        return $field->buyBox();
     }
 
-    public function figure(Field $field): ?int
+    protected function absent(): string
     {
-        return $field->buyBox() ?? $this->else->figure($field);
+        return 'nobody that counts holds the buy box';
     }
 
-    public function says(): string
+    public function name(): string
     {
         return 'the buy box';
     }

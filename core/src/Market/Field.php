@@ -4,72 +4,174 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
-/** The offers that count for a listing, cheapest first, and those that do not, with the reason. */
-final readonly class Field
+use Wrasse\Core\Money\Percent;
+use Wrasse\Core\Money\Rounding;
+
+use function array_filter;
+use function array_map;
+use function array_merge;
+use function array_sum;
+use function array_values;
+use function count;
+use function intdiv;
+use function max;
+use function min;
+use function sort;
+
+/** The offers that count for a listing, with the figures they are compared by, and those that do not. Figures in minor units. */
+final class Field
 {
+    /** @var list<int>|null rising, made when first asked for */
+    private ?array $sorted = null;
+
     /**
-     * @param  list<Rival>  $rivals  by figure, then seller
-     * @param  list<array{seller: string, why: string}>  $dropped  in the order they came
+     * @param  list<non-empty-list<Offer>>  $offers  that count, in groups
+     * @param  list<non-empty-list<int>>  $figures  theirs, in the same order
+     * @param  list<Dropped>  $dropped
      */
-    private function __construct(public Basis $basis, public array $rivals, public array $dropped)
-    {
-    }
-
-    /** @param  list<Offer>  $offers */
-    public static function of(array $offers, Listing $listing, FieldFilter $filter, Basis $basis, int $now): self
-    {
-        $rivals = [];
-        $dropped = [];
-        foreach ($offers as $offer) {
-            $why = $filter->reasonToDrop($offer, $listing, $now);
-            if ($why === null) {
-                $rivals[] = new Rival($offer, $basis->figure($offer->price, $offer->shipping));
-            } else {
-                $dropped[] = ['seller' => $offer->seller, 'why' => $why];
-            }
-        }
-        usort($rivals, fn (Rival $a, Rival $b) => $a->figure <=> $b->figure ?: strcmp($a->offer->seller, $b->offer->seller));
-
-        return new self($basis, $rivals, $dropped);
+    public function __construct(
+        public readonly Basis $basis,
+        private readonly array $offers,
+        private readonly array $figures,
+        public readonly array $dropped,
+    ) {
     }
 
     public function size(): int
     {
-        return count($this->rivals);
+        $size = 0;
+        foreach ($this->figures as $group) {
+            $size += count($group);
+        }
+
+        return $size;
     }
 
     public function isEmpty(): bool
     {
-        return $this->rivals === [];
+        return $this->figures === [];
     }
 
     public function lowest(): ?int
     {
-        return $this->rivals[0]->figure ?? null;
-    }
-
-    /** The lowest figure among those that hold the buy box. */
-    public function buyBox(): ?int
-    {
-        foreach ($this->rivals as $rival) {
-            if ($rival->offer->buyBox) {
-                return $rival->figure;
+        $lowest = null;
+        foreach ($this->figures as $group) {
+            $least = min($group);
+            if ($lowest === null || $least < $lowest) {
+                $lowest = $least;
             }
         }
 
-        return null;
+        return $lowest;
     }
 
-    /** 1 + the number of rivals strictly below the figure. */
+    public function highest(): ?int
+    {
+        return $this->figures === [] ? null : max(array_map(fn (array $group) => max($group), $this->figures));
+    }
+
+    /** The n-th lowest, from 1; null beyond the field's size. */
+    public function nth(int $n): ?int
+    {
+        return $this->sorted()[$n - 1] ?? null;
+    }
+
+    /** Half up. */
+    public function average(): ?int
+    {
+        return $this->figures === [] ? null : Rounding::halfUp(array_sum(array_map(fn (array $group) => array_sum($group), $this->figures)), $this->size());
+    }
+
+    /** Of an even number the mean of the middle two, half up. */
+    public function median(): ?int
+    {
+        return $this->figures === [] ? null : Rounding::halfUp($this->twiceMedian(), 2);
+    }
+
+    /** The lowest among those that hold the buy box. */
+    public function buyBox(): ?int
+    {
+        return $this->lowestOf(fn (Offer $offer) => $offer->buyBox);
+    }
+
+    /** The lowest of that seller. */
+    public function ofSeller(string $seller): ?int
+    {
+        return $this->lowestOf(fn (Offer $offer) => $offer->seller === $seller);
+    }
+
+    /** 1 + the number of figures strictly below. */
     public function rank(int $figure): int
     {
         $rank = 1;
-        foreach ($this->rivals as $rival) {
-            if ($rival->figure < $figure) {
-                $rank++;
+        foreach ($this->figures as $group) {
+            foreach ($group as $other) {
+                if ($other < $figure) {
+                    $rank++;
+                }
             }
         }
 
         return $rank;
+    }
+
+    /** @return list<int> the figures strictly above, rising */
+    public function above(int $figure): array
+    {
+        return array_values(array_filter($this->sorted(), fn (int $other) => $other > $figure));
+    }
+
+    /** Without the figures below that part of the exact median. */
+    public function withoutBelow(Percent $part): self
+    {
+        $twiceLeast = $this->figures === [] ? 0 : $part->units * $this->twiceMedian();
+        $offers = $figures = [];
+        $dropped = $this->dropped;
+        foreach ($this->figures as $g => $group) {
+            foreach ($group as $i => $figure) {
+                if (2 * Percent::WHOLE * $figure < $twiceLeast) {
+                    $dropped[] = new Dropped($this->offers[$g][$i]->seller, 'suspicious');
+                } else {
+                    $offers[] = $this->offers[$g][$i];
+                    $figures[] = $figure;
+                }
+            }
+        }
+
+        return new self($this->basis, $offers === [] ? [] : [$offers], $figures === [] ? [] : [$figures], $dropped);
+    }
+
+    /** @param  callable(Offer): bool  $isMeant */
+    private function lowestOf(callable $isMeant): ?int
+    {
+        $lowest = null;
+        foreach ($this->figures as $g => $group) {
+            foreach ($group as $i => $figure) {
+                if (($lowest === null || $figure < $lowest) && $isMeant($this->offers[$g][$i])) {
+                    $lowest = $figure;
+                }
+            }
+        }
+
+        return $lowest;
+    }
+
+    private function twiceMedian(): int
+    {
+        $sorted = $this->sorted();
+        $last = count($sorted) - 1;
+
+        return $sorted[intdiv($last, 2)] + $sorted[intdiv($last + 1, 2)];
+    }
+
+    /** @return list<int> */
+    private function sorted(): array
+    {
+        if ($this->sorted === null) {
+            $this->sorted = array_merge(...$this->figures);
+            sort($this->sorted);
+        }
+
+        return $this->sorted;
     }
 }

@@ -6,9 +6,22 @@ namespace Wrasse\Core\Market;
 
 use Wrasse\Core\Money\Percent;
 
+use function count;
+use function in_array;
+
 /** Says which offers count, and for the others the first reason why not. Null = not asked for. */
-final readonly class FieldFilter
+final class FieldFilter
 {
+    private const MICROSECONDS_A_MINUTE = 60_000_000;
+
+    private const MOST_REMEMBERED = 500;
+
+    /** Whether two offers with the same terms, neither our own, always fare alike. */
+    private readonly bool $looksOnlyAtTerms;
+
+    /** @var array<string, bool> terms of an offer and of the listing to whether such offers count */
+    private array $remembered = [];
+
     /**
      * @param  list<string>|null  $conditions  null = any; empty = the listing's own
      * @param  list<string>|null  $fulfilments  null = any; empty = the listing's own
@@ -18,21 +31,42 @@ final readonly class FieldFilter
      * @param  list<string>  $sources
      */
     public function __construct(
-        public ?array $conditions = [],
-        public ?array $fulfilments = null,
-        public array $excludeSellers = [],
-        public ?array $onlySellers = null,
-        public bool $excludeMarketplaceRetail = false,
-        public ?Percent $minRating = null,
-        public ?int $minRatingCount = null,
-        public ?int $maxHandlingDays = null,
-        public ?array $shipFrom = null,
-        public bool $inStockOnly = true,
-        public ?int $maxAgeMinutes = null,
-        public array $sources = ['marketplace', 'web'],
+        public readonly ?array $conditions = [],
+        public readonly ?array $fulfilments = null,
+        public readonly array $excludeSellers = [],
+        public readonly ?array $onlySellers = null,
+        public readonly bool $excludeMarketplaceRetail = false,
+        public readonly ?Percent $minRating = null,
+        public readonly ?int $minRatingCount = null,
+        public readonly ?int $maxHandlingDays = null,
+        public readonly ?array $shipFrom = null,
+        public readonly bool $inStockOnly = true,
+        public readonly ?int $maxAgeMinutes = null,
+        public readonly array $sources = ['marketplace', 'web'],
     ) {
+        $this->looksOnlyAtTerms = $excludeSellers === [] && $onlySellers === null && $minRating === null && $minRatingCount === null
+            && $maxHandlingDays === null && $shipFrom === null && $maxAgeMinutes === null;
     }
 
+    /**
+     * Whether all offers of a group count; false where they have to be looked at one by one. The same few combinations of terms
+     * come again and again, so the answer is remembered.
+     */
+    public function acceptsAllOf(OfferGroup $group, Listing $listing): bool
+    {
+        if (! $this->looksOnlyAtTerms || isset($group->sellers[$listing->seller])) {
+            return false;
+        }
+        $key = $group->terms.$listing->terms;
+        if (! isset($this->remembered[$key])) {
+            $this->remembered = count($this->remembered) < self::MOST_REMEMBERED ? $this->remembered : [];
+            $this->remembered[$key] = $this->reasonToDrop($group->offers[0], $listing, 0) === null;
+        }
+
+        return $this->remembered[$key];
+    }
+
+    /** @param  int  $now  microseconds since 1970 */
     public function reasonToDrop(Offer $offer, Listing $listing, int $now): ?string
     {
         return match (true) {
@@ -62,6 +96,6 @@ final readonly class FieldFilter
     private function isStale(Offer $offer, int $now): bool
     {
         return $this->maxAgeMinutes !== null
-            && ($offer->seenAt === null || $now - $offer->seenAt > $this->maxAgeMinutes * 60);
+            && ($offer->seenAt === null || $now - $offer->seenAt > $this->maxAgeMinutes * self::MICROSECONDS_A_MINUTE);
     }
 }

@@ -7,9 +7,12 @@ namespace Wrasse\Core\Market;
 use Wrasse\Core\Limits\Earnings;
 use Wrasse\Core\Money\Currency;
 
-/** Our own offer, with what is known of it. Amounts in minor units, times in seconds since 1970. */
+/** Our own offer, with what is known of it. Amounts in minor units, times in microseconds since 1970. */
 final readonly class Listing
 {
+    /** What decides, together with an offer's terms, whether the two compare. */
+    public string $terms;
+
     public function __construct(
         public string $sku,
         public Currency $currency,
@@ -26,11 +29,8 @@ final readonly class Listing
         public bool $onPromotion = false,
         public ?int $lastChangedAt = null,
         public int $changesLast24h = 0,
+        public Sales $sales = new Sales,
     ) {
-    }
-
-    public function figure(Basis $basis): int
-    {
-        return $basis->figure($this->price, $this->earnings->shipping);
+        $this->terms = "\0{$condition}\0{$fulfilment}";
     }
 }

@@ -4,14 +4,15 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
-final readonly class LowestReference implements Reference
+/** The cheapest offer that counts. */
+final readonly class LowestReference extends FieldReference
 {
-    public function figure(Field $field): ?int
+    protected function of(Field $field): ?int
     {
         return $field->lowest();
     }
 
-    public function says(): string
+    public function name(): string
     {
         return 'the lowest offer';
     }

@@ -6,9 +6,15 @@ namespace Wrasse\Core\Market;
 
 use Wrasse\Core\Money\Percent;
 
-/** One seller's current terms for a listing. Amounts in minor units, times in seconds since 1970, null = not known. */
+/** One seller's current terms for a listing. Amounts in minor units, times in microseconds since 1970, null = not known. */
 final readonly class Offer
 {
+    /** Price with shipping. */
+    public int $landed;
+
+    /** What offers have in common that differ only in seller and price. */
+    public string $terms;
+
     public function __construct(
         public string $seller,
         public int $price,
@@ -25,5 +31,7 @@ final readonly class Offer
         public string $source = 'marketplace',
         public ?int $seenAt = null,
     ) {
+        $this->landed = $price + $shipping;
+        $this->terms = "{$source}\0{$condition}\0{$fulfilment}\0{$inStock}\0{$marketplaceRetail}";
     }
 }

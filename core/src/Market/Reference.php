@@ -4,12 +4,15 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
-/** The figure a rule aims at. */
+/** A figure to compare with. */
 interface Reference
 {
-    /** In minor units, in the basis of the field; null where there is none. */
-    public function figure(Field $field): ?int;
+    /** In minor units, in the basis of the field; null where it needs the field and nobody is in it. */
+    public function figure(Field $field, Listing $listing): ?int;
 
     /** How a sentence calls it, such as "the lowest offer". */
-    public function says(): string;
+    public function name(): string;
+
+    /** What was really looked at, such as "nobody holds the buy box, so the lowest offer". */
+    public function says(Field $field, Listing $listing): string;
 }

@@ -6,6 +6,12 @@ namespace Wrasse\Core\Money;
 
 use Symfony\Component\Intl\Currencies;
 
+use function abs;
+use function preg_match;
+use function str_pad;
+use function strlen;
+use function substr;
+
 /** An ISO 4217 currency: how many digits its minor unit has, and how amounts of it are read and written. */
 final class Currency
 {

@@ -4,6 +4,12 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Money;
 
+use function abs;
+use function intdiv;
+use function preg_match;
+use function rtrim;
+use function str_pad;
+
 /** An exact percentage with up to four decimals, held as ten-thousandths of one percent. */
 final readonly class Percent
 {
@@ -36,16 +42,28 @@ final readonly class Percent
         return Rounding::halfUp($amount * $this->units, self::WHOLE);
     }
 
-    /** The amount less this part of it, rounded down to the minor unit. */
+    /** This part of an amount of zero or more, rounded down to the minor unit. */
+    public function partDown(int $amount): int
+    {
+        return intdiv($amount * $this->units, self::WHOLE);
+    }
+
+    /** An amount of zero or more less this part of it, up to the whole of it, rounded down to the minor unit. */
     public function takenOffDown(int $amount): int
     {
-        return Rounding::down($amount * (self::WHOLE - $this->units), self::WHOLE);
+        return intdiv($amount * (self::WHOLE - $this->units), self::WHOLE);
     }
 
     /** The amount with this part added, half up to the minor unit. */
     public function addedHalfUp(int $amount): int
     {
         return Rounding::halfUp($amount * (self::WHOLE + $this->units), self::WHOLE);
+    }
+
+    /** Whether this part of an amount is less than another amount; compared exactly. */
+    public function isLessThan(int $other, int $amount): bool
+    {
+        return $amount * $this->units < $other * self::WHOLE;
     }
 
     /** Without trailing zeros, such as "12.5". */

@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Money;
 
+use function abs;
+use function intdiv;
+use function sprintf;
+
 /** The step from one price to another, in minor units. */
 final readonly class PriceMove
 {

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Money;
 
+use function intdiv;
+
 /**
  * Exact integer division with a named rounding. Divisors are positive; a doubled numerator must fit 64 bits,
  * which holds for amounts up to 10^12 minor units times 10^6.

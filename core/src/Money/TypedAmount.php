@@ -4,6 +4,19 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Money;
 
+use function array_keys;
+use function count;
+use function end;
+use function preg_match;
+use function preg_match_all;
+use function preg_quote;
+use function preg_replace;
+use function rtrim;
+use function str_replace;
+use function strlen;
+use function strrpos;
+use function substr;
+
 /**
  * Amounts as people type them and spreadsheets save them: "12,5", "1.299,00", "1,299.00", "€ 4", "1'299.-".
  * Where only one kind of separator stands once before exactly three digits, it separates thousands: as a decimal

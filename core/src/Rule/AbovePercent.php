@@ -7,6 +7,8 @@ namespace Wrasse\Core\Rule;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\Percent;
 
+use function max;
+
 /** A percentage above, half up, and at least an amount above where one is given. */
 final readonly class AbovePercent implements Position
 {

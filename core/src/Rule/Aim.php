@@ -4,26 +4,36 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Rule;
 
-/** What a rule kind says: a target in minor units with the reason for it, or to keep the price and why. */
+use Wrasse\Core\Decision\Outcome;
+
+use function max;
+
+/** What a rule kind says: a target in minor units with the reason for it; or to leave the price, and why. */
 final readonly class Aim
 {
-    private function __construct(public ?int $target, public string $reason)
+    /** @param  int|null  $reference  the figure it was positioned by, in the basis of the field */
+    private function __construct(public ?int $target, public Outcome $outcome, public string $reason, public ?int $reference = null)
     {
     }
 
-    public static function at(int $target, string $reason): self
+    /** A target below one minor unit becomes one. */
+    public static function at(int $target, string $reason, ?int $reference = null): self
     {
-        return new self(max(1, $target), $reason);
+        return new self(max(1, $target), Outcome::Change, $reason, $reference);
     }
 
     public static function keep(string $reason): self
     {
-        return new self(null, $reason);
+        return new self(null, Outcome::Keep, $reason);
     }
 
-    /** Nobody to compare with: direction and the ways to leave the limits do not apply, the target is only clamped. */
-    public function withoutRivals(): bool
+    public static function skip(string $reason): self
     {
-        return $this->reason === 'no_rivals';
+        return new self(null, Outcome::Skipped, $reason);
+    }
+
+    public static function block(string $reason): self
+    {
+        return new self(null, Outcome::Blocked, $reason);
     }
 }

@@ -10,4 +10,6 @@ enum BelowFloor: string
     case Floor = 'floor';
     case Hold = 'hold';
     case Ceiling = 'ceiling';
+    /** Competitive rules only. */
+    case NextRival = 'next_rival';
 }

@@ -7,6 +7,8 @@ namespace Wrasse\Core\Rule;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\Percent;
 
+use function min;
+
 /** A percentage below, rounded down, and at least an amount below where one is given. */
 final readonly class BelowPercent implements Position
 {

@@ -5,13 +5,15 @@ declare(strict_types=1);
 namespace Wrasse\Core\Rule;
 
 use Wrasse\Core\Decision\Trail;
-use Wrasse\Core\Limits\Limit;
-use Wrasse\Core\Market\Basis;
+use Wrasse\Core\Limits\Limits;
 use Wrasse\Core\Market\Field;
-use Wrasse\Core\Market\FieldFilter;
+use Wrasse\Core\Market\FieldSelection;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Market\LowestReference;
 use Wrasse\Core\Market\Reference;
+
+use function max;
+use function ucfirst;
 
 /** Stands at, below or above a figure of the market. */
 final readonly class CompetitiveRule implements RuleKind
@@ -19,69 +21,90 @@ final readonly class CompetitiveRule implements RuleKind
     public function __construct(
         private Reference $reference,
         private Position $position,
-        private FieldFilter $filter = new FieldFilter,
-        private Basis $basis = Basis::Landed,
+        private FieldSelection $selection = new FieldSelection,
         private NoRivals $noRivals = NoRivals::Hold,
         private HoldingBuyBox $holdingBuyBox = HoldingBuyBox::Ignore,
     ) {
     }
 
-    public function basis(): Basis
+    public function selection(): FieldSelection
     {
-        return $this->basis;
+        return $this->selection;
     }
 
-    public function filter(): FieldFilter
+    public function needsCost(): bool
     {
-        return $this->filter;
+        return false;
     }
 
-    public function aim(Listing $listing, Field $field, Limit $ceiling, Trail $trail): Aim
+    public function aim(Listing $listing, Field $field, Limits $limits, int $now, ?Trail $trail): Aim
     {
-        $raising = $listing->holdsBuyBox && $this->holdingBuyBox === HoldingBuyBox::Raise;
         if ($listing->holdsBuyBox && $this->holdingBuyBox === HoldingBuyBox::Keep) {
-            $trail->add('buy_box', 'You hold the buy box; the rule says to leave the price then');
+            $trail?->add('buy_box', 'You hold the buy box; the rule says to leave the price then');
 
             return Aim::keep('holding_buy_box');
         }
-        $trail->add('buy_box', match (true) {
-            $raising => 'You hold the buy box; look at the lowest offer and do not go down',
+        $raises = $listing->holdsBuyBox && $this->holdingBuyBox === HoldingBuyBox::Raise;
+        $trail?->add('buy_box', match (true) {
+            $raises => 'You hold the buy box; look at the lowest offer and do not go down',
             $listing->holdsBuyBox => 'You hold the buy box; it makes no difference to this rule',
             default => 'You do not hold the buy box',
         });
-
-        $reference = $raising ? new LowestReference : $this->reference;
-        $figure = $reference->figure($field);
+        $reference = $raises ? new LowestReference : $this->reference;
+        $figure = $reference->figure($field, $listing);
         if ($figure === null) {
-            return $this->withoutRivals($listing, $ceiling, $trail);
+            return $this->withoutRivals($listing, $limits, $trail);
         }
-        $trail->add('reference', ucfirst($reference->says()).", {$this->basis->says()}", ['reference' => $figure]);
+        $trail?->add('reference', fn () => ucfirst($reference->says($field, $listing)).", {$field->basis->says()}", ['reference' => $figure]);
 
-        $target = max(1, $this->position->from($figure) - $this->basis->figure(0, $listing->earnings->shipping));
-        $says = ucfirst($this->position->says($listing->currency)).' that';
-        if ($raising && $target < $listing->price) {
-            $target = $listing->price;
-            $says .= ' would be lower than now; stay';
-        }
-        $trail->add('position', $says, ['target' => $target]);
-
-        return Aim::at($target, 'positioned');
+        return $this->positioned($figure, $raises, $listing, $field, $trail);
     }
 
-    private function withoutRivals(Listing $listing, Limit $ceiling, Trail $trail): Aim
+    /** The first rival above the one aimed at beside which the target is not below the floor. */
+    public function nextRival(int $reference, Listing $listing, Field $field, Limits $limits, ?Trail $trail): Aim
+    {
+        foreach ($field->above($reference) as $figure) {
+            $target = max(1, $this->target($figure, $listing, $field));
+            if ($limits->floor !== null && $target >= $limits->floor) {
+                $trail?->add('next_rival', 'That is under the floor; beside the next rival up it is not', ['reference' => $figure, 'price' => $target]);
+
+                return Aim::at($target, 'next_rival', $figure);
+            }
+        }
+        $trail?->add('next_rival', 'That is under the floor, and so it is beside every rival further up');
+
+        return $this->withoutRivals($listing, $limits, $trail);
+    }
+
+    private function positioned(int $figure, bool $raises, Listing $listing, Field $field, ?Trail $trail): Aim
+    {
+        $target = $this->target($figure, $listing, $field);
+        $stays = $raises && $target < $listing->price;
+        $aim = Aim::at($stays ? $listing->price : $target, 'positioned', $figure);
+        $trail?->add('position', fn () => ucfirst($this->position->says($listing->currency)).' that'.($stays ? ' would be lower than now; stay' : ''), ['target' => (int) $aim->target]);
+
+        return $aim;
+    }
+
+    private function target(int $figure, Listing $listing, Field $field): int
+    {
+        return $field->basis->itemPrice($this->position->from($figure), $listing->earnings->shipping);
+    }
+
+    private function withoutRivals(Listing $listing, Limits $limits, ?Trail $trail): Aim
     {
         $target = match ($this->noRivals) {
             NoRivals::Hold => null,
-            NoRivals::Ceiling => $ceiling->price,
+            NoRivals::Ceiling => $limits->ceiling,
             NoRivals::ListPrice => $listing->listPrice,
         };
         if ($target === null) {
-            $trail->add('reference', 'No offer is left to compare with; the price stays');
+            $trail?->add('no_rivals', 'Nobody is left to compare with; the price stays');
 
             return Aim::keep('no_rivals');
         }
         $where = $this->noRivals === NoRivals::Ceiling ? 'ceiling' : 'list price';
-        $trail->add('reference', "No offer is left to compare with; go to the {$where}", ['target' => $target]);
+        $trail?->add('no_rivals', "Nobody is left to compare with; go to the {$where}", ['target' => $target]);
 
         return Aim::at($target, 'no_rivals');
     }

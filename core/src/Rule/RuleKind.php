@@ -5,19 +5,23 @@ declare(strict_types=1);
 namespace Wrasse\Core\Rule;
 
 use Wrasse\Core\Decision\Trail;
-use Wrasse\Core\Limits\Limit;
-use Wrasse\Core\Market\Basis;
+use Wrasse\Core\Limits\Limits;
 use Wrasse\Core\Market\Field;
-use Wrasse\Core\Market\FieldFilter;
+use Wrasse\Core\Market\FieldSelection;
 use Wrasse\Core\Market\Listing;
 
 /** One way to find the price to aim at, before direction and limits have their say. */
 interface RuleKind
 {
-    public function basis(): Basis;
+    public function selection(): FieldSelection;
 
-    public function filter(): FieldFilter;
+    public function needsCost(): bool;
 
-    /** Writes what it did to the trail. */
-    public function aim(Listing $listing, Field $field, Limit $ceiling, Trail $trail): Aim;
+    /**
+     * Writes what it did to the trail, if there is one.
+     *
+     * @param  Limits  $limits  without a problem
+     * @param  int  $now  microseconds since 1970
+     */
+    public function aim(Listing $listing, Field $field, Limits $limits, int $now, ?Trail $trail): Aim;
 }

@@ -159,7 +159,7 @@ final class EvaluationTest extends TestCase
     public function test_every_step_leaves_a_sentence(): void
     {
         $steps = array_column(self::decide([])['steps'], 'says', 'step');
-        self::assertSame(['field', 'limits', 'eligibility', 'buy_box', 'reference', 'position', 'direction', 'within_limits', 'floor_terms', 'result'], array_keys($steps));
+        self::assertSame(['field', 'limits', 'eligibility', 'buy_box', 'reference', 'position', 'direction', 'within_limits', 'floor_terms', 'brakes', 'approval', 'result'], array_keys($steps));
         self::assertSame('1 offer, 1 counts', $steps['field']);
         self::assertSame('Floor: set by hand; ceiling: set by hand', $steps['limits']);
     }

@@ -6,6 +6,7 @@ namespace Wrasse\Core\Tests\Document;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Wrasse\Core\Decision\Evaluation;
 use Wrasse\Core\Document\InvalidDocument;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Document\RequestReader;
@@ -39,6 +40,53 @@ final class ReadersTest extends TestCase
             'margin of 100' => [['limits', 'floor', 0, 'percent'], '100', '$.limits.floor[0].percent'],
             'unknown term' => [['limits', 'floor', 0, 'kind'], 'luck', '$.limits.floor[0].kind'],
             'stock no number' => [['listing', 'stock'], '14', '$.listing.stock'],
+            'an amount with fifteen digits' => [['listing', 'price'], '1000000000000000', '$.listing.price'],
+            'infinite' => [['offers', 0, 'price'], 'INF', '$.offers[0].price'],
+            'an exponent' => [['offers', 0, 'price'], '1e3', '$.offers[0].price'],
+            'negative shipping' => [['offers', 0], ['seller' => 'r', 'price' => '1', 'shipping' => '-0.01'], '$.offers[0].shipping'],
+            'extra costs beyond reach' => [['listing', 'extra_costs'], array_fill(0, 2, ['label' => 'x', 'amount' => '999999999.00']), '$.listing.extra_costs'],
+            'a day sold twice' => [['listing', 'sales'], [['date' => '2026-03-01', 'units' => 1], ['date' => '2026-03-01', 'units' => 2]], '$.listing.sales[1].date'],
+            'a day that does not exist' => [['listing', 'sales'], [['date' => '2026-02-30', 'units' => 1]], '$.listing.sales[0].date'],
+            'units that are negative' => [['listing', 'sales'], [['date' => '2026-02-28', 'units' => -1]], '$.listing.sales[0].units'],
+            'a time on a day that does not exist' => [['now'], '2026-02-30T09:00:00Z', '$.now'],
+            'fee tiers that end before they go on' => [['fees'], [['kind' => 'tiered', 'tiers' => [['up_to' => '10.00', 'percent' => '5'], ['up_to' => '10.00', 'percent' => '4'], ['up_to' => null, 'percent' => '3']]]], '$.fees[0].tiers[1].up_to'],
+            'fee tiers without an open end' => [['fees'], [['kind' => 'tiered', 'tiers' => [['up_to' => '10.00', 'percent' => '5']]]], '$.fees[0].tiers[0].up_to'],
+            'fee tiers open in the middle' => [['fees'], [['kind' => 'tiered', 'tiers' => [['up_to' => null, 'percent' => '5'], ['up_to' => null, 'percent' => '3']]]], '$.fees[0].tiers[0].up_to'],
+            'no fee tiers' => [['fees'], [['kind' => 'tiered', 'tiers' => []]], '$.fees[0].tiers'],
+            'a reference in a ceiling' => [['limits', 'ceiling', 0], ['kind' => 'reference', 'reference' => ['of' => 'lowest']], '$.limits.ceiling[0].kind'],
+            'markup beyond range' => [['limits', 'floor', 0], ['kind' => 'markup', 'percent' => '10000.0001'], '$.limits.floor[0].percent'],
+            'unknown reference' => [['rule', 'reference'], ['of' => 'luckiest'], '$.rule.reference.of'],
+            'a rank of zero' => [['rule', 'reference'], ['of' => 'nth', 'n' => 0], '$.rule.reference.n'],
+            'a seller without name' => [['rule', 'reference'], ['of' => 'seller'], '$.rule.reference.seller'],
+            'the mean of one' => [['rule', 'reference'], ['mean' => [['of' => 'lowest']]], '$.rule.reference.mean'],
+            'the next rival of an average' => [['rule'], ['version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'average'], 'when_below_floor' => 'next_rival'], '$.rule.reference.of'],
+            'the next rival of a mean' => [['rule'], ['version' => 1, 'kind' => 'competitive', 'reference' => ['mean' => [['of' => 'lowest'], ['of' => 'rrp']]], 'when_below_floor' => 'next_rival'], '$.rule.reference.of'],
+            'the next rival of a formula' => [['rule'], ['version' => 1, 'kind' => 'formula', 'price' => '1', 'when_below_floor' => 'next_rival'], '$.rule.when_below_floor'],
+            'a field of another kind' => [['rule'], ['version' => 1, 'kind' => 'formula', 'price' => '1', 'bands' => []], '$.rule.bands'],
+            'an absurd handicap' => [['rule', 'adjust'], [['seller' => 'r', 'percent' => '1000.1']], '$.rule.adjust[0].percent'],
+            'an ending without point' => [['rule', 'ending'], ['endings' => ['99']], '$.rule.ending.endings[0]'],
+            'an ending with a digit too many' => [['rule', 'ending'], ['endings' => ['.99', '.995']], '$.rule.ending.endings[1]'],
+            'no endings' => [['rule', 'ending'], ['endings' => []], '$.rule.ending.endings'],
+            'a brake that is no percentage' => [['rule', 'brakes'], ['max_move_percent' => 'half'], '$.rule.brakes.max_move_percent'],
+            'approval of something' => [['rule', 'approval'], 'beyond_percent:', '$.rule.approval'],
+            'bands that say nothing' => [['rule'], ['version' => 1, 'kind' => 'sales', 'bands' => [['move' => 'up', 'percent' => '5']]], '$.rule.bands[0]'],
+            'a step under one percent' => [['rule'], ['version' => 1, 'kind' => 'sales', 'bands' => [['units_below' => 1, 'move' => 'up', 'percent' => '0.5']]], '$.rule.bands[0].percent'],
+            'a step over ninety percent' => [['rule'], ['version' => 1, 'kind' => 'sales', 'bands' => [['units_below' => 1, 'move' => 'down', 'percent' => '91']]], '$.rule.bands[0].percent'],
+            'a step under one unit' => [['rule'], ['version' => 1, 'kind' => 'sales', 'bands' => [['units_below' => 1, 'move' => 'down', 'amount' => '0.99']]], '$.rule.bands[0].amount'],
+            'a step of two sizes' => [['rule'], ['version' => 1, 'kind' => 'sales', 'bands' => [['units_below' => 1, 'move' => 'down', 'amount' => '1.00', 'percent' => '5']]], '$.rule.bands[0]'],
+            'tiers that leave out the cheapest' => [['rule'], ['version' => 1, 'kind' => 'markup', 'tiers' => [['from' => '1.00', 'percent' => '5']]], '$.rule.tiers[0].from'],
+            'tiers that do not rise' => [['rule'], ['version' => 1, 'kind' => 'markup', 'tiers' => [['from' => '0', 'percent' => '5'], ['from' => '9.00', 'percent' => '5'], ['from' => '9.00', 'percent' => '4']]], '$.rule.tiers[2].from'],
+            'a formula that does not end' => [['rule'], ['version' => 1, 'kind' => 'formula', 'price' => 'price *'], '$.rule.price'],
+            'a formula with an unknown name' => [['rule'], ['version' => 1, 'kind' => 'formula', 'price' => 'prise * 2'], '$.rule.price'],
+            'a formula that calls a function of the system' => [['rule'], ['version' => 1, 'kind' => 'formula', 'price' => 'system("id")'], '$.rule.price'],
+            'a formula that reads a constant' => [['rule'], ['version' => 1, 'kind' => 'formula', 'price' => 'constant("PHP_VERSION")'], '$.rule.price'],
+            'a formula that calls a method' => [['rule'], ['version' => 1, 'kind' => 'formula', 'price' => 'price.format()'], '$.rule.price'],
+            'a formula that reads a property' => [['rule'], ['version' => 1, 'kind' => 'formula', 'price' => 'price.units'], '$.rule.price'],
+            'a formula with a list' => [['rule'], ['version' => 1, 'kind' => 'formula', 'price' => 'max([1, 2])'], '$.rule.price'],
+            'a formula that fills the memory' => [['rule'], ['version' => 1, 'kind' => 'formula', 'price' => '1..999999999'], '$.rule.price'],
+            'a formula with text' => [['rule'], ['version' => 1, 'kind' => 'formula', 'price' => '"1"'], '$.rule.price'],
+            'a formula that matches text' => [['rule'], ['version' => 1, 'kind' => 'formula', 'price' => 'price matches "/(a+)+$/"'], '$.rule.price'],
+            'a formula without end' => [['rule'], ['version' => 1, 'kind' => 'formula', 'price' => str_repeat('1+', 1_500).'1'], '$.rule.price'],
             'unknown rule kind' => [['rule', 'kind'], 'magic', '$.rule.kind'],
             'unknown version' => [['rule', 'version'], 2, '$.rule.version'],
             'below by 100 percent' => [['rule', 'position'], ['move' => 'below', 'percent' => '100'], '$.rule.position.percent'],
@@ -56,6 +104,23 @@ final class ReadersTest extends TestCase
     #[DataProvider('wrong')]
     public function test_names_where_it_is_wrong(array $where, mixed $what, string $path): void
     {
+        try {
+            (new RequestReader)->read(Node::of(self::change($where, $what)));
+            self::fail('It was read.');
+        } catch (InvalidDocument $e) {
+            self::assertSame($path, $e->path);
+            self::assertNotSame('', $e->expected);
+        }
+    }
+
+    /**
+     * A valid request with something else in one place.
+     *
+     * @param  list<string|int>  $where
+     * @return array<string, mixed>
+     */
+    public static function change(array $where, mixed $what): array
+    {
         $request = self::REQUEST;
         $at = &$request;
         foreach ($where as $key) {
@@ -65,22 +130,32 @@ final class ReadersTest extends TestCase
             $at = &$at[$key];
         }
         $at = $what;
-        unset($at);
-        try {
-            (new RequestReader)->read(Node::of($request));
-            self::fail('It was read.');
-        } catch (InvalidDocument $e) {
-            self::assertSame($path, $e->path);
-            self::assertNotSame('', $e->expected);
-        }
+
+        return $request;
+    }
+
+    public function test_endings_ask_for_a_currency_with_decimals(): void
+    {
+        $request = [...self::REQUEST, 'listing' => ['sku' => 'KC-1', 'currency' => 'JPY', 'seller' => 'us', 'price' => '890'], 'offers' => [], 'limits' => []];
+        $request['rule'] = ['version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'lowest'], 'ending' => ['endings' => ['.99']]];
+        $this->expectExceptionMessage('$.rule.ending.endings[0]: expected no ending: JPY has no decimals');
+        (new RequestReader)->read(Node::of($request));
+    }
+
+    public function test_many_offers_and_the_same_seller_twice_are_no_trouble(): void
+    {
+        $offers = array_map(fn (int $n) => ['seller' => 's'.$n % 5_000, 'price' => sprintf('%d.%02d', 20 + intdiv($n, 100), $n % 100)], range(0, 9_999));
+        $decision = Evaluation::of((new RequestReader)->read(Node::of([...self::REQUEST, 'offers' => $offers])));
+        self::assertSame([10_000, 2_000], [$decision->field->size(), $decision->price]);
+        self::assertSame('keep', Evaluation::of((new RequestReader)->read(Node::of([...self::REQUEST, 'offers' => []])))->outcome->value);
     }
 
     public function test_defaults(): void
     {
         $read = (new RequestReader)->read(Node::of(self::REQUEST));
         self::assertSame(['new', 'merchant', null, 0], [$read->listing->condition, $read->listing->fulfilment, $read->listing->stock, $read->listing->earnings->shipping]);
-        self::assertTrue($read->offers[0]->inStock);
-        self::assertNull($read->offers[0]->rating);
+        self::assertTrue($read->offers->groups[0]->offers[0]->inStock);
+        self::assertNull($read->offers->groups[0]->offers[0]->rating);
     }
 
     public function test_the_command_answers_line_by_line(): void
@@ -97,10 +172,30 @@ final class ReadersTest extends TestCase
         self::assertSame('20.00', json_decode($out, true, 16, JSON_THROW_ON_ERROR)['price'] ?? null);
     }
 
-    /** @return array{int, string, string} */
-    private function decide(string $input): array
+    public function test_explaining_tells_every_step_and_every_term(): void
     {
-        $process = proc_open([PHP_BINARY, __DIR__.'/../../../bin/wrasse', 'decide'], [['pipe', 'r'], ['pipe', 'w'], ['pipe', 'w']], $pipes);
+        [$exit, $out, $err] = $this->decide(json_encode(self::REQUEST, JSON_THROW_ON_ERROR), 'explain');
+        self::assertSame([0, ''], [$exit, $err]);
+        self::assertMatchesRegularExpression('/^KC-1001: 24\.90 → 20\.00 EUR \(-19\.68 %\)$/m', $out);
+        self::assertMatchesRegularExpression('/^ 2\. Floor: 12 % margin of price; ceiling: set by hand +floor 12\.73, ceiling 40\.00$/m', $out);
+        self::assertMatchesRegularExpression('/^    floor: 12 % margin of price +12\.73$/m', $out);
+        self::assertMatchesRegularExpression('/^    profit 8\.80 +margin of price 44\.00 %, markup on cost 78\.57 %$/m', $out);
+        self::assertStringContainsString('Place among those that count: 2 → 1 of 2', $out);
+    }
+
+    public function test_other_calls_are_told_how_to(): void
+    {
+        foreach ([['', 'usage'], ['guess', 'usage']] as [$command, $says]) {
+            [$exit, $out, $err] = $this->decide('', $command);
+            self::assertSame([2, ''], [$exit, $out]);
+            self::assertStringContainsString($says, $err);
+        }
+    }
+
+    /** @return array{int, string, string} */
+    private function decide(string $input, string $command = 'decide'): array
+    {
+        $process = proc_open([PHP_BINARY, __DIR__.'/../../../bin/wrasse', $command], [['pipe', 'r'], ['pipe', 'w'], ['pipe', 'w']], $pipes);
         self::assertIsResource($process);
         fwrite($pipes[0], $input);
         fclose($pipes[0]);

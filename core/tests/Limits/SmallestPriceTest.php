@@ -34,7 +34,7 @@ final class SmallestPriceTest extends TestCase
                 2 => EarningsCondition::markupAbove(self::percent(120), $cost),
                 default => EarningsCondition::profit(mt_rand(0, 900), $cost),
             };
-            $solved = (new SmallestPrice($earnings, $condition))->solve();
+            $solved = SmallestPrice::from(1, $earnings, $condition);
             $found = $this->bruteForce($earnings, $condition);
             if ($found === null) {
                 $unreachable++;
@@ -54,7 +54,7 @@ final class SmallestPriceTest extends TestCase
             $cost = mt_rand(1, 5_000);
             $margin = self::percent(60);
             $earnings = new Earnings($cost, 0, new Tax(Percent::of(19), true), [new PercentFee(self::percent(15), Basis::Landed)]);
-            $price = (new SmallestPrice($earnings, EarningsCondition::margin($margin, $cost)))->solve();
+            $price = SmallestPrice::from(1, $earnings, EarningsCondition::margin($margin, $cost));
             $reached = fn (int $at) => ($profit = $earnings->at($at)) !== null && $profit->net > 0
                 && BigRational::of($profit->profit)->dividedBy($profit->net)->isGreaterThanOrEqualTo(BigRational::of((string) $margin)->dividedBy(100));
             if ($price <= SmallestPrice::LARGEST) {
@@ -67,14 +67,14 @@ final class SmallestPriceTest extends TestCase
     public function test_a_margin_beyond_what_fees_leave_is_unreachable(): void
     {
         $earnings = new Earnings(1_000, 0, new Tax(Percent::of(0), true), [new PercentFee(Percent::of(15), Basis::Landed)]);
-        self::assertSame(SmallestPrice::NONE, (new SmallestPrice($earnings, EarningsCondition::margin(Percent::of(85), 1_000)))->solve());
-        self::assertSame(SmallestPrice::NONE, (new SmallestPrice($earnings, EarningsCondition::margin(Percent::of(90), 1_000)))->solve());
+        self::assertSame(SmallestPrice::NONE, SmallestPrice::from(1, $earnings, EarningsCondition::margin(Percent::of(85), 1_000)));
+        self::assertSame(SmallestPrice::NONE, SmallestPrice::from(1, $earnings, EarningsCondition::margin(Percent::of(90), 1_000)));
     }
 
     public function test_a_maximum_fee_makes_it_reachable_again(): void
     {
         $earnings = new Earnings(1_000, 0, new Tax(Percent::of(0), true), [new PercentFee(Percent::of(30), Basis::Landed, maximum: 2_000)]);
-        $price = (new SmallestPrice($earnings, EarningsCondition::margin(Percent::of(80), 1_000)))->solve();
+        $price = SmallestPrice::from(1, $earnings, EarningsCondition::margin(Percent::of(80), 1_000));
         self::assertSame(15_000, $price);
     }
 
@@ -82,8 +82,8 @@ final class SmallestPriceTest extends TestCase
     {
         $cost = 100_000_000_000;
         $earnings = new Earnings($cost, 0, new Tax(Percent::of(0), true), []);
-        self::assertSame(200_000_000_000, (new SmallestPrice($earnings, EarningsCondition::markup(Percent::of(100), $cost)))->solve());
-        self::assertSame(SmallestPrice::NONE, (new SmallestPrice($earnings, EarningsCondition::markup(Percent::of(10_000), $cost)))->solve());
+        self::assertSame(200_000_000_000, SmallestPrice::from(1, $earnings, EarningsCondition::markup(Percent::of(100), $cost)));
+        self::assertSame(SmallestPrice::NONE, SmallestPrice::from(1, $earnings, EarningsCondition::markup(Percent::of(10_000), $cost)));
     }
 
     private function bruteForce(Earnings $earnings, EarningsCondition $condition): ?int

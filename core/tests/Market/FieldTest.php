@@ -8,17 +8,21 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Wrasse\Core\Limits\Earnings;
 use Wrasse\Core\Limits\Tax;
+use Wrasse\Core\Market\Adjustment;
 use Wrasse\Core\Market\Basis;
+use Wrasse\Core\Market\Dropped;
 use Wrasse\Core\Market\Field;
 use Wrasse\Core\Market\FieldFilter;
+use Wrasse\Core\Market\FieldSelection;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Market\Offer;
+use Wrasse\Core\Market\Offers;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\Percent;
 
 final class FieldTest extends TestCase
 {
-    private const NOW = 1_772_442_000;
+    private const NOW = 1_772_442_000_000_000;
 
     /** @return array<string, array{FieldFilter, Offer, string|null}> */
     public static function offers(): array
@@ -38,8 +42,8 @@ final class FieldTest extends TestCase
             'fulfilment same' => [new FieldFilter(fulfilments: []), new Offer('r', 100, fulfilment: 'marketplace'), 'fulfilment'],
             'out of stock' => [new FieldFilter, new Offer('r', 100, inStock: false), 'out_of_stock'],
             'out of stock counts' => [new FieldFilter(inStockOnly: false), new Offer('r', 100, inStock: false), null],
-            'just fresh' => [new FieldFilter(maxAgeMinutes: 10), new Offer('r', 100, seenAt: self::NOW - 600), null],
-            'stale' => [new FieldFilter(maxAgeMinutes: 10), new Offer('r', 100, seenAt: self::NOW - 601), 'stale'],
+            'just fresh' => [new FieldFilter(maxAgeMinutes: 10), new Offer('r', 100, seenAt: self::NOW - 600_000_000), null],
+            'stale' => [new FieldFilter(maxAgeMinutes: 10), new Offer('r', 100, seenAt: self::NOW - 600_000_001), 'stale'],
             'never seen' => [new FieldFilter(maxAgeMinutes: 10), new Offer('r', 100), 'stale'],
             'rated enough' => [new FieldFilter(minRating: Percent::of(90)), $rated('90'), null],
             'rated too low' => [new FieldFilter(minRating: Percent::of(90)), $rated('89.9999'), 'rating'],
@@ -57,26 +61,81 @@ final class FieldTest extends TestCase
     #[DataProvider('offers')]
     public function test_says_why_an_offer_does_not_count(FieldFilter $filter, Offer $offer, ?string $why): void
     {
-        $field = Field::of([$offer], self::listing(), $filter, Basis::Landed, self::NOW);
-        self::assertSame($why === null ? [] : [['seller' => $offer->seller, 'why' => $why]], $field->dropped);
+        $field = (new FieldSelection($filter))->from(new Offers([$offer]), self::listing(), self::NOW);
+        self::assertEquals($why === null ? [] : [new Dropped($offer->seller, $why)], $field->dropped);
         self::assertSame($why === null ? 1 : 0, $field->size());
     }
 
-    public function test_is_sorted_by_figure_then_seller_whatever_the_order(): void
+    /** What was found out for one offer must not be taken for another that differs. */
+    public function test_offers_are_told_apart_by_everything_the_filter_looks_at(): void
     {
-        $offers = [new Offer('c', 90, shipping: 20), new Offer('b', 100), new Offer('a', 100), new Offer('d', 95, buyBox: true)];
-        foreach ([$offers, array_reverse($offers)] as $order) {
-            $field = Field::of($order, self::listing(), new FieldFilter, Basis::Landed, self::NOW);
-            self::assertSame(['d', 'a', 'b', 'c'], array_map(fn ($rival) => $rival->offer->seller, $field->rivals));
-        }
-        $byItem = Field::of($offers, self::listing(), new FieldFilter, Basis::Item, self::NOW);
-        self::assertSame([90, 95], [$byItem->lowest(), $byItem->buyBox()]);
+        $offers = [
+            new Offer('a', 100), new Offer('us', 90), new Offer('b', 101), new Offer('c', 80, condition: 'used'), new Offer('d', 81, inStock: false),
+            new Offer('e', 82, source: 'elsewhere'), new Offer('f', 83, marketplaceRetail: true), new Offer('g', 84, fulfilment: 'marketplace'), new Offer('h', 102),
+        ];
+        $field = (new FieldSelection(new FieldFilter(fulfilments: ['merchant'], excludeMarketplaceRetail: true)))->from(new Offers($offers), self::listing(), self::NOW);
+        self::assertSame(
+            ['us own_offer', 'c condition', 'd out_of_stock', 'e source', 'f marketplace_retail', 'g fulfilment'],
+            array_map(fn (Dropped $one) => "{$one->seller} {$one->why}", $field->dropped),
+        );
+        self::assertSame([100, 101, 102], $field->above(0));
+    }
+
+    public function test_figures_of_the_field(): void
+    {
+        $field = self::field([new Offer('c', 90, shipping: 20), new Offer('b', 100), new Offer('a', 100, buyBox: true), new Offer('d', 95, buyBox: true)]);
+        self::assertSame([95, 110, 95, 100, 100, 110, null], [$field->lowest(), $field->highest(), $field->nth(1), $field->nth(2), $field->nth(3), $field->nth(4), $field->nth(5)]);
+        self::assertSame([95, 100, null], [$field->buyBox(), $field->ofSeller('a'), $field->ofSeller('z')]);
+        self::assertSame([101, 100], [$field->average(), $field->median()], '405 ÷ 4 = 101.25; the middle two are both 100');
+        self::assertSame([110], $field->above(100));
+        $byItem = (new FieldSelection(basis: Basis::Item))->from(new Offers([new Offer('c', 90, shipping: 20), new Offer('b', 100)]), self::listing(), self::NOW);
+        self::assertSame([90, 100], [$byItem->lowest(), $byItem->highest()]);
+    }
+
+    public function test_means_round_half_up(): void
+    {
+        self::assertSame([96, 96], [self::field([new Offer('a', 90), new Offer('b', 101)])->average(), self::field([new Offer('a', 90), new Offer('b', 101)])->median()]);
+        self::assertSame(94, self::field([new Offer('a', 90), new Offer('b', 91), new Offer('c', 100)])->average(), '93.67');
+    }
+
+    public function test_an_empty_field_has_no_figures(): void
+    {
+        $field = self::field([]);
+        self::assertSame([null, null, null, null, null, null], [$field->lowest(), $field->highest(), $field->average(), $field->median(), $field->nth(1), $field->buyBox()]);
+        self::assertTrue($field->isEmpty());
+        self::assertSame(1, $field->rank(100));
     }
 
     public function test_rank_counts_only_those_strictly_below(): void
     {
-        $field = Field::of([new Offer('a', 90), new Offer('b', 100), new Offer('c', 100)], self::listing(), new FieldFilter, Basis::Landed, self::NOW);
+        $field = self::field([new Offer('a', 90), new Offer('b', 100), new Offer('c', 100)]);
         self::assertSame([1, 1, 2, 4], array_map($field->rank(...), [80, 90, 100, 101]));
+    }
+
+    public function test_handicaps_are_applied_in_order_the_percentage_first(): void
+    {
+        $adjustments = [
+            new Adjustment('a', null, Percent::parse('15'), 5), new Adjustment(null, 'marketplace', Percent::parse('-3'), 0), new Adjustment('b', 'marketplace', Percent::of(0), -10),
+            new Adjustment('c', null, Percent::parse('-100'), -50),
+        ];
+        $offers = [new Offer('a', 101, fulfilment: 'marketplace'), new Offer('b', 100, fulfilment: 'marketplace'), new Offer('b', 50), new Offer('c', 70), new Offer('d', 60)];
+        $field = (new FieldSelection(adjustments: $adjustments))->from(new Offers($offers), self::listing(), self::NOW);
+        // a: 116.15 → 116 + 5 = 121, then 117.37 → 117; b: 97, then 87; c: 0 − 50, and one minor unit remains.
+        self::assertSame([1, 50, 60, 87, 117], $field->above(0));
+    }
+
+    public function test_what_is_far_below_the_exact_median_is_suspicious(): void
+    {
+        $field = (new FieldSelection(ignoreBelow: Percent::of(50)))->from(new Offers([new Offer('a', 101), new Offer('b', 100), new Offer('c', 50), new Offer('d', 49), new Offer('e', 103)]), self::listing(), self::NOW);
+        self::assertEquals([new Dropped('d', 'suspicious')], $field->dropped, 'half of 100 is 50');
+        $even = (new FieldSelection(ignoreBelow: Percent::of(50)))->from(new Offers([new Offer('a', 101), new Offer('b', 100), new Offer('c', 50), new Offer('d', 120)]), self::listing(), self::NOW);
+        self::assertEquals([new Dropped('c', 'suspicious')], $even->dropped, 'half of 100.5 is 50.25');
+    }
+
+    /** @param  list<Offer>  $offers */
+    private static function field(array $offers): Field
+    {
+        return (new FieldSelection)->from(new Offers($offers), self::listing(), self::NOW);
     }
 
     private static function listing(): Listing

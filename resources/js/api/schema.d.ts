@@ -410,7 +410,9 @@ export interface components {
         };
         LimitTerm: {
             /** @enum {string} */
-            kind: "amount" | "margin" | "markup" | "profit" | "map" | "rrp";
+            kind: "amount" | "margin" | "markup" | "profit" | "map" | "rrp" | "reference";
+            /** @description A figure of the market, as in a rule; floors only. */
+            reference?: components["schemas"]["RuleReference"];
             /** @example 15.00 */
             amount?: string;
             /** @example 12 */
@@ -418,7 +420,13 @@ export interface components {
         };
         Fee: {
             /** @enum {string} */
-            kind: "percent" | "fixed";
+            kind: "percent" | "fixed" | "tiered";
+            /** @enum {string} */
+            mode?: "slab" | "marginal";
+            tiers?: {
+                up_to?: string | null;
+                percent: string;
+            }[];
             /** @example 12 */
             percent?: string;
             /** @enum {string} */
@@ -480,22 +488,36 @@ export interface components {
         };
         /** @enum {string} */
         ListingState: "no_cost" | "blocked" | "no_rule" | "at_floor" | "not_cheapest" | "cheapest" | "alone" | "buy_box" | "paused" | "out_of_stock";
-        RuleDocument: {
+        RuleDocument: components["schemas"]["CompetitiveRule"] | components["schemas"]["SalesRule"] | components["schemas"]["MarkupRule"] | components["schemas"]["FormulaRule"];
+        RuleCommon: {
             /**
-             * @description A rule as the pricing core reads it.
+             * @description A rule as the pricing core reads it; docs/schemas/rule.json says it in full.
              * @enum {integer}
              */
             version: 1;
             /** @enum {string} */
-            kind: "competitive";
-            /** @enum {string} */
             direction?: "both" | "up_only" | "down_only";
-            /** @enum {string} */
-            when_below_floor?: "floor" | "hold" | "ceiling";
+            /**
+             * @description next_rival is for competitive rules only.
+             * @enum {string}
+             */
+            when_below_floor?: "floor" | "hold" | "ceiling" | "next_rival";
             /** @enum {string} */
             when_above_ceiling?: "ceiling" | "hold";
+            ending?: components["schemas"]["RuleEnding"];
             reprice_on_promotion?: boolean;
+            brakes?: components["schemas"]["RuleBrakes"];
+            /**
+             * @description auto, always, or beyond_percent: with a percentage.
+             * @example beyond_percent:10
+             */
+            approval?: string;
+        };
+        CompetitiveRule: components["schemas"]["RuleCommon"] & {
+            /** @enum {string} */
+            kind: "competitive";
             field?: components["schemas"]["RuleField"];
+            adjust?: components["schemas"]["RuleHandicap"][];
             /** @enum {string} */
             compare?: "landed" | "item";
             reference: components["schemas"]["RuleReference"];
@@ -505,9 +527,34 @@ export interface components {
             /** @enum {string} */
             when_holding_buy_box?: "keep" | "raise" | "ignore";
         };
+        SalesRule: components["schemas"]["RuleCommon"] & {
+            /** @enum {string} */
+            kind: "sales";
+            window_days?: number;
+            in_stock_days_only?: boolean;
+            bands: components["schemas"]["RuleBand"][];
+        };
+        MarkupRule: components["schemas"]["RuleCommon"] & {
+            /** @enum {string} */
+            kind: "markup";
+            tiers: components["schemas"]["RuleTier"][];
+            /** @example 2.00 */
+            min_profit?: string;
+        };
+        FormulaRule: components["schemas"]["RuleCommon"] & {
+            /** @enum {string} */
+            kind: "formula";
+            /** @example average >= 77 ? average * 1.10 : price */
+            price: string;
+        };
+        /** @description Either "of", or "mean" with two or more references. */
         RuleReference: {
             /** @enum {string} */
-            of: "lowest" | "buy_box";
+            of?: "lowest" | "nth" | "buy_box" | "average" | "median" | "highest" | "seller" | "rrp" | "list_price" | "current";
+            n?: number;
+            seller?: string;
+            else?: components["schemas"]["RuleReference"];
+            mean?: components["schemas"]["RuleReference"][];
         };
         RulePosition: {
             /** @enum {string} */
@@ -515,6 +562,43 @@ export interface components {
             percent?: string;
             amount?: string;
             at_least?: string;
+        };
+        RuleHandicap: {
+            seller?: string;
+            fulfilment?: string;
+            percent?: string;
+            amount?: string;
+        };
+        RuleEnding: {
+            /**
+             * @example [
+             *       ".99"
+             *     ]
+             */
+            endings: string[];
+            /** @enum {string} */
+            round?: "down" | "up" | "nearest";
+        };
+        RuleBrakes: {
+            max_move_percent?: string;
+            /** @enum {string} */
+            beyond?: "review" | "cap";
+            min_move?: string;
+            cooldown_minutes?: number;
+            max_changes_per_day?: number;
+        };
+        RuleBand: {
+            units_below?: number;
+            units_at_least?: number;
+            /** @enum {string} */
+            move: "up" | "down";
+            percent?: string;
+            amount?: string;
+        };
+        RuleTier: {
+            from: string;
+            percent?: string;
+            amount?: string;
         };
         RuleField: {
             condition?: ("same" | "any") | string[];
@@ -529,6 +613,7 @@ export interface components {
             in_stock_only?: boolean;
             max_age_minutes?: number;
             sources?: string[];
+            ignore_below_percent_of_median?: string;
         };
         Rule: {
             id: number;
@@ -550,6 +635,8 @@ export interface components {
             down: number;
             up: number;
             stay: number;
+            /** @description Would wait for a person. */
+            ask: number;
             /** @description Out of stock and the like. */
             skipped: number;
             /** @description Cannot be priced. */

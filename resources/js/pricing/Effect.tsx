@@ -14,7 +14,7 @@ export function Effect({ tryOut, onAll, stale }: { tryOut: TryOut; onAll: () => 
     const figures: [string, string][] = [
         ['Cheapest', `${cheapest.before} → ${cheapest.after}`],
         ['At their floor', `${atFloor((row) => row.old_price)} → ${atFloor((row) => row.new_price ?? row.old_price)}`],
-        ['Would change', `${tryOut.down + tryOut.up} of ${rows.length}`],
+        ['Would change', `${tryOut.down + tryOut.up + tryOut.ask} of ${rows.length}`],
     ];
     return (
         <div className={stale ? 'opacity-60 transition-opacity' : undefined}>
@@ -42,6 +42,7 @@ function Bar({ tryOut }: { tryOut: TryOut }) {
         [tryOut.down, 'down', 'bg-stripe-soft'],
         [tryOut.up, 'up', 'bg-yours-soft'],
         [tryOut.stay, 'stay', 'bg-line/60'],
+        [tryOut.ask, 'ask', 'bg-sheet border-dashed'],
         [tryOut.skipped, 'out of stock', 'bg-sheet'],
         [tryOut.blocked, 'can’t', 'bg-broken-soft'],
     ];

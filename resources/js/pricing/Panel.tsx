@@ -1,10 +1,20 @@
-import type { RuleDocument } from '@/api/client';
+import type { CompetitiveRule, RuleDocument } from '@/api/client';
 import { plainAmount, plainPercent } from '@/catalogue/plainPercent';
 import { Choices } from '@/ui/Choices';
 import { Field } from '@/ui/Field';
 import { Tick } from '@/ui/Tick';
 import { useState, type ReactNode } from 'react';
-import { ABOVE_CEILING, BELOW_FLOOR, DIRECTIONS, HOLDING, NO_RIVALS, every, type Part } from './sentence';
+import {
+    ABOVE_CEILING,
+    BELOW_FLOOR,
+    DIRECTIONS,
+    HOLDING,
+    NO_RIVALS,
+    REFERENCES,
+    WITH_NEXT_RIVAL,
+    every,
+    type Part,
+} from './sentence';
 
 interface Props {
     part: Part;
@@ -17,42 +27,15 @@ interface Props {
 
 /** The small panel behind a piece of the sentence. */
 export function Panel({ part, document, everyMinutes, onChange, onRhythm, error }: Props) {
-    const set = (change: Partial<RuleDocument>) => onChange({ ...document, ...change });
+    const set = (change: Partial<RuleDocument>) => onChange({ ...document, ...change } as RuleDocument);
     switch (part) {
-        case 'position':
-            return <PositionPanel document={document} onChange={onChange} error={error} />;
-        case 'reference':
-            return (
-                <div className="grid gap-4">
-                    <Choices
-                        label="Compare with"
-                        value={document.reference.of}
-                        onChange={(of) => set({ reference: { of } })}
-                        options={[
-                            ['lowest', 'the lowest offer that counts'],
-                            ['buy_box', 'the buy box; if nobody in the field holds it, the lowest offer'],
-                        ]}
-                    />
-                    <Choices
-                        label="by"
-                        value={document.compare ?? 'landed'}
-                        onChange={(compare) => set({ compare })}
-                        options={[
-                            ['landed', 'price with shipping, what a buyer pays'],
-                            ['item', 'item price alone'],
-                        ]}
-                    />
-                </div>
-            );
-        case 'field':
-            return <FieldPanel document={document} onChange={onChange} error={error} />;
         case 'belowFloor':
             return (
                 <Choices
                     label="If that is under my floor"
                     value={document.when_below_floor ?? 'floor'}
                     onChange={(when_below_floor) => set({ when_below_floor })}
-                    options={BELOW_FLOOR}
+                    options={BELOW_FLOOR.filter(([name]) => name !== 'next_rival' || canGoToNextRival(document))}
                 />
             );
         case 'aboveCeiling':
@@ -62,24 +45,6 @@ export function Panel({ part, document, everyMinutes, onChange, onRhythm, error 
                     value={document.when_above_ceiling ?? 'ceiling'}
                     onChange={(when_above_ceiling) => set({ when_above_ceiling })}
                     options={ABOVE_CEILING}
-                />
-            );
-        case 'noRivals':
-            return (
-                <Choices
-                    label="If nobody is left to compare with"
-                    value={document.when_no_rivals ?? 'hold'}
-                    onChange={(when_no_rivals) => set({ when_no_rivals })}
-                    options={NO_RIVALS}
-                />
-            );
-        case 'holding':
-            return (
-                <Choices
-                    label="While I hold the buy box"
-                    value={document.when_holding_buy_box ?? 'ignore'}
-                    onChange={(when_holding_buy_box) => set({ when_holding_buy_box })}
-                    options={HOLDING}
                 />
             );
         case 'direction':
@@ -103,12 +68,87 @@ export function Panel({ part, document, everyMinutes, onChange, onRhythm, error 
                     ])}
                 />
             );
+        default:
+            return document.kind === 'competitive' ? (
+                <CompetitivePanel part={part} document={document} onChange={onChange} error={error} />
+            ) : null;
     }
 }
 
-type Position = NonNullable<RuleDocument['position']>;
+const canGoToNextRival = (document: RuleDocument) =>
+    document.kind === 'competitive' && WITH_NEXT_RIVAL.includes(document.reference.of ?? '');
 
-function PositionPanel({ document, onChange, error }: Pick<Props, 'document' | 'onChange' | 'error'>) {
+interface CompetitiveProps {
+    document: CompetitiveRule;
+    onChange: (document: CompetitiveRule) => void;
+    error?: string;
+}
+
+function CompetitivePanel({ part, document, onChange, error }: CompetitiveProps & { part: Part }) {
+    const set = (change: Partial<CompetitiveRule>) => onChange({ ...document, ...change });
+    switch (part) {
+        case 'position':
+            return <PositionPanel document={document} onChange={onChange} error={error} />;
+        case 'reference':
+            return <ReferencePanel document={document} onChange={onChange} />;
+        case 'field':
+            return <FieldPanel document={document} onChange={onChange} error={error} />;
+        case 'noRivals':
+            return (
+                <Choices
+                    label="If nobody is left to compare with"
+                    value={document.when_no_rivals ?? 'hold'}
+                    onChange={(when_no_rivals) => set({ when_no_rivals })}
+                    options={NO_RIVALS}
+                />
+            );
+        default:
+            return (
+                <Choices
+                    label="While I hold the buy box"
+                    value={document.when_holding_buy_box ?? 'ignore'}
+                    onChange={(when_holding_buy_box) => set({ when_holding_buy_box })}
+                    options={HOLDING}
+                />
+            );
+    }
+}
+
+type SimpleReference = (typeof REFERENCES)[number][0];
+
+function ReferencePanel({ document, onChange }: CompetitiveProps) {
+    const { of, mean } = document.reference;
+    const isSimple = !mean && REFERENCES.some(([name]) => name === of);
+    const choose = (next: SimpleReference | 'other') => {
+        if (next === 'other') return;
+        // The next rival up is only known where one rival was looked at.
+        const below = document.when_below_floor === 'next_rival' && !WITH_NEXT_RIVAL.includes(next);
+        onChange({ ...document, reference: { of: next }, ...(below ? { when_below_floor: 'floor' as const } : {}) });
+    };
+    return (
+        <div className="grid gap-4">
+            <Choices
+                label="Compare with"
+                value={isSimple ? (of as SimpleReference) : 'other'}
+                onChange={choose}
+                options={[...REFERENCES, ...(isSimple ? [] : [['other', 'what the sentence says'] as const])]}
+            />
+            <Choices
+                label="by"
+                value={document.compare ?? 'landed'}
+                onChange={(compare) => onChange({ ...document, compare })}
+                options={[
+                    ['landed', 'price with shipping, what a buyer pays'],
+                    ['item', 'item price alone'],
+                ]}
+            />
+        </div>
+    );
+}
+
+type Position = NonNullable<CompetitiveRule['position']>;
+
+function PositionPanel({ document, onChange, error }: CompetitiveProps) {
     const position: Position = document.position ?? { move: 'match' };
     const move = position.move ?? 'match';
     const unit = position.amount !== undefined ? 'amount' : 'percent';
@@ -179,9 +219,9 @@ function PositionPanel({ document, onChange, error }: Pick<Props, 'document' | '
     );
 }
 
-type RuleField = NonNullable<RuleDocument['field']>;
+type RuleField = NonNullable<CompetitiveRule['field']>;
 
-function FieldPanel({ document, onChange, error }: Pick<Props, 'document' | 'onChange' | 'error'>) {
+function FieldPanel({ document, onChange, error }: CompetitiveProps) {
     const field: RuleField = document.field ?? {};
     const set = (change: Partial<RuleField>) => {
         const next = { ...field, ...change };

@@ -6,7 +6,7 @@ import { reason } from '@/ui/words';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef, useState } from 'react';
 
-type Shown = 'all' | 'change' | 'keep' | 'skipped' | 'blocked';
+type Shown = 'all' | 'change' | 'review' | 'keep' | 'skipped' | 'blocked';
 
 const GRID = 'minmax(180px,1fr) 88px 90px 80px 72px 112px 112px 96px 170px';
 const HEADS = [
@@ -51,6 +51,7 @@ export function TryOutTable({ tryOut, onBack }: { tryOut: TryOut; onBack: () => 
                     options={[
                         ['all', 'all outcomes'],
                         ['change', 'would change'],
+                        ['review', 'would wait for me'],
                         ['keep', 'would stay'],
                         ['skipped', 'skipped'],
                         ['blocked', 'cannot be priced'],

@@ -47,6 +47,83 @@ describe('sentence', () => {
         expect(text).not.toContain('Look');
     });
 
+    it('says what it aims at where it does not look at rivals', () => {
+        expect(
+            asText(
+                sentence(
+                    {
+                        version: 1,
+                        kind: 'sales',
+                        window_days: 14,
+                        bands: [
+                            { units_below: 10, move: 'down', percent: '5' },
+                            { units_at_least: 30, units_below: 90, move: 'up', amount: '1.00' },
+                        ],
+                    },
+                    null,
+                ),
+            ),
+        ).toContain(
+            'Go by the sales of the last 14 days, days out of stock left aside: with fewer than 10 sold, 5 % down; with 30 or more and fewer than 90 sold, 1.00 up; else leave the price. If that is under my floor',
+        );
+        expect(
+            asText(
+                sentence(
+                    {
+                        version: 1,
+                        kind: 'markup',
+                        tiers: [
+                            { from: '0.00', percent: '85' },
+                            { from: '30.01', amount: '20.00' },
+                        ],
+                        min_profit: '2.00',
+                    },
+                    null,
+                ),
+            ),
+        ).toContain('Put on the cost from 0.00: 85 %; from 30.01: 20.00, and earn at least 2.00 a piece.');
+        expect(asText(sentence({ version: 1, kind: 'formula', price: 'lowest * 1.1' }, null))).toContain(
+            'Price by the formula lowest * 1.1.',
+        );
+    });
+
+    it('says every figure, handicap and guard', () => {
+        const text = asText(
+            sentence(
+                {
+                    version: 1,
+                    kind: 'competitive',
+                    reference: {
+                        mean: [
+                            { of: 'nth', n: 2 },
+                            { of: 'seller', seller: 'oldtap', else: { of: 'rrp' } },
+                        ],
+                    },
+                    field: { only_sellers: ['oldtap', 'tin-and-tun'], ignore_below_percent_of_median: '50' },
+                    adjust: [
+                        { seller: 'oldtap', percent: '15' },
+                        { fulfilment: 'marketplace', amount: '-0.50' },
+                    ],
+                    when_below_floor: 'next_rival',
+                    ending: { endings: ['.99', '.49'], round: 'down' },
+                    brakes: { max_move_percent: '15', min_move: '0.05', cooldown_minutes: 15, max_changes_per_day: 12 },
+                    approval: 'beyond_percent:10',
+                    reprice_on_promotion: false,
+                },
+                null,
+            ),
+        );
+        for (const words of [
+            'the mean of price number 2 from below and price of oldtap (if there is none, the recommended price) with shipping',
+            'from oldtap or tin-and-tun only, not below 50 % of the middle price',
+            'taking oldtap at +15 %, taking what is sent by the marketplace at −0.50',
+            'go to the next rival up',
+            'End prices in .99 or .49, rounded down. Never move more than 15 % at once; ask me beyond that. Leave moves of less than 0.05. Wait 15 minutes between changes. Change at most 12 times in 24 hours. Ask me about moves of more than 10 %. Leave what is on promotion.',
+        ]) {
+            expect(text).toContain(words);
+        }
+    });
+
     it('takes the defaults of a short document', () => {
         expect(asText(sentence({ version: 1, kind: 'competitive', reference: { of: 'lowest' } }, null))).toContain(
             'Stand level with the lowest price with shipping',

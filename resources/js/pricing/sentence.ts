@@ -1,4 +1,4 @@
-import type { RuleDocument } from '@/api/client';
+import type { CompetitiveRule, RuleDocument, RuleReference } from '@/api/client';
 
 /** The parts of the sentence that can be set. */
 export type Part =
@@ -19,6 +19,21 @@ export const BELOW_FLOOR = [
     ['floor', 'stop at my floor'],
     ['hold', 'leave the price as it is'],
     ['ceiling', 'go up to my ceiling'],
+    ['next_rival', 'go to the next rival up'],
+] as const;
+
+/** Figures from which a rule can go to the next rival up. */
+export const WITH_NEXT_RIVAL = ['lowest', 'nth', 'buy_box', 'seller'];
+
+export const REFERENCES = [
+    ['lowest', 'the lowest offer that counts'],
+    ['buy_box', 'the buy box; if nobody in the field holds it, the lowest offer'],
+    ['average', 'the average of the offers that count'],
+    ['median', 'the middle of the offers that count'],
+    ['highest', 'the highest offer that counts'],
+    ['rrp', 'the recommended price (RRP)'],
+    ['list_price', 'my list price'],
+    ['current', 'my present price'],
 ] as const;
 
 export const ABOVE_CEILING = [
@@ -44,7 +59,7 @@ export const DIRECTIONS = [
     ['up_only', 'only up'],
 ] as const;
 
-export const NEW_DOCUMENT: RuleDocument = {
+export const NEW_DOCUMENT: CompetitiveRule = {
     version: 1,
     kind: 'competitive',
     compare: 'landed',
@@ -64,27 +79,83 @@ const words = <T extends string>(options: readonly (readonly [T, string])[], val
 /** The rule as one paragraph; the same pieces make the editor and, read as text, the summary. */
 export function sentence(rule: RuleDocument, everyMinutes: number | null): Piece[] {
     const pieces: Piece[] = [
+        ...(rule.kind === 'competitive' ? competitive(rule) : [aim(rule)]),
+        '. If that is under my floor, ',
+        { part: 'belowFloor', says: words(BELOW_FLOOR, rule.when_below_floor) },
+        '; if it is over my ceiling, ',
+        { part: 'aboveCeiling', says: words(ABOVE_CEILING, rule.when_above_ceiling) },
+        '. ',
+        ...(rule.kind === 'competitive' ? withoutRivals(rule) : []),
+        'Move prices ',
+        { part: 'direction', says: words(DIRECTIONS, rule.direction) },
+        '.',
+        ...guards(rule),
+    ];
+    if (everyMinutes !== null)
+        pieces.push(' Look ', { part: 'rhythm', says: `whenever the market moves, and ${every(everyMinutes)}` }, '.');
+    return pieces;
+}
+
+function competitive(rule: CompetitiveRule): Piece[] {
+    return [
         'Stand ',
         { part: 'position', says: position(rule) },
         ' the ',
         { part: 'reference', says: reference(rule) },
         ' among ',
         { part: 'field', says: field(rule) },
-        '. If that is under my floor, ',
-        { part: 'belowFloor', says: words(BELOW_FLOOR, rule.when_below_floor) },
-        '; if it is over my ceiling, ',
-        { part: 'aboveCeiling', says: words(ABOVE_CEILING, rule.when_above_ceiling) },
-        '. If nobody is left to compare with, ',
+        handicaps(rule),
+    ];
+}
+
+function withoutRivals(rule: CompetitiveRule): Piece[] {
+    return [
+        'If nobody is left to compare with, ',
         { part: 'noRivals', says: words(NO_RIVALS, rule.when_no_rivals) },
         '; while I hold the buy box, ',
         { part: 'holding', says: words(HOLDING, rule.when_holding_buy_box) },
-        '. Move prices ',
-        { part: 'direction', says: words(DIRECTIONS, rule.direction) },
-        '.',
+        '. ',
     ];
-    if (everyMinutes !== null)
-        pieces.push(' Look ', { part: 'rhythm', says: `whenever the market moves, and ${every(everyMinutes)}` }, '.');
-    return pieces;
+}
+
+/** What a rule that does not look at rivals aims at. */
+function aim(rule: Exclude<RuleDocument, CompetitiveRule>): string {
+    if (rule.kind === 'formula') return `Price by the formula ${rule.price}`;
+    if (rule.kind === 'markup') {
+        const tiers = rule.tiers.map(
+            (tier) => `from ${tier.from}: ${tier.percent ? `${tier.percent} %` : tier.amount}`,
+        );
+        return `Put on the cost ${tiers.join('; ')}${rule.min_profit ? `, and earn at least ${rule.min_profit} a piece` : ''}`;
+    }
+    const bands = rule.bands.map((band) => {
+        const least = band.units_at_least === undefined ? '' : `${band.units_at_least} or more`;
+        const below = band.units_below === undefined ? '' : `fewer than ${band.units_below}`;
+        const step = band.percent ? `${band.percent} %` : band.amount;
+        return `with ${[least, below].filter(Boolean).join(' and ')} sold, ${step} ${band.move}`;
+    });
+    const days = rule.in_stock_days_only === false ? '' : ', days out of stock left aside';
+    return `Go by the sales of the last ${rule.window_days ?? 7} days${days}: ${bands.join('; ')}; else leave the price`;
+}
+
+/** What else keeps a change in bounds; said only where it is wanted. */
+function guards({ ending, brakes = {}, approval, reprice_on_promotion }: RuleDocument): string[] {
+    const said: string[] = [];
+    if (ending)
+        said.push(
+            `End prices in ${ending.endings.join(' or ')}${ending.round && ending.round !== 'nearest' ? `, rounded ${ending.round}` : ''}.`,
+        );
+    if (brakes.max_move_percent)
+        said.push(
+            `Never move more than ${brakes.max_move_percent} % at once; ${brakes.beyond === 'cap' ? 'go only so far then' : 'ask me beyond that'}.`,
+        );
+    if (brakes.min_move) said.push(`Leave moves of less than ${brakes.min_move}.`);
+    if (brakes.cooldown_minutes) said.push(`Wait ${brakes.cooldown_minutes} minutes between changes.`);
+    if (brakes.max_changes_per_day !== undefined)
+        said.push(`Change at most ${brakes.max_changes_per_day} times in 24 hours.`);
+    if (approval === 'always') said.push('Ask me every time.');
+    if (approval?.startsWith('beyond_percent:')) said.push(`Ask me about moves of more than ${approval.slice(15)} %.`);
+    if (reprice_on_promotion === false) said.push('Leave what is on promotion.');
+    return said.map((text) => ` ${text}`);
 }
 
 export const asText = (pieces: Piece[]): string =>
@@ -96,19 +167,37 @@ export function every(minutes: number): string {
     return minutes % 60 === 0 ? `every ${minutes / 60} hours` : `every ${minutes} minutes`;
 }
 
-function position({ position }: RuleDocument): string {
+function position({ position }: CompetitiveRule): string {
     if (!position || !position.move || position.move === 'match') return 'level with';
     const by = position.percent !== undefined ? `${position.percent} %` : (position.amount ?? '0');
     const least = position.at_least ? `, at least ${position.at_least},` : '';
     return `${by}${least} ${position.move}`;
 }
 
-function reference({ reference, compare }: RuleDocument): string {
-    const name = reference.of === 'buy_box' ? 'buy box price' : 'lowest price';
-    return `${name} ${compare === 'item' ? 'without shipping' : 'with shipping'}`;
+const FIGURES: Record<NonNullable<RuleReference['of']>, string> = {
+    lowest: 'lowest price',
+    nth: 'price',
+    buy_box: 'buy box price',
+    average: 'average price',
+    median: 'middle price',
+    highest: 'highest price',
+    seller: 'price',
+    rrp: 'recommended price',
+    list_price: 'list price',
+    current: 'present price',
+};
+
+function figure({ of = 'lowest', n, seller, mean, else: other }: RuleReference): string {
+    if (mean) return `mean of ${mean.map(figure).join(' and ')}`;
+    const name = of === 'nth' ? `price number ${n} from below` : of === 'seller' ? `price of ${seller}` : FIGURES[of];
+    return other ? `${name} (if there is none, the ${figure(other)})` : name;
 }
 
-function field({ field = {} }: RuleDocument): string {
+function reference({ reference, compare }: CompetitiveRule): string {
+    return `${figure(reference)} ${compare === 'item' ? 'without shipping' : 'with shipping'}`;
+}
+
+function field({ field = {} }: CompetitiveRule): string {
     const kind =
         field.condition === 'any'
             ? 'offers in any condition'
@@ -116,12 +205,33 @@ function field({ field = {} }: RuleDocument): string {
               ? `${field.condition.join(' or ')} offers`
               : 'offers in the same condition';
     const parts: string[] = [];
+    if (field.only_sellers) parts.push(`from ${field.only_sellers.join(' or ')} only`);
+    if (field.exclude_sellers?.length) parts.push(`leaving out ${field.exclude_sellers.join(' and ')}`);
     if (field.min_rating_percent) parts.push(`from sellers rated ${field.min_rating_percent} % or better`);
     if (field.min_rating_count) parts.push(`with at least ${field.min_rating_count} ratings`);
     if (field.fulfilment === 'same') parts.push('sent the same way as mine');
+    if (Array.isArray(field.fulfilment)) parts.push(`sent by ${field.fulfilment.join(' or ')}`);
     if (field.max_handling_days !== undefined)
         parts.push(`handled within ${field.max_handling_days} ${field.max_handling_days === 1 ? 'day' : 'days'}`);
+    if (field.ship_from) parts.push(`sent from ${field.ship_from.join(' or ')}`);
     if (field.exclude_marketplace_retail) parts.push('leaving out the market’s own shop');
     if (field.in_stock_only === false) parts.push('in stock or not');
+    if (field.max_age_minutes !== undefined) parts.push(`seen within ${field.max_age_minutes} minutes`);
+    if (field.sources) parts.push(`seen on ${field.sources.join(' or ')}`);
+    if (field.ignore_below_percent_of_median)
+        parts.push(`not below ${field.ignore_below_percent_of_median} % of the middle price`);
     return [kind, parts.join(', ')].filter(Boolean).join(' ');
+}
+
+function handicaps({ adjust = [] }: CompetitiveRule): string {
+    return adjust
+        .map(({ seller, fulfilment, percent, amount }) => {
+            const whose =
+                [seller, fulfilment && `what is sent by the ${fulfilment}`].filter(Boolean).join(', ') || 'everybody';
+            const by = [percent && `${percent} %`, amount]
+                .filter((part) => part && Number.parseFloat(part) !== 0)
+                .join(' and ');
+            return `, taking ${whose} at ${by.startsWith('-') ? '' : '+'}${by.replaceAll('-', '−')}`;
+        })
+        .join('');
 }

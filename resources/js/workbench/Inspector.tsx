@@ -70,6 +70,7 @@ function Body({ detail, onClose, onImport }: { detail: ListingDetail; onClose: (
 
 function heading(listing: Listing, { decision }: ListingDetail): string {
     if (listing.problem) return 'Why it cannot be priced';
+    if (listing.rule_id === null) return 'On no rule; beside the cheapest';
     if (decision.price)
         return listing.repriced ? `Why ${money(decision.price)}` : `Its rule would say ${money(decision.price)}`;
     return `Why it stays at ${money(listing.price)}`;
@@ -124,7 +125,7 @@ function SixFigures({ detail: { listing, decision, offers } }: { detail: Listing
     const figures: [string, string, string][] = [
         ['Now', '', money(listing.price)],
         [
-            listing.repriced ? 'Going to' : 'Would go to',
+            listing.rule_id === null ? 'Level with it' : listing.repriced ? 'Going to' : 'Would go to',
             '',
             decision.price ? money(decision.price) : listing.problem ? '–' : 'stays',
         ],

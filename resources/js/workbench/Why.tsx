@@ -8,6 +8,8 @@ const PLAIN = new Set([
     'The rule may move the price this way',
     'Between floor and ceiling',
     'Every floor term holds',
+    'No brake is in the way',
+    'The rule does not ask',
     'New price',
 ]);
 

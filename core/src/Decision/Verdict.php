@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Decision;
+
+/** A decision in short. */
+final readonly class Verdict
+{
+    /** @param  int|null  $price  in minor units; null unless the outcome is change or review */
+    public function __construct(public Outcome $outcome, public string $reason, public ?int $price = null)
+    {
+    }
+}

@@ -1,0 +1,116 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Document;
+
+use Wrasse\Core\Limits\Earnings;
+use Wrasse\Core\Limits\Fee;
+use Wrasse\Core\Limits\FeeTier;
+use Wrasse\Core\Limits\FixedFee;
+use Wrasse\Core\Limits\MarginalFee;
+use Wrasse\Core\Limits\PercentFee;
+use Wrasse\Core\Limits\SlabFee;
+use Wrasse\Core\Limits\Tax;
+use Wrasse\Core\Market\Basis;
+use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Money\Percent;
+
+use function array_map;
+use function count;
+
+/** Reads what a sale leaves: costs, fees, tax. */
+final readonly class EarningsReader
+{
+    public function __construct(private Currency $currency)
+    {
+    }
+
+    /**
+     * @param  Node  $listing  its cost, extra costs and own shipping
+     *
+     * @throws InvalidDocument
+     */
+    public function read(Node $listing, ?Node $fees, ?Node $tax): Earnings
+    {
+        $cost = $listing->find('cost')?->amount($this->currency);
+        $extra = 0;
+        foreach ($listing->find('extra_costs')?->items() ?? [] as $item) {
+            $item->object('label', 'amount')->find('label')?->string();
+            $extra += $item->at('amount')->amount($this->currency);
+        }
+        if ($extra > Currency::LARGEST) {
+            throw $listing->at('extra_costs')->expected('costs of at most '.$this->currency->format(Currency::LARGEST).' together');
+        }
+
+        return new Earnings(
+            $cost === null ? null : $cost + $extra,
+            $listing->find('shipping')?->amount($this->currency) ?? 0,
+            $this->tax($tax),
+            array_map($this->fee(...), $fees?->items() ?? []),
+            $cost,
+        );
+    }
+
+    /** @throws InvalidDocument */
+    public function fee(Node $fee): Fee
+    {
+        return $fee->by('kind', ['percent' => $this->percentFee(...), 'fixed' => $this->fixedFee(...), 'tiered' => $this->tieredFee(...)]);
+    }
+
+    private function tax(?Node $tax): Tax
+    {
+        $tax?->object('percent', 'included');
+
+        return new Tax($tax?->find('percent')?->percent(100) ?? Percent::of(0), $tax?->find('included')?->bool() ?? true);
+    }
+
+    private function fixedFee(Node $fee): FixedFee
+    {
+        return new FixedFee($fee->object('kind', 'amount')->at('amount')->amount($this->currency));
+    }
+
+    private function percentFee(Node $fee): PercentFee
+    {
+        $fee->object('kind', 'percent', 'on', 'minimum', 'maximum');
+
+        return new PercentFee(
+            $fee->at('percent')->percent(100),
+            $fee->find('on')?->enum(Basis::class) ?? Basis::Landed,
+            $fee->find('minimum')?->amount($this->currency),
+            $fee->find('maximum')?->amount($this->currency),
+        );
+    }
+
+    private function tieredFee(Node $fee): Fee
+    {
+        $fee->object('kind', 'on', 'mode', 'tiers');
+        $tiers = $this->tiers($fee->at('tiers'));
+        $on = $fee->find('on')?->enum(Basis::class) ?? Basis::Landed;
+
+        return ($fee->find('mode')?->oneOf('slab', 'marginal') ?? 'slab') === 'slab' ? new SlabFee($tiers, $on) : new MarginalFee($tiers, $on);
+    }
+
+    /** @return non-empty-list<FeeTier> */
+    private function tiers(Node $tiers): array
+    {
+        $read = [];
+        $items = $tiers->items();
+        $before = -1;
+        foreach ($items as $i => $tier) {
+            $tier->object('up_to', 'percent');
+            $upTo = $tier->find('up_to')?->amount($this->currency);
+            $isLast = $i === count($items) - 1;
+            if ($isLast !== ($upTo === null)) {
+                throw $tier->at('up_to')->expected($isLast ? 'null: the last tier is open' : 'an amount: only the last tier is open');
+            }
+            if ($upTo !== null && $upTo <= $before) {
+                throw $tier->at('up_to')->expected('more than the tier before ends with');
+            }
+            $before = $upTo ?? 0;
+            $read[] = new FeeTier($upTo, $tier->at('percent')->percent(100));
+        }
+
+        return $read !== [] ? $read : throw $tiers->expected('at least one tier');
+    }
+}

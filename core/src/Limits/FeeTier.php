@@ -1,0 +1,15 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Limits;
+
+use Wrasse\Core\Money\Percent;
+
+/** A step of a tiered fee: bases up to and with that amount; null = without end. */
+final readonly class FeeTier
+{
+    public function __construct(public ?int $upTo, public Percent $percent)
+    {
+    }
+}

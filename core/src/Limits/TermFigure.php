@@ -1,0 +1,17 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Limits;
+
+/** What one floor or ceiling term comes to. */
+final readonly class TermFigure
+{
+    /**
+     * @param  string  $side  "floor" or "ceiling"
+     * @param  int|null  $price  in minor units; null where its figure is absent or no price meets it
+     */
+    public function __construct(public string $side, public string $says, public ?int $price)
+    {
+    }
+}

@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Market;
+
+/** The mean of all offers that count, half up. */
+final readonly class AverageReference extends FieldReference
+{
+    protected function of(Field $field): ?int
+    {
+        return $field->average();
+    }
+
+    public function name(): string
+    {
+        return 'the average of the offers';
+    }
+}

@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Market;
+
+/** The n-th cheapest offer that counts; beyond the field's size the highest. */
+final readonly class NthReference extends FieldReference
+{
+    /** @param  int  $n  from 1 */
+    public function __construct(private int $n)
+    {
+        parent::__construct();
+    }
+
+    protected function of(Field $field): ?int
+    {
+        return $field->nth($this->n) ?? $field->highest();
+    }
+
+    public function name(): string
+    {
+        return $this->n === 1 ? 'the lowest offer' : "offer number {$this->n} from below";
+    }
+}

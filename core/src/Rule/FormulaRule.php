@@ -1,0 +1,102 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Rule;
+
+use Throwable;
+use Wrasse\Core\Decision\Trail;
+use Wrasse\Core\Limits\Limits;
+use Wrasse\Core\Limits\SmallestPrice;
+use Wrasse\Core\Market\Field;
+use Wrasse\Core\Market\FieldSelection;
+use Wrasse\Core\Market\Listing;
+
+use function array_filter;
+use function array_flip;
+use function array_intersect;
+use function array_intersect_key;
+use function array_keys;
+use function array_values;
+use function floor;
+use function is_finite;
+use function is_float;
+use function is_int;
+use function is_null;
+use function round;
+
+/** Prices by a formula in major units: the one place where a price passes through floating point (IEEE 754 double). */
+final readonly class FormulaRule implements RuleKind
+{
+    public function __construct(private Formula $formula)
+    {
+    }
+
+    public function selection(): FieldSelection
+    {
+        return new FieldSelection;
+    }
+
+    public function needsCost(): bool
+    {
+        return false;
+    }
+
+    public function aim(Listing $listing, Field $field, Limits $limits, int $now, ?Trail $trail): Aim
+    {
+        $values = array_intersect_key($this->values($listing, $field, $limits, $now), array_flip($this->formula->variables));
+        $missing = array_keys(array_filter($values, is_null(...)));
+        $ofMarket = array_values(array_intersect($missing, Formula::MARKET_VARIABLES));
+        if ($missing !== []) {
+            $trail?->add('formula', 'The formula names '.($ofMarket[0] ?? $missing[0]).', which has no value here');
+
+            return $ofMarket === [] ? Aim::block('formula_input_missing') : Aim::keep('no_rivals');
+        }
+        try {
+            $result = $this->formula->evaluate($values);
+        } catch (Throwable $e) {
+            $trail?->add('formula', "The formula cannot be worked out: {$e->getMessage()}");
+
+            return Aim::block('formula_error');
+        }
+        if ($result === null) {
+            $trail?->add('formula', 'The formula gives no price; the price stays');
+
+            return Aim::keep('formula_null');
+        }
+
+        return $this->priced($result, $listing->currency->unit(), $trail);
+    }
+
+    private function priced(mixed $result, int $unit, ?Trail $trail): Aim
+    {
+        $minor = (is_int($result) || is_float($result)) && $result >= 0 ? floor(round($result * $unit, 6) + 0.5) : NAN;
+        if (! is_finite($minor) || $minor > SmallestPrice::LARGEST) {
+            $trail?->add('formula', 'The formula does not give a price');
+
+            return Aim::block('formula_error');
+        }
+        $aim = Aim::at((int) $minor, 'formula');
+        $trail?->add('formula', 'The formula gives a price', ['target' => (int) $aim->target]);
+
+        return $aim;
+    }
+
+    /** @return array<string, float|null> */
+    private function values(Listing $listing, Field $field, Limits $limits, int $now): array
+    {
+        $major = fn (?int $minor) => $minor === null ? null : $minor / $listing->currency->unit() * 1.0;
+        $market = fn (?int $figure) => $major($figure === null ? null : $field->basis->itemPrice($figure, $listing->earnings->shipping));
+
+        return [
+            'price' => $major($listing->price), 'cost' => $major($listing->earnings->unitCost ?? $listing->earnings->totalCost),
+            'floor' => $major($limits->floor), 'ceiling' => $major($limits->ceiling),
+            'list_price' => $major($listing->listPrice), 'rrp' => $major($listing->rrp), 'map' => $major($listing->map),
+            'stock' => $listing->stock === null ? null : (float) $listing->stock,
+            'count' => (float) $field->size(), 'lowest' => $market($field->lowest()), 'second' => $market($field->nth(2)),
+            'average' => $market($field->average()), 'median' => $market($field->median()), 'highest' => $market($field->highest()),
+            'buy_box' => $market($field->buyBox()),
+            'sold_7d' => (float) $listing->sales->units($now, 7), 'sold_30d' => (float) $listing->sales->units($now, 30),
+        ];
+    }
+}

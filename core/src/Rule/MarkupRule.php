@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Rule;
+
+use Wrasse\Core\Decision\Trail;
+use Wrasse\Core\Limits\EarningsCondition;
+use Wrasse\Core\Limits\Limits;
+use Wrasse\Core\Limits\SmallestPrice;
+use Wrasse\Core\Market\Field;
+use Wrasse\Core\Market\FieldSelection;
+use Wrasse\Core\Market\Listing;
+
+use function max;
+
+/** Prices from the supplier's cost. A tier runs to one minor unit below the next; the first starts at 0, the last is open. */
+final readonly class MarkupRule implements RuleKind
+{
+    /** @param  non-empty-list<MarkupTier>  $tiers  rising, the first from 0 */
+    public function __construct(private array $tiers, private ?int $minProfit = null)
+    {
+    }
+
+    public function selection(): FieldSelection
+    {
+        return new FieldSelection;
+    }
+
+    public function needsCost(): bool
+    {
+        return true;
+    }
+
+    public function aim(Listing $listing, Field $field, Limits $limits, int $now, ?Trail $trail): Aim
+    {
+        $earnings = $listing->earnings;
+        $cost = $earnings->unitCost ?? (int) $earnings->totalCost;
+        $price = max(1, $this->tier($cost)->on($cost));
+        $trail?->add('markup', 'Cost with the markup of its tier', ['cost' => $cost, 'price' => $price]);
+        if ($this->minProfit !== null) {
+            $enough = SmallestPrice::from($price, $earnings, EarningsCondition::profit($this->minProfit, (int) $earnings->totalCost));
+            if ($enough === SmallestPrice::NONE) {
+                $trail?->add('min_profit', 'No price earns that much', ['profit' => $this->minProfit]);
+
+                return Aim::block('no_valid_price');
+            }
+            $trail?->add('min_profit', $enough === $price ? 'It earns enough' : 'Up to where it earns enough', ['profit' => $this->minProfit, 'price' => $enough]);
+            $price = $enough;
+        }
+
+        return Aim::at($price, 'markup');
+    }
+
+    private function tier(int $cost): MarkupTier
+    {
+        $fitting = $this->tiers[0];
+        foreach ($this->tiers as $tier) {
+            if ($tier->from <= $cost) {
+                $fitting = $tier;
+            }
+        }
+
+        return $fitting;
+    }
+}

@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Rule;
+
+use Wrasse\Core\Decision\Trail;
+use Wrasse\Core\Limits\Limits;
+use Wrasse\Core\Market\Field;
+use Wrasse\Core\Market\FieldSelection;
+use Wrasse\Core\Market\Listing;
+
+use function ucfirst;
+
+/** Lets the pace of sales move the price: down where it is slow, up where it is quick. */
+final readonly class SalesRule implements RuleKind
+{
+    private const MICROSECONDS_A_DAY = 86_400_000_000;
+
+    /** @param  list<SalesBand>  $bands  the first that fits counts */
+    public function __construct(private int $windowDays, private bool $inStockDaysOnly, private array $bands)
+    {
+    }
+
+    public function selection(): FieldSelection
+    {
+        return new FieldSelection;
+    }
+
+    public function needsCost(): bool
+    {
+        return false;
+    }
+
+    public function aim(Listing $listing, Field $field, Limits $limits, int $now, ?Trail $trail): Aim
+    {
+        if ($listing->lastChangedAt !== null && $listing->lastChangedAt > $now - $this->windowDays * self::MICROSECONDS_A_DAY) {
+            $trail?->add('pace', "The price was changed within the last {$this->windowDays} days; sales since then do not tell enough yet");
+
+            return Aim::skip('window_open');
+        }
+        $daysInStock = $this->inStockDaysOnly ? $listing->sales->daysInStock($now, $this->windowDays) : $this->windowDays;
+        if ($daysInStock === 0) {
+            $trail?->add('pace', "Out of stock on all of the last {$this->windowDays} days; that nothing was sold says nothing");
+
+            return Aim::skip('no_sales_window');
+        }
+        $units = $listing->sales->units($now, $this->windowDays);
+        $trail?->add('pace', "{$units} sold in the last {$this->windowDays} days, {$daysInStock} of them in stock");
+        foreach ($this->bands as $band) {
+            if ($band->contains($units * $this->windowDays, $daysInStock)) {
+                $aim = Aim::at($band->step->from($listing->price), 'sales_pace');
+                $trail?->add('position', fn () => ucfirst($band->step->says($listing->currency)).' from the present price', ['target' => (int) $aim->target]);
+
+                return $aim;
+            }
+        }
+        $trail?->add('position', 'That pace asks for no step');
+
+        return Aim::keep('pace_in_band');
+    }
+}

@@ -1,0 +1,17 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Rule;
+
+use Wrasse\Core\Money\Currency;
+
+/** A step away from the present price. */
+interface Step
+{
+    /** In minor units. */
+    public function from(int $price): int;
+
+    /** How a sentence says it, such as "5 % down". */
+    public function says(Currency $currency): string;
+}
