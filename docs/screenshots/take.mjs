@@ -27,7 +27,7 @@ const openFirst = async () => {
 
 const pictures = {
     listings: async () => {
-        await page.goto('/listings?q=stoneware');
+        await page.goto('/listings?q=stoneware&rule=1');
         await settle();
         await openFirst();
     },

@@ -133,9 +133,18 @@ final readonly class DemoWorkspace
                 'version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'buy_box'], 'position' => ['move' => 'below', 'amount' => '0.10'],
                 'field' => ['condition' => 'same', 'min_rating_percent' => '85'], 'when_holding_buy_box' => 'raise', 'when_no_rivals' => 'ceiling',
             ]],
-            ['Match, do not chase', ['Cheese making', 'Fermenters'], [
+            ['Match, do not chase', ['Cheese making'], [
                 'version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'lowest'], 'position' => ['move' => 'match'],
                 'field' => ['condition' => 'same', 'fulfilment' => 'same', 'min_rating_percent' => '90'], 'when_below_floor' => 'hold',
+            ]],
+            ['Careful in the middle', ['Fermenters'], [
+                'version' => 1, 'kind' => 'competitive', 'reference' => ['mean' => [['of' => 'lowest'], ['of' => 'median']]], 'position' => ['move' => 'match'],
+                'field' => ['condition' => 'same', 'min_rating_percent' => '90', 'ignore_below_percent_of_median' => '60'], 'adjust' => [['fulfilment' => 'marketplace', 'percent' => '-3']],
+                'ending' => ['endings' => ['.99', '.49'], 'round' => 'down'], 'brakes' => ['max_move_percent' => '12'], 'approval' => 'beyond_percent:8',
+            ]],
+            ['Sell off slow stock', ['Vegetable ferments'], [
+                'version' => 1, 'kind' => 'sales', 'window_days' => 14, 'bands' => [['units_below' => 4, 'move' => 'down', 'percent' => '4'], ['units_at_least' => 14, 'move' => 'up', 'percent' => '3']],
+                'ending' => ['endings' => ['.90', '.40']], 'brakes' => ['max_move_percent' => '10', 'beyond' => 'cap', 'max_changes_per_day' => 1],
             ]],
         ];
     }

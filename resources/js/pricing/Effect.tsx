@@ -43,7 +43,7 @@ function Bar({ tryOut }: { tryOut: TryOut }) {
         [tryOut.up, 'up', 'bg-yours-soft'],
         [tryOut.stay, 'stay', 'bg-line/60'],
         [tryOut.ask, 'ask', 'bg-sheet border-dashed'],
-        [tryOut.skipped, 'out of stock', 'bg-sheet'],
+        [tryOut.skipped, 'left alone', 'bg-sheet'],
         [tryOut.blocked, 'can’t', 'bg-broken-soft'],
     ];
     return (
@@ -78,10 +78,10 @@ function Moves({ rows }: { rows: TryOutRow[] }) {
                     <th scope="col" className="py-1.5 font-medium">
                         now
                     </th>
-                    <th scope="col" className="py-1.5 font-medium">
+                    <th scope="col" className="py-1.5 pl-3 font-medium">
                         would be
                     </th>
-                    <th scope="col" className="py-1.5 font-medium">
+                    <th scope="col" className="py-1.5 pl-3 font-medium">
                         change
                     </th>
                     <th scope="col" className="py-1.5 pl-3 text-left font-medium">

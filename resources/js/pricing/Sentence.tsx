@@ -5,6 +5,9 @@ import { clsx } from 'clsx';
 import { Panel } from './Panel';
 import { sentence, type Part } from './sentence';
 
+/** A figure and its percent sign stay on one line. */
+const together = (text: string) => text.replaceAll(' %', '\u00a0%');
+
 /** The rule as a paragraph whose underlined pieces open in place. */
 export function Sentence({
     document,
@@ -23,7 +26,7 @@ export function Sentence({
         <p className="max-w-[62ch] text-[17px] leading-[1.95] text-text-2">
             {sentence(document, everyMinutes).map((piece, index) =>
                 typeof piece === 'string' ? (
-                    <span key={index}>{piece}</span>
+                    <span key={index}>{together(piece)}</span>
                 ) : (
                     <Popup
                         key={index}
@@ -35,7 +38,7 @@ export function Sentence({
                                     errors[piece.part] ? 'border-broken bg-broken-soft' : 'border-stripe',
                                 )}
                             >
-                                {piece.says}
+                                {together(piece.says)}
                             </InlineButton>
                         }
                     >

@@ -53,7 +53,7 @@ export function TryOutTable({ tryOut, onBack }: { tryOut: TryOut; onBack: () => 
                         ['change', 'would change'],
                         ['review', 'would wait for me'],
                         ['keep', 'would stay'],
-                        ['skipped', 'skipped'],
+                        ['skipped', 'left alone'],
                         ['blocked', 'cannot be priced'],
                     ]}
                 />

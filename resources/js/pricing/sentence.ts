@@ -149,7 +149,7 @@ function guards({ ending, brakes = {}, approval, reprice_on_promotion }: RuleDoc
             `Never move more than ${brakes.max_move_percent} % at once; ${brakes.beyond === 'cap' ? 'go only so far then' : 'ask me beyond that'}.`,
         );
     if (brakes.min_move) said.push(`Leave moves of less than ${brakes.min_move}.`);
-    if (brakes.cooldown_minutes) said.push(`Wait ${brakes.cooldown_minutes} minutes between changes.`);
+    if (brakes.cooldown_minutes) said.push(`Wait ${lasting(brakes.cooldown_minutes)} between changes.`);
     if (brakes.max_changes_per_day !== undefined)
         said.push(`Change at most ${brakes.max_changes_per_day} times in 24 hours.`);
     if (approval === 'always') said.push('Ask me every time.');
@@ -165,6 +165,12 @@ export function every(minutes: number): string {
     if (minutes === 1) return 'every minute';
     if (minutes === 60) return 'every hour';
     return minutes % 60 === 0 ? `every ${minutes / 60} hours` : `every ${minutes} minutes`;
+}
+
+/** 15 → "15 minutes", 60 → "1 hour", 1440 → "24 hours". */
+function lasting(minutes: number): string {
+    const [figure, unit] = minutes % 60 === 0 ? [minutes / 60, 'hour'] : [minutes, 'minute'];
+    return `${figure} ${unit}${figure === 1 ? '' : 's'}`;
 }
 
 function position({ position }: CompetitiveRule): string {
