@@ -80,7 +80,7 @@ final class FieldFilter
             $this->inStockOnly && ! $offer->inStock => 'out_of_stock',
             $this->isStale($offer, $now) => 'stale',
             $this->minRating !== null && ($offer->rating === null || $offer->rating->units < $this->minRating->units) => 'rating',
-            $this->minRatingCount !== null && ($offer->ratingCount === null || $offer->ratingCount <= $this->minRatingCount) => 'rating_count',
+            $this->minRatingCount !== null && ($offer->ratingCount === null || $offer->ratingCount < $this->minRatingCount) => 'rating_count',
             $this->maxHandlingDays !== null && ($offer->handlingDays === null || $offer->handlingDays > $this->maxHandlingDays) => 'handling',
             $this->shipFrom !== null && ! in_array($offer->shipFrom, $this->shipFrom, true) => 'ship_from',
             default => null,
