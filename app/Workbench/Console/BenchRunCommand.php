@@ -7,9 +7,6 @@ namespace App\Workbench\Console;
 use App\Accounts\Models\User;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
-use Wrasse\Core\Decision\Evaluation;
-use Wrasse\Core\Document\Node;
-use Wrasse\Core\Document\RequestReader;
 
 /** Takes the measurements of bin/bench against the running application. */
 final class BenchRunCommand extends Command
@@ -36,7 +33,6 @@ final class BenchRunCommand extends Command
             $rows[] = ["listing list: {$name}", ...$this->figures($this->request($path), $bare)];
         }
         $this->table(['served by nginx + php-fpm, one client', 'median ms', 'p95 ms', '× yardstick'], $rows);
-        $this->table(['the core, one process', 'µs each', '× yardstick'], $this->core());
 
         return self::SUCCESS;
     }
@@ -77,57 +73,5 @@ final class BenchRunCommand extends Command
     private function median(array $sorted): float
     {
         return $sorted[intdiv(count($sorted), 2)];
-    }
-
-    /** @return list<list<string>> */
-    private function core(): array
-    {
-        $document = [
-            'now' => '2026-03-02T09:00:00Z', 'listing' => ['sku' => 'KC-1', 'currency' => 'EUR', 'seller' => 'us', 'price' => '24.90', 'cost' => '11.20', 'rrp' => '34.90'],
-            'fees' => [['kind' => 'percent', 'percent' => '12', 'on' => 'landed', 'minimum' => '0.30']], 'tax' => ['percent' => '19', 'included' => true],
-            'limits' => ['floor' => [['kind' => 'margin', 'percent' => '12']], 'ceiling' => [['kind' => 'rrp', 'percent' => '100']]],
-            'offers' => array_map(fn (int $n) => ['seller' => "rival-{$n}", 'price' => sprintf('%.2f', 20 + $n / 10)], range(1, 20)),
-            'rule' => ['version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'lowest'], 'position' => ['move' => 'below', 'percent' => '1']],
-        ];
-        $request = (new RequestReader)->read(Node::of($document));
-        $figures = range(2_010, 2_200, 10);
-        $loop = $this->time(200_000, function () use ($figures): int {
-            $least = PHP_INT_MAX;
-            foreach ($figures as $figure) {
-                if ($figure < $least) {
-                    $least = $figure;
-                }
-            }
-
-            return max(1_500, min(3_490, $least));
-        });
-        $decide = $this->time(20_000, fn () => Evaluation::of($request));
-        $whole = $this->time(5_000, fn () => Evaluation::of((new RequestReader)->read(Node::of($document))));
-
-        return [
-            ['smallest of 20 figures, clamped (yardstick)', sprintf('%.2f', $loop), '1.0'],
-            ['a decision over 20 offers, with steps', sprintf('%.2f', $decide), sprintf('%.1f', $decide / $loop)],
-            ['the same, read from its document', sprintf('%.2f', $whole), sprintf('%.1f', $whole / $loop)],
-        ];
-    }
-
-    /**
-     * The median of five rounds, in microseconds a call.
-     *
-     * @param  callable(): mixed  $work
-     */
-    private function time(int $times, callable $work): float
-    {
-        $rounds = [];
-        for ($round = 0; $round < 5; $round++) {
-            $start = hrtime(true);
-            for ($i = 0; $i < $times; $i++) {
-                $work();
-            }
-            $rounds[] = (hrtime(true) - $start) / 1_000 / $times;
-        }
-        sort($rounds);
-
-        return $this->median($rounds);
     }
 }

@@ -8,11 +8,9 @@ use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\InvalidAmount;
 use Wrasse\Core\Money\Percent;
 
-use function array_diff;
 use function array_is_list;
 use function array_keys;
 use function array_map;
-use function array_values;
 use function checkdate;
 use function date_create_immutable;
 use function date_get_last_errors;
@@ -26,12 +24,12 @@ use function is_int;
 use function is_string;
 use function json_decode;
 use function preg_match;
-use function strval;
 
 /** A value in a decoded JSON document that knows its path. Every reader throws InvalidDocument on what does not fit. */
 final readonly class Node
 {
-    private function __construct(private mixed $value, private string $path)
+    /** @param  string|int  $key  within the parent; the whole path of a document's root */
+    private function __construct(private mixed $value, private string|int $key, private ?self $parent = null)
     {
     }
 
@@ -51,15 +49,26 @@ final readonly class Node
         return new self($document, $path);
     }
 
+    /** Such as "$.offers[0].price". */
+    public function path(): string
+    {
+        return match (true) {
+            $this->parent === null => (string) $this->key,
+            is_int($this->key) => "{$this->parent->path()}[{$this->key}]",
+            default => "{$this->parent->path()}.{$this->key}",
+        };
+    }
+
     /** An object with no other keys than these. */
     public function object(string ...$keys): self
     {
         if (! is_array($this->value) || ($this->value !== [] && array_is_list($this->value))) {
             throw $this->expected('an object');
         }
-        $unknown = array_values(array_diff(array_map(strval(...), array_keys($this->value)), $keys));
-        if ($unknown !== []) {
-            throw new InvalidDocument("{$this->path}.{$unknown[0]}", 'no such field; known are '.implode(', ', $keys));
+        foreach ($this->value as $key => $value) {
+            if (! in_array((string) $key, $keys, true)) {
+                throw new InvalidDocument("{$this->path()}.{$key}", 'no such field; known are '.implode(', ', $keys));
+            }
         }
 
         return $this;
@@ -67,15 +76,13 @@ final readonly class Node
 
     public function at(string $key): self
     {
-        return new self(is_array($this->value) ? ($this->value[$key] ?? null) : null, "{$this->path}.{$key}");
+        return new self(is_array($this->value) ? ($this->value[$key] ?? null) : null, $key, $this);
     }
 
     /** The value under a key, or null where it is left out or null. */
     public function find(string $key): ?self
     {
-        $node = $this->at($key);
-
-        return $node->value === null ? null : $node;
+        return is_array($this->value) && isset($this->value[$key]) ? new self($this->value[$key], $key, $this) : null;
     }
 
     /** @return list<self> */
@@ -84,8 +91,12 @@ final readonly class Node
         if (! is_array($this->value) || ! array_is_list($this->value)) {
             throw $this->expected('a list');
         }
+        $items = [];
+        foreach ($this->value as $i => $item) {
+            $items[] = new self($item, $i, $this);
+        }
 
-        return array_map(fn (mixed $item, int $i) => new self($item, "{$this->path}[{$i}]"), $this->value, array_keys($this->value));
+        return $items;
     }
 
     /** @return list<string> */
@@ -216,6 +227,6 @@ final readonly class Node
 
     public function expected(string $what): InvalidDocument
     {
-        return new InvalidDocument($this->path, $this->value === null ? "{$what}, found nothing" : $what);
+        return new InvalidDocument($this->path(), $this->value === null ? "{$what}, found nothing" : $what);
     }
 }
