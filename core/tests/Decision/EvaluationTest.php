@@ -78,6 +78,8 @@ final class EvaluationTest extends TestCase
             'nobody: no list price' => [['offers' => [], 'rule' => ['when_no_rivals' => 'list_price']], 'keep', 'no_rivals', null, null],
             'only up' => [['offers' => [['seller' => 'r', 'price' => '20.00']], 'rule' => ['direction' => 'up_only']], 'keep', 'direction', null, null],
             'only down' => [['offers' => [['seller' => 'r', 'price' => '30.00']], 'rule' => ['direction' => 'down_only']], 'keep', 'direction', null, null],
+            'only up, and there already' => [['offers' => [['seller' => 'r', 'price' => '24.90']], 'rule' => ['direction' => 'up_only']], 'keep', 'already_there', null, null],
+            'only down, and there already' => [['offers' => [['seller' => 'r', 'price' => '24.90']], 'rule' => ['direction' => 'down_only']], 'keep', 'already_there', null, null],
             'already there' => [['offers' => [['seller' => 'r', 'price' => '24.90']]], 'keep', 'already_there', null, null],
             'out of stock' => [['listing' => ['stock' => 0]], 'skipped', 'out_of_stock', null, null],
             'stock unknown' => [['listing' => ['stock' => null], 'offers' => [['seller' => 'r', 'price' => '20.00']]], 'change', 'positioned', '20.00', null],

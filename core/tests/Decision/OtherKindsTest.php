@@ -21,7 +21,7 @@ final class OtherKindsTest extends TestCase
 
         return [
             'slow: down 5 %, rounded down' => [$days(1), [], 'change sales_pace 23.65'], 'no sales at all' => [[], [], 'change sales_pace 23.65'],
-            'in between' => [$days(2), [], 'keep pace_in_band'], 'quick: up by 1.00' => [[...$days(5), ['date' => '2026-03-01', 'units' => 0]], [], 'change sales_pace 25.90'],
+            'in between' => [$days(2), [], 'keep pace_in_band'], 'ten are not below ten' => [[['date' => '2026-03-01', 'units' => 10]], [], 'keep pace_in_band'], 'quick: up by 1.00' => [[...$days(5), ['date' => '2026-03-01', 'units' => 0]], [], 'change sales_pace 25.90'],
             'today does not count' => [[['date' => '2026-03-02', 'units' => 99]], [], 'change sales_pace 23.65'],
             'the eighth day back does not count' => [[['date' => '2026-02-22', 'units' => 99]], [], 'change sales_pace 23.65'],
             'the seventh does' => [[['date' => '2026-02-23', 'units' => 99]], [], 'change sales_pace 25.90'],
@@ -97,7 +97,7 @@ final class OtherKindsTest extends TestCase
             'highest' => ['highest', 'change formula 88.00'], 'buy box' => ['min(buy_box, 75)', 'change formula 68.00'], 'count' => ['count * 20', 'change formula 60.00'],
             'own figures' => ['max(cost * 2, floor, rrp - 5)', 'change formula 94.90'], 'stock' => ['stock > 10 ? 50 : 60', 'change formula 50.00'],
             'sold' => ['50 + sold_7d + sold_30d', 'change formula 58.00'], 'half a cent goes up' => ['60.005', 'change formula 60.01'], 'just under half a cent' => ['60.0049', 'change formula 60.00'],
-            'what doubles cannot hold is rounded first' => ['0.07 * 1000 + 0.285', 'change formula 70.29'], 'functions' => ['round(floor(66.7) + ceil(0.2) + abs(-1))', 'change formula 68.00'],
+            'what doubles cannot hold is rounded first' => ['64.085', 'change formula 64.09'], 'and so is a product' => ['59.9 * 1.15', 'change formula 68.89'], 'functions' => ['round(floor(66.7) + ceil(0.2) + abs(-1))', 'change formula 68.00'],
             'null' => ['price > 1 ? null : 2', 'keep formula_null'], 'negative' => ['-1', 'blocked formula_error'], 'true' => ['price > 1', 'blocked formula_error'],
             'divided by zero' => ['price / (count - 3)', 'blocked formula_error'], 'too large' => ['10 ** 300', 'blocked formula_error'], 'not a number' => ['(10 ** 308 * 10) - (10 ** 308 * 10)', 'blocked formula_error'],
             'a figure the listing lacks' => ['map + 1', 'blocked formula_input_missing'], 'even where it is not reached' => ['true ? 50 : map', 'blocked formula_input_missing'],
