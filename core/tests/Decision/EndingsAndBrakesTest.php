@@ -84,7 +84,7 @@ final class EndingsAndBrakesTest extends TestCase
         return [
             'small enough' => [['max_move_percent' => '10'], '22.41', 'change positioned 22.41'], 'exactly at the brake' => [['max_move_percent' => '10'], '27.39', 'change positioned 27.39'],
             'more: a person looks' => [['max_move_percent' => '10'], '22.40', 'review max_move 22.40'], 'more, upwards' => [['max_move_percent' => '10'], '27.40', 'review max_move 27.40'],
-            'more: capped' => [['max_move_percent' => '10', 'beyond' => 'cap'], '18.00', 'change capped 22.41'], 'capped upwards' => [['max_move_percent' => '10', 'beyond' => 'cap'], '39.00', 'change capped 27.39'],
+            'more: capped' => [['max_move_percent' => '10', 'beyond' => 'cap'], '18.00', 'change capped 22.41'], 'the allowed part is rounded down: 2.4975' => [['max_move_percent' => '10.03', 'beyond' => 'cap'], '18.00', 'change capped 22.41'], 'capped upwards' => [['max_move_percent' => '10', 'beyond' => 'cap'], '39.00', 'change capped 27.39'],
             'no move allowed at all: nothing to cap to' => [['max_move_percent' => '0', 'beyond' => 'cap'], '24.80', 'review max_move 24.80'],
             'too small to bother' => [['min_move' => '0.05'], '24.86', 'keep min_move'], 'just large enough' => [['min_move' => '0.05'], '24.85', 'change positioned 24.85'],
             'too small, upwards' => [['min_move' => '0.05'], '24.94', 'keep min_move'], 'nothing to do is said before' => [['min_move' => '0.05'], '24.90', 'keep already_there'],

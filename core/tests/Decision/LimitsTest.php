@@ -37,7 +37,7 @@ final class LimitsTest extends TestCase
     {
         return [
             'recommended price' => [[['kind' => 'rrp', 'percent' => '100']], '33.33'], 'recommended price where no part is named' => [[['kind' => 'rrp']], '33.33'],
-            'a part of it, rounded down: 31.6635' => [[['kind' => 'rrp', 'percent' => '95']], '31.66'], 'more than it, rounded down: 36.663' => [[['kind' => 'rrp', 'percent' => '110']], '36.66'],
+            'a part of it, rounded down: 32.9967' => [[['kind' => 'rrp', 'percent' => '99']], '32.99'], 'more than it, rounded down: 36.663' => [[['kind' => 'rrp', 'percent' => '110']], '36.66'],
             'markup: 25.00 is exactly 150 %' => [[['kind' => 'markup', 'percent' => '150']], '25.00'], 'markup of a third: 13.33 is 33.3 %, 13.34 is more' => [[['kind' => 'markup', 'percent' => '33.3333']], '13.33'],
             'the lowest of several' => [[['kind' => 'rrp'], ['kind' => 'markup', 'percent' => '150'], ['kind' => 'amount', 'amount' => '39.00']], '25.00'],
         ];
