@@ -8,10 +8,12 @@ use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\InvalidAmount;
 use Wrasse\Core\Money\Percent;
 
+use function array_diff;
 use function array_is_list;
 use function array_keys;
 use function array_map;
 use function checkdate;
+use function count;
 use function date_create_immutable;
 use function date_get_last_errors;
 use function gmmktime;
@@ -26,10 +28,15 @@ use function json_decode;
 use function preg_match;
 
 /** A value in a decoded JSON document that knows its path. Every reader throws InvalidDocument on what does not fit. */
-final readonly class Node
+final class Node
 {
+    private const MOST_TIMES = 64;
+
+    /** @var array<string, int> */
+    private static array $times = [];
+
     /** @param  string|int  $key  within the parent; the whole path of a document's root */
-    private function __construct(private mixed $value, private string|int $key, private ?self $parent = null)
+    private function __construct(private readonly mixed $value, private readonly string|int $key, private readonly ?self $parent = null)
     {
     }
 
@@ -65,10 +72,8 @@ final readonly class Node
         if (! is_array($this->value) || ($this->value !== [] && array_is_list($this->value))) {
             throw $this->expected('an object');
         }
-        foreach ($this->value as $key => $value) {
-            if (! in_array((string) $key, $keys, true)) {
-                throw new InvalidDocument("{$this->path()}.{$key}", 'no such field; known are '.implode(', ', $keys));
-            }
+        foreach (array_diff(array_keys($this->value), $keys) as $unknown) {
+            throw new InvalidDocument("{$this->path()}.{$unknown}", 'no such field; known are '.implode(', ', $keys));
         }
 
         return $this;
@@ -167,17 +172,25 @@ final readonly class Node
         return $percent;
     }
 
-    /** Microseconds since 1970 of an RFC 3339 time. */
+    /** Microseconds since 1970 of an RFC 3339 time. The offers of a listing were mostly seen at the same time, so the last few are remembered. */
     public function time(): int
     {
-        $pattern = '/^\d{4}-\d\d-\d\d[Tt]\d\d:\d\d:\d\d(\.\d+)?([Zz]|[+-]\d\d:\d\d)\z/';
-        $time = is_string($this->value) && preg_match($pattern, $this->value) === 1 ? date_create_immutable($this->value) : false;
-        // A day that does not exist is read as a later one, with a warning.
-        if ($time === false || (date_get_last_errors()['warning_count'] ?? 0) > 0) {
-            throw $this->expected('an RFC 3339 time such as "2026-03-02T09:00:00Z"');
+        $text = is_string($this->value) ? $this->value : '';
+        if (! isset(self::$times[$text])) {
+            self::$times = count(self::$times) < self::MOST_TIMES ? self::$times : [];
+            self::$times[$text] = self::microseconds($text) ?? throw $this->expected('an RFC 3339 time such as "2026-03-02T09:00:00Z"');
         }
 
-        return $time->getTimestamp() * 1_000_000 + (int) $time->format('u');
+        return self::$times[$text];
+    }
+
+    private static function microseconds(string $text): ?int
+    {
+        $pattern = '/^\d{4}-\d\d-\d\d[Tt]\d\d:\d\d:\d\d(\.\d+)?([Zz]|[+-]\d\d:\d\d)\z/';
+        $time = preg_match($pattern, $text) === 1 ? date_create_immutable($text) : false;
+
+        // A day that does not exist is read as a later one, with a warning.
+        return $time === false || (date_get_last_errors()['warning_count'] ?? 0) > 0 ? null : $time->getTimestamp() * 1_000_000 + (int) $time->format('u');
     }
 
     /** Days since 1 January 1970 of a calendar date. */

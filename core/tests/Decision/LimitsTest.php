@@ -69,6 +69,8 @@ final class LimitsTest extends TestCase
         self::assertSame('17.00', self::decide($change)['floor']);
         self::assertSame('20.00', self::decide([...$change, 'rule' => ['compare' => 'item']])['floor']);
         self::assertSame('12.00', self::decide([...$change, 'offers' => []])['floor']);
+        $change['limits']['floor'] = [['kind' => 'reference', 'reference' => ['of' => 'lowest']]];
+        self::assertSame('0.01', self::decide([...$change, 'offers' => [['seller' => 'a', 'price' => '2.50']]])['floor'], 'own shipping alone costs more');
     }
 
     /** @return array<string, array{array<string, mixed>, array{string|null, string|null, string}}> what is given, then floor, ceiling and why it is blocked */
