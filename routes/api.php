@@ -5,7 +5,9 @@ declare(strict_types=1);
 use App\Accounts\Http\SessionController;
 use App\Accounts\Http\TokenController;
 use App\Catalogue\Http\ChannelController;
+use App\Catalogue\Http\FacetsController;
 use App\Catalogue\Http\ImportController;
+use App\Catalogue\Http\ScopeLimitsController;
 use App\Catalogue\Http\WorkspaceController;
 use App\Market\Http\NotificationController;
 use App\Pricing\Http\RuleController;
@@ -26,6 +28,9 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
 
     Route::get('workspace', [WorkspaceController::class, 'show']);
     Route::patch('workspace', [WorkspaceController::class, 'update']);
+    Route::get('limits', [ScopeLimitsController::class, 'index']);
+    Route::put('limits', [ScopeLimitsController::class, 'update']);
+    Route::get('facets', FacetsController::class);
     Route::get('channels', [ChannelController::class, 'index']);
     Route::patch('channels/{id}', [ChannelController::class, 'update'])->whereNumber('id');
     Route::post('imports', [ImportController::class, 'store']);

@@ -59,7 +59,7 @@ final readonly class ListingQuery
     /** @param  array<string, mixed>  $filter */
     private function filtered(array $filter): Builder
     {
-        return (new ListingFilter($filter))->apply(DB::table('listings as l')->where('l.workspace_id', $this->workspaceId));
+        return (new ListingFilter($filter))->apply(DB::table('listings as l')->where('l.workspace_id', $this->workspaceId), $this->workspaceId);
     }
 
     private function complete(Builder $listings): Builder

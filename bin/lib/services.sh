@@ -201,6 +201,8 @@ start_web() {
         printf '[global]\nerror_log = %s\ndaemonize = no\n' "$LOG/fpm-app.log"
         fpm_pool app dynamic 8
         fpm_pool events ondemand 40
+        # However much the marketplaces have to say, people's pages do not wait behind it.
+        fpm_pool notifications ondemand 3
     } > "$ETC/fpm-app.conf"
     {
         nginx_head app
@@ -212,6 +214,7 @@ start_web() {
         location ~ /\. { deny all; }
         location /build/ { expires 1y; add_header Cache-Control "public, immutable"; }
         location = /api/v1/events { fastcgi_pass unix:$RUN/events.sock; fastcgi_buffering off; fastcgi_read_timeout 120s; gzip off; include /etc/nginx/fastcgi_params; fastcgi_param SCRIPT_FILENAME $ROOT/public/index.php; fastcgi_param HTTP_HOST \$host:\$server_port; }
+        location ~ ^/api/v1/channels/[^/]+/notifications\$ { fastcgi_pass unix:$RUN/notifications.sock; include /etc/nginx/fastcgi_params; fastcgi_param SCRIPT_FILENAME $ROOT/public/index.php; fastcgi_param HTTP_HOST \$host:\$server_port; }
         location / { try_files \$uri /index.php\$is_args\$args; }
         location = /index.php { fastcgi_pass unix:$RUN/app.sock; fastcgi_read_timeout 120s; include /etc/nginx/fastcgi_params; fastcgi_param SCRIPT_FILENAME $ROOT/public/index.php; fastcgi_param HTTP_HOST \$host:\$server_port; }
     }

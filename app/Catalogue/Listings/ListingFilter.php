@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Listings;
 
+use App\Catalogue\Limits\Scope;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Validation\Rule;
 
@@ -12,7 +13,9 @@ final readonly class ListingFilter
 {
     public const STATES = ['no_cost', 'blocked', 'no_rule', 'at_floor', 'not_cheapest', 'cheapest', 'alone', 'buy_box', 'paused', 'out_of_stock'];
 
-    /** @param  array{q?: string|null, channel?: int|string|null, rule?: string|null, state?: list<string>|null}  $wanted */
+    private const SCOPES = [Scope::Supplier, Scope::Category, Scope::Brand];
+
+    /** @param  array{q?: string|null, channel?: int|string|null, rule?: string|null, state?: list<string>|null, supplier?: string|null, category?: string|null, brand?: string|null}  $wanted */
     public function __construct(private array $wanted)
     {
     }
@@ -24,13 +27,14 @@ final readonly class ListingFilter
             "{$prefix}q" => ['nullable', 'string', 'max:120'],
             "{$prefix}channel" => ['nullable', 'integer'],
             "{$prefix}rule" => ['nullable', 'string', 'regex:/^(none|\d{1,12})$/'],
+            "{$prefix}supplier" => ['nullable', 'string', 'max:255'], "{$prefix}category" => ['nullable', 'string', 'max:255'], "{$prefix}brand" => ['nullable', 'string', 'max:255'],
             "{$prefix}state" => ['nullable', 'array', 'max:10'],
             "{$prefix}state.*" => ['string', Rule::in(self::STATES)],
         ];
     }
 
-    /** Narrows a query on listings (as l). */
-    public function apply(Builder $query): Builder
+    /** Narrows a query on listings (as l) of that workspace. */
+    public function apply(Builder $query, int $workspaceId): Builder
     {
         foreach (preg_split('/\s+/u', mb_strtolower(trim((string) ($this->wanted['q'] ?? ''))), flags: PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
             $query->where('l.search', 'like', '%'.addcslashes($word, '\\%_').'%');
@@ -41,6 +45,12 @@ final readonly class ListingFilter
         $rule = $this->wanted['rule'] ?? null;
         if ($rule !== null) {
             $rule === 'none' ? $query->whereNull('l.rule_id') : $query->where('l.rule_id', (int) $rule);
+        }
+        foreach (self::SCOPES as $scope) {
+            $name = $this->wanted[$scope->value] ?? null;
+            if ($name !== null && $name !== '') {
+                $scope->narrow($query, $name, $workspaceId);
+            }
         }
         foreach ($this->wanted['state'] ?? [] as $state) {
             $this->applyState($query, $state);

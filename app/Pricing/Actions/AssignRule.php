@@ -46,6 +46,6 @@ final readonly class AssignRule
     {
         $query = DB::table('listings as l')->where('l.workspace_id', $workspaceId);
 
-        return $listingIds === null ? (new ListingFilter($filter))->apply($query) : $query->whereIn('l.id', $listingIds);
+        return $listingIds === null ? (new ListingFilter($filter))->apply($query, $workspaceId) : $query->whereIn('l.id', $listingIds);
     }
 }

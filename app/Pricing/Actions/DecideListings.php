@@ -39,7 +39,7 @@ final readonly class DecideListings
     {
         DB::transaction(function () use ($workspace, $listingIds, $cause, $runId): void {
             $now = CarbonImmutable::now();
-            $listings = Listing::query()->whereIn('id', $listingIds)->with(['product', 'channel'])->orderBy('id')->lockForUpdate()->get();
+            $listings = Listing::query()->whereIn('id', $listingIds)->with(['product.supplier', 'channel'])->orderBy('id')->lockForUpdate()->get();
             $rules = Rule::query()->whereIn('id', $listings->pluck('rule_id')->filter()->unique())->with('latest')->get()->keyBy('id')->all();
             $documents = array_map(fn (Rule $rule) => new RuleDocument($rule->latest->document), $rules);
             $usual = RuleDocument::usual();

@@ -35,7 +35,7 @@ final readonly class TryOut
         $rule = new RuleDocument($document);
         $decided = [];
         foreach ($ids->chunk(500) as $chunk) {
-            $listings = Listing::query()->whereIn('id', $chunk)->with(['product', 'channel'])->orderBy('sku')->orderBy('id')->get();
+            $listings = Listing::query()->whereIn('id', $chunk)->with(['product.supplier', 'channel'])->orderBy('sku')->orderBy('id')->get();
             array_push($decided, ...DocumentField::check(fn () => $this->decider->decide($workspace, $listings, fn () => $rule, CarbonImmutable::now())));
         }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Deciding;
 
+use App\Catalogue\Limits\InheritedLimits;
 use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Workspace;
 use App\Market\Models\ListingMarket;
@@ -23,7 +24,7 @@ final readonly class Decider
     }
 
     /**
-     * @param  Collection<int, Listing>  $listings  with product and channel
+     * @param  Collection<int, Listing>  $listings  with channel, product and its supplier
      * @param  callable(Listing): RuleDocument  $rule  the rule for a listing
      * @return list<Decided>
      *
@@ -37,10 +38,11 @@ final readonly class Decider
         $changes = $this->changes->since($now->toImmutable()->subDay(), $ids);
         $days = max([0, ...array_map(fn (RuleDocument $one) => $one->daysOfSales(), $rules)]);
         $sales = $days === 0 ? [] : $this->sales($ids, $now, $days);
+        $limits = InheritedLimits::in($workspace);
         $reader = new RequestReader;
         $decided = [];
         foreach ($listings->values() as $i => $listing) {
-            $input = DecisionDocument::of($workspace, $listing, $markets->get($listing->id), $rules[$i], $now, $changes[$listing->id] ?? 0, $sales[$listing->id] ?? []);
+            $input = DecisionDocument::of($workspace, $limits, $listing, $markets->get($listing->id), $rules[$i], $now, $changes[$listing->id] ?? 0, $sales[$listing->id] ?? []);
             $decided[] = new Decided($listing, $input, Evaluation::of($reader->read(Node::of($input), $rules[$i]->read($listing->channel->currency))));
         }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Deciding;
 
+use App\Catalogue\Limits\InheritedLimits;
 use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Workspace;
 use App\Market\Models\ListingMarket;
@@ -14,12 +15,12 @@ use Wrasse\Core\Money\Currency;
 final readonly class DecisionDocument
 {
     /**
-     * @param  Listing  $listing  with product and channel
+     * @param  Listing  $listing  with channel, product and its supplier
      * @param  int  $changes  of its price in the last 24 hours
      * @param  list<array{date: string, units: int, in_stock: bool}>  $sales
      * @return array<string, mixed>
      */
-    public static function of(Workspace $workspace, Listing $listing, ?ListingMarket $market, RuleDocument $rule, CarbonInterface $now, int $changes, array $sales): array
+    public static function of(Workspace $workspace, InheritedLimits $limits, Listing $listing, ?ListingMarket $market, RuleDocument $rule, CarbonInterface $now, int $changes, array $sales): array
     {
         $currency = Currency::of($listing->channel->currency);
         $amount = fn (?int $minor) => $minor === null ? null : $currency->format($minor);
@@ -39,27 +40,9 @@ final readonly class DecisionDocument
             ],
             'fees' => $listing->channel->fees,
             'tax' => ['percent' => rtrim(rtrim($workspace->tax_percent, '0'), '.'), 'included' => $workspace->tax_included],
-            'limits' => self::limits($workspace->limits, $listing->limits),
+            'limits' => $limits->of($listing),
             'offers' => array_map(fn (array $offer) => [...$offer, 'seen_at' => $seenAt], $market->offers ?? []),
             'rule' => $rule->document,
         ];
-    }
-
-    /**
-     * The workspace's terms; a term of the same kind on the listing stands in its place.
-     *
-     * @param  array{floor: list<array<string, string>>, ceiling: list<array<string, string>>}  $general
-     * @param  array{floor: list<array<string, string>>, ceiling: list<array<string, string>>}  $own
-     * @return array{floor: list<array<string, string>>, ceiling: list<array<string, string>>}
-     */
-    private static function limits(array $general, array $own): array
-    {
-        $merge = function (string $side) use ($general, $own): array {
-            $kinds = array_column($own[$side], 'kind');
-
-            return [...array_values(array_filter($general[$side], fn (array $term) => ! in_array($term['kind'], $kinds, true))), ...$own[$side]];
-        };
-
-        return ['floor' => $merge('floor'), 'ceiling' => $merge('ceiling')];
     }
 }

@@ -34,6 +34,7 @@ use OpenApi\Attributes as OA;
 ])]
 #[OA\Schema(schema: 'ListingFilter', properties: [
     new OA\Property(property: 'q', type: 'string'), new OA\Property(property: 'channel', type: 'integer'),
+    new OA\Property(property: 'supplier', type: 'string'), new OA\Property(property: 'category', type: 'string'), new OA\Property(property: 'brand', type: 'string'),
     new OA\Property(property: 'rule', description: 'A rule, or "none".', type: 'string'), new OA\Property(property: 'state', type: 'array', items: new OA\Items(ref: '#/components/schemas/ListingState')),
 ])]
 #[OA\Schema(schema: 'ListingState', type: 'string', enum: ['no_cost', 'blocked', 'no_rule', 'at_floor', 'not_cheapest', 'cheapest', 'alone', 'buy_box', 'paused', 'out_of_stock'])]

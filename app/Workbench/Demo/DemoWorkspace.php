@@ -6,8 +6,10 @@ namespace App\Workbench\Demo;
 
 use App\Accounts\Models\User;
 use App\Catalogue\Actions\ImportCosts;
+use App\Catalogue\Actions\SetScopeLimits;
 use App\Catalogue\Imports\CostColumns;
 use App\Catalogue\Imports\CsvFile;
+use App\Catalogue\Limits\Scope;
 use App\Catalogue\Models\Channel;
 use App\Catalogue\Models\Workspace;
 use App\Market\Actions\ImportHistory;
@@ -39,7 +41,7 @@ final readonly class DemoWorkspace
 
     public function __construct(
         private CurrentWorkspace $current, private SyncListings $sync, private ObserveItems $observe, private ImportHistory $history,
-        private SaveRule $saveRule, private AssignRule $assign,
+        private SaveRule $saveRule, private AssignRule $assign, private SetScopeLimits $setScopeLimits,
     ) {
     }
 
@@ -95,6 +97,8 @@ final readonly class DemoWorkspace
         $file = CsvFile::open(database_path('demo/costs.csv'));
         (new ImportCosts)->handle($workspace, $file, CostColumns::guess($file->header));
         $this->rememberCostRise($workspace);
+        $this->setScopeLimits->handle($workspace, Scope::Category, 'Fermenters', ['floor' => [['kind' => 'margin', 'percent' => '15']]], 0);
+        $this->setScopeLimits->handle($workspace, Scope::Supplier, 'Ravel & Rye', ['floor' => [['kind' => 'profit', 'amount' => '0.80']]], 0);
         foreach (self::rules() as [$name, $categories, $document]) {
             $rule = $this->saveRule->handle($workspace, null, ['name' => $name, 'is_on' => true, 'every_minutes' => 15, 'document' => $document], null, null);
             $ids = DB::table('listings')->join('products', 'products.id', '=', 'product_id')->where('listings.workspace_id', $workspace->id)->whereIn('category', $categories)->pluck('listings.id')->all();

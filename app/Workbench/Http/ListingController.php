@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Workbench\Http;
 
 use App\Catalogue\Actions\SetListingLimits;
+use App\Catalogue\Limits\InheritedLimits;
 use App\Catalogue\Listings\ListingFilter;
 use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Workspace;
@@ -36,6 +37,9 @@ final readonly class ListingController
             new OA\Parameter(name: 'q', in: 'query', description: 'SKU, GTIN or words', schema: new OA\Schema(type: 'string')),
             new OA\Parameter(name: 'channel', in: 'query', schema: new OA\Schema(type: 'integer')),
             new OA\Parameter(name: 'rule', in: 'query', description: 'A rule, or "none"', schema: new OA\Schema(type: 'string')),
+            new OA\Parameter(name: 'supplier', in: 'query', schema: new OA\Schema(type: 'string')),
+            new OA\Parameter(name: 'category', in: 'query', schema: new OA\Schema(type: 'string')),
+            new OA\Parameter(name: 'brand', in: 'query', schema: new OA\Schema(type: 'string')),
             new OA\Parameter(name: 'state[]', in: 'query', schema: new OA\Schema(type: 'array', items: new OA\Items(ref: '#/components/schemas/ListingState')), explode: true),
             new OA\Parameter(name: 'sort', in: 'query', description: 'With "-" in front for the other way round', schema: new OA\Schema(type: 'string', enum: ['sku', '-sku', 'title', '-title', 'price', '-price', 'margin', '-margin', 'markup', '-markup', 'rank', '-rank'])),
             new OA\Parameter(name: 'cursor', in: 'query', description: 'From the last page', schema: new OA\Schema(type: 'string')),
@@ -91,7 +95,7 @@ final readonly class ListingController
             ListingRow::of($row), $product->brand, $product->category, $product->supplier?->name, $product->gtin,
             $amount($product->cost_minor), $currency->format($product->extra_cost_minor), $amount($product->rrp_minor), $amount($product->map_minor),
             array_column($listing->limits['floor'], 'amount', 'kind')['amount'] ?? null, array_column($listing->limits['ceiling'], 'amount', 'kind')['amount'] ?? null,
-            $writer->write($decided->decision),
+            TermResource::all(InheritedLimits::in($workspace), $decided), $writer->write($decided->decision),
             OfferResource::all($offers, array_column($decided->decision->field->dropped, 'why', 'seller'), $names, $currency),
         ));
     }

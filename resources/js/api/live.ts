@@ -7,7 +7,7 @@ const KEYS: Record<Topic, string[][]> = {
     listings: [['listings'], ['listing']],
     changes: [['changes'], ['listings'], ['listing']],
     rules: [['rules'], ['rule'], ['listings']],
-    workspace: [['workspace'], ['channels'], ['listings']],
+    workspace: [['workspace'], ['limits'], ['channels'], ['listings'], ['listing']],
 };
 
 const SETTLE_MS = 400;

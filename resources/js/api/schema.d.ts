@@ -92,6 +92,23 @@ export interface paths {
         patch: operations["changeChannel"];
         trace?: never;
     };
+    "/api/v1/facets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Suppliers, categories and brands that listings have */
+        get: operations["listFacets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/imports": {
         parameters: {
             query?: never;
@@ -120,6 +137,24 @@ export interface paths {
         put?: never;
         /** Take the file in with these columns */
         post: operations["applyCostFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Limits of channels, suppliers, categories, brands and products */
+        get: operations["listLimits"];
+        /** Set the limits of one of them; without any term they are taken away */
+        put: operations["setLimits"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -378,6 +413,11 @@ export interface components {
             /** @description What the last call that failed said. */
             problem: string | null;
         };
+        Facets: {
+            suppliers: string[];
+            categories: string[];
+            brands: string[];
+        };
         Import: {
             /** Format: uuid */
             id: string;
@@ -436,6 +476,16 @@ export interface components {
             /** @example 0.35 */
             amount?: string;
         };
+        ScopeLimits: {
+            /** @enum {string} */
+            scope: "channel" | "supplier" | "category" | "brand" | "product";
+            /** @description Of the product its SKU. */
+            name: string;
+            limits: components["schemas"]["Limits"];
+            version: number;
+            /** @description How many listings are meant. */
+            listings: number;
+        };
         Workspace: {
             name: string;
             currency: string;
@@ -482,6 +532,9 @@ export interface components {
         ListingFilter: {
             q?: string;
             channel?: number;
+            supplier?: string;
+            category?: string;
+            brand?: string;
             /** @description A rule, or "none". */
             rule?: string;
             state?: components["schemas"]["ListingState"][];
@@ -736,6 +789,8 @@ export interface components {
             own_floor: string | null;
             /** @description Set by hand on this listing. */
             own_ceiling: string | null;
+            /** @description What floor and ceiling come from. */
+            terms: components["schemas"]["Term"][];
             /** @description What its rule says of it at this moment; with no rule, how it compares with the cheapest. */
             decision: components["schemas"]["Decision"];
             offers: components["schemas"]["Offer"][];
@@ -816,6 +871,24 @@ export interface components {
             handling_days: number | null;
             /** @description Why it does not count; null if it does. */
             dropped: string | null;
+        };
+        /** @description One floor or ceiling term of a listing: where it comes from, and what it comes to now. */
+        Term: {
+            /** @enum {string} */
+            side: "floor" | "ceiling";
+            /** @example 12 % margin of price */
+            says: string;
+            /** @description What it comes to; null where its figure is missing or no price meets it. */
+            price: string | null;
+            /**
+             * @description What it was set for.
+             * @enum {string}
+             */
+            from: "workspace" | "channel" | "supplier" | "category" | "brand" | "product" | "listing";
+            /** @description Which channel, supplier, category, brand or product. */
+            name: string | null;
+            /** @description Whether it is the one that counts: the highest of the floors, the lowest of the ceilings. */
+            binds: boolean;
         };
     };
     responses: never;
@@ -1033,6 +1106,26 @@ export interface operations {
             };
         };
     };
+    listFacets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Their names */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Facets"];
+                };
+            };
+        };
+    };
     readCostFile: {
         parameters: {
             query?: never;
@@ -1098,6 +1191,83 @@ export interface operations {
                 };
             };
             /** @description What is wrong with the columns */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listLimits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description From the most general to the most specific */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScopeLimits"][];
+                };
+            };
+        };
+    };
+    setLimits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    scope: "channel" | "supplier" | "category" | "brand" | "product";
+                    /** @description Of the product its SKU. */
+                    name: string;
+                    limits: components["schemas"]["Limits"];
+                    /** @description The version that was edited; 0 where there was none. */
+                    version: number;
+                };
+            };
+        };
+        responses: {
+            /** @description As they are now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScopeLimits"];
+                };
+            };
+            /** @description Taken away */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Changed by someone else meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What is wrong with which field */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -1543,6 +1713,9 @@ export interface operations {
                 channel?: number;
                 /** @description A rule, or "none" */
                 rule?: string;
+                supplier?: string;
+                category?: string;
+                brand?: string;
                 "state[]"?: components["schemas"]["ListingState"][];
                 /** @description With "-" in front for the other way round */
                 sort?: "sku" | "-sku" | "title" | "-title" | "price" | "-price" | "margin" | "-margin" | "markup" | "-markup" | "rank" | "-rank";

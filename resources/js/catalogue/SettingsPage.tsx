@@ -3,6 +3,7 @@ import { TopBar } from '@/shell/TopBar';
 import { ProblemNotice } from '@/ui/Notice';
 import { ChannelFees } from './ChannelFees';
 import { GeneralLimits } from './GeneralLimits';
+import { ScopeLimits } from './ScopeLimits';
 import { Tokens } from './Tokens';
 
 export default function SettingsPage() {
@@ -16,6 +17,7 @@ export default function SettingsPage() {
                 <div className="grid max-w-[980px] gap-9 px-[26px] py-6">
                     {error && <ProblemNotice error={error} />}
                     {workspace.data && <GeneralLimits workspace={workspace.data} />}
+                    {workspace.data && <ScopeLimits />}
                     {workspace.data &&
                         channels.data?.map((channel) => <ChannelFees key={channel.id} channel={channel} />)}
                     <Tokens />

@@ -68,7 +68,7 @@ function prices(
                 line('floor', colour('--text-3'), 1, [2, 3]),
                 line('ceiling', colour('--text-3'), 1, [2, 3]),
             ],
-            axes: [axis(), { ...axis(), size: 46 }],
+            axes: [days(), { ...axis(), size: 46 }],
         },
         [
             extended.map((point) => point.at),
@@ -100,11 +100,24 @@ function sales(host: HTMLElement, history: ListingHistory, width: number) {
                     points: { show: false },
                 },
             ],
-            axes: [axis(), { ...axis(), size: 46, incrs: [1, 2, 5, 10, 20, 50] }],
+            axes: [days(), { ...axis(), size: 46, incrs: [1, 2, 5, 10, 20, 50] }],
         },
         [history.sales.map((day) => Date.parse(`${day.day}T12:00:00Z`) / 1000), history.sales.map((day) => day.units)],
         host,
     );
+}
+
+const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' });
+const HOUR = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
+const DAY_SECONDS = 86_400;
+
+function days(): uPlot.Axis {
+    return {
+        ...axis(),
+        space: 56,
+        values: (_, at, _axis, _space, step) =>
+            at.map((seconds) => (step < DAY_SECONDS ? HOUR : DAY).format(seconds * 1000)),
+    };
 }
 
 function axis(): uPlot.Axis {

@@ -91,6 +91,13 @@ export const CAUSES: Record<string, string> = {
     rule: 'rule changed',
 };
 
+/** What a limit was set for. */
+export function origin(from: string, name: string | null): string {
+    if (from === 'workspace') return 'for every listing';
+    if (from === 'listing') return 'for this listing';
+    return `for the ${from} ${name ?? ''}`;
+}
+
 export const count = (n: number, one: string, many: string) => `${n.toLocaleString('en')} ${n === 1 ? one : many}`;
 
 export const fulfilled = (by: string) => (by === 'marketplace' ? 'sent by the market' : 'sent by seller');

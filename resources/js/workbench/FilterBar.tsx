@@ -1,13 +1,14 @@
 import type { ListingState } from '@/api/client';
-import { useChannels, useRules } from '@/api/queries';
+import { useChannels, useFacets, useRules } from '@/api/queries';
 import { Button } from '@/ui/Button';
 import { Popup } from '@/ui/Popup';
+import { Select } from '@/ui/Select';
 import { Tick } from '@/ui/Tick';
 import { X } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { COLUMNS } from './columns';
 import type { useColumns } from './useColumns';
-import type { ListingView } from './useListingView';
+import { NAMES, type ListingView } from './useListingView';
 
 const STATES: [ListingState, string][] = [
     ['no_cost', 'no cost'],
@@ -104,6 +105,10 @@ function Chips({ view }: { view: ListingView }) {
         const rule = rules.data?.find((one) => String(one.id) === filter.rule);
         chips.push({ key: 'rule', words: rule?.name ?? 'no rule', drop: () => set({ rule: null }) });
     }
+    for (const name of NAMES) {
+        const words = filter[name];
+        if (words !== undefined) chips.push({ key: name, words, drop: () => set({ [name]: null }) });
+    }
     for (const state of filter.state ?? []) {
         chips.push({
             key: state,
@@ -128,6 +133,12 @@ function AddFilter({ view }: { view: ListingView }) {
     const channels = useChannels();
     const rules = useRules();
     const [open, setOpen] = useState(false);
+    const facets = useFacets(open);
+    const names = [
+        ['supplier', 'Supplier', facets.data?.suppliers],
+        ['category', 'Category', facets.data?.categories],
+        ['brand', 'Brand', facets.data?.brands],
+    ] as const;
     const add = (change: Record<string, string | string[]>) => {
         view.set(change);
         setOpen(false);
@@ -136,6 +147,23 @@ function AddFilter({ view }: { view: ListingView }) {
     return (
         <Popup label="Add filter" open={open} onOpenChange={setOpen} trigger={<Button>Add filter</Button>}>
             <div className="grid w-[420px] max-w-full grid-cols-3 gap-3">
+                {names.map(
+                    ([name, words, options]) =>
+                        options !== undefined &&
+                        options.length > 0 && (
+                            <Select
+                                key={name}
+                                label={words}
+                                className="min-w-0 px-2"
+                                value={view.filter[name] ?? ''}
+                                options={[['', 'any'], ...options.map((one) => [one, one] as const)]}
+                                onChange={(value) => {
+                                    view.set({ [name]: value || null });
+                                    setOpen(false);
+                                }}
+                            />
+                        ),
+                )}
                 <div>
                     <p className="px-2 pb-1 text-text-3">Stand</p>
                     {STATES.map(([state, words]) => (

@@ -6,6 +6,7 @@ import { Notice } from '@/ui/Notice';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { useChangeListing } from './queries';
+import { Terms } from './Terms';
 
 /** Floor and ceiling of this listing by hand, beside what cost and margin give. */
 export function LimitsForm({ detail }: { detail: ListingDetail }) {
@@ -28,6 +29,7 @@ export function LimitsForm({ detail }: { detail: ListingDetail }) {
                 {money(detail.rrp)}, MAP {money(detail.map)}
                 {detail.supplier ? `, from ${detail.supplier}` : ''}.
             </p>
+            <Terms terms={detail.terms} />
             <form
                 className="grid grid-cols-[1fr_1fr_auto] items-start gap-2"
                 onSubmit={(event) => {

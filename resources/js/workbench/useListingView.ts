@@ -4,6 +4,9 @@ import { useSearchParams } from 'react-router';
 
 export type Sort = 'sku' | 'title' | 'price' | 'margin' | 'markup' | 'rank';
 
+/** Filters by a name of the product. */
+export const NAMES = ['supplier', 'category', 'brand'] as const;
+
 /** What the list shows, kept in the address bar. */
 export function useListingView() {
     const [params, setParams] = useSearchParams();
@@ -18,6 +21,10 @@ export function useListingView() {
         if (q) filter.q = q;
         if (channel) filter.channel = Number(channel);
         if (rule) filter.rule = rule;
+        for (const name of NAMES) {
+            const value = at.get(name);
+            if (value) filter[name] = value;
+        }
         if (state.length > 0) filter.state = state;
         return {
             filter,

@@ -9,6 +9,9 @@ final readonly class Notifier
 {
     private const ATTEMPTS = 6;
 
+    /** Deliveries under way at once: more would only wait in the receiver's queue until they time out, and come again. */
+    private const AT_ONCE = 6;
+
     public function __construct(private Store $store)
     {
     }
@@ -16,7 +19,7 @@ final readonly class Notifier
     public function send(): int
     {
         $waiting = $this->store->all(
-            'SELECT n.*, s.url, s.secret FROM notification n JOIN subscription s USING (seller_id) WHERE next_attempt_ms <= ? ORDER BY next_attempt_ms, at LIMIT 50',
+            'SELECT n.*, s.url, s.secret FROM notification n JOIN subscription s USING (seller_id) WHERE next_attempt_ms <= ? ORDER BY next_attempt_ms, at LIMIT '.self::AT_ONCE,
             [(int) (microtime(true) * 1000)],
         );
         $multi = curl_multi_init();

@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Actions;
+
+use App\Catalogue\Events\ListingsTouched;
+use App\Catalogue\Limits\Scope;
+use App\Catalogue\Models\LimitScope;
+use App\Catalogue\Models\Workspace;
+use App\Support\Http\DocumentField;
+use App\Support\Live\Announce;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Validation\ValidationException;
+use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
+use Wrasse\Core\Document\LimitsReader;
+use Wrasse\Core\Document\Node;
+
+/** Sets the limits of a channel, supplier, category, brand or product; without any term they are taken away. */
+final readonly class SetScopeLimits
+{
+    /**
+     * @param  array<mixed>  $limits
+     * @param  int  $version  the version that was edited; 0 = there was none
+     *
+     * @throws ValidationException if a term is not valid, or no listing is meant
+     * @throws ConflictHttpException if someone changed them meanwhile
+     */
+    public function handle(Workspace $workspace, Scope $scope, string $name, array $limits, int $version): ?LimitScope
+    {
+        DocumentField::check(fn () => (new LimitsReader($workspace->money()))->read(Node::of($limits, '$.limits')));
+        $limits = ['floor' => array_values((array) ($limits['floor'] ?? [])), 'ceiling' => array_values((array) ($limits['ceiling'] ?? []))];
+
+        return DB::transaction(function () use ($workspace, $scope, $name, $limits, $version): ?LimitScope {
+            $listings = $scope->narrow(DB::table('listings as l')->where('l.workspace_id', $workspace->id), $name, $workspace->id)->orderBy('l.id')->pluck('l.id')->all();
+            if ($listings === []) {
+                throw ValidationException::withMessages(['name' => "No listing has the {$scope->value} “{$name}”."]);
+            }
+            $set = LimitScope::query()->lockForUpdate()->where('scope', $scope)->where('name', $name)->first();
+            if (($set->version ?? 0) !== $version) {
+                throw new ConflictHttpException('Someone else changed these limits while you were editing. Reload to see them; your figures are still in the form.');
+            }
+            $set = $this->store($set, $scope, $name, $limits);
+            foreach (array_chunk($listings, 500) as $ids) {
+                event(new ListingsTouched($workspace->id, array_map(intval(...), $ids), 'limits'));
+            }
+            Announce::change($workspace->id, 'workspace');
+
+            return $set;
+        });
+    }
+
+    /** @param  array{floor: list<mixed>, ceiling: list<mixed>}  $limits */
+    private function store(?LimitScope $set, Scope $scope, string $name, array $limits): ?LimitScope
+    {
+        if ($limits === ['floor' => [], 'ceiling' => []]) {
+            $set?->delete();
+
+            return null;
+        }
+        if ($set === null) {
+            return LimitScope::query()->create(['scope' => $scope, 'name' => $name, 'limits' => $limits, 'version' => 1]);
+        }
+        $set->update(['limits' => $limits, 'version' => $set->version + 1]);
+
+        return $set;
+    }
+}

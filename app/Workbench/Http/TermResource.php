@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Workbench\Http;
+
+use App\Catalogue\Limits\InheritedLimits;
+use App\Pricing\Deciding\Decided;
+use OpenApi\Attributes as OA;
+use Wrasse\Core\Document\LimitsReader;
+use Wrasse\Core\Document\Node;
+
+/** One floor or ceiling term of a listing: where it comes from, and what it comes to now. */
+#[OA\Schema(schema: 'Term')]
+final readonly class TermResource
+{
+    public function __construct(
+        #[OA\Property(enum: ['floor', 'ceiling'])] public string $side,
+        #[OA\Property(example: '12 % margin of price')] public string $says,
+        #[OA\Property(description: 'What it comes to; null where its figure is missing or no price meets it.')] public ?string $price,
+        #[OA\Property(description: 'What it was set for.', enum: ['workspace', 'channel', 'supplier', 'category', 'brand', 'product', 'listing'])] public string $from,
+        #[OA\Property(description: 'Which channel, supplier, category, brand or product.')] public ?string $name,
+        #[OA\Property(description: 'Whether it is the one that counts: the highest of the floors, the lowest of the ceilings.')] public bool $binds,
+    ) {
+    }
+
+    /** @return list<self> floors first */
+    public static function all(InheritedLimits $limits, Decided $decided): array
+    {
+        $decision = $decided->decision;
+        $currency = $decision->listing->currency;
+        $sources = [...$limits->terms($decided->listing, 'floor'), ...$limits->terms($decided->listing, 'ceiling')];
+        $figures = (new LimitsReader($currency))->read(Node::of($decided->input['limits']))->figures($decision->listing, $decision->field);
+        $open = ['floor' => $decision->limits->floor, 'ceiling' => $decision->limits->ceiling];
+        $terms = [];
+        foreach ($figures as $i => $figure) {
+            $binds = $figure->price !== null && $figure->price === $open[$figure->side];
+            if ($binds) { // of several alike the first
+                $open[$figure->side] = null;
+            }
+            $terms[] = new self($figure->side, $figure->says, $figure->price === null ? null : $currency->format($figure->price), $sources[$i]['from'], $sources[$i]['name'], $binds);
+        }
+
+        return $terms;
+    }
+}

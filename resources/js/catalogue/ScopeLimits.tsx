@@ -1,0 +1,61 @@
+import { api, take, type ScopeLimits as Set } from '@/api/client';
+import { Button } from '@/ui/Button';
+import { ProblemNotice } from '@/ui/Notice';
+import { count } from '@/ui/words';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { says } from './limitTerms';
+import { ScopeLimitsWindow } from './ScopeLimitsWindow';
+
+/** Limits of a channel, supplier, category, brand or product: they stand in place of those for every listing. */
+export function ScopeLimits() {
+    const sets = useQuery({ queryKey: ['limits'], queryFn: () => take(api.GET('/api/v1/limits')) });
+    const [edited, setEdited] = useState<Set | 'new' | null>(null);
+    return (
+        <section>
+            <h2 className="text-[17px]">Limits for some listings</h2>
+            <p className="mt-0.5 mb-3 max-w-[68ch] text-text-2">
+                A channel, supplier, category, brand or product can have its own. A margin set there stands in place of
+                the margin above, a price in place of a price; what it does not name stays. The lower in the list, the
+                more it counts, and a single listing’s own counts most.
+            </p>
+            {sets.error && <ProblemNotice error={sets.error} onRetry={() => void sets.refetch()} />}
+            {sets.data && sets.data.length > 0 && (
+                <ul className="mb-3 max-w-[820px] border-t border-line">
+                    {sets.data.map((set) => (
+                        <li
+                            key={`${set.scope} ${set.name}`}
+                            className="flex items-baseline gap-4 border-b border-line py-2"
+                        >
+                            <div className="w-[230px] shrink-0">
+                                <span className="text-text-3">{set.scope} </span>
+                                <b className="break-words">{set.name}</b>
+                                <span className="block text-[12.5px] text-text-3">
+                                    {count(set.listings, 'listing', 'listings')}
+                                </span>
+                            </div>
+                            <p className="min-w-0 flex-1">{sentence(set)}</p>
+                            <Button onClick={() => setEdited(set)} aria-label={`Change limits of ${set.name}`}>
+                                Change
+                            </Button>
+                        </li>
+                    ))}
+                </ul>
+            )}
+            <Button onClick={() => setEdited('new')}>Set limits for…</Button>
+            {edited !== null && (
+                <ScopeLimitsWindow
+                    set={edited === 'new' ? null : edited}
+                    others={sets.data ?? []}
+                    onClose={() => setEdited(null)}
+                />
+            )}
+        </section>
+    );
+}
+
+function sentence({ limits }: Set): string {
+    const side = (name: string, terms: Set['limits']['floor']) =>
+        terms.length > 0 ? [`${name}: ${terms.map(says).join(', ')}`] : [];
+    return [...side('Floor', limits.floor), ...side('Ceiling', limits.ceiling)].join('. ');
+}

@@ -1,0 +1,56 @@
+import type { LimitTerm } from '@/api/client';
+import { money } from '@/ui/figures';
+import { plainAmount, plainPercent } from './plainPercent';
+
+type Kind = LimitTerm['kind'];
+export type Side = 'floor' | 'ceiling';
+
+/** A term while it is edited: the figure as people type it. */
+export interface Draft {
+    term: LimitTerm;
+    figure: string;
+}
+
+export const KINDS: Record<Side, [Kind, string][]> = {
+    floor: [
+        ['margin', 'margin of price'],
+        ['markup', 'markup on cost'],
+        ['profit', 'profit a piece'],
+        ['amount', 'a price'],
+        ['map', 'minimum advertised price'],
+    ],
+    ceiling: [
+        ['rrp', 'part of the recommended price'],
+        ['markup', 'markup on cost'],
+        ['amount', 'a price'],
+    ],
+};
+
+/** What its figure is given in; null where it has none. */
+export function unit(kind: Kind): '%' | '€' | null {
+    if (kind === 'amount' || kind === 'profit') return '€';
+    return kind === 'map' || kind === 'reference' ? null : '%';
+}
+
+export const draft = (term: LimitTerm): Draft => ({
+    term,
+    figure: term.amount ?? term.percent ?? (term.kind === 'rrp' ? '100' : ''),
+});
+
+export function finish({ term, figure }: Draft): LimitTerm {
+    const given = unit(term.kind);
+    if (given === null) return term;
+    return given === '%'
+        ? { kind: term.kind, percent: plainPercent(figure) }
+        : { kind: term.kind, amount: plainAmount(figure) };
+}
+
+/** A term in words, as a seller would say it. */
+export function says(term: LimitTerm): string {
+    if (term.kind === 'reference') return 'a figure of the market';
+    if (term.kind === 'map') return 'minimum advertised price';
+    if (term.kind === 'amount') return money(term.amount ?? '');
+    if (term.kind === 'profit') return `${money(term.amount ?? '')} profit a piece`;
+    if (term.kind === 'rrp') return `${term.percent ?? '100'}\u00a0% of the recommended price`;
+    return `${term.percent ?? ''}\u00a0% ${term.kind === 'margin' ? 'margin of price' : 'markup on cost'}`;
+}

@@ -1,0 +1,44 @@
+import type { Term } from '@/api/client';
+import { money } from '@/ui/figures';
+import { origin } from '@/ui/words';
+
+/** What floor and ceiling come from: each term with its origin, the one that counts set apart. */
+export function Terms({ terms }: { terms: Term[] }) {
+    if (terms.length === 0) return null;
+    return (
+        <table className="mb-3 w-full table-fixed text-[12.5px]">
+            <caption className="sr-only">What floor and ceiling come from</caption>
+            <colgroup>
+                <col />
+                <col className="w-[84px]" />
+            </colgroup>
+            <thead className="sr-only">
+                <tr>
+                    <th>Term</th>
+                    <th>Comes to</th>
+                </tr>
+            </thead>
+            {(['floor', 'ceiling'] as const).map((side) => (
+                <tbody key={side}>
+                    {terms
+                        .filter((term) => term.side === side)
+                        .map((term) => (
+                            <tr key={term.says} className="border-b border-dotted border-line-2 align-top">
+                                <td className={`py-1 pr-2 ${term.binds ? '' : 'text-text-2'}`}>
+                                    <span className="text-text-3">{side === 'floor' ? 'Floor' : 'Ceiling'}: </span>
+                                    {term.says}
+                                    <span className="block text-[12px] text-text-3">
+                                        {origin(term.from, term.name)}
+                                    </span>
+                                </td>
+                                <td className={`py-1 text-right ${term.binds ? 'font-bold' : 'text-text-2'}`}>
+                                    {term.price === null ? 'none' : money(term.price)}
+                                    {term.binds && <span className="block text-[12px] font-normal">counts</span>}
+                                </td>
+                            </tr>
+                        ))}
+                </tbody>
+            ))}
+        </table>
+    );
+}
