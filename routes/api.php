@@ -13,6 +13,7 @@ use App\Market\Http\NotificationController;
 use App\Pricing\Http\RuleController;
 use App\Publishing\Http\ChangeController;
 use App\Support\Live\EventsController;
+use App\Workbench\Http\EarningsController;
 use App\Workbench\Http\ListingController;
 use Illuminate\Support\Facades\Route;
 
@@ -40,6 +41,7 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::get('listings/{id}', [ListingController::class, 'show'])->whereNumber('id');
     Route::patch('listings/{id}', [ListingController::class, 'update'])->whereNumber('id');
     Route::get('listings/{id}/history', [ListingController::class, 'history'])->whereNumber('id');
+    Route::get('listings/{id}/earnings', EarningsController::class)->whereNumber('id');
 
     Route::get('rules', [RuleController::class, 'index']);
     Route::post('rules', [RuleController::class, 'store']);

@@ -10,9 +10,7 @@ use App\Catalogue\Listings\ListingFilter;
 use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Workspace;
 use App\Market\Models\Rival;
-use App\Pricing\Deciding\Decider;
-use App\Pricing\Deciding\RuleDocument;
-use App\Pricing\Models\Rule as PricingRule;
+use App\Pricing\Deciding\DecideNow;
 use App\Support\Tenancy\CurrentWorkspace;
 use App\Workbench\ListingHistory;
 use App\Workbench\ListingQuery;
@@ -76,13 +74,12 @@ final readonly class ListingController
             new OA\Response(response: 200, description: 'The listing', content: new OA\JsonContent(ref: '#/components/schemas/ListingDetail')),
             new OA\Response(response: 404, description: 'None', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
         ])]
-    public function show(int $id, Decider $decider, DecisionWriter $writer): JsonResponse
+    public function show(int $id, DecideNow $now, DecisionWriter $writer): JsonResponse
     {
         $row = (new ListingQuery($this->current->id()))->find($id) ?? throw new NotFoundHttpException;
         $listing = Listing::query()->with(['product.supplier', 'channel'])->findOrFail($id);
-        $rule = $listing->rule_id === null ? null : PricingRule::query()->with('latest')->find($listing->rule_id);
         $workspace = Workspace::query()->findOrFail($this->current->id());
-        [$decided] = $decider->decide($workspace, collect([$listing]), fn () => $rule === null ? RuleDocument::usual() : new RuleDocument($rule->latest->document), CarbonImmutable::now());
+        $decided = $now->of($workspace, $listing);
         $currency = Currency::of($listing->channel->currency);
         $amount = fn (?int $minor) => $minor === null ? null : $currency->format($minor);
         $product = $listing->product;
@@ -95,7 +92,7 @@ final readonly class ListingController
             ListingRow::of($row), $product->brand, $product->category, $product->supplier?->name, $product->gtin,
             $amount($product->cost_minor), $currency->format($product->extra_cost_minor), $amount($product->rrp_minor), $amount($product->map_minor),
             array_column($listing->limits['floor'], 'amount', 'kind')['amount'] ?? null, array_column($listing->limits['ceiling'], 'amount', 'kind')['amount'] ?? null,
-            TermResource::all(InheritedLimits::in($workspace), $decided), $writer->write($decided->decision),
+            TermResource::all(InheritedLimits::in($workspace), $decided), EarningsPoint::all($decided->decision), $writer->write($decided->decision),
             OfferResource::all($offers, array_column($decided->decision->field->dropped, 'why', 'seller'), $names, $currency),
         ));
     }

@@ -12,6 +12,7 @@ final readonly class ListingDetail
     /**
      * @param  array<string, mixed>  $decision
      * @param  list<TermResource>  $terms
+     * @param  list<EarningsPoint>  $earnings
      * @param  list<OfferResource>  $offers
      */
     public function __construct(
@@ -27,6 +28,7 @@ final readonly class ListingDetail
         #[OA\Property(description: 'Set by hand on this listing.')] public ?string $own_floor,
         #[OA\Property(description: 'Set by hand on this listing.')] public ?string $own_ceiling,
         #[OA\Property(description: 'What floor and ceiling come from.', type: 'array', items: new OA\Items(ref: TermResource::class))] public array $terms,
+        #[OA\Property(description: 'What it earns at the prices that matter.', type: 'array', items: new OA\Items(ref: EarningsPoint::class))] public array $earnings,
         #[OA\Property(description: 'What its rule says of it at this moment; with no rule, how it compares with the cheapest.', type: 'object', ref: '#/components/schemas/Decision')] public array $decision,
         #[OA\Property(type: 'array', items: new OA\Items(ref: OfferResource::class))] public array $offers,
     ) {

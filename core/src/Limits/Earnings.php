@@ -49,6 +49,25 @@ final readonly class Earnings
         return $sum;
     }
 
+    /** The tax contained in price and shipping charge; 0 where it is put on top. */
+    public function taxIn(int $price): int
+    {
+        $gross = $price + $this->shipping;
+
+        return $gross - $this->tax->net($gross);
+    }
+
+    /** The smallest price that brings in its cost; null where the cost is not known or no price does. */
+    public function breakEven(): ?int
+    {
+        if ($this->totalCost === null) {
+            return null;
+        }
+        $price = SmallestPrice::from(1, $this, EarningsCondition::profit(0, $this->totalCost));
+
+        return $price === SmallestPrice::NONE ? null : $price;
+    }
+
     /** weight × net − 10^6 × fees, in millionths of a minor unit. */
     public function weighed(int $price, int $weight): int
     {

@@ -41,6 +41,25 @@ final class ProfitTest extends TestCase
         self::assertSame(1_000, (new Tax(Percent::of(19), included: false))->net(1_000));
     }
 
+    /** Article 78 again: what is not net is tax. At 23.90 with 19 %: 20.08 and 3.82 (worked by hand). */
+    public function test_tax_contained_in_price_and_shipping(): void
+    {
+        $sale = fn (bool $included, int $shipping) => new Earnings(1_000, $shipping, new Tax(Percent::of(19), $included), []);
+        self::assertSame([382, 0, 461], [$sale(true, 0)->taxIn(2_390), $sale(false, 0)->taxIn(2_390), $sale(true, 499)->taxIn(2_390)]);
+    }
+
+    public function test_break_even_is_where_the_next_smaller_price_makes_a_loss(): void
+    {
+        $earnings = new Earnings(1_024, 0, new Tax(Percent::of(19), true), [new PercentFee(Percent::of(12), Basis::Landed), new FixedFee(25)]);
+        $price = (int) $earnings->breakEven();
+        self::assertGreaterThanOrEqual(0, $earnings->at($price)?->profit);
+        self::assertLessThan(0, $earnings->at($price - 1)?->profit);
+        // (10.24 + 0.25) ÷ (1 ÷ 1.19 − 0.12) = 14.56, before rounding.
+        self::assertEqualsWithDelta(1_456, $price, 2);
+        self::assertNull((new Earnings(null, 0, new Tax(Percent::of(19), true), []))->breakEven());
+        self::assertNull((new Earnings(100, 0, new Tax(Percent::of(0), true), [new PercentFee(Percent::of(100), Basis::Landed)]))->breakEven(), 'all of it goes in fees');
+    }
+
     /**
      * The usual conversion table: a markup of 25 % is a margin of 20 %, and so on (common practice, found in any retail
      * arithmetic handbook; values from memory).

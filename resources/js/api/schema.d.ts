@@ -334,6 +334,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/listings/{id}/earnings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Fees, tax, profit, margin and markup at a price */
+        get: operations["listingEarnings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/listings": {
         parameters: {
             query?: never;
@@ -760,6 +777,32 @@ export interface components {
                 [key: string]: string[];
             } | null;
         };
+        /** @description What a listing earns at a price that matters for it. */
+        EarningsPoint: {
+            /**
+             * @description Which price that is.
+             * @enum {string}
+             */
+            at: "break_even" | "floor" | "now" | "ceiling";
+            earnings: components["schemas"]["PriceEarnings"];
+        };
+        /** @description What a sale at a price brings in, and what it is spent on. */
+        PriceEarnings: {
+            /** @example 23.90 */
+            price: string;
+            /** @description What the buyer pays for shipping. */
+            shipping: string;
+            /** @description Contained in both; 0 where tax is put on top. */
+            tax: string;
+            fees: string;
+            /** @description With extra costs; null where it is not known. */
+            cost: string | null;
+            profit: string | null;
+            /** @description Profit as a percentage of the price before tax. */
+            margin_percent: string | null;
+            /** @description Profit as a percentage of the cost. */
+            markup_percent: string | null;
+        };
         HistoryPoint: {
             /** @description Seconds since 1970. */
             at: number;
@@ -791,6 +834,8 @@ export interface components {
             own_ceiling: string | null;
             /** @description What floor and ceiling come from. */
             terms: components["schemas"]["Term"][];
+            /** @description What it earns at the prices that matter. */
+            earnings: components["schemas"]["EarningsPoint"][];
             /** @description What its rule says of it at this moment; with no rule, how it compares with the cheapest. */
             decision: components["schemas"]["Decision"];
             offers: components["schemas"]["Offer"][];
@@ -1701,6 +1746,49 @@ export interface operations {
                 };
                 content: {
                     "text/event-stream": string;
+                };
+            };
+        };
+    };
+    listingEarnings: {
+        parameters: {
+            query: {
+                /** @description As people type it. */
+                price: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What it earns */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PriceEarnings"];
+                };
+            };
+            /** @description None */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not a price */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };

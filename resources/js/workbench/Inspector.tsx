@@ -7,6 +7,7 @@ import { OFF, PROBLEMS, reason } from '@/ui/words';
 import { X } from 'lucide-react';
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
+import { Earnings } from './Earnings';
 import { LimitsForm } from './LimitsForm';
 import { Offers } from './Offers';
 import { useChangeListing, useHistory, useListing } from './queries';
@@ -61,6 +62,7 @@ function Body({ detail, onClose, onImport }: { detail: ListingDetail; onClose: (
                 <Why decision={decision} price={listing.price} heading={heading(listing, detail)} />
                 <Offers offers={detail.offers} />
                 <LimitsForm detail={detail} />
+                <Earnings detail={detail} />
                 <History listing={listing} />
             </div>
             <Actions listing={listing} />
