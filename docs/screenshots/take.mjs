@@ -20,8 +20,8 @@ const context = await browser.newContext({ viewport: { width: 1280, height: 800 
 const page = await context.newPage();
 
 const settle = () => page.waitForTimeout(1500);
-const openFirst = async () => {
-    await page.getByRole('grid').getByRole('row').nth(3).click();
+const open = async (row) => {
+    await page.getByRole('grid').getByRole('row').nth(row).click();
     await settle();
 };
 
@@ -29,7 +29,7 @@ const pictures = {
     listings: async () => {
         await page.goto('/listings?q=stoneware&rule=1');
         await settle();
-        await openFirst();
+        await open(6);
     },
     'listings-dark': async () => {
         await page.emulateMedia({ colorScheme: 'dark' });
@@ -38,7 +38,7 @@ const pictures = {
     'cannot-be-priced': async () => {
         await page.goto('/listings?state=blocked');
         await settle();
-        await openFirst();
+        await open(3);
     },
     costs: async () => {
         await page.goto('/listings');
@@ -66,7 +66,7 @@ const pictures = {
     changes: async () => {
         await page.goto('/changes');
         await settle();
-        await openFirst();
+        await open(3);
     },
     settings: async () => {
         await page.goto('/settings');
@@ -83,10 +83,10 @@ await page.getByLabel('E-mail').fill('nora@kettle-crock.example');
 await page.getByLabel('Password').fill('brine-and-barrel');
 await page.getByRole('button', { name: 'Sign in' }).click();
 await page.getByRole('heading', { name: 'Listings' }).waitFor();
-for (const [name, open] of Object.entries(pictures)) {
+for (const [name, show] of Object.entries(pictures)) {
     if (only.length > 0 && !only.includes(name)) continue;
     await page.emulateMedia({ colorScheme: 'light' });
-    await open();
+    await show();
     await page.screenshot({ path: `${folder}/${name}.png` });
     console.log(name);
 }

@@ -72,7 +72,16 @@ final readonly class RuleReader
     private function sales(Node $rule): SalesRule
     {
         $this->own($rule, 'window_days', 'in_stock_days_only', 'bands');
-        $bands = array_map($this->band(...), $rule->at('bands')->items());
+        $bands = [];
+        foreach ($rule->at('bands')->items() as $item) {
+            $band = $this->band($item);
+            foreach ($bands as $i => $earlier) {
+                if ($band->overlaps($earlier)) {
+                    throw $item->expected("a band that does not overlap bands[{$i}]");
+                }
+            }
+            $bands[] = $band;
+        }
 
         return new SalesRule(
             $rule->find('window_days')?->int(1, 366) ?? 7,
@@ -88,6 +97,9 @@ final readonly class RuleReader
         $below = $band->find('units_below')?->int(0, 1_000_000_000);
         if ($atLeast === null && $below === null) {
             throw $band->expected('"units_below" or "units_at_least"');
+        }
+        if ($below !== null && $below <= ($atLeast ?? 0)) {
+            throw $band->at('units_below')->expected('more than units_at_least, or than 0');
         }
 
         return new SalesBand($atLeast, $below, $this->step($band));

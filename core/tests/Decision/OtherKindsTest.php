@@ -28,7 +28,7 @@ final class OtherKindsTest extends TestCase
             '6 units on 4 days in stock are a pace of 10.5' => [$days(1, [23, 24, 25]), [], 'keep pace_in_band'],
             'the same, days out of stock counted' => [$days(1, [23, 24, 25]), ['in_stock_days_only' => false], 'change sales_pace 23.65'],
             'never in stock' => [array_map(fn (string $date) => ['date' => $date, 'units' => 0, 'in_stock' => false], ['2026-02-23', '2026-02-24', '2026-02-25', '2026-02-26', '2026-02-27', '2026-02-28', '2026-03-01']), [], 'skipped no_sales_window'],
-            'the first band that fits' => [[], ['bands' => [['units_below' => 1, 'move' => 'up', 'percent' => '10'], ['units_below' => 10, 'move' => 'down', 'percent' => '5']]], 'change sales_pace 27.39'],
+            'of bands side by side the one that fits' => [[], ['bands' => [['units_at_least' => 1, 'units_below' => 10, 'move' => 'down', 'percent' => '5'], ['units_below' => 1, 'move' => 'up', 'percent' => '10'], ['units_at_least' => 10, 'move' => 'down', 'percent' => '5']]], 'change sales_pace 27.39'],
             'a band with two ends' => [$days(2), ['bands' => [['units_at_least' => 12, 'units_below' => 13, 'move' => 'up', 'percent' => '10']]], 'change sales_pace 27.39'],
         ];
     }

@@ -85,6 +85,11 @@ describe('sentence', () => {
         expect(asText(sentence({ version: 1, kind: 'formula', price: 'lowest * 1.1' }, null))).toContain(
             'Price by the formula lowest * 1.1.',
         );
+        expect(
+            asText(
+                sentence({ version: 1, kind: 'formula', price: 'cost * 2', brakes: { max_changes_per_day: 1 } }, null),
+            ),
+        ).toContain('Change at most once in 24 hours.');
     });
 
     it('says every figure, handicap and guard', () => {

@@ -151,7 +151,9 @@ function guards({ ending, brakes = {}, approval, reprice_on_promotion }: RuleDoc
     if (brakes.min_move) said.push(`Leave moves of less than ${brakes.min_move}.`);
     if (brakes.cooldown_minutes) said.push(`Wait ${lasting(brakes.cooldown_minutes)} between changes.`);
     if (brakes.max_changes_per_day !== undefined)
-        said.push(`Change at most ${brakes.max_changes_per_day} times in 24 hours.`);
+        said.push(
+            `Change at most ${brakes.max_changes_per_day === 1 ? 'once' : `${brakes.max_changes_per_day} times`} in 24 hours.`,
+        );
     if (approval === 'always') said.push('Ask me every time.');
     if (approval?.startsWith('beyond_percent:')) said.push(`Ask me about moves of more than ${approval.slice(15)} %.`);
     if (reprice_on_promotion === false) said.push('Leave what is on promotion.');
