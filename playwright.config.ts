@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import launchOptions from './tests/Browser/chromium.json' with { type: 'json' };
 
 // Debian's Chromium, no downloads. The application, its workers and the simulated marketplaces run already: bin/test browser.
 export default defineConfig({
@@ -14,17 +15,6 @@ export default defineConfig({
         baseURL: process.env.WRASSE_URL ?? 'http://127.0.0.1:8580',
         viewport: { width: 1280, height: 800 },
         trace: 'retain-on-failure',
-        launchOptions: {
-            executablePath: '/usr/bin/chromium',
-            args: [
-                '--no-sandbox',
-                '--disable-gpu',
-                '--disable-quic',
-                '--no-first-run',
-                '--disable-background-networking',
-                '--disable-component-update',
-                '--disable-sync',
-            ],
-        },
+        launchOptions,
     },
 });

@@ -42,8 +42,8 @@ $document = [
         'brakes' => ['max_move_percent' => '50', 'min_move' => '0.05', 'cooldown_minutes' => 15, 'max_changes_per_day' => 12],
     ],
 ];
-$rule = (new RequestReader)->read(Node::of($document))->rule;
 $request = (new RequestReader)->read(Node::of($document));
+$rule = $request->rule;
 $rows = array_map(fn (int $price) => ['seller' => 'r', 'price' => $price, 'shipping' => 0], $cents);
 $earnings = fn (int $cost) => new Earnings($cost, 0, new Tax(Percent::of(19), true), [new PercentFee(Percent::of(12), Basis::Landed, 30), new FixedFee(35)]);
 $floor = fn (int $cost) => (function () use ($cost, $earnings): callable {

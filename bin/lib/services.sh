@@ -211,12 +211,15 @@ start_web() {
         listen 127.0.0.1:$PORT;
         root $ROOT/public;
         index index.php;
+        include /etc/nginx/fastcgi_params;
+        fastcgi_param SCRIPT_FILENAME $ROOT/public/index.php;
+        fastcgi_param HTTP_HOST \$host:\$server_port;
         location ~ /\. { deny all; }
         location /build/ { expires 1y; add_header Cache-Control "public, immutable"; }
-        location = /api/v1/events { fastcgi_pass unix:$RUN/events.sock; fastcgi_buffering off; fastcgi_read_timeout 120s; gzip off; include /etc/nginx/fastcgi_params; fastcgi_param SCRIPT_FILENAME $ROOT/public/index.php; fastcgi_param HTTP_HOST \$host:\$server_port; }
-        location ~ ^/api/v1/channels/[^/]+/notifications\$ { fastcgi_pass unix:$RUN/notifications.sock; include /etc/nginx/fastcgi_params; fastcgi_param SCRIPT_FILENAME $ROOT/public/index.php; fastcgi_param HTTP_HOST \$host:\$server_port; }
+        location = /api/v1/events { fastcgi_pass unix:$RUN/events.sock; fastcgi_buffering off; fastcgi_read_timeout 120s; gzip off; }
+        location ~ ^/api/v1/channels/[^/]+/notifications\$ { fastcgi_pass unix:$RUN/notifications.sock; }
         location / { try_files \$uri /index.php\$is_args\$args; }
-        location = /index.php { fastcgi_pass unix:$RUN/app.sock; fastcgi_read_timeout 120s; include /etc/nginx/fastcgi_params; fastcgi_param SCRIPT_FILENAME $ROOT/public/index.php; fastcgi_param HTTP_HOST \$host:\$server_port; }
+        location = /index.php { fastcgi_pass unix:$RUN/app.sock; fastcgi_read_timeout 120s; }
     }
 }
 EOF

@@ -1,21 +1,11 @@
 // Takes the pictures in this folder from a running bin/demo: node docs/screenshots/take.mjs [address] [name …]
 import { chromium } from '@playwright/test';
+import launchOptions from '../../tests/Browser/chromium.json' with { type: 'json' };
 
 const [address = 'http://127.0.0.1:8480', ...only] = process.argv.slice(2);
 const folder = process.env.PICTURES ?? 'docs/screenshots';
 
-const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-    ],
-});
+const browser = await chromium.launch(launchOptions);
 const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: address });
 const page = await context.newPage();
 

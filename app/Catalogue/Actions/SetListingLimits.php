@@ -7,11 +7,10 @@ namespace App\Catalogue\Actions;
 use App\Catalogue\Events\ListingsTouched;
 use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Workspace;
+use App\Support\Http\AmountField;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
-use Wrasse\Core\Money\InvalidAmount;
-use Wrasse\Core\Money\TypedAmount;
 
 /** Sets floor and ceiling of one listing by hand, as they were typed; an empty text takes the hand-set one away. */
 final readonly class SetListingLimits
@@ -49,11 +48,7 @@ final readonly class SetListingLimits
         if (trim($text) === '') {
             return null;
         }
-        try {
-            $minor = TypedAmount::parse($text, $workspace->money());
-        } catch (InvalidAmount $e) {
-            throw ValidationException::withMessages([$side => 'Expected '.$e->getMessage().'.']);
-        }
+        $minor = AmountField::read($side, $text, $workspace->money());
         if ($minor === 0) {
             throw ValidationException::withMessages([$side => "A {$side} is at least ".$workspace->money()->format(1).'.']);
         }

@@ -32,7 +32,7 @@ final readonly class SetScopeLimits
         $limits = ['floor' => array_values((array) ($limits['floor'] ?? [])), 'ceiling' => array_values((array) ($limits['ceiling'] ?? []))];
 
         return DB::transaction(function () use ($workspace, $scope, $name, $limits, $version): ?LimitScope {
-            $listings = $scope->narrow(DB::table('listings as l')->where('l.workspace_id', $workspace->id), $name, $workspace->id)->orderBy('l.id')->pluck('l.id')->all();
+            $listings = $scope->listings($name, $workspace->id)->orderBy('l.id')->pluck('l.id')->all();
             if ($listings === []) {
                 throw ValidationException::withMessages(['name' => "No listing has the {$scope->value} “{$name}”."]);
             }

@@ -11,7 +11,6 @@ use App\Catalogue\Models\Workspace;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\Rule;
 use OpenApi\Attributes as OA;
 
@@ -35,7 +34,7 @@ final readonly class ScopeLimitsController
 
     #[OA\Put(path: '/api/v1/limits', operationId: 'setLimits', summary: 'Set the limits of one of them; without any term they are taken away', tags: ['Catalogue'],
         requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(required: ['scope', 'name', 'limits', 'version'], properties: [
-            new OA\Property(property: 'scope', type: 'string', enum: ['channel', 'supplier', 'category', 'brand', 'product']), new OA\Property(property: 'name', description: 'Of the product its SKU.', type: 'string'),
+            new OA\Property(property: 'scope', type: 'string', enum: Scope::class), new OA\Property(property: 'name', description: 'Of the product its SKU.', type: 'string'),
             new OA\Property(property: 'limits', ref: '#/components/schemas/Limits'), new OA\Property(property: 'version', description: 'The version that was edited; 0 where there was none.', type: 'integer'),
         ])),
         responses: [
@@ -58,6 +57,6 @@ final readonly class ScopeLimitsController
 
     private function count(LimitScope $set): int
     {
-        return $set->scope->narrow(DB::table('listings as l')->where('l.workspace_id', $this->current->id()), $set->name, $this->current->id())->count();
+        return $set->scope->listings($set->name, $this->current->id())->count();
     }
 }

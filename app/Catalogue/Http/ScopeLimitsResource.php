@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Http;
 
+use App\Catalogue\Limits\Scope;
 use App\Catalogue\Models\LimitScope;
 use OpenApi\Attributes as OA;
 
@@ -12,7 +13,7 @@ final readonly class ScopeLimitsResource
 {
     /** @param  array<string, mixed>  $limits */
     public function __construct(
-        #[OA\Property(enum: ['channel', 'supplier', 'category', 'brand', 'product'])] public string $scope,
+        #[OA\Property(enum: Scope::class)] public string $scope,
         #[OA\Property(description: 'Of the product its SKU.')] public string $name,
         #[OA\Property(type: 'object', ref: '#/components/schemas/Limits')] public array $limits,
         #[OA\Property] public int $version,

@@ -6,6 +6,7 @@ namespace App\Catalogue\Limits;
 
 use App\Catalogue\Models\Listing;
 use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Facades\DB;
 
 /** What limits can be set for besides everything and a single listing, from the most general to the most specific. */
 enum Scope: string
@@ -26,6 +27,12 @@ enum Scope: string
             self::Brand => $listing->product->brand,
             self::Product => $listing->product->sku,
         };
+    }
+
+    /** The listings of that name, as l. */
+    public function listings(string $name, int $workspaceId): Builder
+    {
+        return $this->narrow(DB::table('listings as l')->where('l.workspace_id', $workspaceId), $name, $workspaceId);
     }
 
     /** Narrows a query on listings (as l) to those of that name. */

@@ -15,6 +15,7 @@ use Wrasse\Core\Decision\Evaluation;
 use Wrasse\Core\Document\InvalidDocument;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Document\RequestReader;
+use Wrasse\Core\Rule\Rule;
 
 /** Lets the core decide on listings; writes nothing. */
 final readonly class Decider
@@ -32,18 +33,20 @@ final readonly class Decider
      */
     public function decide(Workspace $workspace, Collection $listings, callable $rule, CarbonInterface $now): array
     {
+        $listings = $listings->values();
         $ids = array_values($listings->pluck('id')->all());
         $markets = ListingMarket::query()->whereIn('listing_id', $ids)->get()->keyBy('listing_id');
-        $rules = $listings->map($rule)->all();
+        $documents = $listings->map($rule)->all();
+        $rules = $listings->map(fn (Listing $listing, int $i) => $documents[$i]->read($listing->channel->currency))->all();
         $changes = $this->changes->since($now->toImmutable()->subDay(), $ids);
-        $days = max([0, ...array_map(fn (RuleDocument $one) => $one->daysOfSales(), $rules)]);
+        $days = max([0, ...array_map(fn (Rule $one) => $one->kind->daysOfSales(), $rules)]);
         $sales = $days === 0 ? [] : $this->sales($ids, $now, $days);
         $limits = InheritedLimits::in($workspace);
         $reader = new RequestReader;
         $decided = [];
-        foreach ($listings->values() as $i => $listing) {
-            $input = DecisionDocument::of($workspace, $limits, $listing, $markets->get($listing->id), $rules[$i], $now, $changes[$listing->id] ?? 0, $sales[$listing->id] ?? []);
-            $decided[] = new Decided($listing, $input, Evaluation::of($reader->read(Node::of($input), $rules[$i]->read($listing->channel->currency))));
+        foreach ($listings as $i => $listing) {
+            $input = DecisionDocument::of($workspace, $limits, $listing, $markets->get($listing->id), $documents[$i], $now, $changes[$listing->id] ?? 0, $sales[$listing->id] ?? []);
+            $decided[] = new Decided($listing, $limits, $input, Evaluation::of($reader->read(Node::of($input), $rules[$i])));
         }
 
         return $decided;

@@ -13,10 +13,6 @@ use Wrasse\Core\Rule\Rule;
 /** A rule as it is kept, read once for each currency however many listings are on it. */
 final class RuleDocument
 {
-    private const DAYS_A_FORMULA_LOOKS_BACK = 30;
-
-    private const USUAL_WINDOW_DAYS = 7;
-
     /** @var array<string, Rule> */
     private array $read = [];
 
@@ -35,17 +31,5 @@ final class RuleDocument
     public function read(string $currency): Rule
     {
         return $this->read[$currency] ??= (new RuleReader(Currency::of($currency)))->read(Node::of($this->document, '$.rule'));
-    }
-
-    /** How many days of sales it looks at. */
-    public function daysOfSales(): int
-    {
-        $window = $this->document['window_days'] ?? null;
-
-        return match ($this->document['kind'] ?? null) {
-            'sales' => is_int($window) ? $window : self::USUAL_WINDOW_DAYS,
-            'formula' => self::DAYS_A_FORMULA_LOOKS_BACK,
-            default => 0,
-        };
     }
 }

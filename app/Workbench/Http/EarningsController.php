@@ -7,14 +7,12 @@ namespace App\Workbench\Http;
 use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Workspace;
 use App\Pricing\Deciding\DecideNow;
+use App\Support\Http\AmountField;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\Validation\ValidationException;
 use OpenApi\Attributes as OA;
 use Wrasse\Core\Money\Currency;
-use Wrasse\Core\Money\InvalidAmount;
-use Wrasse\Core\Money\TypedAmount;
 
 /** What a listing would earn at any price. */
 final readonly class EarningsController
@@ -35,11 +33,7 @@ final readonly class EarningsController
         $asked = $request->validate(['price' => ['required', 'string', 'max:40']]);
         $listing = Listing::query()->with(['product.supplier', 'channel'])->findOrFail($id);
         $currency = Currency::of($listing->channel->currency);
-        try {
-            $price = TypedAmount::parse($asked['price'], $currency);
-        } catch (InvalidAmount $e) {
-            throw ValidationException::withMessages(['price' => 'Expected '.$e->getMessage().'.']);
-        }
+        $price = AmountField::read('price', $asked['price'], $currency);
         $decided = $now->of(Workspace::query()->findOrFail($current->id()), $listing);
 
         return new JsonResponse(EarningsResource::at($price, $decided->decision->listing->earnings, $currency));

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Workbench\Http;
 
 use App\Catalogue\Actions\SetListingLimits;
-use App\Catalogue\Limits\InheritedLimits;
 use App\Catalogue\Listings\ListingFilter;
 use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Workspace;
@@ -78,8 +77,7 @@ final readonly class ListingController
     {
         $row = (new ListingQuery($this->current->id()))->find($id) ?? throw new NotFoundHttpException;
         $listing = Listing::query()->with(['product.supplier', 'channel'])->findOrFail($id);
-        $workspace = Workspace::query()->findOrFail($this->current->id());
-        $decided = $now->of($workspace, $listing);
+        $decided = $now->of(Workspace::query()->findOrFail($this->current->id()), $listing);
         $currency = Currency::of($listing->channel->currency);
         $amount = fn (?int $minor) => $minor === null ? null : $currency->format($minor);
         $product = $listing->product;
@@ -92,7 +90,7 @@ final readonly class ListingController
             ListingRow::of($row), $product->brand, $product->category, $product->supplier?->name, $product->gtin,
             $amount($product->cost_minor), $currency->format($product->extra_cost_minor), $amount($product->rrp_minor), $amount($product->map_minor),
             array_column($listing->limits['floor'], 'amount', 'kind')['amount'] ?? null, array_column($listing->limits['ceiling'], 'amount', 'kind')['amount'] ?? null,
-            TermResource::all(InheritedLimits::in($workspace), $decided), EarningsPoint::all($decided->decision), $writer->write($decided->decision),
+            TermResource::all($decided), EarningsPoint::all($decided->decision), $writer->write($decided->decision),
             OfferResource::all($offers, array_column($decided->decision->field->dropped, 'why', 'seller'), $names, $currency),
         ));
     }

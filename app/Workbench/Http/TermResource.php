@@ -4,11 +4,9 @@ declare(strict_types=1);
 
 namespace App\Workbench\Http;
 
-use App\Catalogue\Limits\InheritedLimits;
 use App\Pricing\Deciding\Decided;
 use OpenApi\Attributes as OA;
-use Wrasse\Core\Document\LimitsReader;
-use Wrasse\Core\Document\Node;
+use Wrasse\Core\Limits\TermFigure;
 
 /** One floor or ceiling term of a listing: where it comes from, and what it comes to now. */
 #[OA\Schema(schema: 'Term')]
@@ -25,22 +23,14 @@ final readonly class TermResource
     }
 
     /** @return list<self> floors first */
-    public static function all(InheritedLimits $limits, Decided $decided): array
+    public static function all(Decided $decided): array
     {
         $decision = $decided->decision;
         $currency = $decision->listing->currency;
-        $sources = [...$limits->terms($decided->listing, 'floor'), ...$limits->terms($decided->listing, 'ceiling')];
-        $figures = (new LimitsReader($currency))->read(Node::of($decided->input['limits']))->figures($decision->listing, $decision->field);
-        $open = ['floor' => $decision->limits->floor, 'ceiling' => $decision->limits->ceiling];
-        $terms = [];
-        foreach ($figures as $i => $figure) {
-            $binds = $figure->price !== null && $figure->price === $open[$figure->side];
-            if ($binds) { // of several alike the first
-                $open[$figure->side] = null;
-            }
-            $terms[] = new self($figure->side, $figure->says, $figure->price === null ? null : $currency->format($figure->price), $sources[$i]['from'], $sources[$i]['name'], $binds);
-        }
+        $sources = [...$decided->limits->terms($decided->listing, 'floor'), ...$decided->limits->terms($decided->listing, 'ceiling')];
 
-        return $terms;
+        return array_map(fn (TermFigure $figure, array $source) => new self(
+            $figure->side, $figure->says, $figure->price === null ? null : $currency->format($figure->price), $source['from'], $source['name'], $figure->binds,
+        ), $decision->termFigures(), $sources);
     }
 }

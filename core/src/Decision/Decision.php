@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace Wrasse\Core\Decision;
 
 use Wrasse\Core\Limits\Limits;
+use Wrasse\Core\Limits\LimitTerms;
 use Wrasse\Core\Limits\Profit;
+use Wrasse\Core\Limits\TermFigure;
 use Wrasse\Core\Market\Field;
 use Wrasse\Core\Market\Listing;
 
@@ -30,6 +32,7 @@ final readonly class Decision
         public ?int $target,
         public ?string $boundBy,
         public Field $field,
+        private LimitTerms $terms,
         private Trail $trail,
     ) {
         $this->outcome = $verdict->outcome;
@@ -41,6 +44,12 @@ final readonly class Decision
     public function steps(): array
     {
         return $this->trail->steps();
+    }
+
+    /** @return list<TermFigure> what floor and ceiling come from, floors first */
+    public function termFigures(): array
+    {
+        return $this->terms->figures($this->listing, $this->field, $this->limits);
     }
 
     /** Ours among the offers that count. */

@@ -55,7 +55,7 @@ final class Evaluation
         $evaluation = new self($request, $trail);
         $verdict = $evaluation->decide();
 
-        return new Decision($evaluation->listing, $verdict, $evaluation->limits, $evaluation->target, $evaluation->boundBy, $evaluation->field, $trail);
+        return new Decision($evaluation->listing, $verdict, $evaluation->limits, $evaluation->target, $evaluation->boundBy, $evaluation->field, $request->limits, $trail);
     }
 
     /** Outcome, reason and price alone, for many at a time. */

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Wrasse\Core\Document;
 
 use Wrasse\Core\Decision\Decision;
-use Wrasse\Core\Decision\Request;
 use Wrasse\Core\Decision\Step;
 use Wrasse\Core\Limits\TermFigure;
 use Wrasse\Core\Market\Dropped;
@@ -26,13 +25,13 @@ final readonly class DecisionText
 {
     private const WIDTH = 66;
 
-    public function write(Request $request, Decision $decision): string
+    public function write(Decision $decision): string
     {
         $currency = $decision->listing->currency;
         $lines = [
             ...$this->head($decision, $currency), '',
             ...$this->steps($decision->steps(), $currency), '',
-            ...$this->limits($request, $decision, $currency),
+            ...$this->limits($decision, $currency),
             ...$this->earnings($decision, $currency),
             ...$this->standing($decision),
         ];
@@ -69,10 +68,10 @@ final readonly class DecisionText
     }
 
     /** @return list<string> */
-    private function limits(Request $request, Decision $decision, Currency $currency): array
+    private function limits(Decision $decision, Currency $currency): array
     {
         $lines = ['Limits, the highest floor and the lowest ceiling bind:'];
-        foreach ($request->limits->figures($decision->listing, $decision->field) as $term) {
+        foreach ($decision->termFigures() as $term) {
             $lines[] = $this->line("    {$term->side}: {$term->says}", $this->figure($term, $currency));
         }
 

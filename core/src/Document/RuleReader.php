@@ -108,14 +108,9 @@ final readonly class RuleReader
     private function step(Node $band): Step
     {
         $isUp = $band->at('move')->oneOf('up', 'down') === 'up';
-        $percent = $band->find('percent');
-        $amount = $band->find('amount');
-        if (($percent === null) === ($amount === null)) {
-            throw $band->expected('either a percent or an amount');
-        }
 
-        return $percent !== null
-            ? new StepByPercent($percent->percent(90, least: 1), $isUp)
+        return $this->isByPercent($band)
+            ? new StepByPercent($band->at('percent')->percent(90, least: 1), $isUp)
             : new StepByAmount($band->at('amount')->amount($this->currency, $this->currency->unit()), $isUp);
     }
 
@@ -140,13 +135,15 @@ final readonly class RuleReader
 
     private function markupOf(Node $tier): Percent|int
     {
-        $percent = $tier->find('percent');
-        $amount = $tier->find('amount');
-        if (($percent === null) === ($amount === null)) {
-            throw $tier->expected('either a percent or an amount');
-        }
+        return $this->isByPercent($tier) ? $tier->at('percent')->percent(10_000) : $tier->at('amount')->amount($this->currency);
+    }
 
-        return $percent !== null ? $percent->percent(10_000) : $tier->at('amount')->amount($this->currency);
+    /** Its size is given either by percent or by amount. */
+    private function isByPercent(Node $sized): bool
+    {
+        $isByPercent = $sized->find('percent') !== null;
+
+        return $isByPercent !== ($sized->find('amount') !== null) ? $isByPercent : throw $sized->expected('either a percent or an amount');
     }
 
     private function formula(Node $rule): FormulaRule

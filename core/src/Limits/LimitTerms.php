@@ -62,17 +62,22 @@ final readonly class LimitTerms
         return new Limits($isUnreachable ? null : $floor, $ceiling, $problem, $floorTerm, $ceilingTerm, $conditions);
     }
 
-    /** @return list<TermFigure> every term with what it comes to by itself */
-    public function figures(Listing $listing, Field $field): array
+    /**
+     * @param  Limits  $limits  what they were solved to
+     * @return list<TermFigure> every term with what it comes to by itself, floors first
+     */
+    public function figures(Listing $listing, Field $field, Limits $limits): array
     {
         $hasCost = $listing->earnings->totalCost !== null;
         $figures = [];
         foreach ($this->floor as $term) {
             $price = $hasCost || ! $term->needsCost() ? $term->smallest($listing, $field) : null;
-            $figures[] = new TermFigure('floor', $term->says($listing), $price === SmallestPrice::NONE ? null : $price);
+            $price = $price === SmallestPrice::NONE ? null : $price;
+            $figures[] = new TermFigure('floor', $term->says($listing), $price, $price !== null && $limits->binds($term));
         }
         foreach ($this->ceiling as $term) {
-            $figures[] = new TermFigure('ceiling', $term->says($listing), $hasCost || ! $term->needsCost() ? $term->largest($listing) : null);
+            $price = $hasCost || ! $term->needsCost() ? $term->largest($listing) : null;
+            $figures[] = new TermFigure('ceiling', $term->says($listing), $price, $limits->binds($term));
         }
 
         return $figures;

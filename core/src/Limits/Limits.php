@@ -24,7 +24,7 @@ final readonly class Limits
     public function allow(int $price, Earnings $earnings): bool
     {
         foreach ($this->conditions as $condition) {
-            if ($earnings->weighed($price, $condition->weight) < $condition->threshold) {
+            if (! $condition->holds($earnings, $price)) {
                 return false;
             }
         }
@@ -46,6 +46,12 @@ final readonly class Limits
         } while ($price !== $before);
 
         return $price;
+    }
+
+    /** Whether it is the term that floor or ceiling comes from. */
+    public function binds(Term $term): bool
+    {
+        return $term === $this->floorTerm || $term === $this->ceilingTerm;
     }
 
     /** Which floor term binds. */

@@ -10,8 +10,9 @@ final readonly class TermFigure
     /**
      * @param  string  $side  "floor" or "ceiling"
      * @param  int|null  $price  in minor units; null where its figure is absent or no price meets it
+     * @param  bool  $binds  whether it is the one that counts
      */
-    public function __construct(public string $side, public string $says, public ?int $price)
+    public function __construct(public string $side, public string $says, public ?int $price, public bool $binds)
     {
     }
 }

@@ -37,6 +37,11 @@ final readonly class CompetitiveRule implements RuleKind
         return false;
     }
 
+    public function daysOfSales(): int
+    {
+        return 0;
+    }
+
     public function aim(Listing $listing, Field $field, Limits $limits, int $now, ?Trail $trail): Aim
     {
         if ($listing->holdsBuyBox && $this->holdingBuyBox === HoldingBuyBox::Keep) {

@@ -28,6 +28,8 @@ use function round;
 /** Prices by a formula in major units: the one place where a price passes through floating point (IEEE 754 double). */
 final readonly class FormulaRule implements RuleKind
 {
+    private const DAYS_OF_SALES = 30;
+
     public function __construct(private Formula $formula)
     {
     }
@@ -40,6 +42,11 @@ final readonly class FormulaRule implements RuleKind
     public function needsCost(): bool
     {
         return false;
+    }
+
+    public function daysOfSales(): int
+    {
+        return self::DAYS_OF_SALES;
     }
 
     public function aim(Listing $listing, Field $field, Limits $limits, int $now, ?Trail $trail): Aim
@@ -96,7 +103,7 @@ final readonly class FormulaRule implements RuleKind
             'count' => (float) $field->size(), 'lowest' => $market($field->lowest()), 'second' => $market($field->nth(2)),
             'average' => $market($field->average()), 'median' => $market($field->median()), 'highest' => $market($field->highest()),
             'buy_box' => $market($field->buyBox()),
-            'sold_7d' => (float) $listing->sales->units($now, 7), 'sold_30d' => (float) $listing->sales->units($now, 30),
+            'sold_7d' => (float) $listing->sales->units($now, 7), 'sold_30d' => (float) $listing->sales->units($now, self::DAYS_OF_SALES),
         ];
     }
 }

@@ -32,6 +32,11 @@ final readonly class MarkupRule implements RuleKind
         return true;
     }
 
+    public function daysOfSales(): int
+    {
+        return 0;
+    }
+
     public function aim(Listing $listing, Field $field, Limits $limits, int $now, ?Trail $trail): Aim
     {
         $earnings = $listing->earnings;

@@ -17,6 +17,9 @@ interface RuleKind
 
     public function needsCost(): bool;
 
+    /** How many calendar days of sales, before the day of now, it looks at. */
+    public function daysOfSales(): int;
+
     /**
      * Writes what it did to the trail, if there is one.
      *

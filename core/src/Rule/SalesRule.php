@@ -32,6 +32,11 @@ final readonly class SalesRule implements RuleKind
         return false;
     }
 
+    public function daysOfSales(): int
+    {
+        return $this->windowDays;
+    }
+
     public function aim(Listing $listing, Field $field, Limits $limits, int $now, ?Trail $trail): Aim
     {
         if ($listing->lastChangedAt !== null && $listing->lastChangedAt > $now - $this->windowDays * self::MICROSECONDS_A_DAY) {
