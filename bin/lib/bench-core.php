@@ -42,7 +42,8 @@ $document = [
         'brakes' => ['max_move_percent' => '50', 'min_move' => '0.05', 'cooldown_minutes' => 15, 'max_changes_per_day' => 12],
     ],
 ];
-$request = (new RequestReader)->read(Node::of($document));
+$reader = new RequestReader;
+$request = $reader->read(Node::of($document));
 $rule = $request->rule;
 $rows = array_map(fn (int $price) => ['seller' => 'r', 'price' => $price, 'shipping' => 0], $cents);
 $earnings = fn (int $cost) => new Earnings($cost, 0, new Tax(Percent::of(19), true), [new PercentFee(Percent::of(12), Basis::Landed, 30), new FixedFee(35)]);
@@ -106,7 +107,7 @@ $figures = $measure([
     },
     'a full competitive decision, without steps' => fn () => Evaluation::verdict($request),
     'a full competitive decision, with its steps' => fn () => Evaluation::of($request),
-    'the same, read from its document by a rule that is read' => fn () => Evaluation::of((new RequestReader)->read(Node::of($document), $rule)),
+    'the same, read from its document by a rule that is read' => fn () => Evaluation::of($reader->read(Node::of($document), $rule)),
     'a floor, cost 10.00' => $floor(1_000),
     'a floor, cost 10 000 000.00' => $floor(1_000_000_000),
 ]);

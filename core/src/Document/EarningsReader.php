@@ -20,10 +20,18 @@ use function array_map;
 use function count;
 
 /** Reads what a sale leaves: costs, fees, tax. */
-final readonly class EarningsReader
+final class EarningsReader
 {
-    public function __construct(private Currency $currency)
+    /** @var Remembered<list<Fee>> */
+    private readonly Remembered $fees;
+
+    /** @var Remembered<Tax> */
+    private readonly Remembered $taxes;
+
+    public function __construct(private readonly Currency $currency)
     {
+        $this->fees = new Remembered;
+        $this->taxes = new Remembered;
     }
 
     /**
@@ -46,8 +54,8 @@ final readonly class EarningsReader
         return new Earnings(
             $cost === null ? null : $cost + $extra,
             $listing->find('shipping')?->amount($this->currency) ?? 0,
-            $this->tax($tax),
-            array_map($this->fee(...), $fees?->items() ?? []),
+            $this->taxes->of($tax, fn () => $this->tax($tax)),
+            $this->fees->of($fees, fn () => array_map($this->fee(...), $fees?->items() ?? [])),
             $cost,
         );
     }

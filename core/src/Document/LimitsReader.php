@@ -21,14 +21,23 @@ use Wrasse\Core\Money\Percent;
 use function array_map;
 
 /** Reads the floor and ceiling terms of a listing. */
-final readonly class LimitsReader
+final class LimitsReader
 {
-    public function __construct(private Currency $currency)
+    /** @var Remembered<LimitTerms> */
+    private readonly Remembered $terms;
+
+    public function __construct(private readonly Currency $currency)
     {
+        $this->terms = new Remembered;
     }
 
     /** @throws InvalidDocument */
     public function read(Node $limits): LimitTerms
+    {
+        return $this->terms->of($limits, fn () => $this->terms($limits));
+    }
+
+    private function terms(Node $limits): LimitTerms
     {
         $limits->object('floor', 'ceiling');
 

@@ -66,6 +66,12 @@ final class Node
         };
     }
 
+    /** As it was decoded, not checked. */
+    public function raw(): mixed
+    {
+        return $this->value;
+    }
+
     /** An object with no other keys than these. */
     public function object(string ...$keys): self
     {

@@ -7,7 +7,6 @@ namespace Wrasse\Core\Document;
 use Wrasse\Core\Decision\Request;
 use Wrasse\Core\Limits\Earnings;
 use Wrasse\Core\Market\Listing;
-use Wrasse\Core\Market\Offer;
 use Wrasse\Core\Market\Offers;
 use Wrasse\Core\Market\Sales;
 use Wrasse\Core\Market\SalesDay;
@@ -19,17 +18,15 @@ use function array_map;
 use function array_values;
 
 /** Reads what a decision is made from. */
-final readonly class RequestReader
+final class RequestReader
 {
     private const LISTING = [
         'sku', 'currency', 'seller', 'price', 'shipping', 'stock', 'condition', 'fulfilment', 'cost', 'extra_costs', 'list_price',
         'rrp', 'map', 'holds_buy_box', 'on_promotion', 'last_changed_at', 'changes_last_24h', 'sales',
     ];
 
-    private const OFFER = [
-        'seller', 'price', 'shipping', 'condition', 'fulfilment', 'in_stock', 'buy_box', 'rating_percent', 'rating_count',
-        'handling_days', 'ship_from', 'marketplace_retail', 'source', 'seen_at',
-    ];
+    /** @var array<string, array{EarningsReader, LimitsReader, OfferReader}> by currency */
+    private array $readers = [];
 
     /**
      * @param  Rule|null  $rule  where it has been read already, as for many listings on the same rule
@@ -42,11 +39,13 @@ final readonly class RequestReader
         $listing = $request->at('listing')->object(...self::LISTING);
         $currency = $this->currency($listing->at('currency'));
 
+        [$earnings, $limits, $offers] = $this->readers[$currency->code] ??= [new EarningsReader($currency), new LimitsReader($currency), new OfferReader($currency)];
+
         return new Request(
             $request->at('now')->time(),
-            $this->listing($listing, $currency, (new EarningsReader($currency))->read($listing, $request->find('fees'), $request->find('tax'))),
-            (new LimitsReader($currency))->read($request->find('limits') ?? Node::of([], '$.limits')),
-            new Offers(array_map(fn (Node $offer) => $this->offer($offer, $currency), $request->find('offers')?->items() ?? [])),
+            $this->listing($listing, $currency, $earnings->read($listing, $request->find('fees'), $request->find('tax'))),
+            $limits->read($request->find('limits') ?? Node::of([], '$.limits')),
+            new Offers(array_map($offers->read(...), $request->find('offers')?->items() ?? [])),
             $rule ?? (new RuleReader($currency))->read($request->at('rule')),
         );
     }
@@ -96,27 +95,5 @@ final readonly class RequestReader
         }
 
         return new Sales(array_values($days));
-    }
-
-    private function offer(Node $offer, Currency $currency): Offer
-    {
-        $offer->object(...self::OFFER);
-
-        return new Offer(
-            $offer->at('seller')->string(),
-            $offer->at('price')->amount($currency),
-            $offer->find('shipping')?->amount($currency) ?? 0,
-            $offer->find('condition')?->string() ?? 'new',
-            $offer->find('fulfilment')?->string() ?? 'merchant',
-            $offer->find('in_stock')?->bool() ?? true,
-            $offer->find('buy_box')?->bool() ?? false,
-            $offer->find('rating_percent')?->percent(100),
-            $offer->find('rating_count')?->int(0),
-            $offer->find('handling_days')?->int(0),
-            $offer->find('ship_from')?->string(),
-            $offer->find('marketplace_retail')?->bool() ?? false,
-            $offer->find('source')?->string() ?? 'marketplace',
-            $offer->find('seen_at')?->time(),
-        );
     }
 }

@@ -1,0 +1,138 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Document;
+
+use Wrasse\Core\Market\Offer;
+use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Money\InvalidAmount;
+use Wrasse\Core\Money\Percent;
+
+use function array_diff_key;
+use function array_flip;
+use function count;
+use function is_array;
+use function is_bool;
+use function is_int;
+use function is_string;
+
+/**
+ * Reads offers. There are many of them in every document, so an offer as marketplaces give it is read in one go; only what does not
+ * fit is read field by field, to say where it stands and what was expected.
+ */
+final class OfferReader
+{
+    private const FIELDS = [
+        'seller', 'price', 'shipping', 'condition', 'fulfilment', 'in_stock', 'buy_box', 'rating_percent', 'rating_count',
+        'handling_days', 'ship_from', 'marketplace_retail', 'source', 'seen_at',
+    ];
+
+    private const MOST = 4_096;
+
+    /** @var array<string, int> */
+    private readonly array $known;
+
+    /** @var array<string, int> amounts that were read before; shipping charges are mostly the same few */
+    private array $amounts = [];
+
+    /** @var array<string, Percent> ratings that were read before */
+    private array $percentages = [];
+
+    public function __construct(private readonly Currency $currency)
+    {
+        $this->known = array_flip(self::FIELDS);
+    }
+
+    /** @throws InvalidDocument */
+    public function read(Node $offer): Offer
+    {
+        return $this->atOnce($offer, $offer->raw()) ?? $this->fieldByField($offer);
+    }
+
+    private function atOnce(Node $node, mixed $offer): ?Offer
+    {
+        if (! is_array($offer) || array_diff_key($offer, $this->known) !== []) {
+            return null;
+        }
+        $seller = $offer['seller'] ?? null;
+        $condition = $offer['condition'] ?? 'new';
+        $fulfilment = $offer['fulfilment'] ?? 'merchant';
+        $source = $offer['source'] ?? 'marketplace';
+        $inStock = $offer['in_stock'] ?? true;
+        $buyBox = $offer['buy_box'] ?? false;
+        $retail = $offer['marketplace_retail'] ?? false;
+        $count = $offer['rating_count'] ?? null;
+        $days = $offer['handling_days'] ?? null;
+        $price = $this->amount($offer['price'] ?? null);
+        $shipping = $this->amount($offer['shipping'] ?? '0');
+        $isPlain = is_string($seller) && $seller !== '' && is_string($condition) && $condition !== '' && is_string($fulfilment) && $fulfilment !== ''
+            && is_string($source) && $source !== '' && is_bool($inStock) && is_bool($buyBox) && is_bool($retail)
+            && ($count === null || (is_int($count) && $count >= 0)) && ($days === null || (is_int($days) && $days >= 0));
+        if (! $isPlain || $price === null || $shipping === null) {
+            return null;
+        }
+
+        return new Offer(
+            $seller, $price, $shipping, $condition, $fulfilment, $inStock, $buyBox, isset($offer['rating_percent']) ? $this->rating($node) : null, $count, $days,
+            isset($offer['ship_from']) ? $node->at('ship_from')->string() : null, $retail, $source, isset($offer['seen_at']) ? $node->at('seen_at')->time() : null,
+        );
+    }
+
+    private function amount(mixed $text): ?int
+    {
+        if (! is_string($text)) {
+            return null;
+        }
+        if (! isset($this->amounts[$text])) {
+            try {
+                $amount = $this->currency->parse($text);
+            } catch (InvalidAmount) {
+                return null;
+            }
+            if ($amount < 0) {
+                return null;
+            }
+            $this->amounts = count($this->amounts) < self::MOST ? $this->amounts : [];
+            $this->amounts[$text] = $amount;
+        }
+
+        return $this->amounts[$text];
+    }
+
+    private function rating(Node $offer): Percent
+    {
+        $text = $offer->at('rating_percent')->raw();
+        if (! is_string($text) || ! isset($this->percentages[$text])) {
+            $percent = $offer->at('rating_percent')->percent(100);
+            $this->percentages = count($this->percentages) < self::MOST ? $this->percentages : [];
+            $this->percentages[(string) $percent] = $percent;
+
+            return $percent;
+        }
+
+        return $this->percentages[$text];
+    }
+
+    private function fieldByField(Node $offer): Offer
+    {
+        $offer->object(...self::FIELDS);
+
+        return new Offer(
+            $offer->at('seller')->string(),
+            $offer->at('price')->amount($this->currency),
+            $offer->find('shipping')?->amount($this->currency) ?? 0,
+            $offer->find('condition')?->string() ?? 'new',
+            $offer->find('fulfilment')?->string() ?? 'merchant',
+            $offer->find('in_stock')?->bool() ?? true,
+            $offer->find('buy_box')?->bool() ?? false,
+            $offer->find('rating_percent')?->percent(100),
+            $offer->find('rating_count')?->int(0),
+            $offer->find('handling_days')?->int(0),
+            $offer->find('ship_from')?->string(),
+            $offer->find('marketplace_retail')?->bool() ?? false,
+            $offer->find('source')?->string() ?? 'marketplace',
+            $offer->find('seen_at')?->time(),
+        );
+    }
+}
