@@ -25,6 +25,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
         health: '/up',
     )
     ->withCommands([
+        __DIR__.'/../app/Catalogue/Console',
         __DIR__.'/../app/Market/Console',
         __DIR__.'/../app/Pricing/Console',
         __DIR__.'/../app/Publishing/Console',

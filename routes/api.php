@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Accounts\Http\SessionController;
 use App\Accounts\Http\TokenController;
+use App\Catalogue\Http\BatchController;
 use App\Catalogue\Http\ChannelController;
 use App\Catalogue\Http\FacetsController;
 use App\Catalogue\Http\ImportController;
@@ -35,7 +36,15 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::get('channels', [ChannelController::class, 'index']);
     Route::patch('channels/{id}', [ChannelController::class, 'update'])->whereNumber('id');
     Route::post('imports', [ImportController::class, 'store']);
-    Route::post('imports/{id}/apply', [ImportController::class, 'apply'])->whereUuid('id');
+    Route::get('imports/{id}', [ImportController::class, 'show'])->whereUuid('id');
+    Route::post('imports/{id}/check', [ImportController::class, 'check'])->whereUuid('id');
+    Route::get('batches', [BatchController::class, 'index']);
+    Route::post('batches', [BatchController::class, 'store']);
+    Route::get('batches/{id}', [BatchController::class, 'show'])->whereUuid('id');
+    Route::get('batches/{id}/rows', [BatchController::class, 'rows'])->whereUuid('id');
+    Route::post('batches/{id}/apply', [BatchController::class, 'apply'])->whereUuid('id');
+    Route::post('batches/{id}/undo', [BatchController::class, 'undo'])->whereUuid('id');
+    Route::get('batches/{id}/refused', [BatchController::class, 'refused'])->whereUuid('id');
 
     Route::get('listings', [ListingController::class, 'index']);
     Route::get('listings/{id}', [ListingController::class, 'show'])->whereNumber('id');
@@ -49,7 +58,6 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::get('rules/{id}', [RuleController::class, 'show'])->whereNumber('id');
     Route::patch('rules/{id}', [RuleController::class, 'update'])->whereNumber('id');
     Route::post('rules/{id}/run', [RuleController::class, 'run'])->whereNumber('id');
-    Route::post('assignments', [RuleController::class, 'assign']);
 
     Route::get('changes', [ChangeController::class, 'index']);
     Route::get('changes/{id}', [ChangeController::class, 'show'])->whereNumber('id');

@@ -85,7 +85,7 @@ abstract class TestCase extends Base
      */
     protected function listing(string $sku, array $listing = [], array $product = [], array $offers = []): Listing
     {
-        $made = Product::query()->create(['sku' => $sku, 'title' => "Thing {$sku}", 'brand' => 'Tidewell', 'cost_minor' => 1_000, 'extra_cost_minor' => 0, 'rrp_minor' => 4_000, ...$product]);
+        $made = Product::query()->create(['sku' => $sku, 'title' => "Thing {$sku}", 'brand' => 'Tidewell', 'cost_minor' => 1_000, 'rrp_minor' => 4_000, ...$product]);
         $row = Listing::query()->create([
             'channel_id' => $this->channel->id, 'product_id' => $made->id, 'sku' => $sku, 'item_ref' => "QU-{$sku}", 'title' => "Thing {$sku}", 'search' => mb_strtolower("{$sku} thing tidewell"),
             'price_minor' => 2_490, 'stock' => 10, 'list_price_minor' => 2_990, ...$listing,

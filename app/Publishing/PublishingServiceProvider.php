@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace App\Publishing;
 
+use App\Catalogue\Events\PricesSetByHand;
 use App\Market\Actions\ChangesOnTheirWay;
 use App\Pricing\Deciding\RecentChanges;
 use App\Pricing\Events\PricesDecided;
 use App\Publishing\Actions\CountRecentChanges;
 use App\Publishing\Actions\FindChangesOnTheirWay;
+use App\Publishing\Actions\QueueHandPrices;
 use App\Publishing\Actions\QueuePriceChanges;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\ServiceProvider;
@@ -23,6 +25,7 @@ final class PublishingServiceProvider extends ServiceProvider
 
     public function boot(): void
     {
+        Event::listen(PricesSetByHand::class, fn (PricesSetByHand $event) => app(QueueHandPrices::class)->handle($event));
         Event::listen(PricesDecided::class, fn (PricesDecided $event) => app(QueuePriceChanges::class)->handle($event));
     }
 }

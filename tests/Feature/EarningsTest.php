@@ -10,7 +10,7 @@ final class EarningsTest extends TestCase
 {
     public function test_any_price_says_where_the_money_goes(): void
     {
-        $listing = $this->listing('KC-1', product: ['cost_minor' => 1_150, 'extra_cost_minor' => 110]);
+        $listing = $this->listing('KC-1', product: ['cost_minor' => 1_150, 'inbound_minor' => 110]);
         // By hand: tax 23.90 × 19 ÷ 119 = 3.82, fee 12 % = 2.87, profit 20.08 − 2.87 − 12.60 = 4.61, of 20.08 and of 12.60.
         $this->actingAs($this->user)->getJson("/api/v1/listings/{$listing->id}/earnings?price=23,9")->assertOk()->assertExactJson([
             'price' => '23.90', 'shipping' => '0.00', 'tax' => '3.82', 'fees' => '2.87', 'cost' => '12.60', 'profit' => '4.61', 'margin_percent' => '22.96', 'markup_percent' => '36.59',

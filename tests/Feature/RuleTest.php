@@ -112,11 +112,16 @@ final class RuleTest extends TestCase
         $one = $this->listing('KC-1');
         $this->listing('KC-2');
         $rule = $this->rule('Under', isOn: false);
-        $this->as()->postJson('/api/v1/assignments', ['rule' => $rule->id])->assertStatus(422);
-        $this->as()->postJson('/api/v1/assignments', ['rule' => $rule->id, 'listings' => [$one->id]])->assertOk()->assertJson(['changed' => 1]);
-        $this->as()->postJson('/api/v1/assignments', ['rule' => $rule->id, 'filter' => ['q' => 'kc']])->assertOk()->assertJson(['changed' => 1]);
+        $put = function (?int $to, array $which): int {
+            $batch = $this->as()->postJson('/api/v1/batches', ['edit' => 'rule', 'wanted' => ['rule' => $to], ...$which])->assertCreated()->json('id');
+
+            return $this->as()->postJson("/api/v1/batches/{$batch}/apply")->assertStatus(202)->json('change');
+        };
+        $this->as()->postJson('/api/v1/batches', ['edit' => 'rule', 'wanted' => ['rule' => $rule->id]])->assertStatus(422);
+        self::assertSame(1, $put($rule->id, ['listings' => [$one->id]]));
+        self::assertSame(1, $put($rule->id, ['filter' => ['q' => 'kc']]));
         $this->as()->getJson("/api/v1/rules/{$rule->id}")->assertJson(['listings' => 2]);
-        $this->as()->postJson('/api/v1/assignments', ['rule' => null, 'listings' => [$one->id]])->assertOk()->assertJson(['changed' => 1]);
+        self::assertSame(1, $put(null, ['listings' => [$one->id]]));
         self::assertNull($one->refresh()->rule_id);
     }
 

@@ -26,8 +26,8 @@ final class WorkspaceIsolationTest extends TestCase
         $as()->getJson("/api/v1/rules/{$rule->id}")->assertNotFound();
         $as()->patchJson("/api/v1/rules/{$rule->id}", ['is_on' => false])->assertNotFound();
         $as()->postJson("/api/v1/rules/{$rule->id}/run")->assertNotFound();
-        $as()->postJson('/api/v1/assignments', ['rule' => $rule->id, 'listings' => [$listing->id]])->assertNotFound();
-        $as()->postJson('/api/v1/assignments', ['rule' => null, 'listings' => [$listing->id]])->assertOk()->assertJson(['changed' => 0]);
+        $as()->postJson('/api/v1/batches', ['edit' => 'rule', 'wanted' => ['rule' => $rule->id], 'listings' => [$listing->id]])->assertNotFound();
+        $as()->postJson('/api/v1/batches', ['edit' => 'rule', 'wanted' => ['rule' => null], 'listings' => [$listing->id]])->assertStatus(422)->assertJsonPath('errors.listings.0', 'No listing is chosen.');
         $as()->patchJson("/api/v1/channels/{$this->channel->id}", ['automation_on' => false])->assertNotFound();
         $as()->getJson('/api/v1/channels')->assertOk()->assertJsonCount(1)->assertJsonPath('0.id', $theirChannel->id);
         $as()->postJson('/api/v1/rules/try-out', ['document' => ['version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'lowest']], 'listings' => [$listing->id]])

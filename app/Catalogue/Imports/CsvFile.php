@@ -11,6 +11,8 @@ final readonly class CsvFile
 {
     private const BYTE_ORDER_MARK = "\xEF\xBB\xBF";
 
+    private const SAMPLE_ROWS = 2_000;
+
     /** @param  list<string>  $header */
     private function __construct(private string $path, public string $encoding, public string $delimiter, public array $header)
     {
@@ -20,17 +22,17 @@ final readonly class CsvFile
     public static function open(string $path): self
     {
         $start = (string) file_get_contents($path, length: 65_536);
-        $isWhole = strlen($start) < 65_536;
         if (trim($start) === '') {
             throw new UnreadableFile('The file is empty.');
         }
-        if (str_contains($start, "\0")) {
+        if (str_starts_with($start, "\xFF\xFE") || str_starts_with($start, "\xFE\xFF")) {
+            throw new UnreadableFile('The file is saved as “Unicode text” (UTF-16). In a spreadsheet, save it as “CSV UTF-8”.');
+        }
+        if (preg_match('/[\x00-\x08\x0E-\x1F]/', $start) === 1) {
             throw new UnreadableFile('This is not a CSV file. In a spreadsheet, save it as “CSV (comma separated)”.');
         }
-        // A character may be cut in two at the end of what was read.
-        $sample = $isWhole ? $start : substr($start, 0, (int) strrpos($start, "\n"));
-        $encoding = mb_check_encoding($sample, 'UTF-8') ? 'UTF-8' : 'Windows-1252';
-        $firstLine = strtok(ltrim($sample, self::BYTE_ORDER_MARK), "\r\n") ?: '';
+        $encoding = self::encoding($path);
+        $firstLine = strtok(str_starts_with($start, self::BYTE_ORDER_MARK) ? substr($start, 3) : $start, "\r\n") ?: '';
         $counts = array_map(fn (string $delimiter) => substr_count($firstLine, $delimiter), [';' => ';', ',' => ',', "\t" => "\t"]);
         arsort($counts);
         $delimiter = (string) array_key_first($counts);
@@ -66,6 +68,35 @@ final readonly class CsvFile
         }
     }
 
+    /** How many rows there are below the header. */
+    public function count(): int
+    {
+        return iterator_count($this->rows());
+    }
+
+    /**
+     * The separator before the decimals, as the figures of the file show it; null where they show none, or both.
+     *
+     * @return '.'|','|null
+     */
+    public function decimal(): ?string
+    {
+        $found = [];
+        $rows = 0;
+        foreach ($this->rows() as $row) {
+            foreach ($row as $cell) {
+                if (preg_match('/^\D{0,4}\d{1,3}(?:[.,\s\x{00A0}\'’]?\d{3})*([.,])(?:\d{1,2}|\d{4,})\D{0,4}\z/u', trim($cell), $part) === 1) {
+                    $found[$part[1] === ',' ? ',' : '.'] = true;
+                }
+            }
+            if (++$rows >= self::SAMPLE_ROWS) {
+                break;
+            }
+        }
+
+        return count($found) === 1 ? array_key_first($found) : null;
+    }
+
     /** @return Generator<int, list<string>> */
     private function records(): Generator
     {
@@ -85,8 +116,30 @@ final readonly class CsvFile
         }
     }
 
+    /**
+     * UTF-8 if all of the file is, else Windows-1252.
+     *
+     * @throws UnreadableFile if the file breaks off within a quoted cell
+     */
+    private static function encoding(string $path): string
+    {
+        $handle = fopen($path, 'rb') ?: throw new UnreadableFile('The file could not be read.');
+        $isUtf8 = true;
+        $quotes = 0;
+        while (($line = fgets($handle, 1_048_576)) !== false) {
+            $isUtf8 = $isUtf8 && mb_check_encoding($line, 'UTF-8');
+            $quotes += substr_count($line, '"');
+        }
+        fclose($handle);
+        if ($quotes % 2 === 1) {
+            throw new UnreadableFile('The file breaks off within a quoted cell: it was not saved or sent whole, or a quotation mark is missing.');
+        }
+
+        return $isUtf8 ? 'UTF-8' : 'Windows-1252';
+    }
+
     private function decode(string $cell): string
     {
-        return $this->encoding === 'UTF-8' ? mb_scrub($cell, 'UTF-8') : mb_convert_encoding($cell, 'UTF-8', $this->encoding);
+        return $this->encoding === 'UTF-8' ? $cell : mb_convert_encoding($cell, 'UTF-8', $this->encoding);
     }
 }

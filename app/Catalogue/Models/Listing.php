@@ -26,6 +26,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property array{floor: list<array<string, string>>, ceiling: list<array<string, string>>} $limits
  * @property int|null $rule_id
  * @property bool $automation_on
+ * @property bool $is_draft not published on its channel yet
  * @property CarbonImmutable|null $last_changed_at
  * @property int $version
  * @property int|null $floor_minor
@@ -52,7 +53,7 @@ final class Listing extends Model
     protected function casts(): array
     {
         return [
-            'limits' => 'array', 'automation_on' => 'bool', 'holds_buy_box' => 'bool',
+            'limits' => 'array', 'automation_on' => 'bool', 'is_draft' => 'bool', 'holds_buy_box' => 'bool',
             'last_changed_at' => 'immutable_datetime', 'decided_at' => 'immutable_datetime',
         ];
     }

@@ -18,7 +18,10 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property string|null $gtin
  * @property int|null $supplier_id
  * @property int|null $cost_minor
- * @property int $extra_cost_minor
+ * @property int $inbound_minor
+ * @property int $packaging_minor
+ * @property int $handling_minor
+ * @property int $shipping_cost_minor what sending it costs us, where we send it
  * @property int|null $rrp_minor
  * @property int|null $map_minor
  * @property Supplier|null $supplier

@@ -14,6 +14,7 @@ use Wrasse\Core\Money\Currency;
  * @property string $tax_percent
  * @property bool $tax_included
  * @property bool $repricing_on
+ * @property string $floor_alarm_percent a bulk change that moves a floor by more asks first
  * @property array{floor: list<array<string, string>>, ceiling: list<array<string, string>>} $limits
  */
 final class Workspace extends Model

@@ -47,7 +47,7 @@ final readonly class SyncListings
             'item_ref' => $row['item'], 'title' => $row['title'], 'search' => mb_strtolower("{$row['sku']} {$row['gtin']} {$row['title']} {$row['brand']}"),
             'condition' => $row['condition'], 'fulfilment' => $row['fulfilment'], 'price_minor' => $currency->parse($row['price']),
             'shipping_minor' => $currency->parse($row['shipping']), 'stock' => $row['stock'], 'list_price_minor' => $currency->parse($row['price']),
-            'created_at' => $now, 'updated_at' => $now,
-        ], $rows), ['channel_id', 'sku'], ['item_ref', 'title', 'search', 'condition', 'fulfilment', 'shipping_minor', 'stock', 'updated_at']);
+            'is_draft' => false, 'created_at' => $now, 'updated_at' => $now,
+        ], $rows), ['channel_id', 'sku'], ['item_ref', 'title', 'search', 'condition', 'fulfilment', 'shipping_minor', 'stock', 'is_draft', 'updated_at']);
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Actions;
 
+use App\Catalogue\Listings\ListingSelection;
 use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Workspace;
 use App\Pricing\Deciding\Decided;
@@ -31,7 +32,7 @@ final readonly class TryOut
     public function handle(Workspace $workspace, array $document, ?array $listingIds, array $filter): array
     {
         SaveRule::check($workspace, $document);
-        $ids = AssignRule::selection($workspace->id, $listingIds, $filter)->orderBy('l.sku')->orderBy('l.id')->limit(self::MOST)->pluck('l.id');
+        $ids = (new ListingSelection($workspace->id, $listingIds, $filter))->query()->orderBy('l.sku')->orderBy('l.id')->limit(self::MOST)->pluck('l.id');
         $rule = new RuleDocument($document);
         $decided = [];
         foreach ($ids->chunk(500) as $chunk) {

@@ -33,7 +33,7 @@ final readonly class DecisionDocument
                 'sku' => $listing->sku, 'currency' => $currency->code, 'seller' => $listing->channel->seller,
                 'price' => $amount($listing->price_minor), 'shipping' => $amount($listing->shipping_minor), 'stock' => $listing->stock,
                 'condition' => $listing->condition, 'fulfilment' => $listing->fulfilment,
-                'cost' => $amount($product->cost_minor), 'extra_costs' => [['label' => 'inbound', 'amount' => $amount($product->extra_cost_minor)]],
+                'cost' => $amount($product->cost_minor), 'extra_costs' => self::extraCosts($listing, $currency),
                 'list_price' => $amount($listing->list_price_minor), 'rrp' => $amount($product->rrp_minor), 'map' => $amount($product->map_minor),
                 'holds_buy_box' => $listing->holds_buy_box, 'last_changed_at' => $listing->last_changed_at?->toIso8601ZuluString(),
                 'changes_last_24h' => $changes, 'sales' => $sales,
@@ -44,5 +44,22 @@ final readonly class DecisionDocument
             'offers' => array_map(fn (array $offer) => [...$offer, 'seen_at' => $seenAt], $market->offers ?? []),
             'rule' => $rule->document,
         ];
+    }
+
+    /**
+     * What comes on top of the unit cost. Sending costs us only where we send.
+     *
+     * @return list<array{label: string, amount: string}>
+     */
+    private static function extraCosts(Listing $listing, Currency $currency): array
+    {
+        $product = $listing->product;
+        $costs = [
+            'inbound' => $product->inbound_minor, 'packaging' => $product->packaging_minor, 'handling' => $product->handling_minor,
+            'own shipping' => $listing->fulfilment === 'merchant' ? $product->shipping_cost_minor : 0,
+        ];
+        $labels = array_keys(array_filter($costs));
+
+        return array_map(fn (string $label) => ['label' => $label, 'amount' => $currency->format($costs[$label])], $labels);
     }
 }

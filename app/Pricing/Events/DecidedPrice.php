@@ -9,7 +9,8 @@ use App\Catalogue\Models\Listing;
 /** A price that is to be published. Amounts in minor units. */
 final readonly class DecidedPrice
 {
-    public function __construct(public Listing $listing, public int $decisionId, public int $price, public int $floor, public int $ceiling)
+    /** @param  int|null  $decisionId  null where someone set it by hand: $userId */
+    public function __construct(public Listing $listing, public ?int $decisionId, public int $price, public int $floor, public int $ceiling, public ?int $userId = null)
     {
     }
 }

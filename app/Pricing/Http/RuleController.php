@@ -5,9 +5,8 @@ declare(strict_types=1);
 namespace App\Pricing\Http;
 
 use App\Accounts\Models\User;
-use App\Catalogue\Listings\ListingFilter;
+use App\Catalogue\Listings\ListingSelection;
 use App\Catalogue\Models\Workspace;
-use App\Pricing\Actions\AssignRule;
 use App\Pricing\Actions\SaveRule;
 use App\Pricing\Actions\StartRun;
 use App\Pricing\Actions\TryOut;
@@ -99,32 +98,10 @@ final readonly class RuleController
         ])]
     public function tryOut(Request $request, TryOut $tryOut): JsonResponse
     {
-        $request->validate(['document' => ['required', 'array'], ...$this->selectionRules()]);
+        $request->validate(['document' => ['required', 'array'], ...ListingSelection::rules()]);
         $decided = $tryOut->handle($this->workspace(), (array) $request->input('document'), $this->listingIds($request), (array) $request->input('filter', []));
 
         return new JsonResponse(TryOutResource::of($decided));
-    }
-
-    #[OA\Post(path: '/api/v1/assignments', operationId: 'assign', summary: 'Put listings on a rule, or off any', tags: ['Rules'],
-        requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(required: ['rule'], properties: [
-            new OA\Property(property: 'rule', type: 'integer', nullable: true),
-            new OA\Property(property: 'listings', type: 'array', items: new OA\Items(type: 'integer')),
-            new OA\Property(property: 'filter', ref: '#/components/schemas/ListingFilter'),
-        ])),
-        responses: [
-            new OA\Response(response: 200, description: 'How many changed', content: new OA\JsonContent(required: ['changed'], properties: [new OA\Property(property: 'changed', type: 'integer')])),
-            new OA\Response(response: 422, description: 'What is wrong with which field', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
-        ])]
-    public function assign(Request $request, AssignRule $assign): JsonResponse
-    {
-        $request->validate(['rule' => ['present', 'nullable', 'integer'], ...$this->selectionRules()]);
-        if (! $request->has('listings') && ! $request->has('filter')) {
-            $request->validate(['listings' => ['required']], ['listings.required' => 'Say which listings: a list of them, or a filter.']);
-        }
-        $rule = $request->input('rule');
-        $changed = $assign->handle($this->current->id(), is_numeric($rule) ? (int) $rule : null, $this->listingIds($request), (array) $request->input('filter', []));
-
-        return new JsonResponse(['changed' => $changed]);
     }
 
     private function save(Request $request, SaveRule $save, ?int $id): Rule
@@ -142,12 +119,6 @@ final readonly class RuleController
         $user = $request->user();
 
         return $save->handle($this->workspace(), $id, array_diff_key($given, ['based_on' => true]), $given['based_on'] ?? null, $user->id);
-    }
-
-    /** @return array<string, list<mixed>> */
-    private function selectionRules(): array
-    {
-        return ['listings' => ['sometimes', 'array', 'max:5000'], 'listings.*' => ['integer'], 'filter' => ['sometimes', 'array'], ...ListingFilter::rules('filter.')];
     }
 
     /** @return list<int>|null */

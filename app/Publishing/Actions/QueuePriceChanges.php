@@ -22,7 +22,9 @@ final readonly class QueuePriceChanges
     {
         $channels = [];
         foreach ($event->prices as $price) {
-            if ($this->queue($price)) {
+            if ($price->listing->is_draft) {
+                $this->write($price);
+            } elseif ($this->queue($price)) {
                 $channels[$price->listing->channel_id] = true;
             }
         }
@@ -45,10 +47,22 @@ final readonly class QueuePriceChanges
         PriceChange::query()->create([
             'channel_id' => $listing->channel_id, 'listing_id' => $listing->id, 'decision_id' => $decided->decisionId,
             'from_minor' => $listing->price_minor, 'to_minor' => $decided->price, 'floor_minor' => $decided->floor, 'ceiling_minor' => $decided->ceiling,
-            'state' => ChangeState::Queued, 'due_at' => now(), 'queued_at' => now(),
+            'state' => ChangeState::Queued, 'due_at' => now(), 'queued_at' => now(), 'user_id' => $decided->userId,
         ]);
 
         return true;
+    }
+
+    /** No channel shows a draft yet: it has its new price at once. */
+    private function write(DecidedPrice $decided): void
+    {
+        $listing = $decided->listing;
+        PriceChange::query()->create([
+            'channel_id' => $listing->channel_id, 'listing_id' => $listing->id, 'decision_id' => $decided->decisionId, 'from_minor' => $listing->price_minor,
+            'to_minor' => $decided->price, 'floor_minor' => $decided->floor, 'ceiling_minor' => $decided->ceiling,
+            'state' => ChangeState::Confirmed, 'due_at' => now(), 'queued_at' => now(), 'settled_at' => now(), 'user_id' => $decided->userId,
+        ]);
+        $listing->update(['price_minor' => $decided->price, 'last_changed_at' => now()]);
     }
 
     /** The same price is not offered again and again to a channel that would not take it. */

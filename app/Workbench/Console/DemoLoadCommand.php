@@ -25,7 +25,7 @@ final class DemoLoadCommand extends Command
 
             return self::SUCCESS;
         }
-        $demo->make(bare: (bool) $this->option('bare'), say: fn (string $line) => $this->line(date('H:i:s ').$line));
+        $demo->build(bare: (bool) $this->option('bare'), say: fn (string $line) => $this->line(date('H:i:s ').$line));
 
         return self::SUCCESS;
     }

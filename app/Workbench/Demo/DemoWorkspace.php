@@ -5,11 +5,14 @@ declare(strict_types=1);
 namespace App\Workbench\Demo;
 
 use App\Accounts\Models\User;
-use App\Catalogue\Actions\ImportCosts;
+use App\Catalogue\Actions\ApplyBatch;
+use App\Catalogue\Actions\CheckImport;
+use App\Catalogue\Actions\KeepImport;
 use App\Catalogue\Actions\SetScopeLimits;
-use App\Catalogue\Imports\CostColumns;
-use App\Catalogue\Imports\CsvFile;
+use App\Catalogue\Actions\StartBatch;
+use App\Catalogue\Imports\ImportColumns;
 use App\Catalogue\Limits\Scope;
+use App\Catalogue\Models\Batch;
 use App\Catalogue\Models\Channel;
 use App\Catalogue\Models\Workspace;
 use App\Market\Actions\ImportHistory;
@@ -17,7 +20,6 @@ use App\Market\Actions\ObserveItems;
 use App\Market\Actions\SyncListings;
 use App\Market\Marketplace\MarketplaceClient;
 use App\Market\Marketplace\MarketplaceUnavailable;
-use App\Pricing\Actions\AssignRule;
 use App\Pricing\Actions\SaveRule;
 use App\Pricing\Jobs\DecideListingsJob;
 use App\Support\Tenancy\CurrentWorkspace;
@@ -41,12 +43,13 @@ final readonly class DemoWorkspace
 
     public function __construct(
         private CurrentWorkspace $current, private SyncListings $sync, private ObserveItems $observe, private ImportHistory $history,
-        private SaveRule $saveRule, private AssignRule $assign, private SetScopeLimits $setScopeLimits,
+        private SaveRule $saveRule, private SetScopeLimits $setScopeLimits,
+        private KeepImport $keepImport, private CheckImport $checkImport, private StartBatch $startBatch, private ApplyBatch $applyBatch,
     ) {
     }
 
     /** @param  callable(string): void  $say */
-    public function make(bool $bare, callable $say): void
+    public function build(bool $bare, callable $say): void
     {
         $workspace = Workspace::query()->create(['name' => self::NAME, 'currency' => 'EUR', 'tax_percent' => '19', 'tax_included' => true, 'repricing_on' => false]);
         User::query()->create(['workspace_id' => $workspace->id, 'name' => 'Nora Veldt', 'email' => self::EMAIL, 'password' => self::PASSWORD]);
@@ -94,16 +97,22 @@ final readonly class DemoWorkspace
     private function price(Workspace $workspace): void
     {
         $workspace->update(['limits' => ['floor' => [['kind' => 'margin', 'percent' => '12'], ['kind' => 'map']], 'ceiling' => [['kind' => 'rrp', 'percent' => '100']]]]);
-        $file = CsvFile::open(database_path('demo/costs.csv'));
-        (new ImportCosts)->handle($workspace, $file, CostColumns::guess($file->header));
+        $import = $this->keepImport->handle(database_path('demo/costs.csv'), 'costs.csv');
+        $this->make($this->checkImport->handle($import, ImportColumns::guess($import->layout['header']), null, null, null, null, null));
         $this->rememberCostRise($workspace);
         $this->setScopeLimits->handle($workspace, Scope::Category, 'Fermenters', ['floor' => [['kind' => 'margin', 'percent' => '15']]], 0);
         $this->setScopeLimits->handle($workspace, Scope::Supplier, 'Ravel & Rye', ['floor' => [['kind' => 'profit', 'amount' => '0.80']]], 0);
         foreach (self::rules() as [$name, $categories, $document]) {
             $rule = $this->saveRule->handle($workspace, null, ['name' => $name, 'is_on' => true, 'every_minutes' => 15, 'document' => $document], null, null);
-            $ids = DB::table('listings')->join('products', 'products.id', '=', 'product_id')->where('listings.workspace_id', $workspace->id)->whereIn('category', $categories)->pluck('listings.id')->all();
-            $this->assign->handle($workspace->id, $rule->id, array_map(intval(...), array_values($ids)), []);
+            foreach ($categories as $category) {
+                $this->make($this->startBatch->edit($workspace, 'rule', ['rule' => $rule->id], null, ['category' => $category], null));
+            }
         }
+    }
+
+    private function make(Batch $batch): void
+    {
+        $this->applyBatch->apply($batch->id, true);
     }
 
     private function workOff(): void
@@ -115,8 +124,8 @@ final readonly class DemoWorkspace
     private function rememberCostRise(Workspace $workspace): void
     {
         DB::statement(<<<'SQL'
-            INSERT INTO product_costs (workspace_id, product_id, cost_minor, extra_cost_minor, effective_from)
-            SELECT p.workspace_id, p.id, CASE WHEN s.name = 'Ostwyk Ceramics' THEN p.cost_minor * 11 / 12 ELSE p.cost_minor END, p.extra_cost_minor, now() - interval '90 days'
+            INSERT INTO product_costs (workspace_id, product_id, cost_minor, inbound_minor, effective_from, taken_at)
+            SELECT p.workspace_id, p.id, CASE WHEN s.name = 'Ostwyk Ceramics' THEN p.cost_minor * 11 / 12 ELSE p.cost_minor END, p.inbound_minor, now() - interval '90 days', now() - interval '90 days'
             FROM products p JOIN suppliers s ON s.id = p.supplier_id WHERE p.workspace_id = ? AND p.cost_minor IS NOT NULL
             SQL, [$workspace->id]);
         DB::update(<<<'SQL'

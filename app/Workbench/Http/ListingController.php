@@ -88,7 +88,7 @@ final readonly class ListingController
 
         return new JsonResponse(new ListingDetail(
             ListingRow::of($row), $product->brand, $product->category, $product->supplier?->name, $product->gtin,
-            $amount($product->cost_minor), $currency->format($product->extra_cost_minor), $amount($product->rrp_minor), $amount($product->map_minor),
+            $amount($product->cost_minor), CostsResource::of($product, $currency), $amount($product->rrp_minor), $amount($product->map_minor),
             array_column($listing->limits['floor'], 'amount', 'kind')['amount'] ?? null, array_column($listing->limits['ceiling'], 'amount', 'kind')['amount'] ?? null,
             TermResource::all($decided), EarningsPoint::all($decided->decision), $writer->write($decided->decision),
             OfferResource::all($offers, array_column($decided->decision->field->dropped, 'why', 'seller'), $names, $currency),

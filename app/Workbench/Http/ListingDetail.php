@@ -22,7 +22,7 @@ final readonly class ListingDetail
         #[OA\Property] public ?string $supplier,
         #[OA\Property] public ?string $gtin,
         #[OA\Property] public ?string $cost,
-        #[OA\Property] public string $extra_cost,
+        #[OA\Property(description: 'What comes on top of the unit cost.', type: 'object', ref: CostsResource::class)] public CostsResource $extra_costs,
         #[OA\Property] public ?string $rrp,
         #[OA\Property] public ?string $map,
         #[OA\Property(description: 'Set by hand on this listing.')] public ?string $own_floor,

@@ -20,6 +20,12 @@ final readonly class PriceMove
         return $this->to - $this->from;
     }
 
+    /** Whether the step is more than this part of where it starts, up or down; compared exactly. */
+    public function isBeyond(Percent $part): bool
+    {
+        return $part->isLessThan(abs($this->amount()), $this->from);
+    }
+
     /** The step as a percentage of where it starts, two places, half away from zero, with its sign: "-9.26", "+4.00". */
     public function percent(): string
     {

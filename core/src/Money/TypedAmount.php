@@ -7,11 +7,13 @@ namespace Wrasse\Core\Money;
 use function array_keys;
 use function count;
 use function end;
+use function explode;
 use function preg_match;
 use function preg_match_all;
 use function preg_quote;
 use function preg_replace;
 use function rtrim;
+use function str_contains;
 use function str_replace;
 use function strlen;
 use function strrpos;
@@ -31,16 +33,18 @@ final readonly class TypedAmount
     /**
      * Minor units, zero or more.
      *
+     * @param  '.'|','|null  $decimal  the decimal separator where it is known, as from the other figures of a file: "." or ","
+     *
      * @throws InvalidAmount
      */
-    public static function parse(string $text, Currency $currency): int
+    public static function parse(string $text, Currency $currency, ?string $decimal = null): int
     {
         $symbols = '/^(?:[€$£¥]|'.$currency->code.')|(?:[€$£¥]|'.$currency->code.')$/iu';
         $bare = preg_replace(["/[\s\u{00A0}\u{202F}'’]+/u", $symbols, '/[.,]-+$/'], ['', '', ''], $text) ?? '';
         if (preg_match('/^\d{1,3}(?:[.,]?\d+)*(?:[.,]\d+)?\z|^[.,]\d+\z/', $bare) !== 1) {
             throw new InvalidAmount('an amount such as 24.90 or 24,90');
         }
-        [$whole, $fraction] = self::split($bare, $currency->digits);
+        [$whole, $fraction] = $decimal === null ? self::split($bare, $currency->digits) : self::splitAt($bare, $decimal);
         $fraction = rtrim($fraction, '0');
         if (strlen($fraction) > $currency->digits) {
             throw new InvalidAmount("an amount with at most {$currency->digits} decimals ({$currency->code})");
@@ -73,6 +77,24 @@ final readonly class TypedAmount
         }
 
         return [str_replace($separators[0], '', $whole), $fraction];
+    }
+
+    /**
+     * @param  '.'|','  $decimal
+     * @return array{string, string}
+     */
+    private static function splitAt(string $bare, string $decimal): array
+    {
+        $thousands = $decimal === '.' ? ',' : '.';
+        $parts = explode($decimal, $bare);
+        if (count($parts) > 2 || str_contains($parts[1] ?? '', $thousands)) {
+            throw new InvalidAmount("an amount with “{$decimal}” before its decimals, as elsewhere here");
+        }
+        if (str_contains($parts[0], $thousands)) {
+            self::checkGroups($parts[0], $thousands);
+        }
+
+        return [str_replace($thousands, '', $parts[0]), $parts[1] ?? ''];
     }
 
     private static function checkGroups(string $whole, string $separator): void

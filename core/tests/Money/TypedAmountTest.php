@@ -49,4 +49,32 @@ final class TypedAmountTest extends TestCase
         $this->expectException(InvalidAmount::class);
         TypedAmount::parse($text, Currency::of('EUR'));
     }
+
+    /** @return array<string, array{string, '.'|',', int}> */
+    public static function withKnownDecimals(): array
+    {
+        return [
+            'three decimals' => ['8.400', '.', 840], 'thousands' => ['8.400', ',', 840_000], 'both' => ['1.299,00', ',', 129_900], 'the other way' => ['1,299.00', '.', 129_900],
+            'none' => ['24', ',', 2_400], 'only decimals' => [',50', ',', 50], 'a blank for thousands' => ['1 299,5', ',', 129_950],
+        ];
+    }
+
+    /** @param  '.'|','  $decimal */
+    #[DataProvider('withKnownDecimals')]
+    public function test_reads_with_a_known_separator(string $text, string $decimal, int $minor): void
+    {
+        self::assertSame($minor, TypedAmount::parse($text, Currency::of('EUR'), $decimal));
+    }
+
+    public function test_a_figure_written_the_other_way_is_refused(): void
+    {
+        foreach (['12,50', '1.299,00', '1.2.3', '12.345'] as $text) {
+            try {
+                TypedAmount::parse($text, Currency::of('EUR'), '.');
+                self::fail("{$text} was read");
+            } catch (InvalidAmount $e) {
+                self::assertStringContainsString('amount', $e->getMessage());
+            }
+        }
+    }
 }

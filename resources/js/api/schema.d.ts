@@ -58,6 +58,109 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/batches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The latest bulk changes and imports */
+        get: operations["listBatches"];
+        put?: never;
+        /** Work out a change to many listings; nothing is changed yet */
+        post: operations["startBatch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far it is */
+        get: operations["showBatch"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/{id}/rows": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What becomes of each row */
+        get: operations["listBatchRows"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/{id}/apply": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make the changes */
+        post: operations["applyBatch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take the changes back */
+        post: operations["undoBatch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/{id}/refused": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The rows that were refused, as a file with the reason in a column */
+        get: operations["refusedRows"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/channels": {
         parameters: {
             query?: never;
@@ -118,15 +221,32 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Bring a cost file and see how it was read; nothing is changed yet */
-        post: operations["readCostFile"];
+        /** Bring a file and see how it was read; nothing is changed yet */
+        post: operations["readFile"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/v1/imports/{id}/apply": {
+    "/api/v1/imports/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How a file was read */
+        get: operations["showImport"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/imports/{id}/check": {
         parameters: {
             query?: never;
             header?: never;
@@ -135,8 +255,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Take the file in with these columns */
-        post: operations["applyCostFile"];
+        /** Work out, row by row, what the file would change with these columns; nothing is changed yet */
+        post: operations["checkImport"];
         delete?: never;
         options?: never;
         head?: never;
@@ -260,23 +380,6 @@ export interface paths {
         put?: never;
         /** What a rule would do, without changing anything */
         post: operations["tryOut"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/assignments": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Put listings on a rule, or off any */
-        post: operations["assign"];
         delete?: never;
         options?: never;
         head?: never;
@@ -419,6 +522,65 @@ export interface components {
             last_used_at: string | null;
             secret: string | null;
         };
+        /** @description One change to many listings or products. */
+        Batch: {
+            /** Format: uuid */
+            id: string;
+            /** @enum {string} */
+            kind: "import" | "cost" | "limits" | "supplier" | "automation" | "price" | "rule";
+            /** @description What it does, in words; of an import the name of the file. */
+            title: string;
+            /** @enum {string} */
+            state: "planning" | "planned" | "applying" | "applied" | "undoing" | "undone" | "failed";
+            /** @description How many rows there are, or are expected. */
+            total: number;
+            /** @description How many of them the present step has behind it. */
+            done: number;
+            /** @description Rows that make something new. */
+            create: number;
+            change: number;
+            /** @description Rows that are as they should be. */
+            same: number;
+            refused: number;
+            /** @description Rows left alone because someone changed them meanwhile. */
+            left: number;
+            /** @description Floors that rise. */
+            floors_up: number;
+            /** @description Floors that fall. */
+            floors_down: number;
+            /** @description Floors that move by more than is usual: they must be confirmed. */
+            floors_beyond: number;
+            /** @description Listings priced below their new floor. */
+            below_floor: number;
+            problem: string | null;
+            /** Format: date-time */
+            created_at: string;
+            /** Format: date-time */
+            applied_at: string | null;
+            /** Format: date-time */
+            undone_at: string | null;
+        };
+        /** @description What becomes of one row. */
+        BatchRow: {
+            position: number;
+            /** @description Of the file. */
+            line: number | null;
+            sku: string;
+            /** @enum {string} */
+            verdict: "create" | "change" | "same" | "refused";
+            /** @description Why it is refused, or was left alone. */
+            why: string | null;
+            changes: components["schemas"]["FieldChange"][];
+            floor_before: string | null;
+            floor_after: string | null;
+            /** @description In percent of the floor before. */
+            floor_move: string | null;
+            /**
+             * @description What became of it.
+             * @enum {string|null}
+             */
+            state: "done" | "left" | "undone" | "kept" | null;
+        };
         Channel: {
             id: number;
             name: string;
@@ -435,30 +597,58 @@ export interface components {
             categories: string[];
             brands: string[];
         };
+        /** @description One field before and after, as people write it. */
+        FieldChange: {
+            /** @example cost */
+            field: string;
+            before: string | null;
+            after: string | null;
+        };
         Import: {
             /** Format: uuid */
             id: string;
             file_name: string;
             /** @description How the file was read. */
             read_as: string;
+            /** @description How many rows there are below the header. */
+            rows: number;
+            /**
+             * @description The decimal separator, as the figures show it.
+             * @enum {string|null}
+             */
+            decimal: "." | "," | null;
             header: string[];
             /** @description Which column looks like which field. */
-            columns: {
-                [key: string]: number | null;
+            columns: components["schemas"]["ImportColumns"];
+            /** @description Whose file it looks like, from the files taken in before. */
+            supplier: string | null;
+            /** @description What the columns hold if it is this supplier’s file. */
+            remembered: {
+                [key: string]: components["schemas"]["ImportColumns"];
             };
             sample: components["schemas"]["SampleRow"][];
-            result: components["schemas"]["ImportResult"] | null;
-        };
-        ImportResult: {
-            changed: number;
-            unchanged: number;
-            refused: components["schemas"]["RefusedRow"][];
         };
         SampleRow: string[];
-        RefusedRow: {
-            line: number;
-            sku: string;
-            why: string;
+        ImportColumns: {
+            [key: string]: number | null;
+        };
+        /** @description cost: field, how, value, effective_from. limits: side, kind, value. supplier: supplier. automation: on. price: how, value. rule: rule. */
+        BulkEdit: {
+            /** @enum {string} */
+            field?: "cost" | "inbound" | "packaging" | "handling" | "shipping_cost" | "rrp" | "map";
+            /** @enum {string} */
+            how?: "set" | "add" | "add_percent" | "to";
+            /** @description As people type it; with "to" one of floor, ceiling, list_price, rrp. */
+            value?: string | null;
+            /** Format: date */
+            effective_from?: string | null;
+            /** @enum {string} */
+            side?: "floor" | "ceiling";
+            /** @enum {string} */
+            kind?: "amount" | "margin" | "markup" | "profit" | "rrp";
+            supplier?: string | null;
+            on?: boolean;
+            rule?: number | null;
         };
         Limits: {
             /** @description Floor and ceiling terms as the pricing core reads them. */
@@ -777,6 +967,14 @@ export interface components {
                 [key: string]: string[];
             } | null;
         };
+        /** @description What comes on top of the unit cost of a product. */
+        ExtraCosts: {
+            inbound: string;
+            packaging: string;
+            handling: string;
+            /** @description What sending it costs us, where we send. */
+            shipping_cost: string;
+        };
         /** @description What a listing earns at a price that matters for it. */
         EarningsPoint: {
             /**
@@ -825,7 +1023,8 @@ export interface components {
             supplier: string | null;
             gtin: string | null;
             cost: string | null;
-            extra_cost: string;
+            /** @description What comes on top of the unit cost. */
+            extra_costs: components["schemas"]["ExtraCosts"];
             rrp: string | null;
             map: string | null;
             /** @description Set by hand on this listing. */
@@ -1093,6 +1292,223 @@ export interface operations {
             };
         };
     };
+    listBatches: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Latest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Batch"][];
+                };
+            };
+        };
+    };
+    startBatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    edit: "cost" | "limits" | "supplier" | "automation" | "price" | "rule";
+                    wanted: components["schemas"]["BulkEdit"];
+                    listings?: number[];
+                    filter?: components["schemas"]["ListingFilter"];
+                };
+            };
+        };
+        responses: {
+            /** @description It is being worked out */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Batch"];
+                };
+            };
+            /** @description What is wrong with which field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    showBatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The change */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Batch"];
+                };
+            };
+            /** @description None */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listBatchRows: {
+        parameters: {
+            query?: {
+                /** @description Only rows of this verdict, those left alone, or those whose floors move the most */
+                show?: "create" | "change" | "same" | "refused" | "left" | "moves";
+                /** @description The position of the last row of the page before */
+                after?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A hundred rows */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchRow"][];
+                };
+            };
+        };
+    };
+    applyBatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @description That floors move by more than is usual has been seen. */
+                    confirmed?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Begun */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Batch"];
+                };
+            };
+            /** @description Not at that point */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It asks first */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    undoBatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Begun */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Batch"];
+                };
+            };
+            /** @description There is nothing to take back */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    refusedRows: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description CSV */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
     listChannels: {
         parameters: {
             query?: never;
@@ -1171,7 +1587,7 @@ export interface operations {
             };
         };
     };
-    readCostFile: {
+    readFile: {
         parameters: {
             query?: never;
             header?: never;
@@ -1207,7 +1623,38 @@ export interface operations {
             };
         };
     };
-    applyCostFile: {
+    showImport: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description How it was read */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Import"];
+                };
+            };
+            /** @description None */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    checkImport: {
         parameters: {
             query?: never;
             header?: never;
@@ -1219,20 +1666,33 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    columns: {
-                        [key: string]: number | null;
-                    };
+                    /** @description Field to column number. */
+                    columns: components["schemas"]["ImportColumns"];
+                    /**
+                     * @description The decimal separator, where the file does not show it.
+                     * @enum {string|null}
+                     */
+                    decimal?: "." | "," | null;
+                    /** @description For rows that do not name one. */
+                    channel?: number | null;
+                    /** @description Whose file it is: its columns are remembered, and its products are that supplier’s. */
+                    supplier?: string | null;
+                    /**
+                     * Format: date
+                     * @description From when the costs hold; now where nothing is said.
+                     */
+                    effective_from?: string | null;
                 };
             };
         };
         responses: {
-            /** @description What was taken and what was not */
-            200: {
+            /** @description It is being worked out */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Import"];
+                    "application/json": components["schemas"]["Batch"];
                 };
             };
             /** @description What is wrong with the columns */
@@ -1613,45 +2073,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TryOut"];
-                };
-            };
-            /** @description What is wrong with which field */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    assign: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": {
-                    rule: number | null;
-                    listings?: number[];
-                    filter?: components["schemas"]["ListingFilter"];
-                };
-            };
-        };
-        responses: {
-            /** @description How many changed */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": {
-                        changed: number;
-                    };
                 };
             };
             /** @description What is wrong with which field */

@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Actions;
+
+use App\Catalogue\Models\Batch;
+use App\Catalogue\Models\Channel;
+use App\Catalogue\Models\Import;
+use App\Catalogue\Models\ImportMapping;
+use Illuminate\Validation\ValidationException;
+
+/** Begins to work out what a file would change, and remembers what the columns of this supplier's files hold. */
+final readonly class CheckImport
+{
+    public function __construct(private StartBatch $start)
+    {
+    }
+
+    /**
+     * @param  array<string, int|null>  $columns  field to column number
+     * @param  '.'|','|null  $decimal  how decimals are written, where the file does not show it or shows it wrongly
+     *
+     * @throws ValidationException
+     */
+    public function handle(Import $import, array $columns, ?string $decimal, ?int $channelId, ?string $supplier, ?string $effectiveFrom, ?int $userId): Batch
+    {
+        $header = $import->layout['header'];
+        foreach ($columns as $field => $column) {
+            if ($column !== null && $column >= count($header)) {
+                throw ValidationException::withMessages(["columns.{$field}" => 'The file has no such column.']);
+            }
+        }
+        if (($columns['sku'] ?? null) === null) {
+            throw ValidationException::withMessages(['columns.sku' => 'Say which column holds the SKU.']);
+        }
+        if ($channelId !== null) {
+            Channel::query()->findOrFail($channelId);
+        }
+        if ($decimal !== null) {
+            $import->update(['layout' => [...$import->layout, 'decimal' => $decimal]]);
+        }
+        if ($supplier !== null) {
+            $names = array_map(fn (int $column) => $header[$column], array_filter($columns, fn (?int $column) => $column !== null));
+            ImportMapping::query()->updateOrCreate(['supplier' => $supplier], ['columns' => $names]);
+        }
+
+        return $this->start->import($import, ['columns' => $columns, 'channel' => $channelId, 'supplier' => $supplier, 'effective_from' => $effectiveFrom], $import->layout['rows'], $userId);
+    }
+}

@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Batches;
+
+use App\Catalogue\Models\Batch;
+use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Facades\DB;
+use PDO;
+
+/** The rows of a batch as they are kept. */
+final readonly class BatchRows
+{
+    private const COLUMNS = 'batch_id,workspace_id,position,line,sku,key,product_id,listing_id,verdict,why,before,after,cells,floor_before,floor_after,floor_move';
+
+    public static function of(Batch $batch): Builder
+    {
+        return DB::table('batch_rows')->where('batch_id', $batch->id)->where('workspace_id', $batch->workspace_id);
+    }
+
+    /**
+     * @param  list<PlannedRow>  $rows
+     * @param  array<int, FloorEffect>  $effects
+     */
+    public static function add(Batch $batch, array $rows, array $effects): void
+    {
+        $position = (int) self::of($batch)->max('position');
+        $json = fn (?array $value) => $value === null || $value === [] ? null : json_encode($value, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE);
+        $lines = [];
+        foreach ($rows as $i => $row) {
+            $effect = $effects[$i] ?? null;
+            $lines[] = self::line([
+                $batch->id, $batch->workspace_id, ++$position, $row->line, $row->sku, $row->key, $row->productId, $row->listingId, $row->verdict, $row->why,
+                $json($row->before), $json($row->after), $json($row->cells), $effect?->before, $effect?->after, $effect?->movePercent,
+            ]);
+        }
+        /** @var PDO $pdo */
+        $pdo = DB::connection()->getPdo();
+        $pdo->pgsqlCopyFromArray('batch_rows', $lines, "\t", '\\\\N', self::COLUMNS);
+    }
+
+    /**
+     * How many rows there are of each verdict and of each outcome.
+     *
+     * @return array<string, int>
+     */
+    public static function counts(Batch $batch): array
+    {
+        $counts = [];
+        foreach (self::of($batch)->selectRaw('verdict, state, count(*) AS many')->groupBy('verdict', 'state')->get() as $group) {
+            $counts[(string) $group->verdict] = ($counts[(string) $group->verdict] ?? 0) + (int) $group->many;
+            if ($group->state !== null) {
+                $counts[(string) $group->state] = ($counts[(string) $group->state] ?? 0) + (int) $group->many;
+            }
+        }
+
+        return $counts;
+    }
+
+    /** @param  list<string|int|null>  $values */
+    private static function line(array $values): string
+    {
+        return implode("\t", array_map(fn (string|int|null $value) => match (true) {
+            $value === null => '\\N',
+            is_int($value) => (string) $value,
+            default => strtr(str_replace("\0", '', $value), ['\\' => '\\\\', "\t" => '\\t', "\n" => '\\n', "\r" => '\\r']),
+        }, $values))."\n";
+    }
+}

@@ -1,0 +1,59 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Batches;
+
+use App\Catalogue\Models\Batch;
+use App\Catalogue\Models\Workspace;
+use Illuminate\Support\Facades\DB;
+
+/** Works out the next rows of a batch and what they would do. */
+final readonly class PlanRows
+{
+    public function __construct(private FloorEffects $floors, private BatchKinds $kinds)
+    {
+    }
+
+    /** @return bool whether there are more to come */
+    public function handle(string $batchId): bool
+    {
+        return DB::transaction(function () use ($batchId): bool {
+            $batch = Batch::query()->lockForUpdate()->findOrFail($batchId);
+            if ($batch->state !== BatchState::Planning) {
+                return false;
+            }
+            $kind = $this->kinds->of($batch);
+            $next = $kind->next($batch);
+            if ($next === null) {
+                $batch->move(['state' => BatchState::Planned, 'counts' => BatchRows::counts($batch), 'total' => BatchRows::of($batch)->count()]);
+
+                return false;
+            }
+            $workspace = Workspace::query()->findOrFail($batch->workspace_id);
+            $effects = $kind->movesFloors($batch) ? $this->floors->of($workspace, $next['rows']) : [];
+            BatchRows::add($batch, $next['rows'], $effects);
+            $batch->move(['cursor' => $next['cursor'], 'done' => $batch->done + count($next['rows']), 'effect' => $this->sum($batch->effect, $effects)]);
+
+            return true;
+        });
+    }
+
+    /**
+     * @param  array<string, int>  $sum
+     * @param  array<int, FloorEffect>  $effects
+     * @return array<string, int>
+     */
+    private function sum(array $sum, array $effects): array
+    {
+        $sum += ['up' => 0, 'down' => 0, 'beyond' => 0, 'below' => 0];
+        foreach ($effects as $effect) {
+            $sum['up'] += ($effect->after ?? 0) > ($effect->before ?? 0) ? 1 : 0;
+            $sum['down'] += ($effect->after ?? 0) < ($effect->before ?? 0) ? 1 : 0;
+            $sum['below'] += $effect->below;
+            $sum['beyond'] += $effect->isBeyond ? 1 : 0;
+        }
+
+        return $sum;
+    }
+}

@@ -1,0 +1,183 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Batches;
+
+use App\Catalogue\Models\Batch;
+use Illuminate\Support\Facades\DB;
+
+/**
+ * Writes some thousand rows of a batch to products and listings, one way or the other, with a statement for each step. Runs within a
+ * transaction. A row whose product or listing no longer has the values it was worked out from is left alone.
+ */
+final readonly class RowWriter
+{
+    private const PRODUCT = ['title', 'brand', 'category', 'gtin', ...self::COSTS, 'rrp_minor', 'map_minor'];
+
+    public const COSTS = ['cost_minor', 'inbound_minor', 'packaging_minor', 'handling_minor', 'shipping_cost_minor'];
+
+    private const LISTING = ['title', 'condition', 'fulfilment', 'shipping_minor', 'list_price_minor', 'stock', 'limits', 'rule_id', 'automation_on'];
+
+    /** @param  bool  $isUndo  from after back to before */
+    public function __construct(private Batch $batch, private bool $isUndo)
+    {
+    }
+
+    /**
+     * @return array{listings: list<int>, prices: array<int, int>}|null what was touched, and prices in minor units that are to be published,
+     *                                                                  by listing; null when no row is left
+     */
+    public function next(int $most): ?array
+    {
+        if ($this->take($most) === 0) {
+            return null;
+        }
+        DB::select('SELECT id FROM products WHERE id IN (SELECT product_id FROM chunk) ORDER BY id FOR UPDATE');
+        DB::select('SELECT id FROM listings WHERE id IN (SELECT listing_id FROM chunk) ORDER BY id FOR UPDATE');
+        $this->leaveWhatHasChanged();
+        $this->writeProducts();
+        $this->writeListings();
+        $touched = DB::select('SELECT id FROM listings WHERE id IN (SELECT listing_id FROM chunk WHERE listing_to IS NOT NULL) OR product_id IN (SELECT product_id FROM chunk WHERE product_to IS NOT NULL) ORDER BY id');
+        $prices = DB::select("SELECT l.id, (c.listing_to ->> 'price_minor')::bigint AS price FROM chunk c JOIN listings l ON l.id = c.listing_id WHERE NOT l.is_draft AND jsonb_exists(c.listing_to, 'price_minor')");
+        DB::update(
+            'UPDATE batch_rows r SET state = ?, product_id = c.product_id, listing_id = c.listing_id FROM chunk c WHERE r.batch_id = ? AND r.position = c.position',
+            [$this->isUndo ? 'undone' : 'done', $this->batch->id],
+        );
+
+        return ['listings' => array_map(intval(...), array_column($touched, 'id')), 'prices' => array_map(intval(...), array_column($prices, 'price', 'id'))];
+    }
+
+    private function take(int $most): int
+    {
+        [$from, $to, $which] = $this->isUndo ? ['after', 'before', "state = 'done'"] : ['before', 'after', "state IS NULL AND verdict IN ('create', 'change')"];
+        DB::statement('DROP TABLE IF EXISTS chunk');
+        DB::statement(<<<SQL
+            CREATE TEMP TABLE chunk ON COMMIT DROP AS
+            SELECT position, workspace_id, product_id, listing_id, {$from} -> 'product' AS product_from, {$to} -> 'product' AS product_to, {$from} -> 'listing' AS listing_from, {$to} -> 'listing' AS listing_to
+            FROM batch_rows WHERE batch_id = ? AND {$which} ORDER BY position LIMIT {$most}
+            SQL, [$this->batch->id]);
+
+        return DB::table('chunk')->count();
+    }
+
+    private function leaveWhatHasChanged(): void
+    {
+        $note = $this->isUndo ? 'It has been changed again since; that is kept.' : 'Someone changed it after this was worked out; it is left as they made it.';
+        DB::update(<<<'SQL'
+            UPDATE batch_rows r SET state = ?, note = ?
+            FROM chunk c LEFT JOIN products p ON p.id = c.product_id LEFT JOIN suppliers s ON s.id = p.supplier_id LEFT JOIN listings l ON l.id = c.listing_id
+            WHERE r.batch_id = ? AND r.position = c.position AND (
+                (c.product_id IS NOT NULL AND c.product_from IS NOT NULL AND (p.id IS NULL OR NOT still_has(to_jsonb(p) || jsonb_build_object('supplier', s.name), c.product_from - ?::text[])))
+                OR (c.listing_id IS NOT NULL AND c.listing_from IS NOT NULL AND (l.id IS NULL OR NOT still_has(to_jsonb(l), c.listing_from))))
+            SQL, [$this->isUndo ? 'kept' : 'left', $note, $this->batch->id, $this->isLater() ? '{'.implode(',', self::COSTS).'}' : '{}']);
+        DB::delete("DELETE FROM chunk c USING batch_rows r WHERE r.batch_id = ? AND r.position = c.position AND r.state IN ('left', 'kept')", [$this->batch->id]);
+    }
+
+    private function writeProducts(): void
+    {
+        if ($this->isUndo) {
+            DB::delete('DELETE FROM product_costs h USING chunk c WHERE h.product_id = c.product_id AND h.taken_at IS NULL AND h.source = ?', [$this->source()]);
+        } else {
+            $this->makeProducts();
+        }
+        DB::insert("INSERT INTO suppliers (workspace_id, name, created_at, updated_at) SELECT DISTINCT workspace_id, product_to ->> 'supplier', now(), now() FROM chunk WHERE product_to ->> 'supplier' IS NOT NULL ON CONFLICT DO NOTHING");
+        if ($this->isLater()) {
+            $this->scheduleCosts();
+            DB::update('UPDATE chunk SET product_to = product_to - ?::text[]', ['{'.implode(',', self::COSTS).'}']);
+        }
+        $columns = implode(', ', self::PRODUCT);
+        $new = implode(', ', array_map(fn (string $column) => "n.{$column}", self::PRODUCT));
+        DB::update(<<<SQL
+            UPDATE products p SET ({$columns}) = (SELECT {$new} FROM jsonb_populate_record(p, c.product_to) n), updated_at = now(),
+                supplier_id = CASE WHEN jsonb_exists(c.product_to, 'supplier') THEN (SELECT s.id FROM suppliers s WHERE s.workspace_id = p.workspace_id AND s.name = c.product_to ->> 'supplier') ELSE p.supplier_id END
+            FROM chunk c WHERE p.id = c.product_id AND p.workspace_id = c.workspace_id AND c.product_to IS NOT NULL
+            SQL);
+        $this->rememberCosts();
+    }
+
+    private function makeProducts(): void
+    {
+        DB::insert(<<<'SQL'
+            INSERT INTO products (workspace_id, sku, title, created_at, updated_at)
+            SELECT DISTINCT ON (product_to ->> 'sku') workspace_id, product_to ->> 'sku', product_to ->> 'title', now(), now() FROM chunk
+            WHERE product_id IS NULL AND product_to IS NOT NULL ORDER BY product_to ->> 'sku', position ON CONFLICT (workspace_id, sku) DO NOTHING
+            SQL);
+        DB::update("UPDATE chunk c SET product_id = p.id FROM products p WHERE c.product_id IS NULL AND p.workspace_id = c.workspace_id AND p.sku = c.product_to ->> 'sku'");
+    }
+
+    private function rememberCosts(): void
+    {
+        $columns = implode(', ', self::COSTS);
+        DB::insert(<<<SQL
+            INSERT INTO product_costs (workspace_id, product_id, {$columns}, effective_from, taken_at, source, user_id)
+            SELECT DISTINCT ON (p.id) p.workspace_id, p.id, {$columns}, coalesce(?::timestamptz, now()), now(), ?, ? FROM products p JOIN chunk c ON c.product_id = p.id
+            WHERE jsonb_exists_any(c.product_to, ?::text[])
+            SQL, [$this->isUndo ? null : $this->effectiveFrom(), $this->isUndo ? 'undo' : $this->source(), $this->batch->user_id, '{'.implode(',', self::COSTS).'}']);
+    }
+
+    /** Costs that hold from a later day are kept until then. */
+    private function scheduleCosts(): void
+    {
+        $columns = implode(', ', self::COSTS);
+        $new = implode(', ', array_map(fn (string $column) => "n.{$column}", self::COSTS));
+        DB::insert(<<<SQL
+            INSERT INTO product_costs (workspace_id, product_id, {$columns}, effective_from, taken_at, source, user_id)
+            SELECT DISTINCT ON (p.id) p.workspace_id, p.id, {$new}, ?::timestamptz, NULL, ?, ? FROM products p JOIN chunk c ON c.product_id = p.id CROSS JOIN LATERAL jsonb_populate_record(p, c.product_to) n
+            WHERE jsonb_exists_any(c.product_to, ?::text[])
+            SQL, [$this->effectiveFrom(), $this->source(), $this->batch->user_id, '{'.implode(',', self::COSTS).'}']);
+    }
+
+    private function writeListings(): void
+    {
+        if ($this->isUndo) {
+            $this->takeBackWhatWasMade();
+        } else {
+            $this->makeDrafts();
+        }
+        $columns = implode(', ', self::LISTING);
+        $new = implode(', ', array_map(fn (string $column) => "n.{$column}", self::LISTING));
+        DB::update(<<<SQL
+            UPDATE listings l SET ({$columns}, price_minor) = (SELECT {$new}, CASE WHEN l.is_draft THEN n.price_minor ELSE l.price_minor END FROM jsonb_populate_record(l, c.listing_to) n),
+                version = l.version + 1, updated_at = now()
+            FROM chunk c WHERE l.id = c.listing_id AND l.workspace_id = c.workspace_id AND c.listing_to IS NOT NULL AND c.listing_from IS NOT NULL
+            SQL);
+    }
+
+    /** What is new has not been published anywhere yet. */
+    private function makeDrafts(): void
+    {
+        DB::insert(<<<'SQL'
+            INSERT INTO listings (workspace_id, channel_id, product_id, sku, item_ref, title, search, condition, fulfilment, price_minor, shipping_minor, list_price_minor, stock, limits, is_draft, created_at, updated_at)
+            SELECT c.workspace_id, n.channel_id, c.product_id, n.sku, '', p.title, lower(concat_ws(' ', n.sku, p.gtin, p.title, p.brand)), coalesce(n.condition, 'new'), coalesce(n.fulfilment, 'merchant'),
+                n.price_minor, coalesce(n.shipping_minor, 0), coalesce(n.list_price_minor, n.price_minor), n.stock, coalesce(n.limits, '{"floor":[],"ceiling":[]}'), true, now(), now()
+            FROM chunk c CROSS JOIN LATERAL jsonb_populate_record(NULL::listings, c.listing_to) n JOIN products p ON p.id = c.product_id
+            WHERE c.listing_id IS NULL AND c.listing_to IS NOT NULL ON CONFLICT (channel_id, sku) DO NOTHING
+            SQL);
+        DB::update("UPDATE chunk c SET listing_id = l.id FROM listings l WHERE c.listing_id IS NULL AND l.channel_id = (c.listing_to ->> 'channel_id')::bigint AND l.sku = c.listing_to ->> 'sku'");
+    }
+
+    private function takeBackWhatWasMade(): void
+    {
+        DB::delete('DELETE FROM listings l USING chunk c WHERE l.id = c.listing_id AND l.is_draft AND c.listing_to IS NULL AND c.listing_from IS NOT NULL');
+        DB::delete('DELETE FROM products p USING chunk c WHERE p.id = c.product_id AND c.product_to IS NULL AND c.product_from IS NOT NULL AND NOT EXISTS (SELECT 1 FROM listings l WHERE l.product_id = p.id)');
+    }
+
+    private function effectiveFrom(): ?string
+    {
+        return isset($this->batch->spec['effective_from']) ? (string) $this->batch->spec['effective_from'] : null;
+    }
+
+    private function isLater(): bool
+    {
+        $from = $this->effectiveFrom();
+
+        return $from !== null && now()->lt($from);
+    }
+
+    /** Names this batch in the history of costs. */
+    private function source(): string
+    {
+        return "batch:{$this->batch->id}";
+    }
+}

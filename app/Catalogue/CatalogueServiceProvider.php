@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue;
+
+use App\Catalogue\Edits\BulkEdits;
+use App\Catalogue\Edits\SetAutomation;
+use App\Catalogue\Edits\SetCost;
+use App\Catalogue\Edits\SetLimit;
+use App\Catalogue\Edits\SetPrice;
+use App\Catalogue\Edits\SetSupplier;
+use Illuminate\Support\ServiceProvider;
+
+final class CatalogueServiceProvider extends ServiceProvider
+{
+    public function register(): void
+    {
+        $this->app->tag([SetCost::class, SetLimit::class, SetSupplier::class, SetAutomation::class, SetPrice::class], BulkEdits::TAG);
+        $this->app->when(BulkEdits::class)->needs('$edits')->giveTagged(BulkEdits::TAG);
+    }
+}

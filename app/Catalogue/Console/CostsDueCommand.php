@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Console;
+
+use App\Catalogue\Actions\TakeDueCosts;
+use Illuminate\Console\Command;
+
+final class CostsDueCommand extends Command
+{
+    protected $signature = 'catalogue:costs-due';
+
+    protected $description = 'Take the costs whose day has come';
+
+    public function handle(TakeDueCosts $take): int
+    {
+        $take->handle();
+
+        return self::SUCCESS;
+    }
+}

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Edits;
+
+use App\Support\Http\AmountField;
+use Illuminate\Support\Facades\Validator;
+use Illuminate\Validation\Rule;
+use Illuminate\Validation\ValidationException;
+use Wrasse\Core\Money\AmountChange;
+use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Money\InvalidAmount;
+use Wrasse\Core\Money\Percent;
+
+/** "Set to", "add" and "add percent" as people type them: {how, value}. */
+final readonly class AmountChangeField
+{
+    private const WAYS = ['set', 'add', 'add_percent'];
+
+    /**
+     * @param  array<string, mixed>  $wanted
+     *
+     * @throws ValidationException
+     */
+    public static function read(array $wanted, Currency $currency): AmountChange
+    {
+        /** @var array{how: string, value: string} $given */
+        $given = Validator::make($wanted, ['how' => ['required', Rule::in(self::WAYS)], 'value' => ['required', 'string', 'max:40']], ['value.required' => 'Give a figure.'])->validate();
+        [$sign, $text] = self::sign($given['value']);
+        if ($given['how'] === 'add_percent') {
+            return AmountChange::addPercent(self::percent($sign, $text));
+        }
+        if ($sign === '-' && $given['how'] === 'set') {
+            throw ValidationException::withMessages(['value' => 'An amount below zero cannot be set.']);
+        }
+        $amount = AmountField::read('value', $text, $currency);
+
+        return $given['how'] === 'set' ? AmountChange::set($amount) : AmountChange::add($sign === '-' ? -$amount : $amount);
+    }
+
+    /**
+     * Such as "12.50", "+ 0.40" or "− 5 %".
+     *
+     * @param  array<string, mixed>  $wanted  checked
+     */
+    public static function says(array $wanted): string
+    {
+        [$sign, $text] = self::sign((string) $wanted['value']);
+
+        return match ($wanted['how']) {
+            'set' => "to {$text}",
+            'add' => ($sign === '-' ? '− ' : '+ ').$text,
+            default => ($sign === '-' ? '− ' : '+ ').trim($text, " %\u{00A0}").' %',
+        };
+    }
+
+    /** @return array{string, string} sign and what is left */
+    private static function sign(string $text): array
+    {
+        $text = trim($text, " \u{00A0}");
+
+        return preg_match('/^[-–−]/u', $text) === 1 ? ['-', trim(mb_substr($text, 1))] : ['+', ltrim($text, '+ ')];
+    }
+
+    private static function percent(string $sign, string $text): Percent
+    {
+        $text = str_replace(',', '.', trim($text, " %\u{00A0}"));
+        try {
+            $percent = Percent::parse($sign === '-' ? "-{$text}" : $text);
+        } catch (InvalidAmount $e) {
+            throw ValidationException::withMessages(['value' => 'Expected '.$e->getMessage().'.']);
+        }
+
+        return $percent->units >= Percent::of(-100)->units ? $percent : throw ValidationException::withMessages(['value' => 'At most 100 % can be taken off.']);
+    }
+}

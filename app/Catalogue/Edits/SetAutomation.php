@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Edits;
+
+use App\Catalogue\Models\Workspace;
+use Closure;
+use Illuminate\Support\Facades\Validator;
+use stdClass;
+
+/** Lets the rules reprice listings, or not: {on}. */
+final readonly class SetAutomation implements BulkEdit
+{
+    public function name(): string
+    {
+        return 'automation';
+    }
+
+    public function part(): string
+    {
+        return 'listing';
+    }
+
+    public function movesFloors(): bool
+    {
+        return false;
+    }
+
+    public function check(Workspace $workspace, array $wanted): string
+    {
+        Validator::make($wanted, ['on' => ['required', 'boolean']])->validate();
+
+        return $wanted['on'] ? 'Let the rules reprice' : 'Pause repricing';
+    }
+
+    public function plan(Workspace $workspace, array $wanted): Closure
+    {
+        return fn (stdClass $row) => ['before' => ['automation_on' => $row->automation_on], 'after' => ['automation_on' => (bool) $wanted['on']]];
+    }
+}

@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Edits;
+
+use App\Catalogue\Models\Workspace;
+use App\Support\Http\AmountField;
+use Closure;
+use Illuminate\Support\Facades\Validator;
+use Illuminate\Validation\Rule;
+use Illuminate\Validation\ValidationException;
+use stdClass;
+use Wrasse\Core\Document\InvalidDocument;
+use Wrasse\Core\Document\LimitsReader;
+use Wrasse\Core\Document\Node;
+
+/** Sets one term of the listings' own floor or ceiling, or takes it away: {side, kind, value}; an empty value takes it away. */
+final readonly class SetLimit implements BulkEdit
+{
+    private const KINDS = ['floor' => ['amount', 'margin', 'markup', 'profit'], 'ceiling' => ['amount', 'markup', 'rrp']];
+
+    private const SAYS = ['amount' => '', 'margin' => ' margin of price', 'markup' => ' markup on cost', 'profit' => ' profit a piece', 'rrp' => ' of RRP'];
+
+    public function name(): string
+    {
+        return 'limits';
+    }
+
+    public function part(): string
+    {
+        return 'listing';
+    }
+
+    public function movesFloors(): bool
+    {
+        return true;
+    }
+
+    public function check(Workspace $workspace, array $wanted): string
+    {
+        Validator::make($wanted, ['side' => ['required', Rule::in(array_keys(self::KINDS))], 'value' => ['present', 'nullable', 'string', 'max:40']])->validate();
+        Validator::make($wanted, ['kind' => ['required', Rule::in(self::KINDS[$wanted['side']])]])->validate();
+        $term = self::term($workspace, $wanted);
+        $side = ucfirst((string) $wanted['side']);
+        if ($term === null) {
+            return "{$side} of its own taken away: ".($wanted['kind'] === 'amount' ? 'amount' : trim(self::SAYS[$wanted['kind']]));
+        }
+        try {
+            (new LimitsReader($workspace->money()))->read(Node::of([$wanted['side'] => [$term]]));
+        } catch (InvalidDocument $e) {
+            throw ValidationException::withMessages(['value' => "Expected {$e->expected}."]);
+        }
+
+        return "{$side} ".($term['amount'] ?? "{$term['percent']} %").self::SAYS[$wanted['kind']];
+    }
+
+    public function plan(Workspace $workspace, array $wanted): Closure
+    {
+        $term = self::term($workspace, $wanted);
+        $money = $workspace->money();
+
+        return function (stdClass $row) use ($term, $money, $wanted): array|string {
+            /** @var array{floor: list<array<string, string>>, ceiling: list<array<string, string>>} $limits */
+            $limits = json_decode($row->limits, true, 16, JSON_THROW_ON_ERROR);
+            $after = $limits;
+            $others = array_values(array_filter($limits[$wanted['side']], fn (array $one) => $one['kind'] !== $wanted['kind']));
+            $after[$wanted['side']] = $term === null ? $others : [...$others, $term];
+            $amount = fn (string $side): ?string => array_column($after[$side], 'amount', 'kind')['amount'] ?? null;
+            [$floor, $ceiling] = [$amount('floor'), $amount('ceiling')];
+            if ($floor !== null && $ceiling !== null && $money->parse($floor) > $money->parse($ceiling)) {
+                return "Its floor {$floor} would be above its ceiling {$ceiling}.";
+            }
+
+            return ['before' => ['limits' => $limits], 'after' => ['limits' => $after]];
+        };
+    }
+
+    /**
+     * @param  array<string, mixed>  $wanted
+     * @return array<string, string>|null
+     */
+    private static function term(Workspace $workspace, array $wanted): ?array
+    {
+        $text = trim((string) $wanted['value']);
+        $kind = (string) $wanted['kind'];
+        if ($text === '') {
+            return null;
+        }
+
+        return in_array($kind, ['amount', 'profit'], true)
+            ? ['kind' => $kind, 'amount' => $workspace->money()->format(AmountField::read('value', $text, $workspace->money()))]
+            : ['kind' => $kind, 'percent' => str_replace(',', '.', trim($text, " %\u{00A0}"))];
+    }
+}

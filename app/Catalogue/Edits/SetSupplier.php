@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Edits;
+
+use App\Catalogue\Models\Workspace;
+use Closure;
+use Illuminate\Support\Facades\Validator;
+use stdClass;
+
+/** Says who supplies: {supplier}; null takes it away. */
+final readonly class SetSupplier implements BulkEdit
+{
+    public function name(): string
+    {
+        return 'supplier';
+    }
+
+    public function part(): string
+    {
+        return 'product';
+    }
+
+    public function movesFloors(): bool
+    {
+        return true;
+    }
+
+    public function check(Workspace $workspace, array $wanted): string
+    {
+        Validator::make($wanted, ['supplier' => ['present', 'nullable', 'string', 'max:255']])->validate();
+
+        return ($wanted['supplier'] ?? '') === '' ? 'No supplier' : "Supplier {$wanted['supplier']}";
+    }
+
+    public function plan(Workspace $workspace, array $wanted): Closure
+    {
+        $supplier = trim((string) ($wanted['supplier'] ?? ''));
+
+        return fn (stdClass $row) => ['before' => ['supplier' => $row->supplier], 'after' => ['supplier' => $supplier === '' ? null : $supplier]];
+    }
+}

@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Imports;
+
+use App\Catalogue\Batches\BatchKind;
+use App\Catalogue\Batches\BatchRows;
+use App\Catalogue\Batches\PlannedRow;
+use App\Catalogue\Edits\SetCost;
+use App\Catalogue\Models\Batch;
+use App\Catalogue\Models\Import;
+use App\Catalogue\Models\Workspace;
+
+/** Rows of a file, each of them worked out against what is known. */
+final readonly class ImportBatch implements BatchKind
+{
+    private const ROWS = 2_000;
+
+    public function next(Batch $batch): ?array
+    {
+        $import = Import::query()->findOrFail($batch->import_id);
+        $records = $this->records($import, $batch->cursor);
+        if ($records === []) {
+            return null;
+        }
+        /** @var array{columns: array<string, int|null>, channel?: int, supplier?: string, effective_from?: string} $spec */
+        $spec = $batch->spec;
+        $workspace = Workspace::query()->findOrFail($batch->workspace_id);
+        $reader = new RowReader($spec['columns'], $workspace->money(), $import->layout['decimal']);
+        $matcher = RowMatcher::for($workspace, $reader, $records, $spec);
+        $earlier = BatchRows::of($batch)->whereIn('key', array_values(array_filter(array_map($matcher->key(...), $records))))->pluck('line', 'key')->all();
+        $rows = [];
+        foreach ($records as $line => $record) {
+            $row = $this->row($matcher, $reader, $record, $line, $earlier);
+            if ($row->key !== null) {
+                $earlier[$row->key] = $line;
+            }
+            $rows[] = $row;
+        }
+
+        return ['rows' => $rows, 'cursor' => $batch->cursor + count($records)];
+    }
+
+    public function movesFloors(Batch $batch): bool
+    {
+        $columns = array_filter((array) $batch->spec['columns'], fn (mixed $column) => $column !== null);
+
+        return array_intersect(array_keys($columns), [...array_keys(SetCost::FIELDS), 'floor', 'supplier', 'brand', 'category']) !== [];
+    }
+
+    /**
+     * @param  list<string>  $record
+     * @param  array<string, int>  $earlier  lines by key
+     */
+    private function row(RowMatcher $matcher, RowReader $reader, array $record, int $line, array $earlier): PlannedRow
+    {
+        $sku = mb_substr($reader->cell($record, 'sku'), 0, 255);
+        try {
+            $key = $matcher->key($record);
+            if ($key !== null && isset($earlier[$key])) {
+                throw new RefusedRow("The same SKU stands on line {$earlier[$key]}.");
+            }
+
+            return $matcher->plan($record, $sku, $line);
+        } catch (RefusedRow $e) {
+            return new PlannedRow($sku, 'refused', $e->getMessage(), line: $line, cells: $record);
+        }
+    }
+
+    /** @return array<int, list<string>> by line */
+    private function records(Import $import, int $after): array
+    {
+        $records = [];
+        $at = 0;
+        foreach ($import->file()->rows() as $line => $record) {
+            if ($at++ < $after) {
+                continue;
+            }
+            $records[$line] = $record;
+            if (count($records) === self::ROWS) {
+                break;
+            }
+        }
+
+        return $records;
+    }
+}

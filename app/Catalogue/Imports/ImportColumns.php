@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Imports;
+
+use App\Catalogue\Edits\SetCost;
+
+/** What the columns of a file can hold, and what they are usually called. The first name of each is the one we write ourselves. */
+final readonly class ImportColumns
+{
+    /** Of the product; each is an amount. */
+    public const AMOUNTS = SetCost::FIELDS;
+
+    /** Of the product; each is a text. */
+    public const TEXTS = ['title' => 'title', 'brand' => 'brand', 'category' => 'category', 'supplier' => 'supplier'];
+
+    /** Of the listing. */
+    public const LISTING = ['price', 'list_price', 'shipping', 'stock', 'condition', 'fulfilment', 'floor', 'ceiling'];
+
+    public const NAMES = [
+        'sku' => ['SKU', 'article', 'article number', 'artikelnummer', 'art nr', 'item', 'item number', 'seller sku', 'item no'],
+        'product' => ['Product SKU', 'parent sku', 'product'],
+        'title' => ['Title', 'name', 'description', 'product name', 'bezeichnung', 'titel'],
+        'brand' => ['Brand', 'marke', 'maker', 'manufacturer'],
+        'category' => ['Category', 'kategorie', 'group', 'warengruppe'],
+        'supplier' => ['Supplier', 'vendor', 'lieferant'],
+        'gtin' => ['GTIN', 'ean', 'upc', 'barcode', 'ean code', 'gtin13'],
+        'cost' => ['Unit cost', 'cost', 'cost price', 'purchase price', 'ek', 'einkaufspreis', 'buying price', 'net cost', 'price net'],
+        'inbound' => ['Inbound', 'inbound cost', 'extra cost', 'extra costs', 'freight', 'nebenkosten'],
+        'packaging' => ['Packaging', 'packaging cost', 'verpackung'],
+        'handling' => ['Handling', 'handling cost'],
+        'shipping_cost' => ['Own shipping cost', 'shipping cost', 'versandkosten'],
+        'rrp' => ['RRP', 'uvp', 'recommended price', 'recommended retail price', 'msrp'],
+        'map' => ['MAP', 'minimum advertised price', 'advertised minimum'],
+        'channel' => ['Channel', 'marketplace', 'kanal'],
+        'price' => ['Price', 'our price', 'selling price', 'preis', 'vk'],
+        'list_price' => ['List price'],
+        'shipping' => ['Shipping charge', 'shipping', 'versand'],
+        'stock' => ['Stock', 'quantity', 'qty', 'bestand', 'on hand'],
+        'condition' => ['Condition', 'zustand'],
+        'fulfilment' => ['Fulfilment', 'fulfillment'],
+        'floor' => ['Floor by hand', 'floor', 'minimum price'],
+        'ceiling' => ['Ceiling by hand', 'ceiling', 'maximum price'],
+    ];
+
+    /**
+     * @param  list<string>  $header
+     * @param  array<string, string>  $remembered  what columns of these names held before
+     * @return array<string, int|null> field to column number, null where none looks right; no column is taken twice
+     */
+    public static function guess(array $header, array $remembered = []): array
+    {
+        $plain = array_map(self::plain(...), $header);
+        $guess = $taken = [];
+        foreach (self::NAMES as $field => $names) {
+            $guess[$field] = null;
+            foreach ([...(isset($remembered[$field]) ? [$remembered[$field]] : []), ...$names] as $name) {
+                $found = array_search(self::plain($name), $plain, true);
+                if ($found !== false && ! isset($taken[$found])) {
+                    $guess[$field] = (int) $found;
+                    $taken[$found] = true;
+                    break;
+                }
+            }
+        }
+
+        return $guess;
+    }
+
+    private static function plain(string $name): string
+    {
+        return trim((string) preg_replace(['/[\s_\-.()€$£\/]+|\b(?:eur|gbp|usd)\b/u', '/\s+/u'], ' ', mb_strtolower($name)));
+    }
+}

@@ -1,0 +1,231 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Imports;
+
+use App\Catalogue\Batches\PlannedRow;
+use App\Catalogue\Batches\RowWriter;
+use App\Catalogue\Edits\LaterCost;
+use App\Catalogue\Models\Workspace;
+use Illuminate\Support\Facades\DB;
+use stdClass;
+use Wrasse\Core\Money\Currency;
+
+/** Finds the product and the listing a row means, among some thousand rows, and works out what becomes of them. */
+final readonly class RowMatcher
+{
+    /**
+     * @param  array<string, stdClass>  $products  by SKU
+     * @param  array<int, stdClass>  $productsById
+     * @param  array<string, array<int, stdClass>>  $listings  by SKU and channel
+     * @param  array<string, int>  $channels  by name, in small letters
+     * @param  array{columns: array<string, int|null>, channel?: int, supplier?: string, effective_from?: string}  $spec
+     */
+    private function __construct(
+        private Currency $currency, private RowReader $reader, private array $products, private array $productsById, private array $listings, private array $channels, private array $spec,
+    ) {
+    }
+
+    /**
+     * @param  array<int, list<string>>  $records
+     * @param  array{columns: array<string, int|null>, channel?: int, supplier?: string, effective_from?: string}  $spec
+     */
+    public static function for(Workspace $workspace, RowReader $reader, array $records, array $spec): self
+    {
+        $skus = $parents = [];
+        foreach ($records as $record) {
+            $skus[$reader->cell($record, 'sku')] = true;
+            $parents[$reader->cell($record, 'product')] = true;
+        }
+        $skus = array_map(strval(...), array_keys($skus));
+        $listings = [];
+        $ids = [];
+        foreach (DB::table('listings')->where('workspace_id', $workspace->id)->whereIn('sku', $skus)
+            ->get(['id', 'product_id', 'channel_id', 'sku', 'is_draft', 'price_minor', 'floor_minor', 'ceiling_minor', 'list_price_minor', 'shipping_minor', 'stock', 'condition', 'fulfilment', 'limits']) as $row) {
+            $listings[(string) $row->sku][(int) $row->channel_id] = $row;
+            $ids[(int) $row->product_id] = true;
+        }
+        $products = $byId = [];
+        $rows = DB::table('products as p')->leftJoin('suppliers as s', 's.id', '=', 'p.supplier_id')->where('p.workspace_id', $workspace->id)
+            ->where(fn ($either) => $either->whereIn('p.sku', [...$skus, ...array_map(strval(...), array_keys($parents))])->orWhereIn('p.id', array_keys($ids)))
+            ->select(['p.id', 'p.sku', 'p.title', 'p.brand', 'p.category', 'p.gtin', 'p.rrp_minor', 'p.map_minor', 's.name as supplier', ...array_map(fn (string $column) => "p.{$column}", RowWriter::COSTS)])
+            ->selectRaw('(SELECT max(h.effective_from) FROM product_costs h WHERE h.product_id = p.id) AS cost_known_from')->get();
+        foreach ($rows as $row) {
+            $products[(string) $row->sku] = $byId[(int) $row->id] = $row;
+        }
+        $channels = DB::table('channels')->where('workspace_id', $workspace->id)->pluck('id', 'name')->mapWithKeys(fn (int $id, string $name) => [mb_strtolower($name) => $id])->all();
+
+        return new self($workspace->money(), $reader, $products, $byId, $listings, $channels, $spec);
+    }
+
+    /**
+     * What must not come twice in a file.
+     *
+     * @param  list<string>  $record
+     */
+    public function key(array $record): ?string
+    {
+        $sku = $this->reader->cell($record, 'sku');
+
+        return $sku === '' ? null : $sku.'|'.mb_strtolower($this->reader->cell($record, 'channel'));
+    }
+
+    /**
+     * @param  list<string>  $record
+     *
+     * @throws RefusedRow
+     */
+    public function plan(array $record, string $sku, int $line): PlannedRow
+    {
+        if ($sku === '') {
+            throw new RefusedRow('No SKU.');
+        }
+        $given = $this->reader->product($record);
+        $ofListing = $this->reader->listing($record);
+        $channel = $this->channel($record, $sku, $ofListing !== []);
+        $listing = $channel === null ? null : $this->listings[$sku][$channel] ?? null;
+        $product = $this->product($record, $sku, $listing);
+        if ($given === [] && $ofListing === [] && $channel === null) {
+            throw new RefusedRow('Nothing to take: all cells are empty.');
+        }
+        if (isset($this->spec['supplier'])) {
+            $given += ['supplier' => $this->spec['supplier']];
+        }
+        [$before, $after] = $this->productChange($product, $sku, $record, $given);
+        if ($channel !== null && ($listing !== null || $ofListing !== [])) {
+            $this->listingChange($listing, $sku, $channel, $ofListing, $before, $after);
+        }
+        $verdict = match (true) {
+            $after === [] => 'same',
+            $product === null || (isset($after['listing']) && $listing === null) => 'create',
+            default => 'change',
+        };
+
+        return new PlannedRow($sku, $verdict, null, $product?->id, $listing?->id, $before, $after, $line, $this->key($record));
+    }
+
+    /**
+     * @param  list<string>  $record
+     *
+     * @throws RefusedRow
+     */
+    private function channel(array $record, string $sku, bool $isNeeded): ?int
+    {
+        $name = $this->reader->cell($record, 'channel');
+        if ($name !== '') {
+            return $this->channels[mb_strtolower($name)] ?? throw new RefusedRow("There is no channel “{$name}”; there ".(count($this->channels) === 1 ? 'is ' : 'are ').implode(', ', array_map(ucfirst(...), array_keys($this->channels))).'.');
+        }
+        if (isset($this->spec['channel'])) {
+            return $this->spec['channel'];
+        }
+        if (! $isNeeded) {
+            return null;
+        }
+        $known = array_keys($this->listings[$sku] ?? []);
+
+        return count($known) === 1 ? $known[0] : throw new RefusedRow('Price, stock or limits belong to a listing: say on which channel, in a column or for the whole file.');
+    }
+
+    /** @param  list<string>  $record */
+    private function product(array $record, string $sku, ?stdClass $listing): ?stdClass
+    {
+        $parent = $this->reader->cell($record, 'product');
+        if ($parent !== '') {
+            return $this->products[$parent] ?? throw new RefusedRow("No product of yours has the SKU “{$parent}”.");
+        }
+        $of = $listing ?? array_values($this->listings[$sku] ?? [])[0] ?? null;
+
+        return $of === null ? $this->products[$sku] ?? null : $this->productsById[(int) $of->product_id];
+    }
+
+    /**
+     * @param  list<string>  $record
+     * @param  array<string, int|string>  $given
+     * @return array{array<string, array<string, mixed>>, array<string, array<string, mixed>>} before and after
+     */
+    private function productChange(?stdClass $product, string $sku, array $record, array $given): array
+    {
+        if ($product === null) {
+            return isset($given['title']) ? [[], ['product' => ['sku' => $sku, ...$given]]] : throw new RefusedRow('No product of yours has this SKU. With a title it would be made.');
+        }
+        $after = array_filter($given, fn (int|string $value, string $column) => $value !== $product->{$column}, ARRAY_FILTER_USE_BOTH);
+        $before = array_map(fn (string $column) => $product->{$column}, array_combine(array_keys($after), array_keys($after)));
+        if (array_intersect_key($after, array_flip(RowWriter::COSTS)) !== []) {
+            $late = LaterCost::says($product->cost_known_from, $this->spec['effective_from'] ?? null);
+            if ($late !== null) {
+                throw new RefusedRow($late);
+            }
+        }
+
+        return $after === [] ? [[], []] : [['product' => $before], ['product' => $after]];
+    }
+
+    /**
+     * Stock, shipping, condition and fulfilment of a published listing are what its channel says; the file counts for drafts.
+     *
+     * @param  array{price?: int, list_price?: int, shipping?: int, stock?: int, condition?: string, fulfilment?: string, floor?: int, ceiling?: int}  $given
+     * @param  array<string, array<string, mixed>>  $before
+     * @param  array<string, array<string, mixed>>  $after
+     */
+    private function listingChange(?stdClass $listing, string $sku, int $channel, array $given, array &$before, array &$after): void
+    {
+        $columns = ['list_price' => 'list_price_minor', 'price' => 'price_minor'];
+        if ($listing === null || $listing->is_draft) {
+            $columns = [...$columns, 'shipping' => 'shipping_minor', 'stock' => 'stock', 'condition' => 'condition', 'fulfilment' => 'fulfilment'];
+        }
+        $values = [];
+        foreach ($columns as $field => $column) {
+            if (isset($given[$field])) {
+                $values[$column] = $given[$field];
+            }
+        }
+        /** @var array{floor: list<array<string, string>>, ceiling: list<array<string, string>>} $limits */
+        $limits = $listing === null ? ['floor' => [], 'ceiling' => []] : json_decode($listing->limits, true, 16, JSON_THROW_ON_ERROR);
+        $ownLimits = $this->limits($limits, $given);
+        if ($listing === null) {
+            if (! isset($given['price'])) {
+                throw new RefusedRow('A new listing needs a price.');
+            }
+            $after['listing'] = ['sku' => $sku, 'channel_id' => $channel, ...$values, 'limits' => $ownLimits];
+
+            return;
+        }
+        $this->checkPrice($listing, $given['price'] ?? null);
+        $old = ['limits' => $limits];
+        foreach (array_keys($values) as $column) {
+            $old[$column] = $listing->{$column};
+        }
+        $new = array_filter(['limits' => $ownLimits, ...$values], fn (mixed $value, string $column) => $value !== $old[$column], ARRAY_FILTER_USE_BOTH);
+        if ($new !== []) {
+            $before['listing'] = array_intersect_key($old, $new);
+            $after['listing'] = $new;
+        }
+    }
+
+    private function checkPrice(stdClass $listing, ?int $price): void
+    {
+        if ($price === null || $price === $listing->price_minor || $listing->is_draft) {
+            return;
+        }
+        if ($listing->floor_minor === null || $listing->ceiling_minor === null || $price < $listing->floor_minor || $price > $listing->ceiling_minor) {
+            throw new RefusedRow("The price {$this->currency->format($price)} is not between its floor and ceiling.");
+        }
+    }
+
+    /**
+     * @param  array{floor: list<array<string, string>>, ceiling: list<array<string, string>>}  $limits
+     * @param  array{floor?: int, ceiling?: int, ...}  $given
+     * @return array{floor: list<array<string, string>>, ceiling: list<array<string, string>>}
+     */
+    private function limits(array $limits, array $given): array
+    {
+        foreach (['floor', 'ceiling'] as $side) {
+            if (isset($given[$side])) {
+                $limits[$side] = [...array_values(array_filter($limits[$side], fn (array $term) => $term['kind'] !== 'amount')), ['kind' => 'amount', 'amount' => $this->currency->format($given[$side])]];
+            }
+        }
+
+        return $limits;
+    }
+}

@@ -1,0 +1,128 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Imports;
+
+use Wrasse\Core\Identity\Gtin;
+use Wrasse\Core\Identity\InvalidGtin;
+use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Money\InvalidAmount;
+use Wrasse\Core\Money\TypedAmount;
+
+/** Reads the cells of one row of a file. Empty cells say nothing: what is known stays. */
+final readonly class RowReader
+{
+    private const CONDITIONS = ['new', 'used', 'refurbished'];
+
+    private const FULFILMENTS = ['merchant', 'marketplace'];
+
+    private const LONGEST = 255;
+
+    private const MOST_STOCK = 1_000_000_000;
+
+    /**
+     * @param  array<string, int|null>  $columns
+     * @param  '.'|','|null  $decimal  the file's decimal separator, where it could be told
+     */
+    public function __construct(private array $columns, private Currency $currency, private ?string $decimal)
+    {
+    }
+
+    /** @param  list<string>  $row */
+    public function cell(array $row, string $field): string
+    {
+        $column = $this->columns[$field] ?? null;
+
+        return $column === null ? '' : trim($row[$column] ?? '', " \t\n\r\0\x0B\u{00A0}");
+    }
+
+    /**
+     * @param  list<string>  $row
+     * @return array<string, int|string> columns of the product that the row gives
+     *
+     * @throws RefusedRow
+     */
+    public function product(array $row): array
+    {
+        $values = [];
+        foreach (ImportColumns::TEXTS as $field => $column) {
+            $text = $this->cell($row, $field);
+            if ($text !== '') {
+                $values[$column] = mb_strlen($text) <= self::LONGEST ? $text : throw new RefusedRow("The {$field} is longer than ".self::LONGEST.' characters.');
+            }
+        }
+        $gtin = $this->cell($row, 'gtin');
+        if ($gtin !== '') {
+            try {
+                $values['gtin'] = Gtin::of($gtin)->digits;
+            } catch (InvalidGtin $e) {
+                throw new RefusedRow("The GTIN “{$gtin}” is not valid. {$e->getMessage()}.");
+            }
+        }
+        foreach (ImportColumns::AMOUNTS as $field => [$column, $name]) {
+            $amount = $this->amount($row, $field, lcfirst($name));
+            if ($amount === 0 && in_array($field, ['rrp', 'map'], true)) {
+                throw new RefusedRow('The '.strtoupper($field).' is zero; leave the cell empty if there is none.');
+            }
+            if ($amount !== null) {
+                $values[$column] = $amount;
+            }
+        }
+
+        return $values;
+    }
+
+    /**
+     * @param  list<string>  $row
+     * @return array{price?: int, list_price?: int, shipping?: int, stock?: int, condition?: string, fulfilment?: string, floor?: int, ceiling?: int}
+     *
+     * @throws RefusedRow
+     */
+    public function listing(array $row): array
+    {
+        $values = [];
+        foreach (['price' => 'price', 'list_price' => 'list price', 'shipping' => 'shipping charge', 'floor' => 'floor', 'ceiling' => 'ceiling'] as $field => $name) {
+            $amount = $this->amount($row, $field, $name);
+            if ($amount === 0 && $field !== 'shipping') {
+                throw new RefusedRow("The {$name} is zero.");
+            }
+            if ($amount !== null) {
+                $values[$field] = $amount;
+            }
+        }
+        if (isset($values['floor'], $values['ceiling']) && $values['floor'] > $values['ceiling']) {
+            throw new RefusedRow("The floor {$this->currency->format($values['floor'])} is above the ceiling {$this->currency->format($values['ceiling'])}.");
+        }
+        $stock = $this->cell($row, 'stock');
+        if ($stock !== '') {
+            $values['stock'] = preg_match('/^\d{1,10}(?:[.,]0+)?\z/', $stock) === 1 && (int) $stock <= self::MOST_STOCK ? (int) $stock : throw new RefusedRow("The stock “{$stock}” is not a whole number of pieces.");
+        }
+        foreach (['condition' => self::CONDITIONS, 'fulfilment' => self::FULFILMENTS] as $field => $known) {
+            $text = mb_strtolower($this->cell($row, $field));
+            if ($text !== '') {
+                $values[$field] = in_array($text, $known, true) ? $text : throw new RefusedRow("The {$field} “{$text}” is not known; it is one of ".implode(', ', $known).'.');
+            }
+        }
+
+        return $values;
+    }
+
+    /** @param  list<string>  $row */
+    private function amount(array $row, string $field, string $name): ?int
+    {
+        $text = $this->cell($row, $field);
+        if ($text === '') {
+            return null;
+        }
+        $name = preg_match('/\((\w+)\)\z/', $name, $short) === 1 ? $short[1] : $name;
+        if (preg_match('/^\s*[€$£]?\s*[-–−]\s*\d/u', $text) === 1) {
+            throw new RefusedRow("The {$name} “{$text}” is negative.");
+        }
+        try {
+            return TypedAmount::parse($text, $this->currency, $this->decimal);
+        } catch (InvalidAmount $e) {
+            throw new RefusedRow("The {$name} “{$text}” cannot be read; expected {$e->getMessage()}.");
+        }
+    }
+}

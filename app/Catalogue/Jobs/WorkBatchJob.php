@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Jobs;
+
+use App\Catalogue\Batches\BatchState;
+use App\Catalogue\Batches\MakeChanges;
+use App\Catalogue\Batches\PlanRows;
+use App\Catalogue\Models\Batch;
+use App\Support\Tenancy\CurrentWorkspace;
+use Illuminate\Bus\Queueable;
+use Illuminate\Contracts\Queue\ShouldQueue;
+use Illuminate\Foundation\Bus\Dispatchable;
+use Illuminate\Queue\InteractsWithQueue;
+use Throwable;
+
+/** Works on a batch for some seconds and hands on to the next job, so that others get their turn and a killed one loses little. */
+final class WorkBatchJob implements ShouldQueue
+{
+    use Dispatchable, InteractsWithQueue, Queueable;
+
+    private const SECONDS = 8;
+
+    public int $tries = 4;
+
+    public int $backoff = 2;
+
+    public int $timeout = 25;
+
+    public function __construct(public readonly int $workspaceId, public readonly string $batchId)
+    {
+        $this->onQueue('default');
+    }
+
+    public function handle(CurrentWorkspace $current, PlanRows $plan, MakeChanges $make): void
+    {
+        $current->within($this->workspaceId, function () use ($plan, $make): void {
+            $until = microtime(true) + self::SECONDS;
+            while ($plan->handle($this->batchId) || $make->handle($this->batchId)) {
+                if (microtime(true) >= $until) {
+                    self::dispatch($this->workspaceId, $this->batchId);
+
+                    return;
+                }
+            }
+        });
+    }
+
+    public function failed(Throwable $e): void
+    {
+        app(CurrentWorkspace::class)->within($this->workspaceId, function (): void {
+            Batch::query()->find($this->batchId)?->move(['state' => BatchState::Failed, 'problem' => 'It stopped because of a fault on our side, which is in the log. Rows already done are marked; the others were not touched.']);
+        });
+    }
+}

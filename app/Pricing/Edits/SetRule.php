@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Pricing\Edits;
+
+use App\Catalogue\Edits\BulkEdit;
+use App\Catalogue\Models\Workspace;
+use App\Pricing\Models\Rule;
+use Closure;
+use Illuminate\Support\Facades\Validator;
+use stdClass;
+
+/** Puts listings on a rule: {rule}; null takes them off any. */
+final readonly class SetRule implements BulkEdit
+{
+    public function name(): string
+    {
+        return 'rule';
+    }
+
+    public function part(): string
+    {
+        return 'listing';
+    }
+
+    public function movesFloors(): bool
+    {
+        return false;
+    }
+
+    public function check(Workspace $workspace, array $wanted): string
+    {
+        Validator::make($wanted, ['rule' => ['present', 'nullable', 'integer']])->validate();
+
+        return $wanted['rule'] === null ? 'On no rule' : 'On the rule “'.Rule::query()->findOrFail((int) $wanted['rule'])->name.'”';
+    }
+
+    public function plan(Workspace $workspace, array $wanted): Closure
+    {
+        $rule = $wanted['rule'] === null ? null : (int) $wanted['rule'];
+
+        return fn (stdClass $row) => ['before' => ['rule_id' => $row->rule_id], 'after' => ['rule_id' => $rule]];
+    }
+}
