@@ -16,6 +16,7 @@ use App\Publishing\Http\ChangeController;
 use App\Support\Live\EventsController;
 use App\Workbench\Http\EarningsController;
 use App\Workbench\Http\ListingController;
+use App\Workbench\Http\SavedViewController;
 use Illuminate\Support\Facades\Route;
 
 Route::post('session', [SessionController::class, 'store']);
@@ -47,10 +48,15 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::get('batches/{id}/refused', [BatchController::class, 'refused'])->whereUuid('id');
 
     Route::get('listings', [ListingController::class, 'index']);
+    Route::get('listings/export', [ListingController::class, 'export']);
     Route::get('listings/{id}', [ListingController::class, 'show'])->whereNumber('id');
     Route::patch('listings/{id}', [ListingController::class, 'update'])->whereNumber('id');
     Route::get('listings/{id}/history', [ListingController::class, 'history'])->whereNumber('id');
     Route::get('listings/{id}/earnings', EarningsController::class)->whereNumber('id');
+
+    Route::get('views', [SavedViewController::class, 'index']);
+    Route::put('views', [SavedViewController::class, 'update']);
+    Route::delete('views/{id}', [SavedViewController::class, 'destroy'])->whereNumber('id');
 
     Route::get('rules', [RuleController::class, 'index']);
     Route::post('rules', [RuleController::class, 'store']);

@@ -67,12 +67,15 @@ final readonly class ListingQuery
         return $listings
             ->join('channels as c', 'c.id', '=', 'l.channel_id')
             ->join('workspaces as w', 'w.id', '=', 'l.workspace_id')
+            ->join('products as pr', 'pr.id', '=', 'l.product_id')
+            ->leftJoin('suppliers as s', 's.id', '=', 'pr.supplier_id')
             ->leftJoin('rules as r', 'r.id', '=', 'l.rule_id')
             ->leftJoin('listing_markets as m', 'm.listing_id', '=', 'l.id')
             ->leftJoin('decisions as d', 'd.id', '=', 'l.decision_id')
             ->leftJoin('price_changes as p', fn ($join) => $join->on('p.listing_id', '=', 'l.id')->whereIn('p.state', ['queued', 'sending', 'sent']))
             ->select([
                 'l.*', 'c.name as channel_name', 'c.currency', 'c.automation_on as channel_on', 'w.repricing_on as workspace_on', 'r.name as rule_name', 'r.is_on as rule_on',
+                'pr.cost_minor', 'pr.brand', 'pr.category', 's.name as supplier',
                 'm.offers', 'm.dropped', 'm.seen_at', 'd.price_minor as decided_minor', 'p.to_minor as going_minor', 'p.state as going_state', 'p.problem as going_problem',
             ]);
     }

@@ -32,9 +32,9 @@ const pictures = {
     },
     costs: async () => {
         await page.goto('/listings');
-        await page.getByRole('button', { name: 'Bring in costs' }).click();
-        await page.getByLabel('Cost file').setInputFiles('database/demo/costs.csv');
-        await page.getByRole('button', { name: 'Take it in' }).waitFor();
+        await page.getByRole('button', { name: 'Bring in a file' }).click();
+        await page.getByLabel('File', { exact: true }).setInputFiles('database/demo/costs.csv');
+        await page.getByRole('button', { name: 'Show what it would do' }).waitFor();
         await settle();
     },
     rules: async () => {

@@ -56,18 +56,23 @@ test('the list is worked with the keyboard, and its state is in the address', as
     await expect(page).toHaveURL(/listings/);
 });
 
-test('a file that is no cost file is refused with a reason, and another can be chosen', async ({ page }) => {
+test('a file that cannot be read is refused with a reason, and another can be chosen', async ({ page }) => {
     await signIn(page);
-    await page.getByRole('button', { name: 'Bring in costs' }).click();
+    await page.getByRole('button', { name: 'Bring in a file' }).click();
     const choose = (name: string, content: string) =>
-        page.getByLabel('Cost file').setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(content) });
+        page
+            .getByLabel('File', { exact: true })
+            .setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(content) });
     await choose('picture.csv', 'PK\u0003\u0004\u0000\u0000');
     await expect(page.getByText('This is not a CSV file.')).toBeVisible();
     await choose('costs.csv', 'What;How much\nKC-1101;8,40\n');
-    await page.getByRole('button', { name: 'Take it in' }).click();
+    await page.getByRole('button', { name: 'Show what it would do' }).click();
     await expect(page.getByText('Say which column holds the SKU.')).toBeVisible();
-    await page.getByLabel('Column for SKU').selectOption('0');
-    await expect(page.getByText('KC-1101')).toBeVisible();
+    await page.getByLabel('What “What” holds').selectOption('SKU');
+    await page.getByLabel('What “How much” holds').selectOption('Unit cost');
+    await page.getByRole('button', { name: 'Show what it would do' }).click();
+    await expect(page.getByText('Nothing is changed yet.')).toBeVisible();
+    await expect(page.getByRole('cell', { name: 'KC-1101' })).toBeVisible();
 });
 
 test('a marketplace that is out of order is said where prices are looked at, until it is mended', async ({ page }) => {

@@ -33,21 +33,23 @@ test('a seller brings in costs, sets limits, makes a rule, and the price follows
     await expect(page.getByText('match', { exact: false }).first()).toContainText(/\d{3} match/);
 
     // Costs come first.
-    await page.getByRole('button', { name: 'Bring in costs' }).click();
+    await page.getByRole('button', { name: 'Bring in a file' }).click();
     const costs = readFileSync('database/demo/costs.csv', 'utf8');
     const messy = `${costs}KC-9999,Nobody,4.00,,,\nKC-1106,Ostwyk Ceramics,twelve,,,\n`;
     await page
-        .getByLabel('Cost file')
+        .getByLabel('File', { exact: true })
         .setInputFiles({ name: 'costs.csv', mimeType: 'text/csv', buffer: Buffer.from(messy) });
-    await expect(page.getByText('was read as columns separated by commas, UTF-8')).toBeVisible();
-    await expect(page.getByLabel('Column for Unit cost')).toHaveValue('2');
+    await expect(page.getByText('was read as 382 rows with columns separated by commas, UTF-8')).toBeVisible();
+    await expect(page.getByLabel('What “Unit cost” holds')).toHaveValue('cost');
     await expectAccessible(page, 'columns of a cost file');
-    await page.getByRole('button', { name: 'Take it in' }).click();
-    await expect(page.getByText('380 products changed')).toBeVisible();
+    await page.getByRole('button', { name: 'Show what it would do' }).click();
+    await expect(page.getByText('Of 382 rows, 380 change, 2 are refused.')).toBeVisible();
     await expect(page.getByRole('cell', { name: 'No product of yours has this SKU.' })).toBeVisible();
     await expect(page.getByRole('cell', { name: 'The same SKU stands on line' })).toBeVisible();
-    await expectAccessible(page, 'result of a cost file');
-    await page.getByRole('button', { name: 'Done' }).click();
+    await expectAccessible(page, 'what a cost file would do');
+    await page.getByRole('button', { name: 'Make 380 changes' }).click();
+    await expect(page.getByText('Done. Of 382 rows')).toBeVisible();
+    await page.getByRole('button', { name: 'Close' }).last().click();
 
     // Limits for everything.
     await page.getByRole('link', { name: 'Settings' }).click();
@@ -111,8 +113,10 @@ test('a seller brings in costs, sets limits, makes a rule, and the price follows
     await row(page)
         .getByRole('checkbox', { name: `Choose ${SKU}` })
         .click();
-    await page.getByRole('button', { name: 'Put on a rule' }).click();
+    await page.getByRole('button', { name: 'Rule', exact: true }).click();
     await page.getByRole('button', { name: 'Just under' }).click();
+    await page.getByRole('button', { name: 'Make 1 change' }).click();
+    await page.getByRole('button', { name: 'Close' }).last().click();
     await expect(row(page)).toContainText('repricing is off');
     expect((await detail(page)).listing.price).toBe(before);
 

@@ -66,11 +66,17 @@ final class ListingListTest extends TestCase
         self::assertSame(['KC-2'], $skus('state[]=no_cost'));
         self::assertSame(['KC-1'], $skus("state[]=not_cheapest&q=crock&channel={$this->channel->id}"));
         self::assertSame(['KC-3'], $skus('state[]=paused'));
+        DB::table('listings')->where('sku', 'KC-1')->update(['margin_percent' => '12.50', 'markup_percent' => '20', 'outcome' => 'review', 'last_changed_at' => now()->subHours(3), 'stock' => 4]);
+        self::assertSame(['KC-1'], $skus('margin_from=12.5&margin_to=12.5'));
+        self::assertSame([], $skus('margin_from=12.51&markup_to=20'));
+        self::assertSame(['KC-1'], $skus('outcome=review'));
+        self::assertSame(['KC-1'], $skus('state[]=changed&stock_to=4'));
+        self::assertSame([], $skus('state[]=draft'));
     }
 
     public function test_wrong_questions_are_named(): void
     {
-        foreach (['sort=luck' => 'sort', 'limit=0' => 'limit', 'limit=9999' => 'limit', 'cursor=garbage' => 'cursor', 'state[]=x' => 'state.0', 'rule=1;drop' => 'rule', 'channel=abc' => 'channel'] as $query => $field) {
+        foreach (['sort=luck' => 'sort', 'limit=0' => 'limit', 'limit=9999' => 'limit', 'cursor=garbage' => 'cursor', 'state[]=x' => 'state.0', 'rule=1;drop' => 'rule', 'channel=abc' => 'channel', 'margin_from=x' => 'margin_from', 'outcome=luck' => 'outcome'] as $query => $field) {
             $this->actingAs($this->user)->getJson("/api/v1/listings?{$query}")->assertStatus(422)->assertJsonStructure(['errors' => []])->assertJson(fn ($json) => $json->has('errors')->where('errors', fn ($errors) => isset($errors[$field]))->etc());
         }
     }
@@ -118,5 +124,29 @@ final class ListingListTest extends TestCase
     private function patch_listing(Listing $listing, array $body): \Illuminate\Testing\TestResponse
     {
         return $this->actingAs($this->user)->patchJson("/api/v1/listings/{$listing->id}", ['version' => $listing->refresh()->version, ...$body]);
+    }
+
+    public function test_views_are_kept_for_each_person(): void
+    {
+        $save = fn (string $name, string $query) => $this->actingAs($this->user)->putJson('/api/v1/views', ['name' => $name, 'query' => $query]);
+        $id = $save('No cost yet', 'state=no_cost')->assertOk()->json('id');
+        $save('No cost yet', 'state=no_cost&sort=-price')->assertOk()->assertJson(['id' => $id]);
+        $save('', 'x')->assertStatus(422)->assertJsonPath('errors.name.0', 'Give it a name.');
+        $this->actingAs($this->user)->getJson('/api/v1/views')->assertJson([['name' => 'No cost yet', 'query' => 'state=no_cost&sort=-price']]);
+        [, $stranger] = $this->makeWorkspace('Other', 'other@kettle-crock.example');
+        $this->actingAs($stranger)->getJson('/api/v1/views')->assertExactJson([]);
+        $this->actingAs($stranger)->deleteJson("/api/v1/views/{$id}")->assertNotFound();
+        $this->actingAs($this->user)->deleteJson("/api/v1/views/{$id}")->assertNoContent();
+    }
+
+    public function test_an_export_can_be_taken_in_again_and_changes_nothing(): void
+    {
+        $this->listing('KC-1', ['limits' => ['floor' => [['kind' => 'amount', 'amount' => '18.00']], 'ceiling' => []]], ['category' => 'Crocks; large', 'title' => '=Thing "one"', 'gtin' => '2000000000015', 'packaging_minor' => 35]);
+        $this->listing('KC-2', ['is_draft' => true, 'stock' => null], ['cost_minor' => null]);
+        $file = $this->actingAs($this->user)->get('/api/v1/listings/export?q=kc')->assertOk()->streamedContent();
+        self::assertCount(4, explode("\r\n", $file));
+        $read = $this->actingAs($this->user)->post('/api/v1/imports', ['file' => \Illuminate\Http\UploadedFile::fake()->createWithContent('listings.csv', $file)], ['Accept' => 'application/json'])->assertCreated();
+        $this->actingAs($this->user)->postJson("/api/v1/imports/{$read->json('id')}/check", ['columns' => $read->json('columns')])->assertCreated()->assertJson(['same' => 2, 'change' => 0, 'create' => 0, 'refused' => 0]);
+        self::assertStringNotContainsString('KC-2', $this->actingAs($this->user)->get('/api/v1/listings/export?ids='.DB::table('listings')->where('sku', 'KC-1')->value('id'))->streamedContent());
     }
 }

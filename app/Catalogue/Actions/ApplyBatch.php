@@ -10,6 +10,7 @@ use App\Catalogue\Models\Workspace;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
+use Wrasse\Core\Money\Percent;
 
 /** Makes the changes that were worked out, or takes back those that were made. */
 final readonly class ApplyBatch
@@ -28,7 +29,7 @@ final readonly class ApplyBatch
             }
             $beyond = $batch->effect['beyond'] ?? 0;
             if ($beyond > 0 && ! $isConfirmed) {
-                $percent = rtrim(rtrim(Workspace::query()->findOrFail($batch->workspace_id)->floor_alarm_percent, '0'), '.');
+                $percent = Percent::parse(Workspace::query()->findOrFail($batch->workspace_id)->floor_alarm_percent);
                 throw ValidationException::withMessages(['confirmed' => "Floors would move by more than {$percent} % on {$beyond} ".($batch->kind === 'import' ? 'lines' : 'products or listings').'. Look at them, and say that it is meant.']);
             }
 

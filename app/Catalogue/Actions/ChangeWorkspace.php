@@ -18,7 +18,7 @@ use Wrasse\Core\Document\Node;
 final readonly class ChangeWorkspace
 {
     /**
-     * @param  array{tax_percent?: string, tax_included?: bool, repricing_on?: bool, limits?: array<mixed>}  $wanted
+     * @param  array{tax_percent?: string, tax_included?: bool, repricing_on?: bool, floor_alarm_percent?: string, limits?: array<mixed>}  $wanted
      *
      * @throws ValidationException
      */
@@ -26,9 +26,11 @@ final readonly class ChangeWorkspace
     {
         return DB::transaction(function () use ($workspaceId, $wanted): Workspace {
             $workspace = Workspace::query()->lockForUpdate()->findOrFail($workspaceId);
-            if (isset($wanted['tax_percent'])) {
-                $wanted['tax_percent'] = str_replace(',', '.', trim($wanted['tax_percent'], " %\u{00A0}"));
-                DocumentField::check(fn () => Node::of(['tax_percent' => $wanted['tax_percent']])->at('tax_percent')->percent(100));
+            foreach (['tax_percent' => 100, 'floor_alarm_percent' => 900] as $field => $most) {
+                if (isset($wanted[$field])) {
+                    $wanted[$field] = str_replace(',', '.', trim($wanted[$field], " %\u{00A0}"));
+                    DocumentField::check(fn () => Node::of([$field => $wanted[$field]])->at($field)->percent($most));
+                }
             }
             if (isset($wanted['limits'])) {
                 $limits = Node::of($wanted['limits'], '$.limits');

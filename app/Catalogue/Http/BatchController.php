@@ -13,6 +13,7 @@ use App\Catalogue\Listings\ListingSelection;
 use App\Catalogue\Models\Batch;
 use App\Catalogue\Models\Workspace;
 use App\Support\Tenancy\CurrentWorkspace;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\Rule;
@@ -91,7 +92,7 @@ final readonly class BatchController
         $asked = $request->validate(['show' => ['nullable', Rule::in(['create', 'change', 'same', 'refused', 'left', 'moves'])], 'after' => ['nullable', 'integer', 'min:0']]);
         $batch = Batch::query()->findOrFail($id);
         $show = $asked['show'] ?? null;
-        $rows = BatchRows::of($batch)->limit(100);
+        $rows = BatchRows::of($batch)->limit(100)->select('batch_rows.*')->selectSub(fn (Builder $of) => $of->select('title')->from('products')->whereColumn('products.id', 'batch_rows.product_id'), 'title');
         match ($show) {
             null => $rows->orderBy('position'),
             'moves' => $rows->whereNotNull('floor_move')->orderByRaw('abs(floor_move) DESC, position'),

@@ -14,6 +14,7 @@ final readonly class BatchResource
 {
     public function __construct(
         #[OA\Property(format: 'uuid')] public string $id,
+        #[OA\Property(description: 'The file it comes from.', format: 'uuid')] public ?string $import_id,
         #[OA\Property(enum: ['import', 'cost', 'limits', 'supplier', 'automation', 'price', 'rule'])] public string $kind,
         #[OA\Property(description: 'What it does, in words; of an import the name of the file.')] public string $title,
         #[OA\Property(enum: BatchState::class)] public string $state,
@@ -41,7 +42,7 @@ final readonly class BatchResource
         $effect = $batch->effect;
 
         return new self(
-            $batch->id, $batch->kind, $batch->title, $batch->state->value, $batch->total, $batch->done,
+            $batch->id, $batch->import_id, $batch->kind, $batch->title, $batch->state->value, $batch->total, $batch->done,
             $counts['create'] ?? 0, $counts['change'] ?? 0, $counts['same'] ?? 0, $counts['refused'] ?? 0, ($counts['left'] ?? 0) + ($counts['kept'] ?? 0),
             $effect['up'] ?? 0, $effect['down'] ?? 0, $effect['beyond'] ?? 0, $effect['below'] ?? 0, $batch->problem,
             $batch->created_at->toIso8601ZuluString(), $batch->applied_at?->toIso8601ZuluString(), $batch->undone_at?->toIso8601ZuluString(),

@@ -17,6 +17,7 @@ final readonly class BatchRowResource
         #[OA\Property] public int $position,
         #[OA\Property(description: 'Of the file.')] public ?int $line,
         #[OA\Property] public string $sku,
+        #[OA\Property(description: 'Of the product, where there is one.')] public ?string $title,
         #[OA\Property(enum: ['create', 'change', 'same', 'refused'])] public string $verdict,
         #[OA\Property(description: 'Why it is refused, or was left alone.')] public ?string $why,
         #[OA\Property(type: 'array', items: new OA\Items(ref: FieldChange::class))] public array $changes,
@@ -32,7 +33,7 @@ final readonly class BatchRowResource
         $amount = fn (?int $minor) => $minor === null ? null : $currency->format($minor);
 
         return new self(
-            $row->position, $row->line, $row->sku, $row->verdict, $row->note ?? $row->why, FieldChange::all($row->before, $row->after, $currency),
+            $row->position, $row->line, $row->sku, $row->title, $row->verdict, $row->note ?? $row->why, FieldChange::all($row->before, $row->after, $currency),
             $amount($row->floor_before), $amount($row->floor_after), $row->floor_move, $row->state,
         );
     }

@@ -6,6 +6,7 @@ namespace App\Catalogue\Http;
 
 use App\Catalogue\Models\Workspace;
 use OpenApi\Attributes as OA;
+use Wrasse\Core\Money\Percent;
 
 #[OA\Schema(schema: 'Workspace')]
 final readonly class WorkspaceResource
@@ -17,6 +18,7 @@ final readonly class WorkspaceResource
         #[OA\Property] public string $tax_percent,
         #[OA\Property] public bool $tax_included,
         #[OA\Property] public bool $repricing_on,
+        #[OA\Property(description: 'A bulk change that moves a floor by more percent than this asks first.')] public string $floor_alarm_percent,
         #[OA\Property(type: 'object', ref: '#/components/schemas/Limits')] public array $limits,
     ) {
     }
@@ -24,8 +26,8 @@ final readonly class WorkspaceResource
     public static function of(Workspace $workspace): self
     {
         return new self(
-            $workspace->name, $workspace->currency, rtrim(rtrim($workspace->tax_percent, '0'), '.'), $workspace->tax_included,
-            $workspace->repricing_on, $workspace->limits,
+            $workspace->name, $workspace->currency, (string) Percent::parse($workspace->tax_percent), $workspace->tax_included,
+            $workspace->repricing_on, (string) Percent::parse($workspace->floor_alarm_percent), $workspace->limits,
         );
     }
 }

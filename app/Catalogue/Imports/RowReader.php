@@ -29,12 +29,17 @@ final readonly class RowReader
     {
     }
 
-    /** @param  list<string>  $row */
+    /**
+     * Without the blanks around it, and without the apostrophe that keeps spreadsheets from taking a text for a formula.
+     *
+     * @param  list<string>  $row
+     */
     public function cell(array $row, string $field): string
     {
         $column = $this->columns[$field] ?? null;
+        $cell = $column === null ? '' : trim($row[$column] ?? '', " \t\n\r\0\x0B\u{00A0}");
 
-        return $column === null ? '' : trim($row[$column] ?? '', " \t\n\r\0\x0B\u{00A0}");
+        return preg_match("/^'[=+\-@]/", $cell) === 1 ? substr($cell, 1) : $cell;
     }
 
     /**

@@ -11,11 +11,18 @@ use Illuminate\Validation\Rule;
 /** Which listings are meant: the same names in the listing list, when rules are tried out and when listings are put on a rule. */
 final readonly class ListingFilter
 {
-    public const STATES = ['no_cost', 'blocked', 'no_rule', 'at_floor', 'not_cheapest', 'cheapest', 'alone', 'buy_box', 'paused', 'out_of_stock'];
+    public const STATES = [
+        'no_cost', 'blocked', 'conflict', 'no_limits', 'no_rule', 'at_floor', 'outside', 'not_cheapest', 'cheapest', 'alone', 'buy_box', 'paused', 'out_of_stock', 'draft', 'changed',
+    ];
+
+    public const OUTCOMES = ['change', 'keep', 'review', 'skipped', 'blocked'];
+
+    /** Ranges of figures, both ends included. */
+    private const RANGES = ['margin' => 'l.margin_percent', 'markup' => 'l.markup_percent', 'stock' => 'l.stock'];
 
     private const SCOPES = [Scope::Supplier, Scope::Category, Scope::Brand];
 
-    /** @param  array{q?: string|null, channel?: int|string|null, rule?: string|null, state?: list<string>|null, supplier?: string|null, category?: string|null, brand?: string|null}  $wanted */
+    /** @param  array<string, mixed>  $wanted  checked by rules() */
     public function __construct(private array $wanted)
     {
     }
@@ -28,9 +35,22 @@ final readonly class ListingFilter
             "{$prefix}channel" => ['nullable', 'integer'],
             "{$prefix}rule" => ['nullable', 'string', 'regex:/^(none|\d{1,12})$/'],
             "{$prefix}supplier" => ['nullable', 'string', 'max:255'], "{$prefix}category" => ['nullable', 'string', 'max:255'], "{$prefix}brand" => ['nullable', 'string', 'max:255'],
-            "{$prefix}state" => ['nullable', 'array', 'max:10'],
+            "{$prefix}outcome" => ['nullable', Rule::in(self::OUTCOMES)],
+            ...self::rangeRules($prefix),
+            "{$prefix}state" => ['nullable', 'array', 'max:15'],
             "{$prefix}state.*" => ['string', Rule::in(self::STATES)],
         ];
+    }
+
+    /** @return array<string, list<mixed>> such as margin_from and margin_to */
+    private static function rangeRules(string $prefix): array
+    {
+        $rules = [];
+        foreach (array_keys(self::RANGES) as $name) {
+            $rules["{$prefix}{$name}_from"] = $rules["{$prefix}{$name}_to"] = ['nullable', 'numeric', 'between:-1000000000,1000000000'];
+        }
+
+        return $rules;
     }
 
     /** Narrows a query on listings (as l) of that workspace. */
@@ -45,6 +65,17 @@ final readonly class ListingFilter
         $rule = $this->wanted['rule'] ?? null;
         if ($rule !== null) {
             $rule === 'none' ? $query->whereNull('l.rule_id') : $query->where('l.rule_id', (int) $rule);
+        }
+        if (($this->wanted['outcome'] ?? null) !== null) {
+            $query->where('l.outcome', $this->wanted['outcome']);
+        }
+        foreach (self::RANGES as $name => $column) {
+            foreach (['from' => '>=', 'to' => '<='] as $end => $operator) {
+                $figure = $this->wanted["{$name}_{$end}"] ?? null;
+                if ($figure !== null) {
+                    $query->where($column, $operator, $figure);
+                }
+            }
         }
         foreach (self::SCOPES as $scope) {
             $name = $this->wanted[$scope->value] ?? null;
@@ -64,6 +95,11 @@ final readonly class ListingFilter
         match ($state) {
             'no_cost' => $query->where('l.problem', 'cost_missing'),
             'blocked' => $query->whereNotNull('l.problem'),
+            'conflict' => $query->where('l.problem', 'limits_conflict'),
+            'no_limits' => $query->whereIn('l.problem', ['floor_missing', 'ceiling_missing', 'floor_unreachable']),
+            'outside' => $query->whereRaw('(l.price_minor < l.floor_minor OR l.price_minor > l.ceiling_minor)'),
+            'draft' => $query->where('l.is_draft', true),
+            'changed' => $query->whereRaw("l.last_changed_at > now() - interval '1 day'"),
             'no_rule' => $query->whereNull('l.rule_id'),
             'at_floor' => $query->whereColumn('l.price_minor', 'l.floor_minor'),
             'not_cheapest' => $query->where('l.rank', '>', 1),

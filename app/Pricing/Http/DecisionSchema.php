@@ -35,9 +35,12 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(schema: 'ListingFilter', properties: [
     new OA\Property(property: 'q', type: 'string'), new OA\Property(property: 'channel', type: 'integer'),
     new OA\Property(property: 'supplier', type: 'string'), new OA\Property(property: 'category', type: 'string'), new OA\Property(property: 'brand', type: 'string'),
+    new OA\Property(property: 'outcome', type: 'string', enum: ['change', 'keep', 'review', 'skipped', 'blocked']),
+    new OA\Property(property: 'margin_from', type: 'string'), new OA\Property(property: 'margin_to', type: 'string'), new OA\Property(property: 'markup_from', type: 'string'), new OA\Property(property: 'markup_to', type: 'string'),
+    new OA\Property(property: 'stock_from', type: 'string'), new OA\Property(property: 'stock_to', type: 'string'),
     new OA\Property(property: 'rule', description: 'A rule, or "none".', type: 'string'), new OA\Property(property: 'state', type: 'array', items: new OA\Items(ref: '#/components/schemas/ListingState')),
 ])]
-#[OA\Schema(schema: 'ListingState', type: 'string', enum: ['no_cost', 'blocked', 'no_rule', 'at_floor', 'not_cheapest', 'cheapest', 'alone', 'buy_box', 'paused', 'out_of_stock'])]
+#[OA\Schema(schema: 'ListingState', type: 'string', enum: ['no_cost', 'blocked', 'conflict', 'no_limits', 'no_rule', 'at_floor', 'outside', 'not_cheapest', 'cheapest', 'alone', 'buy_box', 'paused', 'out_of_stock', 'draft', 'changed'])]
 final readonly class DecisionSchema
 {
 }

@@ -6,11 +6,13 @@ namespace App\Workbench\Http;
 
 use App\Catalogue\Actions\SetListingLimits;
 use App\Catalogue\Listings\ListingFilter;
+use App\Catalogue\Listings\ListingSelection;
 use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Workspace;
 use App\Market\Models\Rival;
 use App\Pricing\Deciding\DecideNow;
 use App\Support\Tenancy\CurrentWorkspace;
+use App\Workbench\ListingExport;
 use App\Workbench\ListingHistory;
 use App\Workbench\ListingQuery;
 use Carbon\CarbonImmutable;
@@ -18,6 +20,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\Rule;
 use OpenApi\Attributes as OA;
+use Symfony\Component\HttpFoundation\StreamedResponse;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Wrasse\Core\Document\DecisionWriter;
 use Wrasse\Core\Money\Currency;
@@ -37,6 +40,13 @@ final readonly class ListingController
             new OA\Parameter(name: 'supplier', in: 'query', schema: new OA\Schema(type: 'string')),
             new OA\Parameter(name: 'category', in: 'query', schema: new OA\Schema(type: 'string')),
             new OA\Parameter(name: 'brand', in: 'query', schema: new OA\Schema(type: 'string')),
+            new OA\Parameter(name: 'outcome', in: 'query', description: 'Of the last decision', schema: new OA\Schema(type: 'string')),
+            new OA\Parameter(name: 'margin_from', in: 'query', description: 'Margin of price in percent', schema: new OA\Schema(type: 'string')),
+            new OA\Parameter(name: 'margin_to', in: 'query', schema: new OA\Schema(type: 'string')),
+            new OA\Parameter(name: 'markup_from', in: 'query', description: 'Markup on cost in percent', schema: new OA\Schema(type: 'string')),
+            new OA\Parameter(name: 'markup_to', in: 'query', schema: new OA\Schema(type: 'string')),
+            new OA\Parameter(name: 'stock_from', in: 'query', schema: new OA\Schema(type: 'string')),
+            new OA\Parameter(name: 'stock_to', in: 'query', schema: new OA\Schema(type: 'string')),
             new OA\Parameter(name: 'state[]', in: 'query', schema: new OA\Schema(type: 'array', items: new OA\Items(ref: '#/components/schemas/ListingState')), explode: true),
             new OA\Parameter(name: 'sort', in: 'query', description: 'With "-" in front for the other way round', schema: new OA\Schema(type: 'string', enum: ['sku', '-sku', 'title', '-title', 'price', '-price', 'margin', '-margin', 'markup', '-markup', 'rank', '-rank'])),
             new OA\Parameter(name: 'cursor', in: 'query', description: 'From the last page', schema: new OA\Schema(type: 'string')),
@@ -65,6 +75,18 @@ final readonly class ListingController
         return new JsonResponse([
             'listings' => array_map(ListingRow::of(...), $page['rows']), 'total' => $cursor === null ? $query->count($asked) : null, 'next' => $page['next'],
         ]);
+    }
+
+    #[OA\Get(path: '/api/v1/listings/export', operationId: 'exportListings', summary: 'Listings that match, as a CSV file that can be taken in again; filters as for the list', tags: ['Listings'],
+        parameters: [new OA\Parameter(name: 'ids', in: 'query', description: 'Only these, separated by commas', schema: new OA\Schema(type: 'string'))],
+        responses: [new OA\Response(response: 200, description: 'CSV', content: new OA\MediaType(mediaType: 'text/csv', schema: new OA\Schema(type: 'string')))])]
+    public function export(Request $request): StreamedResponse
+    {
+        /** @var array{ids?: string|null} $asked */
+        $asked = $request->validate([...ListingFilter::rules(), 'ids' => ['nullable', 'string', 'max:6000', 'regex:/^\d{1,12}(,\d{1,12})*$/']]);
+        $ids = isset($asked['ids']) ? array_map(intval(...), explode(',', $asked['ids'])) : null;
+
+        return (new ListingExport(new ListingSelection($this->current->id(), $ids, $asked)))->file('listings-'.CarbonImmutable::now()->format('Y-m-d').'.csv');
     }
 
     #[OA\Get(path: '/api/v1/listings/{id}', operationId: 'showListing', summary: 'One listing with offers, limits and the why', tags: ['Listings'],

@@ -22,6 +22,9 @@ export type LimitTerm = components['schemas']['LimitTerm'];
 export type Term = components['schemas']['Term'];
 export type Channel = components['schemas']['Channel'];
 export type Import = components['schemas']['Import'];
+export type Batch = components['schemas']['Batch'];
+export type BatchRow = components['schemas']['BatchRow'];
+export type BulkEdit = components['schemas']['BulkEdit'];
 export type Me = components['schemas']['Me'];
 
 /** What went wrong, as the server says it: a title, perhaps a detail, and what is wrong with which field. */
@@ -84,7 +87,8 @@ export async function take<T>(call: Promise<Answer<T>>): Promise<T> {
     };
     throw new Problem(
         answer.response.status,
-        problem.title ?? 'The server gave no readable answer',
+        problem.title ??
+            (answer.response.status === 413 ? 'The file is larger than 50 MB' : 'The server gave no readable answer'),
         problem.detail ?? null,
         problem.errors ?? {},
     );

@@ -1,12 +1,14 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 
-type Topic = 'listings' | 'changes' | 'rules' | 'workspace';
+type Topic = 'listings' | 'changes' | 'rules' | 'workspace' | 'batches' | 'facets';
 
 const KEYS: Record<Topic, string[][]> = {
     listings: [['listings'], ['listing']],
     changes: [['changes'], ['listings'], ['listing']],
     rules: [['rules'], ['rule'], ['listings']],
+    batches: [['batches'], ['batch']],
+    facets: [['facets']],
     workspace: [['workspace'], ['limits'], ['channels'], ['listings'], ['listing']],
 };
 

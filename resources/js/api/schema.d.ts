@@ -471,6 +471,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/listings/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Listings that match, as a CSV file that can be taken in again; filters as for the list */
+        get: operations["exportListings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/listings/{id}": {
         parameters: {
             query?: never;
@@ -506,6 +523,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/views": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Your saved views of the listing list */
+        get: operations["listViews"];
+        /** Save a view; one of the same name is replaced */
+        put: operations["saveView"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/views/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Drop a view */
+        delete: operations["dropView"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -526,6 +578,11 @@ export interface components {
         Batch: {
             /** Format: uuid */
             id: string;
+            /**
+             * Format: uuid
+             * @description The file it comes from.
+             */
+            import_id: string | null;
             /** @enum {string} */
             kind: "import" | "cost" | "limits" | "supplier" | "automation" | "price" | "rule";
             /** @description What it does, in words; of an import the name of the file. */
@@ -566,6 +623,8 @@ export interface components {
             /** @description Of the file. */
             line: number | null;
             sku: string;
+            /** @description Of the product, where there is one. */
+            title: string | null;
             /** @enum {string} */
             verdict: "create" | "change" | "same" | "refused";
             /** @description Why it is refused, or was left alone. */
@@ -699,6 +758,8 @@ export interface components {
             tax_percent: string;
             tax_included: boolean;
             repricing_on: boolean;
+            /** @description A bulk change that moves a floor by more percent than this asks first. */
+            floor_alarm_percent: string;
             limits: components["schemas"]["Limits"];
         };
         Decision: {
@@ -742,12 +803,20 @@ export interface components {
             supplier?: string;
             category?: string;
             brand?: string;
+            /** @enum {string} */
+            outcome?: "change" | "keep" | "review" | "skipped" | "blocked";
+            margin_from?: string;
+            margin_to?: string;
+            markup_from?: string;
+            markup_to?: string;
+            stock_from?: string;
+            stock_to?: string;
             /** @description A rule, or "none". */
             rule?: string;
             state?: components["schemas"]["ListingState"][];
         };
         /** @enum {string} */
-        ListingState: "no_cost" | "blocked" | "no_rule" | "at_floor" | "not_cheapest" | "cheapest" | "alone" | "buy_box" | "paused" | "out_of_stock";
+        ListingState: "no_cost" | "blocked" | "conflict" | "no_limits" | "no_rule" | "at_floor" | "outside" | "not_cheapest" | "cheapest" | "alone" | "buy_box" | "paused" | "out_of_stock" | "draft" | "changed";
         RuleDocument: components["schemas"]["CompetitiveRule"] | components["schemas"]["SalesRule"] | components["schemas"]["MarkupRule"] | components["schemas"]["FormulaRule"];
         RuleCommon: {
             /**
@@ -1060,6 +1129,13 @@ export interface components {
             title: string;
             channel: string;
             currency: string;
+            /** @description Not published on its channel yet. */
+            is_draft: boolean;
+            brand: string | null;
+            category: string | null;
+            supplier: string | null;
+            /** @description Unit cost. */
+            cost: string | null;
             condition: string;
             fulfilment: string;
             stock: number | null;
@@ -1115,6 +1191,12 @@ export interface components {
             handling_days: number | null;
             /** @description Why it does not count; null if it does. */
             dropped: string | null;
+        };
+        SavedView: {
+            id: number;
+            name: string;
+            /** @description As it stands in the address bar. */
+            query: string;
         };
         /** @description One floor or ceiling term of a listing: where it comes from, and what it comes to now. */
         Term: {
@@ -1816,6 +1898,7 @@ export interface operations {
                     tax_percent?: string;
                     tax_included?: boolean;
                     repricing_on?: boolean;
+                    floor_alarm_percent?: string;
                     limits?: components["schemas"]["Limits"];
                 };
             };
@@ -2225,6 +2308,16 @@ export interface operations {
                 supplier?: string;
                 category?: string;
                 brand?: string;
+                /** @description Of the last decision */
+                outcome?: string;
+                /** @description Margin of price in percent */
+                margin_from?: string;
+                margin_to?: string;
+                /** @description Markup on cost in percent */
+                markup_from?: string;
+                markup_to?: string;
+                stock_from?: string;
+                stock_to?: string;
                 "state[]"?: components["schemas"]["ListingState"][];
                 /** @description With "-" in front for the other way round */
                 sort?: "sku" | "-sku" | "title" | "-title" | "price" | "-price" | "margin" | "-margin" | "markup" | "-markup" | "rank" | "-rank";
@@ -2259,6 +2352,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    exportListings: {
+        parameters: {
+            query?: {
+                /** @description Only these, separated by commas */
+                ids?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description CSV */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
                 };
             };
         };
@@ -2368,6 +2484,82 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ListingHistory"];
                 };
+            };
+        };
+    };
+    listViews: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description By name */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedView"][];
+                };
+            };
+        };
+    };
+    saveView: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    query: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Saved */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedView"];
+                };
+            };
+            /** @description What is wrong with which field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    dropView: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Dropped */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -20,6 +20,7 @@ export function GeneralLimits({ workspace }: { workspace: Workspace }) {
     const [map, setMap] = useState(workspace.limits.floor.length === 0 || term('floor', 'map') !== undefined);
     const [rrp, setRrp] = useState(term('ceiling', 'rrp')?.percent ?? '');
     const [tax, setTax] = useState(workspace.tax_percent);
+    const [alarm, setAlarm] = useState(workspace.floor_alarm_percent);
     const [included, setIncluded] = useState(workspace.tax_included);
     const problem = change.error instanceof Problem ? change.error : null;
 
@@ -30,7 +31,7 @@ export function GeneralLimits({ workspace }: { workspace: Workspace }) {
         ];
         const ceiling = rrp.trim() ? [{ kind: 'rrp' as const, percent: plainPercent(rrp) }] : [];
         change.mutate(
-            { limits: { floor, ceiling }, tax_percent: tax, tax_included: included },
+            { limits: { floor, ceiling }, tax_percent: tax, tax_included: included, floor_alarm_percent: alarm },
             { onSuccess: () => toast('Saved. Floors and ceilings are being worked out again.') },
         );
     };
@@ -73,16 +74,27 @@ export function GeneralLimits({ workspace }: { workspace: Workspace }) {
                         Never under the minimum advertised price (MAP)
                     </label>
                 </div>
-                <Field
-                    label="Ceiling: part of the recommended price (RRP)"
-                    unit="%"
-                    inputMode="decimal"
-                    placeholder="none"
-                    value={rrp}
-                    onChange={(event) => setRrp(event.target.value)}
-                    error={problem?.at('limits.ceiling.0.percent')}
-                    note="100 % is the recommended price itself."
-                />
+                <div className="grid gap-3">
+                    <Field
+                        label="Ceiling: part of the recommended price (RRP)"
+                        unit="%"
+                        inputMode="decimal"
+                        placeholder="none"
+                        value={rrp}
+                        onChange={(event) => setRrp(event.target.value)}
+                        error={problem?.at('limits.ceiling.0.percent')}
+                        note="100 % is the recommended price itself."
+                    />
+                    <Field
+                        label="Ask before floors move by more than"
+                        unit="%"
+                        inputMode="decimal"
+                        value={alarm}
+                        onChange={(event) => setAlarm(event.target.value)}
+                        error={problem?.at('floor_alarm_percent')}
+                        note="When costs change by file or in bulk."
+                    />
+                </div>
                 <div className="grid gap-3">
                     <Field
                         label="Tax (VAT)"

@@ -3,24 +3,44 @@ import { useChannels, useFacets, useRules } from '@/api/queries';
 import { Button } from '@/ui/Button';
 import { Popup } from '@/ui/Popup';
 import { Select } from '@/ui/Select';
-import { Tick } from '@/ui/Tick';
 import { X } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { COLUMNS } from './columns';
+import { ColumnChoice } from './ColumnChoice';
+import { SavedViews } from './SavedViews';
 import type { useColumns } from './useColumns';
-import { NAMES, type ListingView } from './useListingView';
+import { NAMES, RANGES, type ListingView } from './useListingView';
 
 const STATES: [ListingState, string][] = [
     ['no_cost', 'no cost'],
+    ['conflict', 'floor above ceiling'],
+    ['no_limits', 'no floor or ceiling'],
     ['blocked', 'cannot be priced'],
     ['no_rule', 'no rule'],
-    ['at_floor', 'at its floor'],
+    ['at_floor', 'floor = price'],
+    ['outside', 'outside its limits'],
     ['not_cheapest', 'not cheapest'],
     ['cheapest', 'cheapest'],
     ['alone', 'alone here'],
     ['buy_box', 'holds the buy box'],
+    ['changed', 'changed in the last day'],
     ['paused', 'paused'],
     ['out_of_stock', 'out of stock'],
+    ['draft', 'draft'],
+];
+
+const OUTCOMES: [string, string][] = [
+    ['', 'any'],
+    ['change', 'would change'],
+    ['keep', 'stays'],
+    ['review', 'waits for you'],
+    ['skipped', 'passed over'],
+    ['blocked', 'cannot be priced'],
+];
+
+const RANGE_WORDS: [string, string, string][] = [
+    ['margin', 'Margin of price', '%'],
+    ['markup', 'Markup on cost', '%'],
+    ['stock', 'Stock', ''],
 ];
 
 export function FilterBar({
@@ -40,22 +60,8 @@ export function FilterBar({
             <span className="ml-auto text-text-2" aria-live="polite">
                 {total === undefined ? '' : `${total.toLocaleString('en')} match`}
             </span>
-            <Popup label="Columns" align="end" trigger={<Button>Columns</Button>}>
-                <ul className="grid w-48 gap-1.5">
-                    {COLUMNS.map((column) => (
-                        <li key={column.id}>
-                            <label className="flex items-center gap-2">
-                                <Tick
-                                    checked={columns.shown.includes(column.id)}
-                                    onChange={() => columns.toggle(column.id)}
-                                    label={column.name}
-                                />
-                                {column.name}
-                            </label>
-                        </li>
-                    ))}
-                </ul>
-            </Popup>
+            <SavedViews />
+            <ColumnChoice columns={columns} />
         </div>
     );
 }
@@ -109,6 +115,19 @@ function Chips({ view }: { view: ListingView }) {
         const words = filter[name];
         if (words !== undefined) chips.push({ key: name, words, drop: () => set({ [name]: null }) });
     }
+    if (filter.outcome !== undefined) {
+        const words = OUTCOMES.find(([name]) => name === filter.outcome)?.[1] ?? filter.outcome;
+        chips.push({ key: 'outcome', words, drop: () => set({ outcome: null }) });
+    }
+    for (const name of RANGES) {
+        const figure = filter[name];
+        const [kind, end] = name.split('_');
+        const range = RANGE_WORDS.find(([one]) => one === kind);
+        if (figure !== undefined && range) {
+            const words = `${range[1].toLowerCase()} ${end === 'from' ? 'from' : 'up to'} ${figure}${range[2] && ` ${range[2]}`}`;
+            chips.push({ key: name, words, drop: () => set({ [name]: null }) });
+        }
+    }
     for (const state of filter.state ?? []) {
         chips.push({
             key: state,
@@ -146,7 +165,7 @@ function AddFilter({ view }: { view: ListingView }) {
     const line = 'block w-full rounded px-2 py-1 text-left hover:bg-stripe-soft';
     return (
         <Popup label="Add filter" open={open} onOpenChange={setOpen} trigger={<Button>Add filter</Button>}>
-            <div className="grid w-[420px] max-w-full grid-cols-3 gap-3">
+            <div className="grid w-[470px] max-w-full grid-cols-3 gap-3">
                 {names.map(
                     ([name, words, options]) =>
                         options !== undefined &&
@@ -178,7 +197,18 @@ function AddFilter({ view }: { view: ListingView }) {
                     ))}
                 </div>
                 <div>
-                    <p className="px-2 pb-1 text-text-3">Channel</p>
+                    <Ranges view={view} />
+                    <Select
+                        label="Its rule says"
+                        className="mt-2 px-2"
+                        value={view.filter.outcome ?? ''}
+                        options={OUTCOMES}
+                        onChange={(value) => {
+                            view.set({ outcome: value || null });
+                            setOpen(false);
+                        }}
+                    />
+                    <p className="mt-3 px-2 pb-1 text-text-3">Channel</p>
                     {channels.data?.map((channel) => (
                         <button
                             key={channel.id}
@@ -208,5 +238,41 @@ function AddFilter({ view }: { view: ListingView }) {
                 </div>
             </div>
         </Popup>
+    );
+}
+
+/** From and to of each figure; what cannot be read as a number is left out. */
+function Ranges({ view }: { view: ListingView }) {
+    const keep = (name: string, text: string) => {
+        const figure = text.trim().replace(',', '.').replace('−', '-');
+        view.set({ [name]: /^-?\d+(\.\d+)?$/.test(figure) ? figure : null }, true);
+    };
+    return (
+        <div className="grid gap-2 px-2">
+            {RANGE_WORDS.map(([kind, words, unit]) => (
+                <fieldset key={kind}>
+                    <legend className="text-text-2">
+                        {words}
+                        {unit && ` ${unit}`}
+                    </legend>
+                    <div className="mt-1 flex items-center gap-1">
+                        {(['from', 'to'] as const).map((end) => (
+                            <input
+                                key={end}
+                                inputMode="decimal"
+                                aria-label={`${words} ${end}`}
+                                placeholder={end}
+                                defaultValue={view.filter[`${kind}_${end}` as 'margin_from'] ?? ''}
+                                onBlur={(event) => keep(`${kind}_${end}`, event.target.value)}
+                                onKeyDown={(event) =>
+                                    event.key === 'Enter' && keep(`${kind}_${end}`, event.currentTarget.value)
+                                }
+                                className="h-7 w-full min-w-0 rounded-md border border-line-2 bg-sheet px-1.5 placeholder:text-text-3"
+                            />
+                        ))}
+                    </div>
+                </fieldset>
+            ))}
+        </div>
     );
 }

@@ -25,8 +25,8 @@ export function LimitsForm({ detail }: { detail: ListingDetail }) {
         <section className="mt-4">
             <h3 className="mb-1 text-[14px]">Limits of this listing</h3>
             <p className="mb-2 text-[12.5px] text-text-2">
-                Cost {detail.cost ? `${money(detail.cost)} + ${money(detail.extra_cost)} inbound` : 'not known'}, RRP{' '}
-                {money(detail.rrp)}, MAP {money(detail.map)}
+                Cost {detail.cost ? `${money(detail.cost)}${extras(detail)}` : 'not known'}, RRP {money(detail.rrp)},
+                MAP {money(detail.map)}
                 {detail.supplier ? `, from ${detail.supplier}` : ''}.
             </p>
             <Terms terms={detail.terms} />
@@ -69,4 +69,20 @@ export function LimitsForm({ detail }: { detail: ListingDetail }) {
             )}
         </section>
     );
+}
+
+const EXTRAS = [
+    ['inbound', 'inbound'],
+    ['packaging', 'packaging'],
+    ['handling', 'handling'],
+    ['shipping_cost', 'shipping'],
+] as const;
+
+/** " + 0.57 inbound + 0.30 packaging", without those that are nothing. */
+function extras({ extra_costs: costs, listing }: ListingDetail): string {
+    return EXTRAS.filter(
+        ([name]) => Number(costs[name]) > 0 && (name !== 'shipping_cost' || listing.fulfilment === 'merchant'),
+    )
+        .map(([name, words]) => ` + ${money(costs[name])} ${words}`)
+        .join('');
 }

@@ -19,7 +19,9 @@ interface Props {
     selected: number | null;
     onSelect: (id: number) => void;
     chosen: ReadonlySet<number> | 'all';
-    onChoose: (id: number, on: boolean) => void;
+    /** The row, whether it is chosen, and whether all rows from the last one on are meant. */
+    onChoose: (id: number, on: boolean, range?: boolean) => void;
+    onResize: (column: string, width: number) => void;
     onChooseAll: (on: boolean) => void;
     onNearEnd: () => void;
 }
@@ -75,7 +77,7 @@ export function ListingTable(props: Props) {
     );
 }
 
-function Head({ columns, sort, onSort, grid, chosen, onChooseAll, rows }: Props & { grid: string }) {
+function Head({ columns, sort, onSort, onResize, grid, chosen, onChooseAll, rows }: Props & { grid: string }) {
     const all = chosen === 'all' || (rows.length > 0 && chosen.size >= rows.length);
     const some = chosen !== 'all' && chosen.size > 0;
     return (
@@ -102,6 +104,13 @@ function Head({ columns, sort, onSort, grid, chosen, onChooseAll, rows }: Props 
                         right={column.right}
                         current={sort}
                         onSort={onSort}
+                        grip={
+                            <Grip
+                                name={column.name}
+                                width={column.width}
+                                onResize={(width) => onResize(column.id, width)}
+                            />
+                        }
                     />
                 ))}
             </div>
@@ -115,18 +124,21 @@ function HeadCell({
     right,
     current,
     onSort,
+    grip,
 }: {
+    grip?: React.ReactNode;
     name: React.ReactNode;
     sort?: Sort;
     right?: boolean;
     current: string;
     onSort: (sort: string) => void;
 }) {
-    const place = clsx('px-2 leading-tight font-medium', right && 'text-right');
+    const place = clsx('relative px-2 leading-tight font-medium', right && 'text-right');
     if (!sort) {
         return (
             <div role="columnheader" className={place}>
                 {name}
+                {grip}
             </div>
         );
     }
@@ -153,7 +165,40 @@ function HeadCell({
                     </span>
                 )}
             </button>
+            {grip}
         </div>
+    );
+}
+
+const STEP_PX = 12;
+
+/** The edge of a column: drawn with the mouse, or moved with the arrow keys. */
+function Grip({ name, width, onResize }: { name: string; width: number; onResize: (width: number) => void }) {
+    const start = useRef<{ x: number; width: number } | null>(null);
+    return (
+        <span
+            role="slider"
+            tabIndex={0}
+            aria-label={`Width of ${name}`}
+            aria-valuenow={width}
+            aria-orientation="horizontal"
+            onPointerDown={(event) => {
+                event.preventDefault();
+                event.currentTarget.setPointerCapture(event.pointerId);
+                start.current = { x: event.clientX, width };
+            }}
+            onPointerMove={(event) => {
+                if (start.current) onResize(start.current.width + event.clientX - start.current.x);
+            }}
+            onPointerUp={() => (start.current = null)}
+            onKeyDown={(event) => {
+                const by = event.key === 'ArrowRight' ? STEP_PX : event.key === 'ArrowLeft' ? -STEP_PX : 0;
+                if (by === 0) return;
+                event.preventDefault();
+                onResize(width + by);
+            }}
+            className="absolute -inset-y-1 -right-1 w-2 cursor-col-resize touch-none rounded hover:bg-line-2 focus-visible:bg-stripe"
+        />
     );
 }
 
@@ -166,7 +211,7 @@ interface RowProps {
     selected: boolean;
     chosen: boolean;
     onSelect: (id: number) => void;
-    onChoose: (id: number, on: boolean) => void;
+    onChoose: (id: number, on: boolean, range?: boolean) => void;
 }
 
 const Row = memo(function Row({ listing, index, top, columns, grid, selected, chosen, onSelect, onChoose }: RowProps) {
@@ -178,7 +223,7 @@ const Row = memo(function Row({ listing, index, top, columns, grid, selected, ch
             data-sku={listing.sku}
             onClick={() => onSelect(listing.id)}
             className={clsx(
-                'absolute inset-x-0 grid cursor-pointer items-center border-b border-line',
+                'absolute inset-x-0 grid cursor-pointer items-center border-b border-line focus-within:z-[5]',
                 selected ? 'bg-yours-soft' : 'hover:bg-paper/60',
             )}
             style={{ gridTemplateColumns: grid, height: ROW_PX, transform: `translateY(${top}px)` }}
@@ -190,7 +235,11 @@ const Row = memo(function Row({ listing, index, top, columns, grid, selected, ch
                     selected ? 'border-yours' : 'border-transparent',
                 )}
             >
-                <Tick checked={chosen} onChange={(on) => onChoose(listing.id, on)} label={`Choose ${listing.sku}`} />
+                <Tick
+                    checked={chosen}
+                    onChange={(on, range) => onChoose(listing.id, on, range)}
+                    label={`Choose ${listing.sku}`}
+                />
             </div>
             <div role="gridcell" className="min-w-0 px-2">
                 <button
@@ -206,6 +255,7 @@ const Row = memo(function Row({ listing, index, top, columns, grid, selected, ch
                 </button>
                 <span className="block truncate text-[12px] text-text-3">
                     {listing.sku} · {listing.channel}
+                    {listing.is_draft && ' · draft'}
                 </span>
             </div>
             {columns.map((column) => (

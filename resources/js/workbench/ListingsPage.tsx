@@ -1,17 +1,20 @@
 import { useChannels } from '@/api/queries';
-import { ImportCosts } from '@/catalogue/ImportCosts';
+import { BatchWindow } from '@/catalogue/batches/BatchWindow';
+import { RecentBatches } from '@/catalogue/batches/RecentBatches';
+import { ImportFile } from '@/catalogue/ImportFile';
 import { typing } from '@/shell/Keys';
 import { TopBar } from '@/shell/TopBar';
 import { Button } from '@/ui/Button';
 import { Notice, ProblemNotice } from '@/ui/Notice';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { BulkBar } from './BulkBar';
+import { EDIT_PRICE } from './EditCell';
 import { FilterBar } from './FilterBar';
 import { Inspector } from './Inspector';
 import { ListingTable } from './ListingTable';
 import { useListings } from './queries';
 import { useColumns } from './useColumns';
-import { useListingView } from './useListingView';
+import { exportAddress, useListingView } from './useListingView';
 
 export default function ListingsPage() {
     const view = useListingView();
@@ -19,34 +22,52 @@ export default function ListingsPage() {
     const columns = useColumns();
     const channels = useChannels();
     const [chosen, setChosen] = useState<ReadonlySet<number> | 'all'>(new Set<number>());
-    const [importing, setImporting] = useState(false);
     const rows = useMemo(() => listings.data?.pages.flatMap((page) => page.listings) ?? [], [listings.data]);
     const total = listings.data?.pages[0]?.total ?? undefined;
     const { hasNextPage, isFetchingNextPage, fetchNextPage } = listings;
     const more = useCallback(() => {
         if (hasNextPage && !isFetchingNextPage) void fetchNextPage();
     }, [hasNextPage, isFetchingNextPage, fetchNextPage]);
-    const { set, selected } = view;
+    const { set, selected, batch, file } = view;
+    const openBatch = useCallback((id: string) => set({ batch: id, file: null }), [set]);
+    const bringIn = useCallback(() => set({ file: 'new' }), [set]);
     const select = useCallback((id: number) => set({ listing: String(id) }, true), [set]);
+    const last = useRef<number | null>(null);
     const choose = useCallback(
-        (id: number, on: boolean) =>
+        (id: number, on: boolean, range = false) => {
+            const ids = rows.map((row) => row.id);
+            const [from, to] = [ids.indexOf(last.current ?? id), ids.indexOf(id)];
+            const meant = range && from >= 0 ? ids.slice(Math.min(from, to), Math.max(from, to) + 1) : [id];
+            last.current = id;
             setChosen((before) => {
-                const next = new Set(before === 'all' ? rows.map((row) => row.id) : before);
-                if (on) next.add(id);
-                else next.delete(id);
+                const next = new Set(before === 'all' ? ids : before);
+                for (const one of meant) {
+                    if (on) next.add(one);
+                    else next.delete(one);
+                }
                 return next;
-            }),
+            });
+        },
         [rows],
     );
     useEffect(() => {
         const press = (event: KeyboardEvent) => {
             if (typing(event)) return;
+            const key = event.key.toLowerCase();
             const at = rows.findIndex((row) => row.id === selected);
-            const step = event.key === 'j' ? 1 : event.key === 'k' ? -1 : 0;
+            const step = key === 'j' ? 1 : key === 'k' ? -1 : 0;
             const next = step === 0 ? undefined : rows[Math.max(0, at + step)];
-            if (next) select(next.id);
-            if (event.key === 'x' && selected !== null)
-                choose(selected, chosen === 'all' ? false : !chosen.has(selected));
+            if (next) {
+                if (event.shiftKey && selected !== null) [selected, next.id].forEach((id) => choose(id, true));
+                select(next.id);
+            }
+            if (key === 'x' && selected !== null) choose(selected, chosen === 'all' ? false : !chosen.has(selected));
+            if (key === 'e' && selected !== null) {
+                event.preventDefault();
+                window.dispatchEvent(new CustomEvent(EDIT_PRICE, { detail: selected }));
+            }
+            if (key === 'a') setChosen('all');
+            if (key === 'n') setChosen(new Set());
         };
         window.addEventListener('keydown', press);
         return () => window.removeEventListener('keydown', press);
@@ -57,7 +78,8 @@ export default function ListingsPage() {
     return (
         <>
             <TopBar title="Listings" note={channels.data?.map((channel) => channel.name).join(', ')}>
-                <Button onClick={() => setImporting(true)}>Bring in costs</Button>
+                <RecentBatches onOpen={openBatch} />
+                <Button onClick={bringIn}>Bring in a file</Button>
             </TopBar>
             <div className="flex min-h-0 flex-1">
                 <main className="flex min-w-0 flex-1 flex-col">
@@ -66,7 +88,9 @@ export default function ListingsPage() {
                             chosen={chosen}
                             total={total ?? 0}
                             filter={view.filter}
-                            onDone={() => setChosen(new Set())}
+                            onNone={() => setChosen(new Set())}
+                            onPlanned={openBatch}
+                            exportAddress={exportAddress(view.filter)}
                         />
                     ) : (
                         <FilterBar view={view} total={total} columns={columns} />
@@ -91,6 +115,7 @@ export default function ListingsPage() {
                             onSelect={select}
                             chosen={chosen}
                             onChoose={choose}
+                            onResize={columns.resize}
                             onChooseAll={(on) => setChosen(on ? 'all' : new Set())}
                             onNearEnd={more}
                         />
@@ -101,11 +126,25 @@ export default function ListingsPage() {
                         key={selected}
                         id={selected}
                         onClose={() => set({ listing: null }, true)}
-                        onImport={() => setImporting(true)}
+                        onImport={bringIn}
                     />
                 )}
             </div>
-            {importing && <ImportCosts onClose={() => setImporting(false)} />}
+            {batch && (
+                <BatchWindow
+                    key={batch}
+                    id={batch}
+                    onClose={() => set({ batch: null })}
+                    onColumns={(importId) => set({ batch: null, file: importId })}
+                />
+            )}
+            {file && (
+                <ImportFile
+                    importId={file === 'new' ? null : file}
+                    onClose={() => set({ file: null })}
+                    onChecked={openBatch}
+                />
+            )}
         </>
     );
 }

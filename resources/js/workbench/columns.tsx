@@ -4,6 +4,7 @@ import { money, percent } from '@/ui/figures';
 import { CHANGE_STATES, OFF, PROBLEMS, reason } from '@/ui/words';
 import { clsx } from 'clsx';
 import type { ReactNode } from 'react';
+import { EditCell } from './EditCell';
 import type { Sort } from './useListingView';
 
 export interface Column {
@@ -80,6 +81,45 @@ export const COLUMNS: Column[] = [
     },
     { id: 'rule', name: 'Rule', head: 'Rule', width: 134, cell: (listing) => <RuleCell listing={listing} /> },
     { id: 'channel', name: 'Channel', head: 'Channel', width: 86, cell: (listing) => listing.channel },
+    {
+        id: 'cost',
+        name: 'Unit cost',
+        head: 'Cost €',
+        width: 70,
+        right: true,
+        cell: (listing) => <EditCell listing={listing} field="cost" />,
+    },
+    {
+        id: 'floor',
+        name: 'Floor',
+        head: 'Floor €',
+        width: 70,
+        right: true,
+        cell: (listing) => <EditCell listing={listing} field="floor" />,
+    },
+    {
+        id: 'ceiling',
+        name: 'Ceiling',
+        head: 'Ceiling €',
+        width: 74,
+        right: true,
+        cell: (listing) => <EditCell listing={listing} field="ceiling" />,
+    },
+    {
+        id: 'supplier',
+        name: 'Supplier',
+        head: 'Supplier',
+        width: 120,
+        cell: (listing) => <Text of={listing.supplier} />,
+    },
+    {
+        id: 'category',
+        name: 'Category',
+        head: 'Category',
+        width: 110,
+        cell: (listing) => <Text of={listing.category} />,
+    },
+    { id: 'brand', name: 'Brand', head: 'Brand', width: 110, cell: (listing) => <Text of={listing.brand} /> },
     { id: 'stock', name: 'Stock', head: 'Stock', width: 60, right: true, cell: (listing) => listing.stock ?? '–' },
     {
         id: 'profit',
@@ -88,14 +128,6 @@ export const COLUMNS: Column[] = [
         width: 62,
         right: true,
         cell: (listing) => money(listing.profit),
-    },
-    {
-        id: 'limits',
-        name: 'Floor and ceiling',
-        head: 'Limits',
-        width: 110,
-        right: true,
-        cell: (listing) => <Limits listing={listing} />,
     },
 ];
 
@@ -127,15 +159,14 @@ function Line({ listing }: { listing: Listing }) {
 function Price({ listing }: { listing: Listing }) {
     return (
         <>
-            <span key={listing.price}>{money(listing.price)}</span>
+            <EditCell listing={listing} field="price" />
             {listing.going_to && <span className="block text-[12px] text-yours-ink">→ {money(listing.going_to)}</span>}
         </>
     );
 }
 
-function Limits({ listing }: { listing: Listing }) {
-    if (!listing.floor || !listing.ceiling) return '–';
-    return `${money(listing.floor)} – ${money(listing.ceiling)}`;
+function Text({ of: text }: { of: string | null }) {
+    return <span className={clsx('block truncate', text === null && 'text-text-3')}>{text ?? 'none'}</span>;
 }
 
 /** What the rule makes of the listing, in a few words; coral only for what needs mending. */

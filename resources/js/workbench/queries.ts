@@ -47,15 +47,3 @@ export function useChangeListing(id: number) {
         },
     });
 }
-
-export function useAssign() {
-    const client = useQueryClient();
-    return useMutation({
-        mutationFn: (body: { rule: number | null; listings?: number[]; filter?: ListingFilter }) =>
-            take(api.POST('/api/v1/assignments', { body })),
-        onSuccess: () => {
-            for (const key of ['listings', 'listing', 'rules', 'rule'])
-                void client.invalidateQueries({ queryKey: [key] });
-        },
-    });
-}

@@ -7,6 +7,9 @@ export type Sort = 'sku' | 'title' | 'price' | 'margin' | 'markup' | 'rank';
 /** Filters by a name of the product. */
 export const NAMES = ['supplier', 'category', 'brand'] as const;
 
+/** Ranges of figures, as they stand in the address. */
+export const RANGES = ['margin_from', 'margin_to', 'markup_from', 'markup_to', 'stock_from', 'stock_to'] as const;
+
 /** What the list shows, kept in the address bar. */
 export function useListingView() {
     const [params, setParams] = useSearchParams();
@@ -21,7 +24,9 @@ export function useListingView() {
         if (q) filter.q = q;
         if (channel) filter.channel = Number(channel);
         if (rule) filter.rule = rule;
-        for (const name of NAMES) {
+        const outcome = at.get('outcome');
+        if (outcome) filter.outcome = outcome as ListingFilter['outcome'];
+        for (const name of [...NAMES, ...RANGES]) {
             const value = at.get(name);
             if (value) filter[name] = value;
         }
@@ -29,6 +34,8 @@ export function useListingView() {
         return {
             filter,
             sort: at.get('sort') ?? 'sku',
+            batch: at.get('batch'),
+            file: at.get('file'),
             selected: at.get('listing') ? Number(at.get('listing')) : null,
         };
     }, [text]);
@@ -50,3 +57,13 @@ export function useListingView() {
 }
 
 export type ListingView = ReturnType<typeof useListingView>;
+
+/** Where the listings of a filter are to be had as a file. */
+export function exportAddress(filter: ListingFilter): string {
+    const query = new URLSearchParams();
+    for (const [name, value] of Object.entries(filter)) {
+        if (Array.isArray(value)) for (const one of value) query.append(`${name}[]`, String(one));
+        else if (value !== undefined) query.set(name, String(value));
+    }
+    return `/api/v1/listings/export?${query.toString()}`;
+}

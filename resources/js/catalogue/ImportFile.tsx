@@ -1,0 +1,282 @@
+import { api, asForm, Problem, take, type Import } from '@/api/client';
+import { useChannels, useFacets } from '@/api/queries';
+import { Button } from '@/ui/Button';
+import { Field } from '@/ui/Field';
+import { Notice, ProblemNotice } from '@/ui/Notice';
+import { Select } from '@/ui/Select';
+import { Window } from '@/ui/Window';
+import { count } from '@/ui/words';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { FIELDS } from './batches/words';
+
+const LARGEST = 50 * 1024 * 1024;
+
+interface Props {
+    /** A file that was brought before. */
+    importId: string | null;
+    onClose: () => void;
+    onChecked: (batchId: string) => void;
+}
+
+/** Bring a file, see how it was read, say which column is what; then what it would do is worked out. */
+export function ImportFile({ importId, onClose, onChecked }: Props) {
+    const [brought, setBrought] = useState<Import | null>(null);
+    const earlier = useQuery({
+        queryKey: ['import', importId],
+        queryFn: () => take(api.GET('/api/v1/imports/{id}', { params: { path: { id: importId ?? '' } } })),
+        enabled: importId !== null,
+    });
+    const read = useMutation({
+        mutationFn: (chosen: File) => {
+            if (chosen.size > LARGEST)
+                throw new Problem(
+                    413,
+                    'The file is larger than 50 MB',
+                    'Split it, or leave out columns that are not needed.',
+                    {},
+                );
+            return take(api.POST('/api/v1/imports', asForm(chosen)));
+        },
+        onSuccess: setBrought,
+    });
+    const file = brought ?? earlier.data ?? null;
+    return (
+        <Window open onClose={onClose} title="Bring in a file" wide>
+            {earlier.error && <ProblemNotice error={earlier.error} />}
+            {!file && importId === null && (
+                <Choose onChoose={(chosen) => read.mutate(chosen)} busy={read.isPending} error={read.error} />
+            )}
+            {file && <Columns key={file.id} file={file} onChecked={onChecked} onBack={() => setBrought(null)} />}
+        </Window>
+    );
+}
+
+function Choose({ onChoose, busy, error }: { onChoose: (file: File) => void; busy: boolean; error: unknown }) {
+    const [over, setOver] = useState(false);
+    const problem = error instanceof Problem ? error : null;
+    return (
+        <div className="grid gap-3">
+            <p className="text-text-2">
+                A CSV file with a header, one line a SKU: costs, suppliers, recommended and minimum advertised prices,
+                limits; with a title also new products, with a price new drafts. Nothing is changed before you have
+                seen, row by row, what it would do.
+            </p>
+            <label
+                onDragOver={(event) => {
+                    event.preventDefault();
+                    setOver(true);
+                }}
+                onDragLeave={() => setOver(false)}
+                onDrop={(event) => {
+                    event.preventDefault();
+                    setOver(false);
+                    const dropped = event.dataTransfer.files[0];
+                    if (dropped) onChoose(dropped);
+                }}
+                className={`grid place-items-center rounded-md border border-dashed px-4 py-9 text-center ${over ? 'border-stripe bg-stripe-soft' : 'border-line-2'}`}
+            >
+                <span>
+                    {busy ? 'Reading the file…' : 'Drop the file here, or '}
+                    {!busy && <span className="text-stripe underline underline-offset-2">choose it</span>}
+                </span>
+                <input
+                    type="file"
+                    accept=".csv,.txt,.tsv,text/csv"
+                    className="sr-only"
+                    aria-label="File"
+                    disabled={busy}
+                    onChange={(event) => {
+                        const chosen = event.target.files?.[0];
+                        event.target.value = '';
+                        if (chosen) onChoose(chosen);
+                    }}
+                />
+            </label>
+            {problem && (
+                <Notice>
+                    {problem.at('file') ?? problem.says}{' '}
+                    {problem.status === 413 && problem.detail !== problem.says && problem.detail}
+                </Notice>
+            )}
+        </div>
+    );
+}
+
+type Held = Record<string, number | null>;
+
+function Columns({
+    file,
+    onChecked,
+    onBack,
+}: {
+    file: Import;
+    onChecked: (batchId: string) => void;
+    onBack: () => void;
+}) {
+    const client = useQueryClient();
+    const channels = useChannels();
+    const facets = useFacets();
+    const [columns, setColumns] = useState<Held>(file.columns);
+    const [supplier, setSupplier] = useState(file.supplier ?? '');
+    const [channel, setChannel] = useState('');
+    const [decimal, setDecimal] = useState<string>(file.decimal ?? '');
+    const [from, setFrom] = useState('');
+    const check = useMutation({
+        mutationFn: () =>
+            take(
+                api.POST('/api/v1/imports/{id}/check', {
+                    params: { path: { id: file.id } },
+                    body: {
+                        columns,
+                        decimal: decimal === '' ? null : (decimal as '.'),
+                        channel: channel === '' ? null : Number(channel),
+                        supplier: supplier.trim() || null,
+                        effective_from: from || null,
+                    },
+                }),
+            ),
+        onSuccess: (batch) => {
+            client.setQueryData(['batch', batch.id], batch);
+            onChecked(batch.id);
+        },
+    });
+    const problem = check.error instanceof Problem ? check.error : null;
+    const chooseSupplier = (name: string) => {
+        setSupplier(name);
+        const known = file.remembered[name];
+        if (known) setColumns(known);
+    };
+    const amounts = decimal === '' ? 'either way' : decimal === ',' ? '12,50' : '12.50';
+    return (
+        <form
+            className="grid gap-3"
+            onSubmit={(event) => {
+                event.preventDefault();
+                check.mutate();
+            }}
+        >
+            <p>
+                <b>{file.file_name}</b>{' '}
+                <span className="text-text-2">
+                    was read as {count(file.rows, 'row', 'rows')} with {file.read_as}; decimals: {amounts}. What does
+                    each column hold?
+                </span>
+            </p>
+            <ColumnTable file={file} columns={columns} onChange={setColumns} />
+            <div className="grid grid-cols-2 items-start gap-3 sm:grid-cols-4">
+                <Field
+                    label="Whose file it is"
+                    list="suppliers"
+                    placeholder="nobody’s in particular"
+                    value={supplier}
+                    onChange={(event) => chooseSupplier(event.target.value)}
+                    note="Its columns are remembered."
+                    error={problem?.at('supplier')}
+                />
+                <datalist id="suppliers">
+                    {facets.data?.suppliers.map((name) => (
+                        <option key={name} value={name} />
+                    ))}
+                </datalist>
+                <Select
+                    label="Channel, if no column says"
+                    value={channel}
+                    options={[
+                        ['', 'the only one it is on'],
+                        ...(channels.data ?? []).map((one) => [String(one.id), one.name] as const),
+                    ]}
+                    onChange={setChannel}
+                />
+                <Select
+                    label="Decimals are written"
+                    value={decimal}
+                    options={[
+                        ['', 'either way'],
+                        [',', '12,50'],
+                        ['.', '12.50'],
+                    ]}
+                    onChange={setDecimal}
+                />
+                <Field
+                    label="Costs hold from"
+                    type="date"
+                    value={from}
+                    onChange={(event) => setFrom(event.target.value)}
+                    note={from === '' ? 'At once.' : undefined}
+                    error={problem?.at('effective_from')}
+                />
+            </div>
+            {problem && <Notice>{problem.at('columns.sku') ?? problem.says}</Notice>}
+            <div className="flex items-center gap-2">
+                <Button look="main" type="submit" disabled={check.isPending}>
+                    {check.isPending ? 'Working it out…' : 'Show what it would do'}
+                </Button>
+                <Button onClick={onBack} disabled={check.isPending}>
+                    Another file
+                </Button>
+                <span className="text-text-2">Nothing is changed yet.</span>
+            </div>
+        </form>
+    );
+}
+
+/** One line a column of the file, with what stands in it. */
+function ColumnTable({ file, columns, onChange }: { file: Import; columns: Held; onChange: (columns: Held) => void }) {
+    const held = (index: number) => Object.keys(columns).find((field) => columns[field] === index) ?? '';
+    const choose = (index: number, field: string) => {
+        const next: Held = {};
+        for (const [name, column] of Object.entries(columns)) next[name] = column === index ? null : column;
+        if (field) next[field] = index;
+        onChange(next);
+    };
+    return (
+        <div className="max-h-[40vh] overflow-auto" tabIndex={0} role="region" aria-label="Columns of the file">
+            <table className="w-full">
+                <thead className="sticky top-0 bg-sheet text-left text-text-2">
+                    <tr>
+                        <th scope="col" className="py-1 font-medium">
+                            Column
+                        </th>
+                        <th scope="col" className="py-1 font-medium">
+                            As in the file
+                        </th>
+                        <th scope="col" className="py-1 font-medium">
+                            What it holds
+                        </th>
+                    </tr>
+                </thead>
+                <tbody>
+                    {file.header.map((name, index) => {
+                        const words = name || `column ${index + 1}`;
+                        return (
+                            <tr key={index} className="border-t border-line">
+                                <td className="max-w-[180px] truncate py-1.5 pr-3">{words}</td>
+                                <td className="max-w-[320px] truncate py-1.5 pr-3 text-text-2">
+                                    {file.sample
+                                        .map((row) => row[index] ?? '')
+                                        .filter(Boolean)
+                                        .join(' · ')}
+                                </td>
+                                <td className="w-64 py-1.5">
+                                    <Select
+                                        hideLabel
+                                        label={`What “${words}” holds`}
+                                        value={held(index)}
+                                        options={[
+                                            ['', 'not taken in'],
+                                            ...Object.keys(file.columns).map(
+                                                (field) => [field, FIELDS[field] ?? field] as const,
+                                            ),
+                                        ]}
+                                        onChange={(field) => choose(index, field)}
+                                    />
+                                </td>
+                            </tr>
+                        );
+                    })}
+                </tbody>
+            </table>
+        </div>
+    );
+}

@@ -1,0 +1,61 @@
+import { api, take, type Batch, type BulkEdit, type ListingFilter } from '@/api/client';
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+
+export type Edit = 'cost' | 'limits' | 'supplier' | 'automation' | 'price' | 'rule';
+export type Shown = 'all' | 'create' | 'change' | 'same' | 'refused' | 'left' | 'moves';
+
+const PAGE = 100;
+
+const isWorking = (batch: Batch | undefined) => ['planning', 'applying', 'undoing'].includes(batch?.state ?? '');
+
+export const useBatches = (enabled: boolean) =>
+    useQuery({ queryKey: ['batches'], queryFn: () => take(api.GET('/api/v1/batches')), enabled });
+
+/** Asked again while it is at work, besides what the live stream says. */
+export const useBatch = (id: string) =>
+    useQuery({
+        queryKey: ['batch', id],
+        queryFn: () => take(api.GET('/api/v1/batches/{id}', { params: { path: { id } } })),
+        refetchInterval: (query) => (isWorking(query.state.data) ? 1_000 : false),
+    });
+
+export function useBatchRows(batch: Batch, shown: Shown) {
+    const { id } = batch;
+    return useInfiniteQuery({
+        queryKey: ['batch', id, 'rows', shown, batch.state],
+        queryFn: ({ pageParam }) => {
+            const query = { show: shown === 'all' ? undefined : shown, after: pageParam ?? undefined };
+            return take(api.GET('/api/v1/batches/{id}/rows', { params: { path: { id }, query } }));
+        },
+        initialPageParam: null as number | null,
+        getNextPageParam: (page) => (page.length < PAGE || shown === 'moves' ? null : (page.at(-1)?.position ?? null)),
+        enabled: batch.state !== 'planning',
+    });
+}
+
+export function useStartBatch() {
+    const client = useQueryClient();
+    return useMutation({
+        mutationFn: (body: { edit: Edit; wanted: BulkEdit; listings?: number[]; filter?: ListingFilter }) =>
+            take(api.POST('/api/v1/batches', { body })),
+        onSuccess: (batch) => client.setQueryData(['batch', batch.id], batch),
+    });
+}
+
+export function useMoveBatch(id: string) {
+    const client = useQueryClient();
+    const path = { params: { path: { id } } };
+    return useMutation({
+        mutationFn: (what: { undo: boolean; confirmed?: boolean }) =>
+            take(
+                what.undo
+                    ? api.POST('/api/v1/batches/{id}/undo', path)
+                    : api.POST('/api/v1/batches/{id}/apply', { ...path, body: { confirmed: what.confirmed } }),
+            ),
+        onSuccess: (batch) => {
+            client.setQueryData(['batch', batch.id], batch);
+            for (const key of ['batches', 'listings', 'listing', 'rules', 'rule', 'facets'])
+                void client.invalidateQueries({ queryKey: [key] });
+        },
+    });
+}

@@ -1,0 +1,53 @@
+import { Button } from '@/ui/Button';
+import { Popup } from '@/ui/Popup';
+import { Tick } from '@/ui/Tick';
+import { ArrowLeft, ArrowRight } from 'lucide-react';
+import { COLUMNS } from './columns';
+import type { Columns } from './useColumns';
+
+/** Which columns, in which order. Their width is drawn at the heads. */
+export function ColumnChoice({ columns }: { columns: Columns }) {
+    const { shown, toggle, move, reset } = columns;
+    const ordered = [
+        ...shown.map((id) => COLUMNS.find((column) => column.id === id)).filter((column) => column !== undefined),
+        ...COLUMNS.filter((column) => !shown.includes(column.id)),
+    ];
+    return (
+        <Popup label="Columns" align="end" trigger={<Button>Columns</Button>}>
+            <ul className="grid w-60 gap-1">
+                {ordered.map((column) => {
+                    const at = shown.indexOf(column.id);
+                    return (
+                        <li key={column.id} className="flex h-7 items-center">
+                            <label className="flex flex-1 items-center gap-2">
+                                <Tick checked={at >= 0} onChange={() => toggle(column.id)} label={column.name} />
+                                {column.name}
+                            </label>
+                            {at >= 0 &&
+                                (
+                                    [
+                                        [-1, 'left', ArrowLeft],
+                                        [1, 'right', ArrowRight],
+                                    ] as const
+                                ).map(([by, side, Icon]) => (
+                                    <button
+                                        key={side}
+                                        type="button"
+                                        aria-label={`Move ${column.name} to the ${side}`}
+                                        disabled={by < 0 ? at === 0 : at === shown.length - 1}
+                                        onClick={() => move(column.id, by)}
+                                        className="grid size-6 place-items-center rounded text-text-2 hover:bg-stripe-soft disabled:invisible"
+                                    >
+                                        <Icon size={13} />
+                                    </button>
+                                ))}
+                        </li>
+                    );
+                })}
+            </ul>
+            <Button look="quiet" onClick={reset} className="mt-2">
+                As at first
+            </Button>
+        </Popup>
+    );
+}

@@ -1,0 +1,126 @@
+import { api, Problem, take, type Batch, type BulkEdit, type Listing } from '@/api/client';
+import type { Edit } from '@/catalogue/batches/queries';
+import { money } from '@/ui/figures';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useRef, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { toast } from 'sonner';
+
+type Figure = 'price' | 'cost' | 'floor' | 'ceiling';
+
+const NAMES: Record<Figure, string> = {
+    price: 'price',
+    cost: 'unit cost',
+    floor: 'floor by hand',
+    ceiling: 'ceiling by hand',
+};
+
+function edit(field: Figure, value: string): [Edit, BulkEdit] {
+    if (field === 'price') return ['price', { how: 'set', value }];
+    if (field === 'cost') return ['cost', { field: 'cost', how: 'set', value }];
+    return ['limits', { side: field, kind: 'amount', value }];
+}
+
+/** The event by which a key asks the price cell of a listing to open. */
+export const EDIT_PRICE = 'wrasse:edit-price';
+
+/**
+ * A figure that is changed where it stands: a bulk change of one, so it is checked, goes into the history and can be undone the same
+ * way. What would move a floor a long way opens its window first.
+ */
+export function EditCell({ listing, field }: { listing: Listing; field: Figure }) {
+    const [open, setOpen] = useState(false);
+    const figure = listing[field];
+    useEffect(() => {
+        if (field !== 'price') return;
+        const ask = (event: Event) => (event as CustomEvent<number>).detail === listing.id && setOpen(true);
+        window.addEventListener(EDIT_PRICE, ask);
+        return () => window.removeEventListener(EDIT_PRICE, ask);
+    }, [field, listing.id]);
+    if (open) return <Input listing={listing} field={field} onDone={() => setOpen(false)} />;
+    return (
+        <button
+            type="button"
+            key={figure}
+            aria-label={`${NAMES[field]} of ${listing.sku}, ${money(figure)}: change`}
+            onClick={(event) => {
+                event.stopPropagation();
+                setOpen(true);
+            }}
+            className="-mx-1 rounded px-1 decoration-line-2 underline-offset-4 hover:bg-stripe-soft hover:underline"
+        >
+            {money(figure)}
+        </button>
+    );
+}
+
+function Input({ listing, field, onDone }: { listing: Listing; field: Figure; onDone: () => void }) {
+    const client = useQueryClient();
+    const [, setParams] = useSearchParams();
+    const [text, setText] = useState(listing[field] ?? '');
+    const input = useRef<HTMLInputElement>(null);
+    useEffect(() => input.current?.select(), []);
+    const refresh = () =>
+        ['listings', 'listing', 'batches'].forEach((key) => void client.invalidateQueries({ queryKey: [key] }));
+    const undo = (batch: Batch) =>
+        take(api.POST('/api/v1/batches/{id}/undo', { params: { path: { id: batch.id } } })).then(
+            refresh,
+            (problem: Problem) => toast(problem.says),
+        );
+    const save = useMutation({
+        mutationFn: async () => {
+            const [name, wanted] = edit(field, text);
+            const batch = await take(
+                api.POST('/api/v1/batches', { body: { edit: name, wanted, listings: [listing.id] } }),
+            );
+            if (batch.refused > 0) {
+                const query = { show: 'refused' as const };
+                const [row] = await take(
+                    api.GET('/api/v1/batches/{id}/rows', { params: { path: { id: batch.id }, query } }),
+                );
+                throw new Problem(422, row?.why ?? 'It was refused', null, {});
+            }
+            if (batch.change === 0) return null;
+            if (batch.floors_beyond > 0) {
+                setParams((before) => new URLSearchParams([...before, ['batch', batch.id]]));
+                return null;
+            }
+            return take(api.POST('/api/v1/batches/{id}/apply', { params: { path: { id: batch.id } }, body: {} }));
+        },
+        onSuccess: (batch) => {
+            refresh();
+            onDone();
+            if (batch)
+                toast(`${listing.sku}: ${batch.title}`, { action: { label: 'Undo', onClick: () => void undo(batch) } });
+        },
+    });
+    const problem = save.error instanceof Problem ? save.error : null;
+    return (
+        <span className="relative block" onClick={(event) => event.stopPropagation()}>
+            <input
+                ref={input}
+                autoFocus
+                inputMode="decimal"
+                aria-label={`${NAMES[field]} of ${listing.sku}`}
+                aria-invalid={problem !== null}
+                value={text}
+                disabled={save.isPending}
+                onChange={(event) => setText(event.target.value)}
+                onKeyDown={(event) => {
+                    if (event.key === 'Enter') save.mutate();
+                    if (event.key === 'Escape') onDone();
+                }}
+                onBlur={() => !save.isPending && problem === null && onDone()}
+                className="h-7 w-full rounded border border-stripe bg-sheet px-1 text-right"
+            />
+            {problem && (
+                <span
+                    role="alert"
+                    className="absolute top-8 right-0 z-20 w-56 border-l-4 border-broken bg-broken-soft px-2 py-1.5 text-left text-[12.5px] whitespace-normal"
+                >
+                    {problem.says}
+                </span>
+            )}
+        </span>
+    );
+}

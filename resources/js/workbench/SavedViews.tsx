@@ -1,0 +1,90 @@
+import { api, Problem, take } from '@/api/client';
+import { Button } from '@/ui/Button';
+import { Field } from '@/ui/Field';
+import { ProblemNotice } from '@/ui/Notice';
+import { Popup } from '@/ui/Popup';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { X } from 'lucide-react';
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+
+/** Of the address, what is not part of a view: what is open at the moment. */
+const PASSING = ['listing', 'batch', 'file'];
+
+/** Filters and order that one wants back. */
+export function SavedViews() {
+    const client = useQueryClient();
+    const [params, setParams] = useSearchParams();
+    const [open, setOpen] = useState(false);
+    const [name, setName] = useState('');
+    const views = useQuery({ queryKey: ['views'], queryFn: () => take(api.GET('/api/v1/views')), enabled: open });
+    const refresh = () => void client.invalidateQueries({ queryKey: ['views'] });
+    const here = new URLSearchParams(params);
+    PASSING.forEach((one) => here.delete(one));
+    const query = here.toString();
+    const save = useMutation({
+        mutationFn: () => take(api.PUT('/api/v1/views', { body: { name, query } })),
+        onSuccess: () => {
+            setName('');
+            refresh();
+        },
+    });
+    const drop = useMutation({
+        mutationFn: (id: number) => take(api.DELETE('/api/v1/views/{id}', { params: { path: { id } } })),
+        onSuccess: refresh,
+    });
+    return (
+        <Popup label="Views" align="end" open={open} onOpenChange={setOpen} trigger={<Button>Views</Button>}>
+            <div className="grid w-64 gap-2">
+                {views.data?.length === 0 && (
+                    <p className="text-text-2">
+                        Filter the list, then keep the view here to have it back with one click.
+                    </p>
+                )}
+                <ul>
+                    {views.data?.map((view) => (
+                        <li key={view.id} className="flex items-center">
+                            <button
+                                type="button"
+                                aria-current={view.query === query}
+                                onClick={() => {
+                                    setParams(new URLSearchParams(view.query));
+                                    setOpen(false);
+                                }}
+                                className="min-w-0 flex-1 truncate rounded px-2 py-1 text-left hover:bg-stripe-soft aria-[current=true]:font-bold"
+                            >
+                                {view.name}
+                            </button>
+                            <button
+                                type="button"
+                                aria-label={`Drop the view ${view.name}`}
+                                onClick={() => drop.mutate(view.id)}
+                                className="grid size-6 place-items-center rounded text-text-3 hover:text-text"
+                            >
+                                <X size={13} />
+                            </button>
+                        </li>
+                    ))}
+                </ul>
+                <form
+                    className="grid grid-cols-[1fr_auto] items-end gap-2 border-t border-line pt-2"
+                    onSubmit={(event) => {
+                        event.preventDefault();
+                        save.mutate();
+                    }}
+                >
+                    <Field
+                        label="Keep this view as"
+                        value={name}
+                        onChange={(event) => setName(event.target.value)}
+                        error={save.error instanceof Problem ? save.error.at('name') : undefined}
+                    />
+                    <Button type="submit" disabled={save.isPending || name.trim() === ''}>
+                        Keep
+                    </Button>
+                </form>
+                {drop.error && <ProblemNotice error={drop.error} />}
+            </div>
+        </Popup>
+    );
+}
