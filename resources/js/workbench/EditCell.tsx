@@ -82,7 +82,7 @@ function Input({ listing, field, onDone }: { listing: Listing; field: Figure; on
             }
             if (batch.change === 0) return null;
             if (batch.floors_beyond > 0) {
-                setParams((before) => new URLSearchParams([...before, ['batch', batch.id]]));
+                setParams(new URLSearchParams([...new URLSearchParams(window.location.search), ['batch', batch.id]]));
                 return null;
             }
             return take(api.POST('/api/v1/batches/{id}/apply', { params: { path: { id: batch.id } }, body: {} }));
@@ -104,7 +104,7 @@ function Input({ listing, field, onDone }: { listing: Listing; field: Figure; on
                 aria-label={`${NAMES[field]} of ${listing.sku}`}
                 aria-invalid={problem !== null}
                 value={text}
-                disabled={save.isPending}
+                readOnly={save.isPending}
                 onChange={(event) => setText(event.target.value)}
                 onKeyDown={(event) => {
                     if (event.key === 'Enter') save.mutate();

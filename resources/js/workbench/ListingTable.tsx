@@ -223,7 +223,7 @@ const Row = memo(function Row({ listing, index, top, columns, grid, selected, ch
             data-sku={listing.sku}
             onClick={() => onSelect(listing.id)}
             className={clsx(
-                'absolute inset-x-0 grid cursor-pointer items-center border-b border-line focus-within:z-[5]',
+                'absolute inset-x-0 grid cursor-pointer items-center border-b border-line focus-within:z-[5] has-[[role=alert]]:z-[6]',
                 selected ? 'bg-yours-soft' : 'hover:bg-paper/60',
             )}
             style={{ gridTemplateColumns: grid, height: ROW_PX, transform: `translateY(${top}px)` }}

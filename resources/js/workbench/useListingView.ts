@@ -42,8 +42,9 @@ export function useListingView() {
 
     const set = (change: Record<string, string | string[] | null>, replace = false) => {
         setParams(
-            (before) => {
-                const next = new URLSearchParams(before);
+            () => {
+                // The address itself: what is on screen may lag behind two changes in a row.
+                const next = new URLSearchParams(window.location.search);
                 for (const [name, value] of Object.entries(change)) {
                     next.delete(name);
                     for (const one of Array.isArray(value) ? value : [value]) if (one) next.append(name, one);
