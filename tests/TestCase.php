@@ -87,7 +87,7 @@ abstract class TestCase extends Base
     {
         $made = Product::query()->create(['sku' => $sku, 'title' => "Thing {$sku}", 'brand' => 'Tidewell', 'cost_minor' => 1_000, 'rrp_minor' => 4_000, ...$product]);
         $row = Listing::query()->create([
-            'channel_id' => $this->channel->id, 'product_id' => $made->id, 'sku' => $sku, 'item_ref' => "QU-{$sku}", 'title' => "Thing {$sku}", 'search' => mb_strtolower("{$sku} thing tidewell"),
+            'channel_id' => $this->channel->id, 'product_id' => $made->id, 'sku' => $sku, 'item_ref' => "QU-{$sku}", 'title' => "Thing {$sku}",
             'price_minor' => 2_490, 'stock' => 10, 'list_price_minor' => 2_990, ...$listing,
         ]);
         ListingMarket::query()->create(['listing_id' => $row->id, 'offers' => $offers, 'seen_at' => now(), 'changed_at' => now()]);

@@ -53,9 +53,9 @@ final class ListingListTest extends TestCase
     public function test_search_and_filters_combine(): void
     {
         $rule = $this->rule('Under');
-        $this->listing('KC-1', ['search' => 'kc-1 crock 5 l', 'rule_id' => $rule->id, 'rank' => 2, 'field_size' => 3]);
-        $this->listing('KC-2', ['search' => 'kc-2 crock 10 l', 'problem' => 'cost_missing']);
-        $this->listing('KC-3', ['search' => 'kc-3 100% wool_filter', 'automation_on' => false]);
+        $this->listing('KC-1', ['title' => 'Crock 5 l', 'rule_id' => $rule->id, 'rank' => 2, 'field_size' => 3]);
+        $this->listing('KC-2', ['title' => 'Crock 10 l', 'problem' => 'cost_missing']);
+        $this->listing('KC-3', ['title' => '100% wool_filter', 'automation_on' => false]);
         $skus = fn (string $query): array => $this->actingAs($this->user)->getJson("/api/v1/listings?{$query}")->assertOk()->json('listings.*.sku');
         self::assertSame(['KC-1', 'KC-2'], $skus('q=CROCK'));
         self::assertSame(['KC-2'], $skus('q=crock+10'));

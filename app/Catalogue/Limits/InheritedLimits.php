@@ -14,10 +14,18 @@ use App\Catalogue\Models\Workspace;
  *
  * @phpstan-type Term array<string, mixed>
  */
-final readonly class InheritedLimits
+final class InheritedLimits
 {
-    /** @param  array<string, array<string, array{floor: list<Term>, ceiling: list<Term>}>>  $scopes  by scope and name */
-    private function __construct(private Workspace $workspace, private array $scopes)
+    private const MOST = 4_096;
+
+    /** @var array<string, array{floor: list<Term>, ceiling: list<Term>}> what came out for listings alike */
+    private array $known = [];
+
+    /**
+     * @param  array{floor: list<Term>, ceiling: list<Term>}  $general
+     * @param  array<string, array<string, array{floor: list<Term>, ceiling: list<Term>}>>  $scopes  by scope and name
+     */
+    private function __construct(private readonly array $general, private readonly array $scopes)
     {
     }
 
@@ -29,7 +37,7 @@ final readonly class InheritedLimits
             $scopes[$scope->scope->value][$scope->name] = $scope->limits;
         }
 
-        return new self($workspace, $scopes);
+        return new self($workspace->limits, $scopes);
     }
 
     /**
@@ -38,10 +46,16 @@ final readonly class InheritedLimits
      */
     public function of(Listing $listing): array
     {
-        return [
-            'floor' => array_column($this->terms($listing, 'floor'), 'term'),
-            'ceiling' => array_column($this->terms($listing, 'ceiling'), 'term'),
-        ];
+        $key = (string) $listing->getAttributes()['limits'];
+        foreach ($this->scopes as $scope => $names) {
+            $key .= "\0".(Scope::from($scope)->of($listing) ?? '');
+        }
+        if (! isset($this->known[$key])) {
+            $this->known = count($this->known) < self::MOST ? $this->known : [];
+            $this->known[$key] = ['floor' => array_column($this->terms($listing, 'floor'), 'term'), 'ceiling' => array_column($this->terms($listing, 'ceiling'), 'term')];
+        }
+
+        return $this->known[$key];
     }
 
     /**
@@ -63,7 +77,7 @@ final readonly class InheritedLimits
     /** @return list<array{string, string|null, array{floor: list<Term>, ceiling: list<Term>}}> from the most general to the most specific */
     private function sources(Listing $listing): array
     {
-        $sources = [['workspace', null, $this->workspace->limits]];
+        $sources = [['workspace', null, $this->general]];
         foreach (Scope::cases() as $scope) {
             $name = $scope->of($listing);
             $limits = $name === null ? null : $this->scopes[$scope->value][$name] ?? null;

@@ -56,9 +56,7 @@ final readonly class ListingFilter
     /** Narrows a query on listings (as l) of that workspace. */
     public function apply(Builder $query, int $workspaceId): Builder
     {
-        foreach (preg_split('/\s+/u', mb_strtolower(trim((string) ($this->wanted['q'] ?? ''))), flags: PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
-            $query->where('l.search', 'like', '%'.addcslashes($word, '\\%_').'%');
-        }
+        SearchWords::narrow($query, 'l.id', (string) ($this->wanted['q'] ?? ''), $workspaceId);
         if (($this->wanted['channel'] ?? null) !== null) {
             $query->where('l.channel_id', (int) $this->wanted['channel']);
         }

@@ -44,10 +44,10 @@ final readonly class SyncListings
 
         Listing::query()->upsert(array_map(fn (array $row) => [
             'workspace_id' => $channel->workspace_id, 'channel_id' => $channel->id, 'product_id' => $products[$row['sku']], 'sku' => $row['sku'],
-            'item_ref' => $row['item'], 'title' => $row['title'], 'search' => mb_strtolower("{$row['sku']} {$row['gtin']} {$row['title']} {$row['brand']}"),
+            'item_ref' => $row['item'], 'title' => $row['title'],
             'condition' => $row['condition'], 'fulfilment' => $row['fulfilment'], 'price_minor' => $currency->parse($row['price']),
             'shipping_minor' => $currency->parse($row['shipping']), 'stock' => $row['stock'], 'list_price_minor' => $currency->parse($row['price']),
             'is_draft' => false, 'created_at' => $now, 'updated_at' => $now,
-        ], $rows), ['channel_id', 'sku'], ['item_ref', 'title', 'search', 'condition', 'fulfilment', 'shipping_minor', 'stock', 'is_draft', 'updated_at']);
+        ], $rows), ['channel_id', 'sku'], ['item_ref', 'title', 'condition', 'fulfilment', 'shipping_minor', 'stock', 'is_draft', 'updated_at']);
     }
 }

@@ -42,10 +42,11 @@ final readonly class Decider
         $days = max([0, ...array_map(fn (Rule $one) => $one->kind->daysOfSales(), $rules)]);
         $sales = $days === 0 ? [] : $this->sales($ids, $now, $days);
         $limits = InheritedLimits::in($workspace);
+        $writer = new DecisionDocument($workspace, $limits, $now);
         $reader = new RequestReader;
         $decided = [];
         foreach ($listings as $i => $listing) {
-            $input = DecisionDocument::of($workspace, $limits, $listing, $markets->get($listing->id), $documents[$i], $now, $changes[$listing->id] ?? 0, $sales[$listing->id] ?? []);
+            $input = $writer->of($listing, $markets->get($listing->id), $documents[$i], $changes[$listing->id] ?? 0, $sales[$listing->id] ?? []);
             $decided[] = new Decided($listing, $limits, $input, Evaluation::of($reader->read(Node::of($input), $rules[$i])));
         }
 

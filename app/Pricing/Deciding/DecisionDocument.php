@@ -5,61 +5,111 @@ declare(strict_types=1);
 namespace App\Pricing\Deciding;
 
 use App\Catalogue\Limits\InheritedLimits;
+use App\Catalogue\Models\Channel;
 use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Workspace;
 use App\Market\Models\ListingMarket;
+use Carbon\CarbonImmutable;
 use Carbon\CarbonInterface;
 use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Money\Percent;
 
-/** Writes down all that a decision on a listing is made from, as the pricing core reads it. */
-final readonly class DecisionDocument
+/**
+ * Writes down all that decisions on listings are made from, as the pricing core reads it. What many listings have in common is worked
+ * out once, and columns are taken as they come from the database: this runs for every listing on every change.
+ */
+final class DecisionDocument
 {
+    private readonly string $now;
+
+    /** @var array{percent: string, included: bool} */
+    private readonly array $tax;
+
+    /** @var array<int, array{Currency, string, list<array<string, mixed>>}> currency, seller and fees by channel */
+    private array $channels = [];
+
+    public function __construct(Workspace $workspace, private readonly InheritedLimits $limits, CarbonInterface $now)
+    {
+        $this->now = $now->toIso8601ZuluString();
+        $this->tax = ['percent' => (string) Percent::parse($workspace->tax_percent), 'included' => $workspace->tax_included];
+    }
+
     /**
      * @param  Listing  $listing  with channel, product and its supplier
      * @param  int  $changes  of its price in the last 24 hours
      * @param  list<array{date: string, units: int, in_stock: bool}>  $sales
      * @return array<string, mixed>
      */
-    public static function of(Workspace $workspace, InheritedLimits $limits, Listing $listing, ?ListingMarket $market, RuleDocument $rule, CarbonInterface $now, int $changes, array $sales): array
+    public function of(Listing $listing, ?ListingMarket $market, RuleDocument $rule, int $changes, array $sales): array
     {
-        $currency = Currency::of($listing->channel->currency);
-        $amount = fn (?int $minor) => $minor === null ? null : $currency->format($minor);
-        $product = $listing->product;
-        $seenAt = $market?->seen_at->toIso8601ZuluString();
+        $of = $listing->getAttributes();
+        $product = $listing->product->getAttributes();
+        [$currency, $seller, $fees] = $this->channels[(int) $of['channel_id']] ??= $this->channel($listing->channel);
+        $amount = fn (mixed $minor): ?string => $minor === null ? null : $currency->format((int) $minor);
 
         return [
-            'now' => $now->toIso8601ZuluString(),
+            'now' => $this->now,
             'listing' => [
-                'sku' => $listing->sku, 'currency' => $currency->code, 'seller' => $listing->channel->seller,
-                'price' => $amount($listing->price_minor), 'shipping' => $amount($listing->shipping_minor), 'stock' => $listing->stock,
-                'condition' => $listing->condition, 'fulfilment' => $listing->fulfilment,
-                'cost' => $amount($product->cost_minor), 'extra_costs' => self::extraCosts($listing, $currency),
-                'list_price' => $amount($listing->list_price_minor), 'rrp' => $amount($product->rrp_minor), 'map' => $amount($product->map_minor),
-                'holds_buy_box' => $listing->holds_buy_box, 'last_changed_at' => $listing->last_changed_at?->toIso8601ZuluString(),
+                'sku' => $of['sku'], 'currency' => $currency->code, 'seller' => $seller,
+                'price' => $amount($of['price_minor']), 'shipping' => $amount($of['shipping_minor']), 'stock' => $of['stock'],
+                'condition' => $of['condition'], 'fulfilment' => $of['fulfilment'],
+                'cost' => $amount($product['cost_minor']), 'extra_costs' => self::extraCosts($product, $of['fulfilment'] === 'merchant', $currency),
+                'list_price' => $amount($of['list_price_minor']), 'rrp' => $amount($product['rrp_minor']), 'map' => $amount($product['map_minor']),
+                'holds_buy_box' => (bool) $of['holds_buy_box'], 'last_changed_at' => self::time($of['last_changed_at']),
                 'changes_last_24h' => $changes, 'sales' => $sales,
             ],
-            'fees' => $listing->channel->fees,
-            'tax' => ['percent' => rtrim(rtrim($workspace->tax_percent, '0'), '.'), 'included' => $workspace->tax_included],
-            'limits' => $limits->of($listing),
-            'offers' => array_map(fn (array $offer) => [...$offer, 'seen_at' => $seenAt], $market->offers ?? []),
+            'fees' => $fees,
+            'tax' => $this->tax,
+            'limits' => $this->limits->of($listing),
+            'offers' => $market === null ? [] : self::offers($market),
             'rule' => $rule->document,
         ];
+    }
+
+    /** @return array{Currency, string, list<array<string, mixed>>} */
+    private function channel(Channel $channel): array
+    {
+        return [Currency::of($channel->currency), $channel->seller, $channel->fees];
+    }
+
+    /** @return list<array<string, mixed>> */
+    private static function offers(ListingMarket $market): array
+    {
+        $seenAt = self::time($market->getAttributes()['seen_at']);
+        $offers = $market->offers;
+        foreach ($offers as &$offer) {
+            $offer['seen_at'] = $seenAt;
+        }
+
+        return $offers;
     }
 
     /**
      * What comes on top of the unit cost. Sending costs us only where we send.
      *
+     * @param  array<string, mixed>  $product
      * @return list<array{label: string, amount: string}>
      */
-    private static function extraCosts(Listing $listing, Currency $currency): array
+    private static function extraCosts(array $product, bool $weSend, Currency $currency): array
     {
-        $product = $listing->product;
-        $costs = [
-            'inbound' => $product->inbound_minor, 'packaging' => $product->packaging_minor, 'handling' => $product->handling_minor,
-            'own shipping' => $listing->fulfilment === 'merchant' ? $product->shipping_cost_minor : 0,
-        ];
-        $labels = array_keys(array_filter($costs));
+        $costs = ['inbound' => $product['inbound_minor'], 'packaging' => $product['packaging_minor'], 'handling' => $product['handling_minor'], 'own shipping' => $weSend ? $product['shipping_cost_minor'] : 0];
+        $listed = [];
+        foreach ($costs as $label => $minor) {
+            if ((int) $minor !== 0) {
+                $listed[] = ['label' => $label, 'amount' => $currency->format((int) $minor)];
+            }
+        }
 
-        return array_map(fn (string $label) => ['label' => $label, 'amount' => $currency->format($costs[$label])], $labels);
+        return $listed;
+    }
+
+    /** A time as the database gives it, such as "2026-03-02 09:00:00+00", in RFC 3339. */
+    private static function time(mixed $stored): ?string
+    {
+        return match (true) {
+            $stored === null => null,
+            is_string($stored) && str_ends_with($stored, '+00') => substr($stored, 0, 10).'T'.substr($stored, 11, 8).'Z',
+            default => CarbonImmutable::parse($stored)->toIso8601ZuluString(),
+        };
     }
 }

@@ -28,7 +28,8 @@ final readonly class Standing
                 margin_percent = s.margin_percent, markup_percent = s.markup_percent, rank = s.rank, field_size = s.field_size, lowest_minor = s.lowest_minor
             FROM jsonb_to_recordset(?) AS s(id bigint, floor_minor bigint, ceiling_minor bigint, problem text, profit_minor bigint,
                 margin_percent numeric, markup_percent numeric, rank int, field_size int, lowest_minor bigint)
-            WHERE l.id = s.id
+            WHERE l.id = s.id AND (l.floor_minor, l.ceiling_minor, l.problem, l.profit_minor, l.margin_percent, l.markup_percent, l.rank, l.field_size, l.lowest_minor)
+                IS DISTINCT FROM (s.floor_minor, s.ceiling_minor, s.problem, s.profit_minor, s.margin_percent, s.markup_percent, s.rank, s.field_size, s.lowest_minor)
             SQL, [json_encode($rows, JSON_THROW_ON_ERROR)]);
         DB::update(<<<'SQL'
             UPDATE listing_markets m SET dropped = s.dropped FROM jsonb_to_recordset(?) AS s(id bigint, dropped jsonb)

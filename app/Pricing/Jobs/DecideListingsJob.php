@@ -17,7 +17,7 @@ final class DecideListingsJob implements ShouldQueue
     use Dispatchable, InteractsWithQueue, Queueable;
 
     /** So many at most in one transaction. */
-    public const CHUNK = 200;
+    public const CHUNK = 400;
 
     public int $tries = 8;
 

@@ -4,8 +4,9 @@ declare(strict_types=1);
 
 namespace App\Publishing\Http;
 
+use App\Catalogue\Listings\SearchWords;
 use App\Publishing\Models\PriceChange;
-use Illuminate\Database\Eloquent\Builder;
+use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
@@ -28,7 +29,7 @@ final readonly class ChangeController
             new OA\Property(property: 'changes', type: 'array', items: new OA\Items(ref: '#/components/schemas/Change')),
             new OA\Property(property: 'next', type: 'integer', nullable: true),
         ]))])]
-    public function index(Request $request): JsonResponse
+    public function index(Request $request, CurrentWorkspace $current): JsonResponse
     {
         /** @var array{state?: string|null, q?: string|null, listing?: int|string|null, before?: int|string|null} $asked */
         $asked = $request->validate([
@@ -45,9 +46,7 @@ final readonly class ChangeController
         if (isset($asked['before'])) {
             $query->where('id', '<', (int) $asked['before']);
         }
-        foreach (preg_split('/\s+/u', mb_strtolower(trim($asked['q'] ?? '')), flags: PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
-            $query->whereHas('listing', fn (Builder $listings) => $listings->where('search', 'like', '%'.addcslashes($word, '\\%_').'%'));
-        }
+        SearchWords::narrow($query, 'listing_id', $asked['q'] ?? '', $current->id());
         $changes = $query->get();
 
         return new JsonResponse(['changes' => $changes->map(ChangeResource::of(...))->values(), 'next' => $changes->count() === 100 ? $changes->last()?->id : null]);

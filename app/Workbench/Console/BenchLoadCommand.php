@@ -13,7 +13,7 @@ use Illuminate\Support\Str;
 /** Fills an empty database with made-up listings, set-based, for bin/bench. */
 final class BenchLoadCommand extends Command
 {
-    protected $signature = 'bench:load {--listings=50000}';
+    protected $signature = 'bench:load {--listings=100000}';
 
     protected $description = 'Fill an empty database for measurements';
 
@@ -26,29 +26,32 @@ final class BenchLoadCommand extends Command
 
             return self::FAILURE;
         }
-        $workspace = Workspace::query()->create(['name' => 'Bench', 'currency' => 'EUR', 'tax_percent' => '19', 'tax_included' => true, 'repricing_on' => true]);
+        $workspace = Workspace::query()->create(['name' => 'Bench', 'currency' => 'EUR', 'tax_percent' => '19', 'tax_included' => true, 'repricing_on' => true, 'limits' => ['floor' => [['kind' => 'margin', 'percent' => '12'], ['kind' => 'map']], 'ceiling' => [['kind' => 'rrp', 'percent' => '100']]]]);
         User::query()->create(['workspace_id' => $workspace->id, 'name' => 'Bench', 'email' => 'bench@kettle-crock.example', 'password' => Str::random(40)]);
         DB::insert("INSERT INTO channels (workspace_id, key, name, currency, seller, base_url, token, webhook_secret) VALUES (?, gen_random_uuid(), 'Quayside', 'EUR', 'kettle-crock', 'http://127.0.0.1:9', ?, ?)", [$workspace->id, encrypt('none', false), encrypt('none', false)]);
-        DB::insert("INSERT INTO rules (workspace_id, name, is_on) VALUES (?, 'Under', true)", [$workspace->id]);
+        DB::insert("INSERT INTO rules (workspace_id, name, is_on) VALUES (?, 'Under', false)", [$workspace->id]);
+        DB::insert('INSERT INTO rule_versions (workspace_id, rule_id, number, document, created_at) SELECT workspace_id, id, 1, ?, now() FROM rules', [json_encode([
+            'version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'lowest'], 'position' => ['move' => 'below', 'percent' => '1'], 'field' => ['min_rating_percent' => '85'],
+        ], JSON_THROW_ON_ERROR)]);
         $many = (int) $this->option('listings');
         DB::insert(<<<'SQL'
             INSERT INTO products (workspace_id, sku, title, brand, category, cost_minor, rrp_minor)
-            SELECT ?, 'KC-' || n, 'Stoneware crock ' || n || ' l, ' || (ARRAY['water seal', 'straight lid', 'with weights'])[1 + n % 3], 'Saltmarsh Stoneware', 'Crocks', 500 + n % 4000, 2000 + n % 9000
+            SELECT ?, 'KC-' || n, 'Stoneware crock ' || n || ' l, ' || (ARRAY['water seal', 'straight lid', 'with weights'])[1 + n % 3], 'Saltmarsh Stoneware', 'Category ' || n % 40, 500 + n % 4000, 2000 + n % 9000
             FROM generate_series(1, ?::int) n
             SQL, [$workspace->id, $many]);
         DB::insert(<<<'SQL'
-            INSERT INTO listings (workspace_id, channel_id, product_id, sku, item_ref, title, search, price_minor, stock, rule_id, floor_minor, ceiling_minor, margin_percent, markup_percent, profit_minor, rank, field_size, problem)
-            SELECT p.workspace_id, c.id, p.id, p.sku, 'QU-' || p.sku, p.title, lower(p.sku || ' ' || p.title || ' ' || p.brand), 900 + p.id % 7000, p.id % 50, r.id,
-                800 + p.id % 3000, 5000 + p.id % 9000, (p.id * 37 % 6000)::numeric / 100, (p.id * 53 % 12000)::numeric / 100, p.id % 2000, 1 + p.id % 9, 8, CASE WHEN p.id % 40 = 0 THEN 'cost_missing' END
+            INSERT INTO listings (workspace_id, channel_id, product_id, sku, item_ref, title, price_minor, stock, rule_id, floor_minor, ceiling_minor, margin_percent, markup_percent, profit_minor, rank, field_size, problem)
+            SELECT p.workspace_id, c.id, p.id, p.sku, 'QU-' || p.sku, p.title, 900 + p.id % 7000, p.id % 50, r.id,
+                800 + p.id % 3000, 5000 + p.id % 9000, (p.id * 37 % 6000)::numeric / 100, (p.id * 53 % 12000)::numeric / 100, p.id % 2000, 1 + p.id % 9, 20, CASE WHEN p.id % 40 = 0 THEN 'cost_missing' END
             FROM products p CROSS JOIN channels c CROSS JOIN rules r WHERE p.workspace_id = ?
             SQL, [$workspace->id]);
         DB::insert(<<<'SQL'
             INSERT INTO listing_markets (listing_id, workspace_id, seen_at, changed_at, offers)
-            SELECT l.id, l.workspace_id, now(), now(), (SELECT jsonb_agg(jsonb_build_object('seller', 'rival-' || s, 'price', to_char((l.price_minor + s * 37) / 100.0, 'FM999990.00'), 'shipping', '0.00', 'condition', 'new', 'in_stock', true, 'buy_box', s = 3)) FROM generate_series(1, 8) s)
+            SELECT l.id, l.workspace_id, now(), now(), (SELECT jsonb_agg(jsonb_build_object('seller', 'rival-' || s, 'price', to_char((l.price_minor + s * 37) / 100.0, 'FM999990.00'), 'shipping', '0.00', 'condition', 'new', 'in_stock', true, 'buy_box', s = 3, 'fulfilment', CASE WHEN s % 3 = 0 THEN 'marketplace' ELSE 'merchant' END, 'rating_percent', (80 + s)::text, 'rating_count', s * 40, 'handling_days', 1 + s % 3)) FROM generate_series(1, 20) s)
             FROM listings l WHERE l.workspace_id = ?
             SQL, [$workspace->id]);
         DB::statement('VACUUM ANALYZE');
-        $this->info("{$many} listings, 8 offers each");
+        $this->info("{$many} listings, 20 offers each");
 
         return self::SUCCESS;
     }

@@ -5,51 +5,224 @@ declare(strict_types=1);
 namespace App\Workbench\Console;
 
 use App\Accounts\Models\User;
+use CurlHandle;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
+use RuntimeException;
 
-/** Takes the measurements of bin/bench against the running application. */
+/** Takes the measurements of bin/bench against the running application and its two workers. */
 final class BenchRunCommand extends Command
 {
-    protected $signature = 'bench:run {--repeats=60}';
+    protected $signature = 'bench:run {--repeats=60} {--only= : lists, bulk, floors or import}';
 
     protected $description = 'Measure';
 
     protected $hidden = true;
 
+    private const CLIENTS = 10;
+
     private string $token = '';
+
+    private int $listings = 0;
 
     public function handle(): int
     {
         $user = User::query()->where('email', 'bench@kettle-crock.example')->firstOrFail();
         $this->token = $user->createToken('bench')->plainTextToken;
-        $rule = (string) DB::table('rules')->value('id');
-        $bare = $this->request('/api/v1/session');
-        $rows = [['the session alone (yardstick)', ...$this->figures($bare, $bare)]];
-        foreach ([
-            'first page' => '/api/v1/listings', 'sorted by margin, down' => '/api/v1/listings?sort=-margin', 'search for words' => '/api/v1/listings?q=crock+123',
-            'two filters and a sort' => "/api/v1/listings?rule={$rule}&state[]=not_cheapest&sort=-markup", 'cannot be priced' => '/api/v1/listings?state[]=blocked',
-        ] as $name => $path) {
-            $rows[] = ["listing list: {$name}", ...$this->figures($this->request($path), $bare)];
+        $this->listings = DB::table('listings')->count();
+        $parts = ['lists' => $this->lists(...), 'bulk' => $this->bulk(...), 'floors' => $this->floors(...), 'import' => $this->import(...)];
+        foreach ($parts as $name => $measure) {
+            if (in_array($this->option('only'), [null, $name], true)) {
+                $measure();
+            }
         }
-        $this->table(['served by nginx + php-fpm, one client', 'median ms', 'p95 ms', '× yardstick'], $rows);
 
         return self::SUCCESS;
     }
 
-    /** @return list<float> milliseconds, sorted */
-    private function request(string $path): array
+    private function lists(): void
     {
-        $times = [];
+        $rule = (string) DB::table('rules')->value('id');
+        $paths = [
+            'first page' => '/api/v1/listings', 'sorted by margin, down' => '/api/v1/listings?sort=-margin', 'search for words' => '/api/v1/listings?q=crock+123',
+            'rule, not cheapest, by markup' => "/api/v1/listings?rule={$rule}&state[]=not_cheapest&sort=-markup", 'cannot be priced' => '/api/v1/listings?state[]=blocked',
+            'category and margin range, by price' => '/api/v1/listings?category=Category+7&margin_from=10&margin_to=40&sort=price',
+            'stock range and floor = price, by rank' => '/api/v1/listings?stock_from=5&state[]=at_floor&sort=rank', 'search and outcome, by title' => '/api/v1/listings?q=weights&stock_to=9&sort=title',
+        ];
+        foreach ([1, self::CLIENTS] as $clients) {
+            $yardstick = $this->times('/api/v1/session', $clients);
+            $rows = [['the session alone (yardstick)', ...$this->figures($yardstick, $yardstick)]];
+            foreach ($paths as $name => $path) {
+                $rows[] = ["listing list: {$name}", ...$this->figures($this->times($path, $clients), $yardstick)];
+            }
+            $this->table(["{$this->listings} listings, nginx + php-fpm, {$clients} at once", 'median ms', 'p95 ms', '× yardstick'], $rows);
+        }
+    }
+
+    private function bulk(): void
+    {
+        $sql = $this->seconds(fn () => DB::update('UPDATE listings SET automation_on = NOT automation_on, version = version + 1'));
+        $batch = '';
+        $plan = $this->seconds(function () use (&$batch): void {
+            $batch = $this->send('POST', '/api/v1/batches', ['edit' => 'automation', 'wanted' => ['on' => (bool) DB::scalar('SELECT NOT automation_on FROM listings LIMIT 1')], 'filter' => ['sort' => 'x']])['id'];
+            $this->waitFor($batch, 'planned');
+        });
+        $apply = $this->seconds(function () use (&$batch): void {
+            $this->send('POST', "/api/v1/batches/{$batch}/apply", []);
+            $this->waitFor($batch, 'applied');
+        });
+        $follow = $this->seconds($this->emptyQueue(...));
+        $undo = $this->seconds(function () use (&$batch): void {
+            $this->send('POST', "/api/v1/batches/{$batch}/undo", []);
+            $this->waitFor($batch, 'undone');
+        });
+        $this->emptyQueue();
+        $this->table(["bulk edit of {$this->listings} listings, 2 workers", 'seconds', '× yardstick'], $this->against($sql, 'one UPDATE of them all (yardstick)', [
+            'worked out row by row' => $plan, 'made' => $apply, 'all decided again after that' => $follow, 'taken back' => $undo,
+        ]));
+    }
+
+    private function floors(): void
+    {
+        $sql = $this->seconds(fn () => DB::update('UPDATE listings l SET floor_minor = least(l.ceiling_minor, (p.cost_minor * 1.7)::bigint) FROM products p WHERE p.id = l.product_id'));
+        $seconds = $this->seconds(function (): void {
+            $this->send('PATCH', '/api/v1/workspace', ['limits' => ['floor' => [['kind' => 'margin', 'percent' => '13'], ['kind' => 'map']], 'ceiling' => [['kind' => 'rrp', 'percent' => '100']]]]);
+            $this->emptyQueue();
+        });
+        $this->table(["floors of {$this->listings} listings, 20 offers each, 2 workers", 'seconds', '× yardstick'], $this->against($sql, 'one UPDATE of all floors (yardstick)', ['margin changed for all: every floor, margin and rank worked out again' => $seconds]));
+    }
+
+    private function import(): void
+    {
+        $path = tempnam(sys_get_temp_dir(), 'bench').'.csv';
+        $out = fopen($path, 'wb') ?: throw new RuntimeException('No temporary file.');
+        fwrite($out, "SKU;Unit cost;Inbound;RRP;Supplier\n");
+        foreach (DB::table('products')->orderBy('id')->lazyById(5_000) as $product) {
+            fwrite($out, sprintf("%s;%d,%02d;0,%02d;%d,00;Supplier %d\n", $product->sku, 4 + $product->id % 40, $product->id % 100, $product->id % 60, 60 + $product->id % 90, $product->id % 12));
+        }
+        fclose($out);
+        $sql = $this->seconds(fn () => DB::update('UPDATE products SET cost_minor = cost_minor + 1, updated_at = now()'));
+        $import = [];
+        $read = $this->seconds(function () use (&$import, $path): void {
+            $import = $this->send('POST', '/api/v1/imports', ['file' => curl_file_create($path, 'text/csv', 'bench.csv')], form: true);
+        });
+        $batch = '';
+        $plan = $this->seconds(function () use (&$batch, &$import): void {
+            $batch = $this->send('POST', "/api/v1/imports/{$import['id']}/check", ['columns' => $import['columns']])['id'];
+            $this->waitFor($batch, 'planned');
+        });
+        $apply = $this->seconds(function () use (&$batch): void {
+            $this->send('POST', "/api/v1/batches/{$batch}/apply", ['confirmed' => true]);
+            $this->waitFor($batch, 'applied');
+        });
+        unlink($path);
+        $this->emptyQueue();
+        $this->table(["import of {$this->listings} rows, 2 workers, peak of a worker ".$this->workerPeak().' MB', 'seconds', '× yardstick'], $this->against($sql, 'one UPDATE of all costs (yardstick)', [
+            'file sent and read' => $read, 'worked out row by row, with the effect on floors' => $plan, 'made' => $apply, 'all of it' => $read + $plan + $apply,
+        ]));
+    }
+
+    /** The largest memory a worker has ever had, in MB. */
+    private function workerPeak(): int
+    {
+        $peaks = [0];
+        foreach (glob('/proc/[0-9]*/status') ?: [] as $status) {
+            $command = (string) @file_get_contents(dirname($status).'/cmdline');
+            if (str_contains($command, 'queue:work') && preg_match('/VmHWM:\s+(\d+)/', (string) @file_get_contents($status), $peak) === 1) {
+                $peaks[] = intdiv((int) $peak[1], 1_000);
+            }
+        }
+
+        return max($peaks);
+    }
+
+    private function waitFor(string $batch, string $state): void
+    {
+        do {
+            usleep(50_000);
+            $now = (string) DB::table('batches')->where('id', $batch)->value('state');
+            if ($now === 'failed') {
+                throw new RuntimeException('The batch failed; see the log.');
+            }
+        } while ($now !== $state);
+    }
+
+    private function emptyQueue(): void
+    {
+        while (DB::table('jobs')->exists()) {
+            usleep(50_000);
+        }
+    }
+
+    /** @param  callable(): mixed  $work */
+    private function seconds(callable $work): float
+    {
+        $start = hrtime(true);
+        $work();
+
+        return (hrtime(true) - $start) / 1e9;
+    }
+
+    /**
+     * @param  array<string, float>  $figures
+     * @return list<list<string>>
+     */
+    private function against(float $yardstick, string $name, array $figures): array
+    {
+        $rows = [];
+        foreach ([$name => $yardstick, ...$figures] as $what => $seconds) {
+            $rows[] = [$what, sprintf('%.1f', $seconds), sprintf('%.1f', $seconds / $yardstick)];
+        }
+
+        return $rows;
+    }
+
+    /**
+     * @param  array<string, mixed>  $body
+     * @return array<string, mixed>
+     */
+    private function send(string $method, string $path, array $body, bool $form = false): array
+    {
+        $call = $this->request($path);
+        curl_setopt_array($call, [CURLOPT_CUSTOMREQUEST => $method, CURLOPT_POSTFIELDS => $form ? $body : json_encode($body, JSON_THROW_ON_ERROR)]);
+        curl_setopt($call, CURLOPT_HTTPHEADER, ["Authorization: Bearer {$this->token}", 'Accept: application/json', ...($form ? [] : ['Content-Type: application/json'])]);
+        $answer = curl_exec($call);
+        if (! is_string($answer) || curl_getinfo($call, CURLINFO_RESPONSE_CODE) >= 300) {
+            throw new RuntimeException("{$path} answered {$answer}");
+        }
+
+        /** @var array<string, mixed> */
+        return json_decode($answer, true, 16, JSON_THROW_ON_ERROR);
+    }
+
+    private function request(string $path): CurlHandle
+    {
         $call = curl_init(rtrim((string) config('app.url'), '/').$path);
         curl_setopt_array($call, [CURLOPT_RETURNTRANSFER => true, CURLOPT_ENCODING => 'gzip', CURLOPT_HTTPHEADER => ["Authorization: Bearer {$this->token}", 'Accept: application/json']]);
-        for ($i = -5; $i < (int) $this->option('repeats'); $i++) {
-            curl_exec($call);
-            if (curl_getinfo($call, CURLINFO_RESPONSE_CODE) !== 200) {
-                throw new \RuntimeException("{$path} answered ".curl_getinfo($call, CURLINFO_RESPONSE_CODE));
-            }
-            if ($i >= 0) {
-                $times[] = curl_getinfo($call, CURLINFO_TOTAL_TIME) * 1_000;
+
+        return $call;
+    }
+
+    /** @return list<float> milliseconds, sorted */
+    private function times(string $path, int $clients): array
+    {
+        $times = [];
+        $calls = array_map(fn () => $this->request($path), range(1, $clients));
+        $all = curl_multi_init();
+        for ($round = -3; $round < (int) $this->option('repeats') / ($clients === 1 ? 1 : 3); $round++) {
+            array_map(fn (CurlHandle $call) => curl_multi_add_handle($all, $call), $calls);
+            do {
+                curl_multi_exec($all, $running);
+                curl_multi_select($all, 0.1);
+            } while ($running > 0);
+            foreach ($calls as $call) {
+                if (curl_getinfo($call, CURLINFO_RESPONSE_CODE) !== 200) {
+                    throw new RuntimeException("{$path} answered ".curl_multi_getcontent($call));
+                }
+                if ($round >= 0) {
+                    $times[] = curl_getinfo($call, CURLINFO_TOTAL_TIME) * 1_000;
+                }
+                curl_multi_remove_handle($all, $call);
             }
         }
         sort($times);

@@ -39,6 +39,9 @@ final class OfferReader
     /** @var array<string, Percent> ratings that were read before */
     private array $percentages = [];
 
+    /** @var array{mixed, int} */
+    private array $lastSeen = [null, 0];
+
     public function __construct(private readonly Currency $currency)
     {
         $this->known = array_flip(self::FIELDS);
@@ -74,8 +77,8 @@ final class OfferReader
         }
 
         return new Offer(
-            $seller, $price, $shipping, $condition, $fulfilment, $inStock, $buyBox, isset($offer['rating_percent']) ? $this->rating($node) : null, $count, $days,
-            isset($offer['ship_from']) ? $node->at('ship_from')->string() : null, $retail, $source, isset($offer['seen_at']) ? $node->at('seen_at')->time() : null,
+            $seller, $price, $shipping, $condition, $fulfilment, $inStock, $buyBox, isset($offer['rating_percent']) ? $this->rating($node, $offer['rating_percent']) : null, $count, $days,
+            isset($offer['ship_from']) ? $node->at('ship_from')->string() : null, $retail, $source, isset($offer['seen_at']) ? $this->seenAt($node, $offer['seen_at']) : null,
         );
     }
 
@@ -100,15 +103,25 @@ final class OfferReader
         return $this->amounts[$text];
     }
 
-    private function rating(Node $offer): Percent
+    /** The offers of a listing were mostly seen at the same time. */
+    private function seenAt(Node $offer, mixed $text): int
     {
-        $text = $offer->at('rating_percent')->raw();
-        if (! is_string($text) || ! isset($this->percentages[$text])) {
+        if ($text !== $this->lastSeen[0]) {
+            $this->lastSeen = [$text, $offer->at('seen_at')->time()];
+        }
+
+        return $this->lastSeen[1];
+    }
+
+    private function rating(Node $offer, mixed $text): Percent
+    {
+        if (! is_string($text)) {
+            return $offer->at('rating_percent')->percent(100);
+        }
+        if (! isset($this->percentages[$text])) {
             $percent = $offer->at('rating_percent')->percent(100);
             $this->percentages = count($this->percentages) < self::MOST ? $this->percentages : [];
-            $this->percentages[(string) $percent] = $percent;
-
-            return $percent;
+            $this->percentages[$text] = $percent;
         }
 
         return $this->percentages[$text];
