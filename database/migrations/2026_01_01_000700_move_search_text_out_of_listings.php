@@ -29,7 +29,9 @@ return new class extends Migration
                 ON CONFLICT (listing_id) DO UPDATE SET search = excluded.search;
                 RETURN NULL;
             END $$;
-            CREATE TRIGGER keep_listing_text AFTER INSERT OR UPDATE OF sku, title, product_id ON listings FOR EACH ROW EXECUTE FUNCTION keep_listing_text();
+            CREATE TRIGGER keep_new_listing_text AFTER INSERT ON listings FOR EACH ROW EXECUTE FUNCTION keep_listing_text();
+            CREATE TRIGGER keep_listing_text AFTER UPDATE OF sku, title, product_id ON listings FOR EACH ROW
+                WHEN ((OLD.sku, OLD.title, OLD.product_id) IS DISTINCT FROM (NEW.sku, NEW.title, NEW.product_id)) EXECUTE FUNCTION keep_listing_text();
             CREATE FUNCTION keep_product_texts() RETURNS trigger LANGUAGE plpgsql AS $$
             BEGIN
                 UPDATE listing_texts t SET search = lower(concat_ws(' ', l.sku, NEW.gtin, l.title, NEW.brand)) FROM listings l WHERE l.product_id = NEW.id AND t.listing_id = l.id;
@@ -53,7 +55,7 @@ return new class extends Migration
         Schema::table('listings', fn (Blueprint $table) => $table->text('search')->default(''));
         DB::update('UPDATE listings l SET search = t.search FROM listing_texts t WHERE t.listing_id = l.id');
         DB::statement('CREATE INDEX listings_search ON listings USING gin (search gin_trgm_ops)');
-        DB::unprepared('DROP TRIGGER keep_product_texts ON products; DROP FUNCTION keep_product_texts(); DROP TRIGGER keep_listing_text ON listings; DROP FUNCTION keep_listing_text()');
+        DB::unprepared('DROP TRIGGER keep_product_texts ON products; DROP FUNCTION keep_product_texts(); DROP TRIGGER keep_listing_text ON listings; DROP TRIGGER keep_new_listing_text ON listings; DROP FUNCTION keep_listing_text()');
         Schema::drop('listing_texts');
     }
 };

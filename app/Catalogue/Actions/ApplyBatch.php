@@ -33,7 +33,7 @@ final readonly class ApplyBatch
                 throw ValidationException::withMessages(['confirmed' => "Floors would move by more than {$percent} % on {$beyond} ".($batch->kind === 'import' ? 'lines' : 'products or listings').'. Look at them, and say that it is meant.']);
             }
 
-            return ['state' => BatchState::Applying, 'done' => 0, 'problem' => null];
+            return ['state' => BatchState::Applying, 'done' => 0, 'cursor' => 0, 'problem' => null];
         });
     }
 
@@ -45,7 +45,7 @@ final readonly class ApplyBatch
                 throw new ConflictHttpException('Only what has been done can be taken back, and only once.');
             }
 
-            return ['state' => BatchState::Undoing, 'done' => 0];
+            return ['state' => BatchState::Undoing, 'done' => 0, 'cursor' => 0];
         });
     }
 

@@ -10,14 +10,17 @@ use App\Catalogue\Imports\ImportBatch;
 use App\Catalogue\Models\Batch;
 
 /** Which kind of batch it is. */
-final readonly class BatchKinds
+final class BatchKinds
 {
-    public function __construct(private BulkEdits $edits)
+    /** @var array<string, BatchKind> by batch: they may keep their place from one call to the next */
+    private array $known = [];
+
+    public function __construct(private readonly BulkEdits $edits)
     {
     }
 
     public function of(Batch $batch): BatchKind
     {
-        return $batch->kind === 'import' ? new ImportBatch : new EditBatch($this->edits->of($batch->kind));
+        return $this->known[$batch->id] ??= $batch->kind === 'import' ? new ImportBatch : new EditBatch($this->edits->of($batch->kind));
     }
 }

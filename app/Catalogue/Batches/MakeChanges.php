@@ -34,7 +34,7 @@ final readonly class MakeChanges
                 return false;
             }
             $this->tell($batch, $touched['listings'], $touched['prices']);
-            $batch->move(['done' => min($batch->total, $batch->done + self::ROWS)]);
+            $batch->move(['cursor' => $touched['cursor'], 'done' => min($batch->total, $batch->done + self::ROWS)]);
 
             return true;
         });

@@ -13,11 +13,18 @@ use Illuminate\Support\Facades\DB;
  */
 final readonly class RowWriter
 {
-    private const PRODUCT = ['title', 'brand', 'category', 'gtin', ...self::COSTS, 'rrp_minor', 'map_minor'];
-
     public const COSTS = ['cost_minor', 'inbound_minor', 'packaging_minor', 'handling_minor', 'shipping_cost_minor'];
 
-    private const LISTING = ['title', 'condition', 'fulfilment', 'shipping_minor', 'list_price_minor', 'stock', 'limits', 'rule_id', 'automation_on'];
+    /** Columns that may be written, with their types. */
+    private const PRODUCT = [
+        'title' => 'text', 'brand' => 'text', 'category' => 'text', 'gtin' => 'text', 'cost_minor' => 'bigint', 'inbound_minor' => 'bigint', 'packaging_minor' => 'bigint',
+        'handling_minor' => 'bigint', 'shipping_cost_minor' => 'bigint', 'rrp_minor' => 'bigint', 'map_minor' => 'bigint',
+    ];
+
+    private const LISTING = [
+        'title' => 'text', 'condition' => 'text', 'fulfilment' => 'text', 'shipping_minor' => 'bigint', 'list_price_minor' => 'bigint', 'stock' => 'integer', 'limits' => 'jsonb',
+        'rule_id' => 'bigint', 'automation_on' => 'boolean',
+    ];
 
     /** @param  bool  $isUndo  from after back to before */
     public function __construct(private Batch $batch, private bool $isUndo)
@@ -25,52 +32,62 @@ final readonly class RowWriter
     }
 
     /**
-     * @return array{listings: list<int>, prices: array<int, int>}|null what was touched, and prices in minor units that are to be published,
+     * @return array{listings: list<int>, prices: array<int, int>, cursor: int}|null what was touched, and prices in minor units that are to be published,
      *                                                                  by listing; null when no row is left
      */
     public function next(int $most): ?array
     {
-        if ($this->take($most) === 0) {
+        $cursor = $this->take($most);
+        if ($cursor === null) {
             return null;
         }
-        DB::select('SELECT id FROM products WHERE id IN (SELECT product_id FROM chunk) ORDER BY id FOR UPDATE');
+        DB::select('SELECT id FROM products WHERE id IN (SELECT product_id FROM chunk WHERE product_to IS NOT NULL OR product_from IS NOT NULL) ORDER BY id FOR UPDATE');
         DB::select('SELECT id FROM listings WHERE id IN (SELECT listing_id FROM chunk) ORDER BY id FOR UPDATE');
         $this->leaveWhatHasChanged();
         $this->writeProducts();
         $this->writeListings();
-        $touched = DB::select('SELECT id FROM listings WHERE id IN (SELECT listing_id FROM chunk WHERE listing_to IS NOT NULL) OR product_id IN (SELECT product_id FROM chunk WHERE product_to IS NOT NULL) ORDER BY id');
+        $touched = DB::select(<<<'SQL'
+            SELECT l.id FROM listings l JOIN chunk c ON c.listing_id = l.id WHERE c.listing_to IS NOT NULL
+            UNION SELECT l.id FROM listings l JOIN chunk c ON c.product_id = l.product_id WHERE c.product_to IS NOT NULL ORDER BY id
+            SQL);
         $prices = DB::select("SELECT l.id, (c.listing_to ->> 'price_minor')::bigint AS price FROM chunk c JOIN listings l ON l.id = c.listing_id WHERE NOT l.is_draft AND jsonb_exists(c.listing_to, 'price_minor')");
         DB::update(
             'UPDATE batch_rows r SET state = ?, product_id = c.product_id, listing_id = c.listing_id FROM chunk c WHERE r.batch_id = ? AND r.position = c.position',
             [$this->isUndo ? 'undone' : 'done', $this->batch->id],
         );
 
-        return ['listings' => array_map(intval(...), array_column($touched, 'id')), 'prices' => array_map(intval(...), array_column($prices, 'price', 'id'))];
+        return ['listings' => array_map(intval(...), array_column($touched, 'id')), 'prices' => array_map(intval(...), array_column($prices, 'price', 'id')), 'cursor' => $cursor];
     }
 
-    private function take(int $most): int
+    /** @return int|null the position of the last row taken */
+    private function take(int $most): ?int
     {
         [$from, $to, $which] = $this->isUndo ? ['after', 'before', "state = 'done'"] : ['before', 'after', "state IS NULL AND verdict IN ('create', 'change')"];
         DB::statement('DROP TABLE IF EXISTS chunk');
         DB::statement(<<<SQL
             CREATE TEMP TABLE chunk ON COMMIT DROP AS
             SELECT position, workspace_id, product_id, listing_id, {$from} -> 'product' AS product_from, {$to} -> 'product' AS product_to, {$from} -> 'listing' AS listing_from, {$to} -> 'listing' AS listing_to
-            FROM batch_rows WHERE batch_id = ? AND {$which} ORDER BY position LIMIT {$most}
-            SQL, [$this->batch->id]);
+            FROM batch_rows WHERE batch_id = ? AND position > ? AND {$which} ORDER BY position LIMIT {$most}
+            SQL, [$this->batch->id, $this->batch->cursor]);
+        DB::statement('ANALYZE chunk');
+        $last = DB::table('chunk')->max('position');
 
-        return DB::table('chunk')->count();
+        return $last === null ? null : (int) $last;
     }
 
     private function leaveWhatHasChanged(): void
     {
         $note = $this->isUndo ? 'It has been changed again since; that is kept.' : 'Someone changed it after this was worked out; it is left as they made it.';
-        DB::update(<<<'SQL'
+        $costs = $this->isLater() ? self::COSTS : [];
+        $product = self::asJson('p', array_diff($this->columns('product_from', self::PRODUCT), $costs), ["'supplier', s.name"]);
+        $listing = self::asJson('l', $this->columns('listing_from', [...self::LISTING, 'price_minor' => 'bigint']), []);
+        DB::update(<<<SQL
             UPDATE batch_rows r SET state = ?, note = ?
             FROM chunk c LEFT JOIN products p ON p.id = c.product_id LEFT JOIN suppliers s ON s.id = p.supplier_id LEFT JOIN listings l ON l.id = c.listing_id
             WHERE r.batch_id = ? AND r.position = c.position AND (
-                (c.product_id IS NOT NULL AND c.product_from IS NOT NULL AND (p.id IS NULL OR NOT still_has(to_jsonb(p) || jsonb_build_object('supplier', s.name), c.product_from - ?::text[])))
-                OR (c.listing_id IS NOT NULL AND c.listing_from IS NOT NULL AND (l.id IS NULL OR NOT still_has(to_jsonb(l), c.listing_from))))
-            SQL, [$this->isUndo ? 'kept' : 'left', $note, $this->batch->id, $this->isLater() ? '{'.implode(',', self::COSTS).'}' : '{}']);
+                (c.product_id IS NOT NULL AND c.product_from IS NOT NULL AND (p.id IS NULL OR NOT still_has({$product}, c.product_from - 'sku' - ?::text[])))
+                OR (c.listing_id IS NOT NULL AND c.listing_from IS NOT NULL AND (l.id IS NULL OR NOT still_has({$listing}, c.listing_from - 'sku' - 'channel_id'))))
+            SQL, [$this->isUndo ? 'kept' : 'left', $note, $this->batch->id, '{'.implode(',', $costs).'}']);
         DB::delete("DELETE FROM chunk c USING batch_rows r WHERE r.batch_id = ? AND r.position = c.position AND r.state IN ('left', 'kept')", [$this->batch->id]);
     }
 
@@ -81,15 +98,17 @@ final readonly class RowWriter
         } else {
             $this->makeProducts();
         }
+        if ($this->columns('product_to', self::PRODUCT + ['supplier' => 'text']) === []) {
+            return;
+        }
         DB::insert("INSERT INTO suppliers (workspace_id, name, created_at, updated_at) SELECT DISTINCT workspace_id, product_to ->> 'supplier', now(), now() FROM chunk WHERE product_to ->> 'supplier' IS NOT NULL ON CONFLICT DO NOTHING");
         if ($this->isLater()) {
             $this->scheduleCosts();
             DB::update('UPDATE chunk SET product_to = product_to - ?::text[]', ['{'.implode(',', self::COSTS).'}']);
         }
-        $columns = implode(', ', self::PRODUCT);
-        $new = implode(', ', array_map(fn (string $column) => "n.{$column}", self::PRODUCT));
+        $values = self::values('p', 'c.product_to', $this->columns('product_to', self::PRODUCT), self::PRODUCT);
         DB::update(<<<SQL
-            UPDATE products p SET ({$columns}) = (SELECT {$new} FROM jsonb_populate_record(p, c.product_to) n), updated_at = now(),
+            UPDATE products p SET {$values} updated_at = now(),
                 supplier_id = CASE WHEN jsonb_exists(c.product_to, 'supplier') THEN (SELECT s.id FROM suppliers s WHERE s.workspace_id = p.workspace_id AND s.name = c.product_to ->> 'supplier') ELSE p.supplier_id END
             FROM chunk c WHERE p.id = c.product_id AND p.workspace_id = c.workspace_id AND c.product_to IS NOT NULL
             SQL);
@@ -98,6 +117,9 @@ final readonly class RowWriter
 
     private function makeProducts(): void
     {
+        if (DB::table('chunk')->whereNull('product_id')->whereNotNull('product_to')->doesntExist()) {
+            return;
+        }
         DB::insert(<<<'SQL'
             INSERT INTO products (workspace_id, sku, title, created_at, updated_at)
             SELECT DISTINCT ON (product_to ->> 'sku') workspace_id, product_to ->> 'sku', product_to ->> 'title', now(), now() FROM chunk
@@ -135,11 +157,10 @@ final readonly class RowWriter
         } else {
             $this->makeDrafts();
         }
-        $columns = implode(', ', self::LISTING);
-        $new = implode(', ', array_map(fn (string $column) => "n.{$column}", self::LISTING));
+        $values = self::values('l', 'c.listing_to', $this->columns('listing_to', self::LISTING), self::LISTING);
         DB::update(<<<SQL
-            UPDATE listings l SET ({$columns}, price_minor) = (SELECT {$new}, CASE WHEN l.is_draft THEN n.price_minor ELSE l.price_minor END FROM jsonb_populate_record(l, c.listing_to) n),
-                version = l.version + 1, updated_at = now()
+            UPDATE listings l SET {$values} version = l.version + 1, updated_at = now(),
+                price_minor = CASE WHEN l.is_draft AND jsonb_exists(c.listing_to, 'price_minor') THEN (c.listing_to ->> 'price_minor')::bigint ELSE l.price_minor END
             FROM chunk c WHERE l.id = c.listing_id AND l.workspace_id = c.workspace_id AND c.listing_to IS NOT NULL AND c.listing_from IS NOT NULL
             SQL);
     }
@@ -147,6 +168,9 @@ final readonly class RowWriter
     /** What is new has not been published anywhere yet. */
     private function makeDrafts(): void
     {
+        if (DB::table('chunk')->whereNull('listing_id')->whereNotNull('listing_to')->doesntExist()) {
+            return;
+        }
         DB::insert(<<<'SQL'
             INSERT INTO listings (workspace_id, channel_id, product_id, sku, item_ref, title, condition, fulfilment, price_minor, shipping_minor, list_price_minor, stock, limits, is_draft, created_at, updated_at)
             SELECT c.workspace_id, n.channel_id, c.product_id, n.sku, '', p.title, coalesce(n.condition, 'new'), coalesce(n.fulfilment, 'merchant'),
@@ -161,6 +185,43 @@ final readonly class RowWriter
     {
         DB::delete('DELETE FROM listings l USING chunk c WHERE l.id = c.listing_id AND l.is_draft AND c.listing_to IS NULL AND c.listing_from IS NOT NULL');
         DB::delete('DELETE FROM products p USING chunk c WHERE p.id = c.product_id AND c.product_to IS NULL AND c.product_from IS NOT NULL AND NOT EXISTS (SELECT 1 FROM listings l WHERE l.product_id = p.id)');
+    }
+
+    /**
+     * Which of these columns occur among the rows at hand.
+     *
+     * @param  array<string, string>  $of
+     * @return list<string>
+     */
+    private function columns(string $part, array $of): array
+    {
+        $found = array_column(DB::select("SELECT DISTINCT jsonb_object_keys({$part}) AS name FROM chunk WHERE {$part} IS NOT NULL"), 'name');
+
+        return array_values(array_intersect(array_keys($of), $found));
+    }
+
+    /**
+     * @param  list<string>  $columns
+     * @param  list<string>  $more
+     */
+    private static function asJson(string $alias, array $columns, array $more): string
+    {
+        return 'jsonb_build_object('.implode(', ', [...array_map(fn (string $column) => "'{$column}', {$alias}.{$column}", $columns), ...$more]).')';
+    }
+
+    /**
+     * Sets each column to what a row says of it, or leaves it.
+     *
+     * @param  list<string>  $columns
+     * @param  array<string, string>  $types
+     */
+    private static function values(string $alias, string $from, array $columns, array $types): string
+    {
+        return implode('', array_map(function (string $column) use ($alias, $from, $types): string {
+            $value = $types[$column] === 'jsonb' ? "{$from} -> '{$column}'" : "({$from} ->> '{$column}')::{$types[$column]}";
+
+            return "{$column} = CASE WHEN jsonb_exists({$from}, '{$column}') THEN {$value} ELSE {$alias}.{$column} END, ";
+        }, $columns));
     }
 
     private function effectiveFrom(): ?string

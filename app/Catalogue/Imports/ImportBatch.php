@@ -11,11 +11,17 @@ use App\Catalogue\Edits\SetCost;
 use App\Catalogue\Models\Batch;
 use App\Catalogue\Models\Import;
 use App\Catalogue\Models\Workspace;
+use Generator;
 
 /** Rows of a file, each of them worked out against what is known. */
-final readonly class ImportBatch implements BatchKind
+final class ImportBatch implements BatchKind
 {
     private const ROWS = 2_000;
+
+    /** @var Generator<int, list<string>>|null the rows of the file, as far as they have been read */
+    private ?Generator $rows = null;
+
+    private int $at = 0;
 
     public function next(Batch $batch): ?array
     {
@@ -71,16 +77,17 @@ final readonly class ImportBatch implements BatchKind
     /** @return array<int, list<string>> by line */
     private function records(Import $import, int $after): array
     {
+        if ($this->rows === null || $this->at !== $after) {
+            $this->rows = $import->file()->rows();
+            $this->at = 0;
+        }
         $records = [];
-        $at = 0;
-        foreach ($import->file()->rows() as $line => $record) {
-            if ($at++ < $after) {
-                continue;
+        while ($this->rows->valid() && count($records) < self::ROWS) {
+            if ($this->at >= $after) {
+                $records[$this->rows->key()] = $this->rows->current();
             }
-            $records[$line] = $record;
-            if (count($records) === self::ROWS) {
-                break;
-            }
+            $this->at++;
+            $this->rows->next();
         }
 
         return $records;

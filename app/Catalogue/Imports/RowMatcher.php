@@ -47,12 +47,16 @@ final readonly class RowMatcher
             $ids[(int) $row->product_id] = true;
         }
         $products = $byId = [];
-        $rows = DB::table('products as p')->leftJoin('suppliers as s', 's.id', '=', 'p.supplier_id')->where('p.workspace_id', $workspace->id)
-            ->where(fn ($either) => $either->whereIn('p.sku', [...$skus, ...array_map(strval(...), array_keys($parents))])->orWhereIn('p.id', array_keys($ids)))
+        $read = fn (string $by, array $among) => DB::table('products as p')->leftJoin('suppliers as s', 's.id', '=', 'p.supplier_id')->where('p.workspace_id', $workspace->id)
+            ->whereIn($by, $among)
             ->select(['p.id', 'p.sku', 'p.title', 'p.brand', 'p.category', 'p.gtin', 'p.rrp_minor', 'p.map_minor', 's.name as supplier', ...array_map(fn (string $column) => "p.{$column}", RowWriter::COSTS)])
             ->selectRaw('(SELECT max(h.effective_from) FROM product_costs h WHERE h.product_id = p.id) AS cost_known_from')->get();
-        foreach ($rows as $row) {
+        foreach ($read('p.sku', [...$skus, ...array_map(strval(...), array_keys($parents))]) as $row) {
             $products[(string) $row->sku] = $byId[(int) $row->id] = $row;
+        }
+        // A listing may have another SKU than its product.
+        foreach ($read('p.id', array_keys(array_diff_key($ids, $byId))) as $row) {
+            $byId[(int) $row->id] = $row;
         }
         $channels = DB::table('channels')->where('workspace_id', $workspace->id)->pluck('id', 'name')->mapWithKeys(fn (int $id, string $name) => [mb_strtolower($name) => $id])->all();
 

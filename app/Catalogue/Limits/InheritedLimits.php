@@ -46,13 +46,25 @@ final class InheritedLimits
      */
     public function of(Listing $listing): array
     {
-        $key = (string) $listing->getAttributes()['limits'];
-        foreach ($this->scopes as $scope => $names) {
-            $key .= "\0".(Scope::from($scope)->of($listing) ?? '');
+        return $this->ofNames(self::names($listing), (string) $listing->getAttributes()['limits']);
+    }
+
+    /**
+     * @param  array<string, string|null>  $names  what the listing is called in each scope
+     * @param  string  $own  its own limits, as they are kept
+     * @return array{floor: list<Term>, ceiling: list<Term>}
+     */
+    public function ofNames(array $names, string $own): array
+    {
+        $key = $own;
+        foreach ($this->scopes as $scope => $sets) {
+            $name = $names[$scope] ?? null;
+            $key .= $name !== null && isset($sets[$name]) ? "\0{$scope}\0{$name}" : '';
         }
         if (! isset($this->known[$key])) {
+            $limits = fn (string $side): array => array_column($this->collect($this->sources($names, $own), $side), 'term');
             $this->known = count($this->known) < self::MOST ? $this->known : [];
-            $this->known[$key] = ['floor' => array_column($this->terms($listing, 'floor'), 'term'), 'ceiling' => array_column($this->terms($listing, 'ceiling'), 'term')];
+            $this->known[$key] = ['floor' => $limits('floor'), 'ceiling' => $limits('ceiling')];
         }
 
         return $this->known[$key];
@@ -64,8 +76,28 @@ final class InheritedLimits
      */
     public function terms(Listing $listing, string $side): array
     {
+        return $this->collect($this->sources(self::names($listing), (string) $listing->getAttributes()['limits']), $side);
+    }
+
+    /** @return array<string, string|null> */
+    private static function names(Listing $listing): array
+    {
+        $names = [];
+        foreach (Scope::cases() as $scope) {
+            $names[$scope->value] = $scope->of($listing);
+        }
+
+        return $names;
+    }
+
+    /**
+     * @param  list<array{string, string|null, array{floor: list<Term>, ceiling: list<Term>}}>  $sources
+     * @return list<array{term: Term, from: string, name: string|null}>
+     */
+    private function collect(array $sources, string $side): array
+    {
         $terms = [];
-        foreach ($this->sources($listing) as [$from, $name, $limits]) {
+        foreach ($sources as [$from, $name, $limits]) {
             foreach ($limits[$side] as $term) {
                 $terms[(string) $term['kind']] = ['term' => $term, 'from' => $from, 'name' => $name];
             }
@@ -74,18 +106,23 @@ final class InheritedLimits
         return array_values($terms);
     }
 
-    /** @return list<array{string, string|null, array{floor: list<Term>, ceiling: list<Term>}}> from the most general to the most specific */
-    private function sources(Listing $listing): array
+    /**
+     * @param  array<string, string|null>  $names
+     * @return list<array{string, string|null, array{floor: list<Term>, ceiling: list<Term>}}> from the most general to the most specific
+     */
+    private function sources(array $names, string $own): array
     {
         $sources = [['workspace', null, $this->general]];
         foreach (Scope::cases() as $scope) {
-            $name = $scope->of($listing);
+            $name = $names[$scope->value] ?? null;
             $limits = $name === null ? null : $this->scopes[$scope->value][$name] ?? null;
             if ($limits !== null) {
                 $sources[] = [$scope->value, $name, $limits];
             }
         }
-        $sources[] = ['listing', null, $listing->limits];
+        /** @var array{floor: list<Term>, ceiling: list<Term>} $limits */
+        $limits = json_decode($own, true, 16, JSON_THROW_ON_ERROR);
+        $sources[] = ['listing', null, $limits];
 
         return $sources;
     }

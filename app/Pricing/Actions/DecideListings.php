@@ -27,7 +27,7 @@ use Wrasse\Core\Document\DecisionWriter;
  */
 final readonly class DecideListings
 {
-    public function __construct(private Decider $decider, private DecisionWriter $writer)
+    public function __construct(private Decider $decider, private DecisionWriter $writer, private RefreshLimits $refresh)
     {
     }
 
@@ -39,29 +39,38 @@ final readonly class DecideListings
     {
         DB::transaction(function () use ($workspace, $listingIds, $cause, $runId): void {
             $now = CarbonImmutable::now();
-            $listings = Listing::query()->whereIn('id', $listingIds)->with(['product.supplier', 'channel'])->orderBy('id')->lockForUpdate()->get();
-            $rules = Rule::query()->whereIn('id', $listings->pluck('rule_id')->filter()->unique())->with('latest')->get()->keyBy('id')->all();
-            $documents = array_map(fn (Rule $rule) => new RuleDocument($rule->latest->document), $rules);
-            $usual = RuleDocument::usual();
-            $all = $this->decider->decide($workspace, $listings, fn (Listing $listing) => $documents[$listing->rule_id ?? 0] ?? $usual, $now);
-            Standing::write($all);
-            $prices = [];
-            foreach ($all as $one) {
-                $rule = $rules[$one->listing->rule_id ?? 0] ?? null;
-                $isActive = $workspace->repricing_on && $one->listing->channel->automation_on && $one->listing->automation_on && $rule?->is_on;
-                if ($isActive) {
-                    $prices[] = $this->record($one, $rule, $cause, $runId, $now);
-                } else {
-                    $this->forget($one->listing);
-                }
-            }
-            $prices = array_values(array_filter($prices));
-            if ($prices !== []) {
-                event(new PricesDecided($workspace->id, $prices));
+            $toDecide = in_array($cause, RefreshLimits::CAUSES, true) ? $this->refresh->handle($workspace, $listingIds) : $listingIds;
+            if ($toDecide !== []) {
+                $this->decide($workspace, $toDecide, $cause, $runId, $now);
             }
             $this->progress($runId, count($listingIds), $now);
-            Announce::change($workspace->id, 'listings', array_values($listings->pluck('id')->all()));
+            Announce::change($workspace->id, 'listings', $listingIds);
         });
+    }
+
+    /** @param  list<int>  $listingIds */
+    private function decide(Workspace $workspace, array $listingIds, string $cause, ?int $runId, CarbonImmutable $now): void
+    {
+        $listings = Listing::query()->whereIn('id', $listingIds)->with(['product.supplier', 'channel'])->orderBy('id')->lockForUpdate()->get();
+        $rules = Rule::query()->whereIn('id', $listings->pluck('rule_id')->filter()->unique())->with('latest')->get()->keyBy('id')->all();
+        $documents = array_map(fn (Rule $rule) => new RuleDocument($rule->latest->document), $rules);
+        $usual = RuleDocument::usual();
+        $all = $this->decider->decide($workspace, $listings, fn (Listing $listing) => $documents[$listing->rule_id ?? 0] ?? $usual, $now);
+        Standing::write($all);
+        $prices = [];
+        foreach ($all as $one) {
+            $rule = $rules[$one->listing->rule_id ?? 0] ?? null;
+            $isActive = $workspace->repricing_on && $one->listing->channel->automation_on && $one->listing->automation_on && $rule?->is_on;
+            if ($isActive) {
+                $prices[] = $this->record($one, $rule, $cause, $runId, $now);
+            } else {
+                $this->forget($one->listing);
+            }
+        }
+        $prices = array_values(array_filter($prices));
+        if ($prices !== []) {
+            event(new PricesDecided($workspace->id, $prices));
+        }
     }
 
     private function record(Decided $one, Rule $rule, string $cause, ?int $runId, CarbonImmutable $now): ?DecidedPrice

@@ -7,21 +7,14 @@ namespace App\Pricing\Deciding;
 use App\Catalogue\Batches\FloorEffect;
 use App\Catalogue\Batches\FloorEffects;
 use App\Catalogue\Batches\PlannedRow;
-use App\Catalogue\Models\Listing;
-use App\Catalogue\Models\Supplier;
 use App\Catalogue\Models\Workspace;
-use Carbon\CarbonImmutable;
-use Illuminate\Database\Eloquent\Collection;
+use stdClass;
 use Wrasse\Core\Money\Percent;
 use Wrasse\Core\Money\PriceMove;
 
 /** Lets the core work out the floors that changed products and listings would have; writes nothing. */
 final readonly class ForeseeFloors implements FloorEffects
 {
-    public function __construct(private Decider $decider)
-    {
-    }
-
     public function of(Workspace $workspace, array $rows): array
     {
         $byProduct = $byListing = [];
@@ -33,54 +26,65 @@ final readonly class ForeseeFloors implements FloorEffects
                 $byListing[$row->listingId] = $i;
             }
         }
-        $listings = Listing::query()->where(fn ($either) => $either->whereIn('product_id', array_keys($byProduct))->orWhereIn('id', array_keys($byListing)))
-            ->with(['product.supplier', 'channel'])->get();
-        foreach ($listings as $listing) {
-            $this->change($listing, $rows, $byProduct[$listing->product_id] ?? null, $byListing[$listing->id] ?? null);
-        }
-
-        return $this->compare($workspace, $listings, fn (Listing $listing) => $byListing[$listing->id] ?? $byProduct[$listing->product_id]);
-    }
-
-    /** @param  list<PlannedRow>  $rows */
-    private function change(Listing $listing, array $rows, ?int $ofProduct, ?int $ofListing): void
-    {
-        if ($ofProduct !== null) {
-            $values = $rows[$ofProduct]->after['product'] ?? [];
-            if (array_key_exists('supplier', $values)) {
-                $listing->product->setRelation('supplier', $values['supplier'] === null ? null : new Supplier(['name' => $values['supplier']]));
-            }
-            $listing->product->forceFill(array_diff_key($values, ['supplier' => true, 'sku' => true]));
-        }
-        $limits = $ofListing === null ? null : $rows[$ofListing]->after['listing']['limits'] ?? null;
-        if ($limits !== null) {
-            $listing->setAttribute('limits', $limits);
-        }
-    }
-
-    /**
-     * @param  Collection<int, Listing>  $listings
-     * @param  callable(Listing): int  $row
-     * @return array<int, FloorEffect>
-     */
-    private function compare(Workspace $workspace, Collection $listings, callable $row): array
-    {
-        $usual = RuleDocument::usual();
+        $alone = new LimitsAlone($workspace);
         $alarm = Percent::parse($workspace->floor_alarm_percent);
         $effects = [];
-        foreach ($this->decider->decide($workspace, $listings, fn () => $usual, CarbonImmutable::now()) as $decided) {
-            $before = $decided->listing->floor_minor;
-            $after = $decided->decision->limits->floor;
-            if ($before === $after) {
-                continue;
+        foreach ($this->listings($workspace->id, array_keys($byProduct), array_keys($byListing)) as $listing) {
+            $i = $byListing[(int) $listing->id] ?? $byProduct[(int) $listing->product_id];
+            $effect = $this->compare($alone, $listing, $this->change($listing, $rows[$i]), $alarm);
+            if ($effect !== null) {
+                $effects[$i] = $this->larger($effects[$i] ?? null, $effect);
             }
-            $i = $row($decided->listing);
-            $move = $before === null || $after === null ? null : new PriceMove($before, $after);
-            $isBelow = $after !== null && $decided->listing->price_minor < $after ? 1 : 0;
-            $effects[$i] = $this->larger($effects[$i] ?? null, new FloorEffect($before, $after, $move?->percent(), $move?->isBeyond($alarm) ?? false, $isBelow));
         }
 
         return $effects;
+    }
+
+    /**
+     * Each once, though it may be meant both ways.
+     *
+     * @param  list<int>  $products
+     * @param  list<int>  $ids
+     * @return array<int, stdClass>
+     */
+    private function listings(int $workspaceId, array $products, array $ids): array
+    {
+        $found = [];
+        foreach (['l.product_id' => $products, 'l.id' => $ids] as $column => $among) {
+            foreach ($among === [] ? [] : LimitsAlone::listings($workspaceId)->whereIn($column, $among)->get() as $listing) {
+                $found[(int) $listing->id] = $listing;
+            }
+        }
+
+        return $found;
+    }
+
+    private function change(stdClass $listing, PlannedRow $row): stdClass
+    {
+        $changed = clone $listing;
+        foreach ($row->after['product'] ?? [] as $column => $value) {
+            if ($column !== 'sku') {
+                $changed->{$column} = $value;
+            }
+        }
+        if (isset($row->after['listing']['limits'])) {
+            $changed->limits = json_encode($row->after['listing']['limits'], JSON_THROW_ON_ERROR);
+        }
+
+        return $changed;
+    }
+
+    /** Null where the floor stays, or follows the market. */
+    private function compare(LimitsAlone $alone, stdClass $old, stdClass $new, Percent $alarm): ?FloorEffect
+    {
+        $before = $alone->of($old)[1]->floor ?? null;
+        $after = $alone->of($new)[1]->floor ?? null;
+        if ($before === $after) {
+            return null;
+        }
+        $move = $before === null || $after === null ? null : new PriceMove($before, $after);
+
+        return new FloorEffect($before, $after, $move?->percent(), $move?->isBeyond($alarm) ?? false, $after !== null && $old->price_minor < $after ? 1 : 0);
     }
 
     /** Of two floors of the same row the one that moves more stands for it. */

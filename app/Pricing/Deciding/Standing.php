@@ -5,10 +5,37 @@ declare(strict_types=1);
 namespace App\Pricing\Deciding;
 
 use Illuminate\Support\Facades\DB;
+use Wrasse\Core\Limits\Limits;
+use Wrasse\Core\Market\Listing;
 
 /** Writes where listings stand, in one statement for all of them. */
 final readonly class Standing
 {
+    /**
+     * Only what does not depend on the market.
+     *
+     * @param  list<array{int, Listing, Limits}>  $all  each with the id of its listing
+     */
+    public static function writeLimits(array $all): void
+    {
+        $rows = array_map(function (array $one): array {
+            [$id, $listing, $limits] = $one;
+            $profit = $listing->earnings->at($listing->price);
+
+            return [
+                'id' => $id, 'floor_minor' => $limits->floor, 'ceiling_minor' => $limits->ceiling, 'problem' => $limits->problem,
+                'profit_minor' => $profit?->profit, 'margin_percent' => $profit?->marginPercent(), 'markup_percent' => $profit?->markupPercent(),
+            ];
+        }, $all);
+        DB::update(<<<'SQL'
+            UPDATE listings l SET floor_minor = s.floor_minor, ceiling_minor = s.ceiling_minor, problem = s.problem, profit_minor = s.profit_minor,
+                margin_percent = s.margin_percent, markup_percent = s.markup_percent
+            FROM jsonb_to_recordset(?) AS s(id bigint, floor_minor bigint, ceiling_minor bigint, problem text, profit_minor bigint, margin_percent numeric, markup_percent numeric)
+            WHERE l.id = s.id AND (l.floor_minor, l.ceiling_minor, l.problem, l.profit_minor, l.margin_percent, l.markup_percent)
+                IS DISTINCT FROM (s.floor_minor, s.ceiling_minor, s.problem, s.profit_minor, s.margin_percent, s.markup_percent)
+            SQL, [json_encode($rows, JSON_THROW_ON_ERROR)]);
+    }
+
     /** @param  list<Decided>  $all */
     public static function write(array $all): void
     {

@@ -7,6 +7,7 @@ namespace Wrasse\Core\Limits;
 use Wrasse\Core\Money\Percent;
 
 use function array_map;
+use function array_sum;
 use function array_unique;
 use function array_values;
 use function sort;
@@ -31,6 +32,16 @@ final readonly class Earnings
         public ?int $unitCost = null,
     ) {
         $this->stretches = $this->stretches();
+    }
+
+    /**
+     * @param  int|null  $unitCost  null where it is not known
+     * @param  list<int>  $extraCosts  what comes on top of it
+     * @param  list<Fee>  $fees
+     */
+    public static function of(?int $unitCost, array $extraCosts, int $shipping, Tax $tax, array $fees): self
+    {
+        return new self($unitCost === null ? null : $unitCost + array_sum($extraCosts), $shipping, $tax, $fees, $unitCost);
     }
 
     /** Null where the cost is not known. */

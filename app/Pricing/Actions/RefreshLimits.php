@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Pricing\Actions;
+
+use App\Catalogue\Models\Listing;
+use App\Catalogue\Models\Workspace;
+use App\Pricing\Deciding\LimitsAlone;
+use App\Pricing\Deciding\Standing;
+use Illuminate\Database\Query\Builder;
+
+/**
+ * After a change of cost, fee, tax or limits: works out floors and earnings of listings that no rule is repricing at the moment.
+ * What their rule, if there is one, said before no longer stands. Within the transaction of the caller.
+ */
+final readonly class RefreshLimits
+{
+    /** What moves limits without moving the market. */
+    public const CAUSES = ['limits', 'costs', 'cost', 'fees', 'supplier', 'automation', 'import'];
+
+    /**
+     * @param  list<int>  $listingIds
+     * @return list<int> those that have to be decided on instead: a rule reprices them, or their limits follow the market
+     */
+    public function handle(Workspace $workspace, array $listingIds): array
+    {
+        $alone = new LimitsAlone($workspace);
+        $rows = LimitsAlone::listings($workspace->id)->whereIn('l.id', $listingIds)->when($workspace->repricing_on, $this->withoutThoseRepriced(...))->lock('FOR UPDATE OF l')->get();
+        $done = [];
+        foreach ($rows as $row) {
+            $solved = $alone->of($row);
+            if ($solved !== null) {
+                $done[(int) $row->id] = [(int) $row->id, ...$solved];
+            }
+        }
+        Standing::writeLimits(array_values($done));
+        Listing::query()->whereIn('id', array_keys($done))->whereNotNull('outcome')->update(['decision_id' => null, 'outcome' => null, 'reason' => null]);
+
+        return array_values(array_filter($listingIds, fn (int $id) => ! isset($done[$id])));
+    }
+
+    private function withoutThoseRepriced(Builder $query): Builder
+    {
+        return $query->whereNot(fn (Builder $repriced) => $repriced->where('l.automation_on', true)
+            ->whereIn('l.rule_id', fn (Builder $rules) => $rules->select('id')->from('rules')->where('is_on', true))
+            ->whereIn('l.channel_id', fn (Builder $channels) => $channels->select('id')->from('channels')->where('automation_on', true)));
+    }
+}
