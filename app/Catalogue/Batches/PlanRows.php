@@ -26,6 +26,8 @@ final readonly class PlanRows
             $kind = $this->kinds->of($batch);
             $next = $kind->next($batch);
             if ($next === null) {
+                // A hundred thousand rows have just come in; the planner is not to guess from how it was before.
+                DB::statement('ANALYZE batch_rows');
                 $batch->move(['state' => BatchState::Planned, 'counts' => BatchRows::counts($batch), 'total' => BatchRows::of($batch)->count()]);
 
                 return false;

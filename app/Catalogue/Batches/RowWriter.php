@@ -11,8 +11,11 @@ use Illuminate\Support\Facades\DB;
  * Writes some thousand rows of a batch to products and listings, one way or the other, with a statement for each step. Runs within a
  * transaction. A row whose product or listing no longer has the values it was worked out from is left alone.
  */
-final readonly class RowWriter
+final class RowWriter
 {
+    /** The position of the last row at hand. */
+    private int $last = 0;
+
     public const COSTS = ['cost_minor', 'inbound_minor', 'packaging_minor', 'handling_minor', 'shipping_cost_minor'];
 
     /** Columns that may be written, with their types. */
@@ -27,7 +30,7 @@ final readonly class RowWriter
     ];
 
     /** @param  bool  $isUndo  from after back to before */
-    public function __construct(private Batch $batch, private bool $isUndo)
+    public function __construct(private readonly Batch $batch, private readonly bool $isUndo)
     {
     }
 
@@ -37,8 +40,7 @@ final readonly class RowWriter
      */
     public function next(int $most): ?array
     {
-        $cursor = $this->take($most);
-        if ($cursor === null) {
+        if (! $this->take($most)) {
             return null;
         }
         DB::select('SELECT id FROM products WHERE id IN (SELECT product_id FROM chunk WHERE product_to IS NOT NULL OR product_from IS NOT NULL) ORDER BY id FOR UPDATE');
@@ -52,15 +54,15 @@ final readonly class RowWriter
             SQL);
         $prices = DB::select("SELECT l.id, (c.listing_to ->> 'price_minor')::bigint AS price FROM chunk c JOIN listings l ON l.id = c.listing_id WHERE NOT l.is_draft AND jsonb_exists(c.listing_to, 'price_minor')");
         DB::update(
-            'UPDATE batch_rows r SET state = ?, product_id = c.product_id, listing_id = c.listing_id FROM chunk c WHERE r.batch_id = ? AND r.position = c.position',
-            [$this->isUndo ? 'undone' : 'done', $this->batch->id],
+            'UPDATE batch_rows r SET state = ?, product_id = c.product_id, listing_id = c.listing_id FROM chunk c WHERE r.batch_id = ? AND r.position > ? AND r.position <= ? AND r.position = c.position',
+            [$this->isUndo ? 'undone' : 'done', ...$this->bounds()],
         );
 
-        return ['listings' => array_map(intval(...), array_column($touched, 'id')), 'prices' => array_map(intval(...), array_column($prices, 'price', 'id')), 'cursor' => $cursor];
+        return ['listings' => array_map(intval(...), array_column($touched, 'id')), 'prices' => array_map(intval(...), array_column($prices, 'price', 'id')), 'cursor' => $this->last];
     }
 
-    /** @return int|null the position of the last row taken */
-    private function take(int $most): ?int
+    /** @return bool whether there are any */
+    private function take(int $most): bool
     {
         [$from, $to, $which] = $this->isUndo ? ['after', 'before', "state = 'done'"] : ['before', 'after', "state IS NULL AND verdict IN ('create', 'change')"];
         DB::statement('DROP TABLE IF EXISTS chunk');
@@ -70,9 +72,15 @@ final readonly class RowWriter
             FROM batch_rows WHERE batch_id = ? AND position > ? AND {$which} ORDER BY position LIMIT {$most}
             SQL, [$this->batch->id, $this->batch->cursor]);
         DB::statement('ANALYZE chunk');
-        $last = DB::table('chunk')->max('position');
+        $this->last = (int) DB::table('chunk')->max('position');
 
-        return $last === null ? null : (int) $last;
+        return $this->last > 0;
+    }
+
+    /** @return array{string, int, int} of the rows at hand: however many others there are, these are found by their key */
+    private function bounds(): array
+    {
+        return [$this->batch->id, $this->batch->cursor, $this->last];
     }
 
     private function leaveWhatHasChanged(): void
@@ -84,11 +92,11 @@ final readonly class RowWriter
         DB::update(<<<SQL
             UPDATE batch_rows r SET state = ?, note = ?
             FROM chunk c LEFT JOIN products p ON p.id = c.product_id LEFT JOIN suppliers s ON s.id = p.supplier_id LEFT JOIN listings l ON l.id = c.listing_id
-            WHERE r.batch_id = ? AND r.position = c.position AND (
+            WHERE r.batch_id = ? AND r.position > ? AND r.position <= ? AND r.position = c.position AND (
                 (c.product_id IS NOT NULL AND c.product_from IS NOT NULL AND (p.id IS NULL OR NOT still_has({$product}, c.product_from - 'sku' - ?::text[])))
                 OR (c.listing_id IS NOT NULL AND c.listing_from IS NOT NULL AND (l.id IS NULL OR NOT still_has({$listing}, c.listing_from - 'sku' - 'channel_id'))))
-            SQL, [$this->isUndo ? 'kept' : 'left', $note, $this->batch->id, '{'.implode(',', $costs).'}']);
-        DB::delete("DELETE FROM chunk c USING batch_rows r WHERE r.batch_id = ? AND r.position = c.position AND r.state IN ('left', 'kept')", [$this->batch->id]);
+            SQL, [$this->isUndo ? 'kept' : 'left', $note, ...$this->bounds(), '{'.implode(',', $costs).'}']);
+        DB::delete("DELETE FROM chunk c USING batch_rows r WHERE r.batch_id = ? AND r.position > ? AND r.position <= ? AND r.position = c.position AND r.state IN ('left', 'kept')", $this->bounds());
     }
 
     private function writeProducts(): void
