@@ -15,12 +15,15 @@ $database = [
     'timezone' => 'UTC',
 ];
 
+// Between requests of the web a connection stays: making one costs more than most queries. Each is kept by its name.
+$kept = fn (string $name): array => ['options' => env('DB_PERSISTENT', false) ? [PDO::ATTR_PERSISTENT => $name] : []];
+
 return [
     'default' => 'pgsql',
     'connections' => [
-        'pgsql' => $database,
+        'pgsql' => [...$database, ...$kept('main')],
         // Locks are taken in a session of their own: one that is taken already must not abort the transaction at hand.
-        'locks' => $database,
+        'locks' => [...$database, ...$kept('locks')],
     ],
     'migrations' => ['table' => 'migrations', 'update_date_on_publish' => true],
 ];

@@ -48,6 +48,7 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::get('batches/{id}/refused', [BatchController::class, 'refused'])->whereUuid('id');
 
     Route::get('listings', [ListingController::class, 'index']);
+    Route::get('listings/count', [ListingController::class, 'count']);
     Route::get('listings/export', [ListingController::class, 'export']);
     Route::get('listings/{id}', [ListingController::class, 'show'])->whereNumber('id');
     Route::patch('listings/{id}', [ListingController::class, 'update'])->whereNumber('id');

@@ -38,11 +38,13 @@ final readonly class ListingQuery
     {
         $column = self::SORTS[ltrim($sort, '-')];
         $direction = str_starts_with($sort, '-') ? 'desc' : 'asc';
-        $inner = $this->filtered($filter)->select('l.*')->orderByRaw("{$column} {$direction} NULLS LAST")->orderBy('l.id', $direction)->limit($limit + 1);
-        if ($cursor !== null) {
-            $this->after($inner, $column, $direction, $cursor);
+        [$value, $after] = $cursor === null ? [null, null] : $this->read($cursor);
+        // What has a value first, in the order of the index; then what has none.
+        $ids = $after !== null && $value === null ? [] : $this->ids($filter, $column, $direction, $value, $after, $limit + 1);
+        if (count($ids) <= $limit) {
+            array_push($ids, ...$this->ids($filter, $column, $direction, null, $value === null ? $after : null, $limit + 1 - count($ids), withoutValue: true));
         }
-        $rows = $this->complete(DB::query()->fromSub($inner, 'l'))->orderByRaw("{$column} {$direction} NULLS LAST")->orderBy('l.id', $direction)->get()->all();
+        $rows = $this->inOrder($ids);
         $hasMore = count($rows) > $limit;
         $rows = array_slice($rows, 0, $limit);
         $last = end($rows);
@@ -80,19 +82,49 @@ final readonly class ListingQuery
             ]);
     }
 
-    private function after(Builder $query, string $column, string $direction, string $cursor): void
+    /**
+     * @param  array<string, mixed>  $filter
+     * @param  mixed  $value  of the last row before, as far as there was one
+     * @return list<int>
+     */
+    private function ids(array $filter, string $column, string $direction, mixed $value, ?int $after, int $limit, bool $withoutValue = false): array
+    {
+        $beyond = $direction === 'asc' ? '>' : '<';
+        $query = $this->filtered($filter)->limit($limit)->whereNull($column, not: ! $withoutValue);
+        if (! $withoutValue) {
+            $query->orderBy($column, $direction);
+        }
+        if ($after !== null) {
+            $withoutValue ? $query->where('l.id', $beyond, $after) : $query->whereRaw("({$column}, l.id) {$beyond} (?, ?)", [$value, $after]);
+        }
+
+        return array_map(intval(...), $query->orderBy('l.id', $direction)->pluck('l.id')->all());
+    }
+
+    /**
+     * @param  list<int>  $ids
+     * @return list<stdClass>
+     */
+    private function inOrder(array $ids): array
+    {
+        $found = $this->complete(DB::table('listings as l')->where('l.workspace_id', $this->workspaceId)->whereIn('l.id', $ids))->get()->keyBy('id')->all();
+
+        return array_values(array_filter(array_map(fn (int $id) => $found[$id] ?? null, $ids)));
+    }
+
+    /**
+     * @return array{mixed, int} value and id of the last row
+     *
+     * @throws ValidationException
+     */
+    private function read(string $cursor): array
     {
         $parts = json_decode((string) base64_decode(strtr($cursor, '-_', '+/'), true), true);
         if (! is_array($parts) || count($parts) !== 2 || ! is_int($parts[1] ?? null) || ! (is_scalar($parts[0]) || $parts[0] === null)) {
             throw ValidationException::withMessages(['cursor' => 'This is no cursor of this list.']);
         }
-        [$value, $id] = $parts;
-        $beyond = $direction === 'asc' ? '>' : '<';
-        if ($value === null) {
-            $query->whereRaw("{$column} IS NULL AND l.id {$beyond} ?", [$id]);
-        } else {
-            $query->whereRaw("(({$column}, l.id) {$beyond} (?, ?) OR {$column} IS NULL)", [$value, $id]);
-        }
+
+        return [$parts[0], $parts[1]];
     }
 
     private function cursor(mixed $value, int $id): string

@@ -103,7 +103,7 @@ start_postgres() {
     fi
     export PGPASSWORD; PGPASSWORD=$(cat "$WRASSE_HOME/secret")
     local options=(-D "$PG_DATA" -c listen_addresses=127.0.0.1 -c port="$PG_PORT" -c unix_socket_directories= -c max_connections=120
-        -c shared_buffers=256MB -c max_wal_size=4GB -c checkpoint_timeout=15min -c wal_compression=on -c fsync="${PG_FSYNC:-on}" -c log_min_messages=warning -c jit=off)
+        -c shared_buffers=256MB -c max_wal_size=4GB -c checkpoint_timeout=15min -c wal_compression=on -c max_parallel_workers_per_gather=0 -c random_page_cost=1.1 -c effective_cache_size=1GB -c fsync="${PG_FSYNC:-on}" -c log_min_messages=warning -c jit=off)
     local as=()
     # setpriv, unlike runuser, becomes the server: signals reach it.
     if is_root; then as=(setpriv --reuid=postgres --regid=postgres --init-groups --); fi
@@ -196,13 +196,24 @@ fpm() {
     start "$1" "$binary" -F -O "${root[@]}" -y "$ETC/$1.conf"
 }
 
+# Settings and routes as one file each, for the web only: what is run by hand keeps reading the settings themselves.
+cache_settings() {
+    export_caches="DB_PERSISTENT=true APP_CONFIG_CACHE=$ETC/config.php APP_ROUTES_CACHE=$ETC/routes.php"
+    env $export_caches php artisan config:cache --quiet && env $export_caches php artisan route:cache --quiet || die "The settings could not be written together; see above."
+}
+
 start_web() {
+    local export_caches caches
+    cache_settings
+    caches="env[APP_CONFIG_CACHE] = $ETC/config.php
+env[APP_ROUTES_CACHE] = $ETC/routes.php"
     {
         printf '[global]\nerror_log = %s\ndaemonize = no\n' "$LOG/fpm-app.log"
-        fpm_pool app dynamic 8
+        fpm_pool app dynamic 8 "$caches"
+        # Keeps listening for a minute: a connection of its own each time.
         fpm_pool events ondemand 40
         # However much the marketplaces have to say, people's pages do not wait behind it.
-        fpm_pool notifications ondemand 3
+        fpm_pool notifications ondemand 3 "$caches"
     } > "$ETC/fpm-app.conf"
     {
         nginx_head app

@@ -23,9 +23,8 @@ final class ListingListTest extends TestCase
 
             return count(DB::getQueryLog());
         };
-        $few = $count(2);
-        self::assertSame($few, $count(40));
-        self::assertLessThanOrEqual(2, $few, 'one for the page, one for the count');
+        $count(2);
+        self::assertLessThanOrEqual(3, max($count(2), $count(40)), 'those with a value in order, those without, and the rows themselves');
     }
 
     public function test_pages_follow_each_other_without_gap_or_repeat_for_every_sort(): void

@@ -18,7 +18,8 @@ final class WorkspaceIsolationTest extends TestCase
         [$other, $stranger, $theirChannel] = $this->makeWorkspace('Mash & Marrow', 'stranger@mash-and-marrow.example');
 
         $as = fn () => $this->actingAs($stranger);
-        $as()->getJson('/api/v1/listings')->assertOk()->assertJsonPath('total', 0);
+        $as()->getJson('/api/v1/listings/count')->assertOk()->assertExactJson(['total' => 0]);
+        $as()->getJson('/api/v1/listings')->assertOk()->assertJsonCount(0, 'listings');
         $as()->getJson("/api/v1/listings/{$listing->id}")->assertNotFound();
         $as()->getJson("/api/v1/listings/{$listing->id}/history")->assertNotFound();
         $as()->patchJson("/api/v1/listings/{$listing->id}", ['version' => 1, 'floor' => '1'])->assertNotFound();

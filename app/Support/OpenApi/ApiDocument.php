@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Support\OpenApi;
 
+use App\Workbench\Http\ListingFilterParameters;
 use OpenApi\Analysers\AttributeAnnotationFactory;
 use OpenApi\Analysers\ReflectionAnalyser;
 use OpenApi\Attributes as OA;
@@ -18,6 +19,7 @@ final readonly class ApiDocument
     {
         $generator = (new Generator)->setVersion('3.1.0')->setAnalyser(new ReflectionAnalyser([new AttributeAnnotationFactory]));
         $generator->addProcessor(self::requirePropertiesOfResources(...));
+        $generator->addProcessor(ListingFilterParameters::addTo(...));
 
         return $generator->generate([app_path()])?->toJson(JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE)."\n";
     }

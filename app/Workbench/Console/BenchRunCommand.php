@@ -47,7 +47,7 @@ final class BenchRunCommand extends Command
             'first page' => '/api/v1/listings', 'sorted by margin, down' => '/api/v1/listings?sort=-margin', 'search for words' => '/api/v1/listings?q=crock+123',
             'rule, not cheapest, by markup' => "/api/v1/listings?rule={$rule}&state[]=not_cheapest&sort=-markup", 'cannot be priced' => '/api/v1/listings?state[]=blocked',
             'category and margin range, by price' => '/api/v1/listings?category=Category+7&margin_from=10&margin_to=40&sort=price',
-            'stock range and floor = price, by rank' => '/api/v1/listings?stock_from=5&state[]=at_floor&sort=rank', 'search and outcome, by title' => '/api/v1/listings?q=weights&stock_to=9&sort=title',
+            'stock range and floor = price, by rank' => '/api/v1/listings?stock_from=5&state[]=at_floor&sort=rank', 'search and outcome, by title' => '/api/v1/listings?q=weights&stock_to=9&sort=title', 'how many match, two filters' => '/api/v1/listings/count?category=Category+7&margin_from=10',
         ];
         foreach ([1, self::CLIENTS] as $clients) {
             $yardstick = $this->times('/api/v1/session', $clients);

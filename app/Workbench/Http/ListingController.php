@@ -32,30 +32,15 @@ final readonly class ListingController
     {
     }
 
-    #[OA\Get(path: '/api/v1/listings', operationId: 'listListings', summary: 'Listings that match, by page', tags: ['Listings'],
+    #[OA\Get(path: '/api/v1/listings', operationId: 'listListings', summary: 'Listings that match, by page', tags: ['Listings'], x: ListingFilterParameters::ADDED,
         parameters: [
-            new OA\Parameter(name: 'q', in: 'query', description: 'SKU, GTIN or words', schema: new OA\Schema(type: 'string')),
-            new OA\Parameter(name: 'channel', in: 'query', schema: new OA\Schema(type: 'integer')),
-            new OA\Parameter(name: 'rule', in: 'query', description: 'A rule, or "none"', schema: new OA\Schema(type: 'string')),
-            new OA\Parameter(name: 'supplier', in: 'query', schema: new OA\Schema(type: 'string')),
-            new OA\Parameter(name: 'category', in: 'query', schema: new OA\Schema(type: 'string')),
-            new OA\Parameter(name: 'brand', in: 'query', schema: new OA\Schema(type: 'string')),
-            new OA\Parameter(name: 'outcome', in: 'query', description: 'Of the last decision', schema: new OA\Schema(type: 'string')),
-            new OA\Parameter(name: 'margin_from', in: 'query', description: 'Margin of price in percent', schema: new OA\Schema(type: 'string')),
-            new OA\Parameter(name: 'margin_to', in: 'query', schema: new OA\Schema(type: 'string')),
-            new OA\Parameter(name: 'markup_from', in: 'query', description: 'Markup on cost in percent', schema: new OA\Schema(type: 'string')),
-            new OA\Parameter(name: 'markup_to', in: 'query', schema: new OA\Schema(type: 'string')),
-            new OA\Parameter(name: 'stock_from', in: 'query', schema: new OA\Schema(type: 'string')),
-            new OA\Parameter(name: 'stock_to', in: 'query', schema: new OA\Schema(type: 'string')),
-            new OA\Parameter(name: 'state[]', in: 'query', schema: new OA\Schema(type: 'array', items: new OA\Items(ref: '#/components/schemas/ListingState')), explode: true),
             new OA\Parameter(name: 'sort', in: 'query', description: 'With "-" in front for the other way round', schema: new OA\Schema(type: 'string', enum: ['sku', '-sku', 'title', '-title', 'price', '-price', 'margin', '-margin', 'markup', '-markup', 'rank', '-rank'])),
             new OA\Parameter(name: 'cursor', in: 'query', description: 'From the last page', schema: new OA\Schema(type: 'string')),
             new OA\Parameter(name: 'limit', in: 'query', schema: new OA\Schema(type: 'integer', maximum: 200, minimum: 1)),
         ],
         responses: [
-            new OA\Response(response: 200, description: 'A page', content: new OA\JsonContent(required: ['listings', 'total', 'next'], properties: [
+            new OA\Response(response: 200, description: 'A page', content: new OA\JsonContent(required: ['listings', 'next'], properties: [
                 new OA\Property(property: 'listings', type: 'array', items: new OA\Items(ref: '#/components/schemas/Listing')),
-                new OA\Property(property: 'total', description: 'How many match in all; on the first page only.', type: 'integer', nullable: true),
                 new OA\Property(property: 'next', type: 'string', nullable: true),
             ])),
             new OA\Response(response: 422, description: 'What is wrong with which field', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
@@ -69,15 +54,21 @@ final readonly class ListingController
             'cursor' => ['nullable', 'string', 'max:600'], 'limit' => ['nullable', 'integer', 'min:1', 'max:200'],
         ]);
         $query = new ListingQuery($this->current->id());
-        $cursor = $asked['cursor'] ?? null;
-        $page = $query->page($asked, $asked['sort'] ?? 'sku', $cursor, (int) ($asked['limit'] ?? 100));
+        $page = $query->page($asked, $asked['sort'] ?? 'sku', $asked['cursor'] ?? null, (int) ($asked['limit'] ?? 40));
 
         return new JsonResponse([
-            'listings' => array_map(ListingRow::of(...), $page['rows']), 'total' => $cursor === null ? $query->count($asked) : null, 'next' => $page['next'],
+            'listings' => array_map(ListingRow::of(...), $page['rows']), 'next' => $page['next'],
         ]);
     }
 
-    #[OA\Get(path: '/api/v1/listings/export', operationId: 'exportListings', summary: 'Listings that match, as a CSV file that can be taken in again; filters as for the list', tags: ['Listings'],
+    #[OA\Get(path: '/api/v1/listings/count', operationId: 'countListings', summary: 'How many listings match; filters as for the list', tags: ['Listings'], x: ListingFilterParameters::ADDED,
+        responses: [new OA\Response(response: 200, description: 'The number', content: new OA\JsonContent(required: ['total'], properties: [new OA\Property(property: 'total', type: 'integer')]))])]
+    public function count(Request $request): JsonResponse
+    {
+        return new JsonResponse(['total' => (new ListingQuery($this->current->id()))->count($request->validate(ListingFilter::rules()))]);
+    }
+
+    #[OA\Get(path: '/api/v1/listings/export', operationId: 'exportListings', summary: 'Listings that match, as a CSV file that can be taken in again; filters as for the list', tags: ['Listings'], x: ListingFilterParameters::ADDED,
         parameters: [new OA\Parameter(name: 'ids', in: 'query', description: 'Only these, separated by commas', schema: new OA\Schema(type: 'string'))],
         responses: [new OA\Response(response: 200, description: 'CSV', content: new OA\MediaType(mediaType: 'text/csv', schema: new OA\Schema(type: 'string')))])]
     public function export(Request $request): StreamedResponse

@@ -471,6 +471,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/listings/count": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How many listings match; filters as for the list */
+        get: operations["countListings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/listings/export": {
         parameters: {
             query?: never;
@@ -1218,7 +1235,27 @@ export interface components {
         };
     };
     responses: never;
-    parameters: never;
+    parameters: {
+        /** @description SKU, GTIN or words */
+        listing_q: string;
+        listing_channel: number;
+        /** @description A rule, or "none" */
+        listing_rule: string;
+        listing_supplier: string;
+        listing_category: string;
+        listing_brand: string;
+        /** @description Of the last decision */
+        listing_outcome: string;
+        /** @description Margin of price in percent */
+        listing_margin_from: string;
+        listing_margin_to: string;
+        /** @description Markup on cost in percent */
+        listing_markup_from: string;
+        listing_markup_to: string;
+        listing_stock_from: string;
+        listing_stock_to: string;
+        listing_state: components["schemas"]["ListingState"][];
+    };
     requestBodies: never;
     headers: never;
     pathItems: never;
@@ -2301,24 +2338,24 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description SKU, GTIN or words */
-                q?: string;
-                channel?: number;
+                q?: components["parameters"]["listing_q"];
+                channel?: components["parameters"]["listing_channel"];
                 /** @description A rule, or "none" */
-                rule?: string;
-                supplier?: string;
-                category?: string;
-                brand?: string;
+                rule?: components["parameters"]["listing_rule"];
+                supplier?: components["parameters"]["listing_supplier"];
+                category?: components["parameters"]["listing_category"];
+                brand?: components["parameters"]["listing_brand"];
                 /** @description Of the last decision */
-                outcome?: string;
+                outcome?: components["parameters"]["listing_outcome"];
                 /** @description Margin of price in percent */
-                margin_from?: string;
-                margin_to?: string;
+                margin_from?: components["parameters"]["listing_margin_from"];
+                margin_to?: components["parameters"]["listing_margin_to"];
                 /** @description Markup on cost in percent */
-                markup_from?: string;
-                markup_to?: string;
-                stock_from?: string;
-                stock_to?: string;
-                "state[]"?: components["schemas"]["ListingState"][];
+                markup_from?: components["parameters"]["listing_markup_from"];
+                markup_to?: components["parameters"]["listing_markup_to"];
+                stock_from?: components["parameters"]["listing_stock_from"];
+                stock_to?: components["parameters"]["listing_stock_to"];
+                "state[]"?: components["parameters"]["listing_state"];
                 /** @description With "-" in front for the other way round */
                 sort?: "sku" | "-sku" | "title" | "-title" | "price" | "-price" | "margin" | "-margin" | "markup" | "-markup" | "rank" | "-rank";
                 /** @description From the last page */
@@ -2339,8 +2376,6 @@ export interface operations {
                 content: {
                     "application/json": {
                         listings: components["schemas"]["Listing"][];
-                        /** @description How many match in all; on the first page only. */
-                        total: number | null;
                         next: string | null;
                     };
                 };
@@ -2356,9 +2391,70 @@ export interface operations {
             };
         };
     };
+    countListings: {
+        parameters: {
+            query?: {
+                /** @description SKU, GTIN or words */
+                q?: components["parameters"]["listing_q"];
+                channel?: components["parameters"]["listing_channel"];
+                /** @description A rule, or "none" */
+                rule?: components["parameters"]["listing_rule"];
+                supplier?: components["parameters"]["listing_supplier"];
+                category?: components["parameters"]["listing_category"];
+                brand?: components["parameters"]["listing_brand"];
+                /** @description Of the last decision */
+                outcome?: components["parameters"]["listing_outcome"];
+                /** @description Margin of price in percent */
+                margin_from?: components["parameters"]["listing_margin_from"];
+                margin_to?: components["parameters"]["listing_margin_to"];
+                /** @description Markup on cost in percent */
+                markup_from?: components["parameters"]["listing_markup_from"];
+                markup_to?: components["parameters"]["listing_markup_to"];
+                stock_from?: components["parameters"]["listing_stock_from"];
+                stock_to?: components["parameters"]["listing_stock_to"];
+                "state[]"?: components["parameters"]["listing_state"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The number */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        total: number;
+                    };
+                };
+            };
+        };
+    };
     exportListings: {
         parameters: {
             query?: {
+                /** @description SKU, GTIN or words */
+                q?: components["parameters"]["listing_q"];
+                channel?: components["parameters"]["listing_channel"];
+                /** @description A rule, or "none" */
+                rule?: components["parameters"]["listing_rule"];
+                supplier?: components["parameters"]["listing_supplier"];
+                category?: components["parameters"]["listing_category"];
+                brand?: components["parameters"]["listing_brand"];
+                /** @description Of the last decision */
+                outcome?: components["parameters"]["listing_outcome"];
+                /** @description Margin of price in percent */
+                margin_from?: components["parameters"]["listing_margin_from"];
+                margin_to?: components["parameters"]["listing_margin_to"];
+                /** @description Markup on cost in percent */
+                markup_from?: components["parameters"]["listing_markup_from"];
+                markup_to?: components["parameters"]["listing_markup_to"];
+                stock_from?: components["parameters"]["listing_stock_from"];
+                stock_to?: components["parameters"]["listing_stock_to"];
+                "state[]"?: components["parameters"]["listing_state"];
                 /** @description Only these, separated by commas */
                 ids?: string;
             };

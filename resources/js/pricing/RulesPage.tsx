@@ -16,7 +16,7 @@ export default function RulesPage() {
     const navigate = useNavigate();
     const without = useQuery({
         queryKey: ['listings', 'without-rule'],
-        queryFn: () => take(api.GET('/api/v1/listings', { params: { query: { rule: 'none', limit: 1 } } })),
+        queryFn: () => take(api.GET('/api/v1/listings/count', { params: { query: { rule: 'none' } } })),
     });
     return (
         <>
@@ -50,9 +50,9 @@ export default function RulesPage() {
                         <RuleLine key={rule.id} rule={rule} />
                     ))}
                 </ul>
-                {without.data && (without.data.total ?? 0) > 0 && (rules.data?.length ?? 0) > 0 && (
+                {without.data && without.data.total > 0 && (rules.data?.length ?? 0) > 0 && (
                     <p className="px-[22px] py-4 text-text-2">
-                        {count(without.data.total ?? 0, 'listing is', 'listings are')} on no rule.{' '}
+                        {count(without.data.total, 'listing is', 'listings are')} on no rule.{' '}
                         <Link to="/listings?rule=none" className="text-stripe underline underline-offset-2">
                             Look at them
                         </Link>

@@ -12,7 +12,7 @@ import { EDIT_PRICE } from './EditCell';
 import { FilterBar } from './FilterBar';
 import { Inspector } from './Inspector';
 import { ListingTable } from './ListingTable';
-import { useListings } from './queries';
+import { useListingCount, useListings } from './queries';
 import { useColumns } from './useColumns';
 import { exportAddress, useListingView } from './useListingView';
 
@@ -23,7 +23,8 @@ export default function ListingsPage() {
     const channels = useChannels();
     const [chosen, setChosen] = useState<ReadonlySet<number> | 'all'>(new Set<number>());
     const rows = useMemo(() => listings.data?.pages.flatMap((page) => page.listings) ?? [], [listings.data]);
-    const total = listings.data?.pages[0]?.total ?? undefined;
+    const total = useListingCount(view.filter).data?.total;
+    const isEmpty = listings.data?.pages[0]?.listings.length === 0;
     const { hasNextPage, isFetchingNextPage, fetchNextPage } = listings;
     const more = useCallback(() => {
         if (hasNextPage && !isFetchingNextPage) void fetchNextPage();
@@ -102,7 +103,7 @@ export default function ListingsPage() {
                     ))}
                     {listings.error ? (
                         <ProblemNotice error={listings.error} onRetry={() => void listings.refetch()} />
-                    ) : total === 0 ? (
+                    ) : isEmpty ? (
                         <Empty filtered={Object.keys(view.filter).length > 0} />
                     ) : (
                         <ListingTable

@@ -1,17 +1,25 @@
 import { api, take, type ListingFilter } from '@/api/client';
 import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 
+const asQuery = ({ state, ...rest }: ListingFilter) => ({ ...rest, 'state[]': state });
+
+/** How many match in all; the rows do not wait for it. */
+export const useListingCount = (filter: ListingFilter) =>
+    useQuery({
+        queryKey: ['listings', 'count', filter],
+        queryFn: () => take(api.GET('/api/v1/listings/count', { params: { query: asQuery(filter) } })),
+        placeholderData: keepPreviousData,
+    });
+
 export function useListings(filter: ListingFilter, sort: string) {
     return useInfiniteQuery({
         queryKey: ['listings', filter, sort],
         queryFn: ({ pageParam }) => {
-            const { state, ...rest } = filter;
             const query = {
-                ...rest,
-                'state[]': state,
+                ...asQuery(filter),
                 sort: sort as 'sku',
                 cursor: pageParam ?? undefined,
-                limit: 100,
+                limit: 40,
             };
             return take(api.GET('/api/v1/listings', { params: { query } }));
         },
