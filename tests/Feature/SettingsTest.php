@@ -36,4 +36,20 @@ final class SettingsTest extends TestCase
         self::assertArrayHasKey('fees.0.amount', $patch([['kind' => 'fixed', 'amount' => '0,35']])->assertStatus(422)->json('errors'));
         self::assertSame('15', $this->channel->refresh()->fees[0]['percent']);
     }
+
+    public function test_a_category_may_have_fees_and_tax_of_its_own(): void
+    {
+        $one = $this->listing('KC-1', product: ['category' => 'Books']);
+        $two = $this->listing('KC-2', product: ['category' => 'Crocks']);
+        $patch = fn (array $categories) => $this->actingAs($this->user)->patchJson("/api/v1/channels/{$this->channel->id}", ['categories' => $categories]);
+        $patch(['Books' => ['fees' => [['kind' => 'tiered', 'mode' => 'slab', 'tiers' => [['up_to' => '10.00', 'percent' => '15'], ['up_to' => null, 'percent' => '5']]]], 'tax_percent' => '7']])->assertOk()->assertJsonPath('categories.Books.tax_percent', '7');
+        $this->workOff();
+        // Counted up cent by cent: net is price × 100 ÷ 107, the fee 15 % up to 10.00 and 5 % of all above that, both half up.
+        $smallest = collect(range(1, 3_000))->first(fn (int $price) => 100 * (($net = intdiv(2 * $price * 100 + 107, 214)) - ($fee = intdiv(2 * $price * ($price <= 1_000 ? 15 : 5) + 100, 200)) - 1_000) >= 12 * $net);
+        self::assertSame($smallest, $one->refresh()->floor_minor);
+        self::assertSame(1_615, $two->refresh()->floor_minor);
+        self::assertSame(['categories.Books.fees.0.percent'], array_keys($patch(['Books' => ['fees' => [['kind' => 'percent', 'percent' => '150']]]])->assertStatus(422)->json('errors')));
+        self::assertSame(['categories.Books.tax_percent'], array_keys($patch(['Books' => ['tax_percent' => '200']])->assertStatus(422)->json('errors')));
+        $patch(['Books' => 'cheap'])->assertStatus(422);
+    }
 }

@@ -40,7 +40,7 @@ final readonly class ChangeWorkspace
             $pricesMove = $workspace->isDirty(['tax_percent', 'tax_included', 'limits', 'repricing_on']);
             $workspace->save();
             if ($pricesMove) {
-                foreach (array_chunk(Listing::query()->orderBy('id')->pluck('id')->all(), 500) as $ids) {
+                foreach (array_chunk(Listing::query()->orderBy('id')->pluck('id')->all(), 2_000) as $ids) {
                     event(new ListingsTouched($workspaceId, $ids, 'limits'));
                 }
             }

@@ -24,6 +24,7 @@ final readonly class ChannelController
         parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'integer'))],
         requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(properties: [
             new OA\Property(property: 'fees', type: 'array', items: new OA\Items(ref: '#/components/schemas/Fee')),
+            new OA\Property(property: 'categories', ref: '#/components/schemas/CategoryTerms'),
             new OA\Property(property: 'automation_on', type: 'boolean'),
         ])),
         responses: [
@@ -33,9 +34,11 @@ final readonly class ChannelController
     public function update(Request $request, int $id, ChangeChannel $change): JsonResponse
     {
         /** @var array{automation_on?: bool} $wanted */
-        $wanted = $request->validate(['automation_on' => ['sometimes', 'boolean'], 'fees' => ['sometimes', 'array', 'max:10']]);
+        $wanted = $request->validate(['automation_on' => ['sometimes', 'boolean'], 'fees' => ['sometimes', 'array', 'max:10'], 'categories' => ['sometimes', 'array', 'max:500']]);
         $fees = $request->input('fees');
+        /** @var array<string, mixed>|null $categories */
+        $categories = $request->input('categories');
 
-        return new JsonResponse(ChannelResource::of($change->handle($id, is_array($fees) ? array_values($fees) : null, $wanted['automation_on'] ?? null)));
+        return new JsonResponse(ChannelResource::of($change->handle($id, is_array($fees) ? array_values($fees) : null, $categories, $wanted['automation_on'] ?? null)));
     }
 }

@@ -17,6 +17,7 @@ final readonly class ChannelResource
         #[OA\Property] public string $currency,
         #[OA\Property] public bool $automation_on,
         #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/Fee'))] public array $fees,
+        #[OA\Property(type: 'object', ref: '#/components/schemas/CategoryTerms')] public object $categories,
         #[OA\Property(format: 'date-time')] public ?string $synced_at,
         #[OA\Property(description: 'What the last call that failed said.')] public ?string $problem,
     ) {
@@ -25,7 +26,7 @@ final readonly class ChannelResource
     public static function of(Channel $channel): self
     {
         return new self(
-            $channel->id, $channel->name, $channel->currency, $channel->automation_on, $channel->fees,
+            $channel->id, $channel->name, $channel->currency, $channel->automation_on, $channel->fees, (object) $channel->categories,
             $channel->synced_at?->toIso8601ZuluString(), $channel->problem,
         );
     }

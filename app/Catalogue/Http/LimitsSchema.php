@@ -29,6 +29,10 @@ use OpenApi\Attributes as OA;
     new OA\Property(property: 'maximum', type: 'string', nullable: true),
     new OA\Property(property: 'amount', type: 'string', example: '0.35'),
 ])]
+#[OA\Schema(schema: 'CategoryTerms', description: 'Categories whose fees or tax differ, by name.', type: 'object', additionalProperties: new OA\AdditionalProperties(properties: [
+    new OA\Property(property: 'fees', type: 'array', items: new OA\Items(ref: '#/components/schemas/Fee'), nullable: true),
+    new OA\Property(property: 'tax_percent', description: 'Null where it is that of the workspace.', type: 'string', nullable: true),
+]))]
 final readonly class LimitsSchema
 {
 }

@@ -8,6 +8,7 @@ use App\Support\Live\Announce;
 use App\Support\Tenancy\BelongsToWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
+use Wrasse\Core\Money\Percent;
 
 /**
  * @property int $id
@@ -20,6 +21,7 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $token
  * @property string $webhook_secret
  * @property list<array<string, string|null>> $fees
+ * @property array<string, array{fees: list<array<string, mixed>>|null, tax_percent: string|null}> $categories whose fees or tax differ
  * @property bool $automation_on
  * @property CarbonImmutable|null $synced_at
  * @property int $orders_after
@@ -41,10 +43,25 @@ final class Channel extends Model
         }
     }
 
+    /**
+     * What is taken of a sale of something of that category: its own fees and tax where it has any, else those of the channel and the workspace.
+     *
+     * @return array{fees: list<array<string, mixed>>, tax: array{percent: string, included: bool}}
+     */
+    public function termsOf(?string $category, Workspace $workspace): array
+    {
+        $own = $category === null ? null : $this->categories[$category] ?? null;
+
+        return [
+            'fees' => $own['fees'] ?? $this->fees,
+            'tax' => ['percent' => (string) Percent::parse($own['tax_percent'] ?? $workspace->tax_percent), 'included' => $workspace->tax_included],
+        ];
+    }
+
     protected function casts(): array
     {
         return [
-            'token' => 'encrypted', 'webhook_secret' => 'encrypted', 'fees' => 'array', 'automation_on' => 'bool',
+            'token' => 'encrypted', 'webhook_secret' => 'encrypted', 'fees' => 'array', 'categories' => 'array', 'automation_on' => 'bool',
             'synced_at' => 'immutable_datetime', 'quiet_until' => 'immutable_datetime',
         ];
     }

@@ -12,7 +12,6 @@ use App\Market\Models\ListingMarket;
 use Carbon\CarbonImmutable;
 use Carbon\CarbonInterface;
 use Wrasse\Core\Money\Currency;
-use Wrasse\Core\Money\Percent;
 
 /**
  * Writes down all that decisions on listings are made from, as the pricing core reads it. What many listings have in common is worked
@@ -22,16 +21,12 @@ final class DecisionDocument
 {
     private readonly string $now;
 
-    /** @var array{percent: string, included: bool} */
-    private readonly array $tax;
-
-    /** @var array<int, array{Currency, string, list<array<string, mixed>>}> currency, seller and fees by channel */
+    /** @var array<string, array{Currency, string, list<array<string, mixed>>, array{percent: string, included: bool}}> currency, seller, fees and tax by channel and category */
     private array $channels = [];
 
-    public function __construct(Workspace $workspace, private readonly InheritedLimits $limits, CarbonInterface $now)
+    public function __construct(private readonly Workspace $workspace, private readonly InheritedLimits $limits, CarbonInterface $now)
     {
         $this->now = $now->toIso8601ZuluString();
-        $this->tax = ['percent' => (string) Percent::parse($workspace->tax_percent), 'included' => $workspace->tax_included];
     }
 
     /**
@@ -44,7 +39,7 @@ final class DecisionDocument
     {
         $of = $listing->getAttributes();
         $product = $listing->product->getAttributes();
-        [$currency, $seller, $fees] = $this->channels[(int) $of['channel_id']] ??= $this->channel($listing->channel);
+        [$currency, $seller, $fees, $tax] = $this->channels["{$of['channel_id']}\0{$product['category']}"] ??= $this->channel($listing->channel, $product['category']);
         $amount = fn (mixed $minor): ?string => $minor === null ? null : $currency->format((int) $minor);
 
         return [
@@ -59,17 +54,19 @@ final class DecisionDocument
                 'changes_last_24h' => $changes, 'sales' => $sales,
             ],
             'fees' => $fees,
-            'tax' => $this->tax,
+            'tax' => $tax,
             'limits' => $this->limits->of($listing),
             'offers' => $market === null ? [] : self::offers($market),
             'rule' => $rule->document,
         ];
     }
 
-    /** @return array{Currency, string, list<array<string, mixed>>} */
-    private function channel(Channel $channel): array
+    /** @return array{Currency, string, list<array<string, mixed>>, array{percent: string, included: bool}} */
+    private function channel(Channel $channel, ?string $category): array
     {
-        return [Currency::of($channel->currency), $channel->seller, $channel->fees];
+        $terms = $channel->termsOf($category, $this->workspace);
+
+        return [Currency::of($channel->currency), $channel->seller, $terms['fees'], $terms['tax']];
     }
 
     /** @return list<array<string, mixed>> */

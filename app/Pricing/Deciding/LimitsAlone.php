@@ -32,17 +32,14 @@ final class LimitsAlone
 {
     private readonly InheritedLimits $limits;
 
-    private readonly Tax $tax;
-
     private readonly Field $nobody;
 
-    /** @var array<int, array{Currency, string, string, list<Fee>, LimitsReader}> by channel: currency, seller, name, fees and the reader of its limits */
-    private array $channels = [];
+    /** @var array<string, array{Channel, Currency, Tax, list<Fee>, LimitsReader}> by channel and category */
+    private array $known = [];
 
-    public function __construct(Workspace $workspace)
+    public function __construct(private readonly Workspace $workspace)
     {
         $this->limits = InheritedLimits::in($workspace);
-        $this->tax = new Tax(Percent::parse($workspace->tax_percent), $workspace->tax_included);
         $this->nobody = new Field(Basis::Landed, [], [], []);
     }
 
@@ -63,28 +60,29 @@ final class LimitsAlone
      */
     public function of(stdClass $row): ?array
     {
-        [$currency, $seller, $channel, $fees, $reader] = $this->channels[(int) $row->channel_id] ??= $this->channel((int) $row->channel_id);
+        [$channel, $currency, $tax, $fees, $reader] = $this->known["{$row->channel_id}\0{$row->category}"] ??= $this->terms((int) $row->channel_id, $row->category);
         $terms = $this->limits->ofNames([
-            Scope::Channel->value => $channel, Scope::Supplier->value => $row->supplier, Scope::Category->value => $row->category, Scope::Brand->value => $row->brand, Scope::Product->value => $row->product,
+            Scope::Channel->value => $channel->name, Scope::Supplier->value => $row->supplier, Scope::Category->value => $row->category, Scope::Brand->value => $row->brand, Scope::Product->value => $row->product,
         ], $row->limits);
         if (in_array('reference', array_column($terms['floor'], 'kind'), true)) {
             return null;
         }
         $earnings = Earnings::of(
-            $row->cost_minor, [$row->inbound_minor, $row->packaging_minor, $row->handling_minor, $row->fulfilment === 'merchant' ? $row->shipping_cost_minor : 0], $row->shipping_minor, $this->tax, $fees,
+            $row->cost_minor, [$row->inbound_minor, $row->packaging_minor, $row->handling_minor, $row->fulfilment === 'merchant' ? $row->shipping_cost_minor : 0], $row->shipping_minor, $tax, $fees,
         );
-        $listing = new Listing($row->sku, $currency, $seller, $row->price_minor, $earnings, rrp: $row->rrp_minor, map: $row->map_minor);
+        $listing = new Listing($row->sku, $currency, $channel->seller, $row->price_minor, $earnings, rrp: $row->rrp_minor, map: $row->map_minor);
 
         return [$listing, $reader->read(Node::of($terms, '$.limits'))->solve($listing, $this->nobody)];
     }
 
-    /** @return array{Currency, string, string, list<Fee>, LimitsReader} */
-    private function channel(int $id): array
+    /** @return array{Channel, Currency, Tax, list<Fee>, LimitsReader} */
+    private function terms(int $channelId, ?string $category): array
     {
-        $channel = Channel::query()->findOrFail($id);
+        $channel = Channel::query()->findOrFail($channelId);
         $currency = Currency::of($channel->currency);
-        $reader = new EarningsReader($currency);
+        $terms = $channel->termsOf($category, $this->workspace);
+        $fees = array_map((new EarningsReader($currency))->fee(...), Node::of($terms['fees'], '$.fees')->items());
 
-        return [$currency, $channel->seller, $channel->name, array_map($reader->fee(...), Node::of($channel->fees, '$.fees')->items()), new LimitsReader($currency)];
+        return [$channel, $currency, new Tax(Percent::parse($terms['tax']['percent']), $terms['tax']['included']), $fees, new LimitsReader($currency)];
     }
 }

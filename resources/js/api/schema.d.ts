@@ -663,6 +663,7 @@ export interface components {
             currency: string;
             automation_on: boolean;
             fees: components["schemas"]["Fee"][];
+            categories: components["schemas"]["CategoryTerms"];
             /** Format: date-time */
             synced_at: string | null;
             /** @description What the last call that failed said. */
@@ -758,6 +759,14 @@ export interface components {
             maximum?: string | null;
             /** @example 0.35 */
             amount?: string;
+        };
+        /** @description Categories whose fees or tax differ, by name. */
+        CategoryTerms: {
+            [key: string]: {
+                fees?: components["schemas"]["Fee"][] | null;
+                /** @description Null where it is that of the workspace. */
+                tax_percent?: string | null;
+            };
         };
         ScopeLimits: {
             /** @enum {string} */
@@ -1661,6 +1670,7 @@ export interface operations {
             content: {
                 "application/json": {
                     fees?: components["schemas"]["Fee"][];
+                    categories?: components["schemas"]["CategoryTerms"];
                     automation_on?: boolean;
                 };
             };

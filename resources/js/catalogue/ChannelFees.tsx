@@ -1,27 +1,28 @@
 import { api, Problem, take, type Channel } from '@/api/client';
+import { useFacets } from '@/api/queries';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { ago } from '@/ui/figures';
 import { Notice, ProblemNotice } from '@/ui/Notice';
+import { Select } from '@/ui/Select';
+import { Tick } from '@/ui/Tick';
 import { Toggle } from '@/ui/Toggle';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { toast } from 'sonner';
+import { FeeLines, type Fee } from './FeeLines';
 import { plainAmount, plainPercent } from './plainPercent';
 
-type Fee = Channel['fees'][number];
+type Categories = Channel['categories'];
+type Terms = Categories[string];
 
-/** What a channel takes of a sale, and its switch. */
+/** What a channel takes of a sale, in general and in categories of their own, and its switch. */
 export function ChannelFees({ channel }: { channel: Channel }) {
     const client = useQueryClient();
-    const share = channel.fees.find((fee) => fee.kind === 'percent');
-    const fixed = channel.fees.find((fee) => fee.kind === 'fixed');
-    const [percent, setPercent] = useState(share?.percent ?? '');
-    const [minimum, setMinimum] = useState(share?.minimum ?? '');
-    const [maximum, setMaximum] = useState(share?.maximum ?? '');
-    const [amount, setAmount] = useState(fixed?.amount ?? '');
+    const [fees, setFees] = useState<Fee[]>(channel.fees);
+    const [categories, setCategories] = useState<Categories>(channel.categories);
     const change = useMutation({
-        mutationFn: (body: { fees?: Fee[]; automation_on?: boolean }) =>
+        mutationFn: (body: { fees?: Fee[]; categories?: Categories; automation_on?: boolean }) =>
             take(api.PATCH('/api/v1/channels/{id}', { params: { path: { id: channel.id } }, body })),
         onSuccess: () => {
             void client.invalidateQueries({ queryKey: ['channels'] });
@@ -29,21 +30,12 @@ export function ChannelFees({ channel }: { channel: Channel }) {
         },
     });
     const problem = change.error instanceof Problem ? change.error : null;
-    const save = () => {
-        const fees: Fee[] = [];
-        if (percent.trim()) {
-            fees.push({
-                kind: 'percent',
-                percent: plainPercent(percent),
-                on: 'landed',
-                minimum: minimum.trim() ? plainAmount(minimum) : null,
-                maximum: maximum.trim() ? plainAmount(maximum) : null,
-            });
-        }
-        if (amount.trim()) fees.push({ kind: 'fixed', amount: plainAmount(amount) });
-        change.mutate({ fees }, { onSuccess: () => toast(`Fees of ${channel.name} saved`) });
-    };
-    const fixedAt = percent.trim() ? 1 : 0;
+    const unit = channel.currency === 'EUR' ? '€' : '';
+    const save = () =>
+        change.mutate(
+            { fees: fees.map(plainFee), categories: plainCategories(categories) },
+            { onSuccess: () => toast(`Fees of ${channel.name} saved. Floors are being worked out again.`) },
+        );
     return (
         <section>
             <div className="flex items-center gap-4">
@@ -63,57 +55,150 @@ export function ChannelFees({ channel }: { channel: Channel }) {
                 </div>
             )}
             <form
-                className="mt-3 grid max-w-[820px] grid-cols-[repeat(4,minmax(0,1fr))_auto] items-start gap-4 max-[900px]:grid-cols-2"
+                className="mt-3 grid gap-4"
                 onSubmit={(event) => {
                     event.preventDefault();
                     save();
                 }}
             >
-                <Field
-                    label="Fee, of price with shipping"
-                    unit="%"
-                    inputMode="decimal"
-                    placeholder="none"
-                    value={percent}
-                    onChange={(event) => setPercent(event.target.value)}
-                    error={percent.trim() ? problem?.at('fees.0.percent') : undefined}
+                <div>
+                    <h3 className="mb-1.5 text-[14px]">What it takes of a sale</h3>
+                    <FeeLines
+                        fees={fees}
+                        onChange={setFees}
+                        unit={unit}
+                        errorAt={(field) => problem?.at(`fees.${field}`)}
+                    />
+                </div>
+                <OwnTerms
+                    categories={categories}
+                    onChange={setCategories}
+                    unit={unit}
+                    general={fees}
+                    problem={problem}
                 />
-                <Field
-                    label="at least"
-                    unit={channel.currency === 'EUR' ? '€' : ''}
-                    inputMode="decimal"
-                    placeholder="none"
-                    value={minimum}
-                    onChange={(event) => setMinimum(event.target.value)}
-                    error={problem?.at('fees.0.minimum')}
-                />
-                <Field
-                    label="at most"
-                    unit={channel.currency === 'EUR' ? '€' : ''}
-                    inputMode="decimal"
-                    placeholder="none"
-                    value={maximum}
-                    onChange={(event) => setMaximum(event.target.value)}
-                    error={problem?.at('fees.0.maximum')}
-                />
-                <Field
-                    label="and a fixed fee a sale"
-                    unit={channel.currency === 'EUR' ? '€' : ''}
-                    inputMode="decimal"
-                    placeholder="none"
-                    value={amount}
-                    onChange={(event) => setAmount(event.target.value)}
-                    error={problem?.at(`fees.${fixedAt}.amount`)}
-                />
-                <Button type="submit" disabled={change.isPending} className="mt-[23px]">
-                    Save fees
-                </Button>
-                {problem && Object.keys(problem.errors).length === 0 && (
-                    <div className="col-span-full">
-                        <ProblemNotice error={problem} />
-                    </div>
-                )}
+                {problem && Object.keys(problem.errors).length === 0 && <ProblemNotice error={problem} />}
+                <div>
+                    <Button look="main" type="submit" disabled={change.isPending}>
+                        Save fees of {channel.name}
+                    </Button>
+                </div>
             </form>
         </section>
+    );
+}
+
+interface OwnTermsProps {
+    categories: Categories;
+    onChange: (categories: Categories) => void;
+    unit: string;
+    general: Fee[];
+    problem: Problem | null;
+}
+
+/** Categories whose fees or tax differ. */
+function OwnTerms({ categories, onChange, unit, general, problem }: OwnTermsProps) {
+    const facets = useFacets();
+    const names = Object.keys(categories);
+    const free = facets.data?.categories.filter((name) => !names.includes(name)) ?? [];
+    const set = (name: string, terms: Partial<Terms>) =>
+        onChange({ ...categories, [name]: { ...categories[name], ...terms } });
+    return (
+        <div className="grid gap-4">
+            {names.map((name) => {
+                const terms = categories[name]!;
+                const at = (field: string) => problem?.at(`categories.${name}.${field}`);
+                return (
+                    <fieldset key={name} className="grid gap-3 border-l-2 border-line-2 pl-4">
+                        <legend className="float-left mb-1 flex w-full items-center gap-3 font-bold">
+                            {name}
+                            <Button
+                                look="quiet"
+                                onClick={() =>
+                                    onChange(
+                                        Object.fromEntries(
+                                            Object.entries(categories).filter(([other]) => other !== name),
+                                        ),
+                                    )
+                                }
+                            >
+                                As in general
+                            </Button>
+                        </legend>
+                        <Field
+                            label="Tax (VAT)"
+                            className="w-40"
+                            unit="%"
+                            inputMode="decimal"
+                            placeholder="as in general"
+                            value={terms.tax_percent ?? ''}
+                            onChange={(event) => set(name, { tax_percent: event.target.value })}
+                            error={at('tax_percent')}
+                        />
+                        <label className="flex items-center gap-2">
+                            <Tick
+                                checked={terms.fees != null}
+                                onChange={(on) => set(name, { fees: on ? general : null })}
+                                label={`Fees of its own for ${name}`}
+                            />
+                            Fees of its own
+                        </label>
+                        {terms.fees != null && (
+                            <FeeLines
+                                fees={terms.fees}
+                                onChange={(fees) => set(name, { fees })}
+                                unit={unit}
+                                errorAt={(field) => at(`fees.${field}`)}
+                            />
+                        )}
+                    </fieldset>
+                );
+            })}
+            {free.length > 0 && (
+                <Select
+                    label="Other fees or tax for a category"
+                    className="w-64"
+                    value=""
+                    options={[['', 'choose a category'], ...free.map((name) => [name, name] as const)]}
+                    onChange={(name) => name && onChange({ ...categories, [name]: { fees: null, tax_percent: null } })}
+                />
+            )}
+        </div>
+    );
+}
+
+const amount = (text: string | null | undefined) => (text?.trim() ? plainAmount(text) : null);
+
+/** As the server reads it, whatever way people write their decimals. */
+function plainFee(fee: Fee): Fee {
+    if (fee.kind === 'fixed') return { kind: 'fixed', amount: plainAmount(fee.amount ?? '') };
+    if (fee.kind === 'percent')
+        return {
+            kind: 'percent',
+            percent: plainPercent(fee.percent ?? ''),
+            on: fee.on,
+            minimum: amount(fee.minimum),
+            maximum: amount(fee.maximum),
+        };
+    return {
+        kind: 'tiered',
+        mode: fee.mode,
+        on: fee.on,
+        tiers: fee.tiers?.map((tier, index, all) => ({
+            up_to: index === all.length - 1 ? null : plainAmount(tier.up_to ?? ''),
+            percent: plainPercent(tier.percent),
+        })),
+    };
+}
+
+function plainCategories(categories: Categories): Categories {
+    return Object.fromEntries(
+        Object.entries(categories).map(([name, terms]) => [
+            name,
+            {
+                fees: terms.fees?.map(plainFee) ?? null,
+                tax_percent: terms.tax_percent?.trim() ? plainPercent(terms.tax_percent) : null,
+            },
+        ]),
     );
 }
