@@ -54,6 +54,7 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::patch('listings/{id}', [ListingController::class, 'update'])->whereNumber('id');
     Route::get('listings/{id}/history', [ListingController::class, 'history'])->whereNumber('id');
     Route::get('listings/{id}/earnings', EarningsController::class)->whereNumber('id');
+    Route::get('listings/{id}/costs', [EarningsController::class, 'costs'])->whereNumber('id');
 
     Route::get('views', [SavedViewController::class, 'index']);
     Route::put('views', [SavedViewController::class, 'update']);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use Illuminate\Support\Facades\DB;
 use Tests\TestCase;
 
 final class EarningsTest extends TestCase
@@ -42,5 +43,21 @@ final class EarningsTest extends TestCase
         }
         [, $them] = $this->makeWorkspace('Other', 'mika@other.example');
         $this->actingAs($them)->getJson("/api/v1/listings/{$listing->id}/earnings?price=20")->assertNotFound();
+    }
+
+    public function test_what_the_margin_was_then(): void
+    {
+        $listing = $this->listing('KC-1', ['price_minor' => 2_490], ['cost_minor' => 1_150]);
+        $cost = fn (int $minor, int $daysAgo, bool $taken = true) => DB::table('product_costs')->insert(['workspace_id' => $this->workspace->id, 'product_id' => $listing->product_id, 'cost_minor' => $minor, 'inbound_minor' => 50, 'effective_from' => now()->subDays($daysAgo), 'taken_at' => $taken ? now()->subDays($daysAgo) : null]);
+        $cost(1_000, 40);
+        $cost(1_150, 10);
+        $cost(1_200, -5, false);
+        DB::table('market_observations')->insert(['listing_id' => $listing->id, 'workspace_id' => $this->workspace->id, 'observed_at' => now()->subDays(12), 'price_minor' => 2_380, 'offers' => '[]']);
+        $periods = $this->actingAs($this->user)->getJson("/api/v1/listings/{$listing->id}/costs")->assertOk()->json();
+        self::assertSame([['12.00', true, null], ['11.50', false, '24.90'], ['10.00', false, '23.80']], array_map(fn (array $one) => [$one['cost'], $one['is_later'], $one['price']], $periods));
+        // 23.80: net 20.00, fee 2.86, cost 10.50, profit 6.64: 33.2 % of 20.00 and 63.24 % of 10.50.
+        self::assertSame(['6.64', '33.20', '63.24'], [$periods[2]['earnings']['profit'], $periods[2]['earnings']['margin_percent'], $periods[2]['earnings']['markup_percent']]);
+        [, $stranger] = $this->makeWorkspace('Other', 'other@kettle-crock.example');
+        $this->actingAs($stranger)->getJson("/api/v1/listings/{$listing->id}/costs")->assertNotFound();
     }
 }

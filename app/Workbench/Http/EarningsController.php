@@ -9,6 +9,7 @@ use App\Catalogue\Models\Workspace;
 use App\Pricing\Deciding\DecideNow;
 use App\Support\Http\AmountField;
 use App\Support\Tenancy\CurrentWorkspace;
+use App\Workbench\CostHistory;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
@@ -17,6 +18,20 @@ use Wrasse\Core\Money\Currency;
 /** What a listing would earn at any price. */
 final readonly class EarningsController
 {
+    #[OA\Get(path: '/api/v1/listings/{id}/costs', operationId: 'listingCosts', summary: 'What it cost when, and what the margin was then', tags: ['Listings'],
+        parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'integer'))],
+        responses: [
+            new OA\Response(response: 200, description: 'Latest first', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/CostPeriod'))),
+            new OA\Response(response: 404, description: 'None', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
+        ])]
+    public function costs(int $id, CurrentWorkspace $current, DecideNow $now): JsonResponse
+    {
+        $listing = Listing::query()->with(['product.supplier', 'channel'])->findOrFail($id);
+        $decided = $now->of(Workspace::query()->findOrFail($current->id()), $listing);
+
+        return new JsonResponse((new CostHistory($listing, $decided->decision->listing->earnings))->periods());
+    }
+
     #[OA\Get(path: '/api/v1/listings/{id}/earnings', operationId: 'listingEarnings', summary: 'Fees, tax, profit, margin and markup at a price', tags: ['Listings'],
         parameters: [
             new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'integer')),

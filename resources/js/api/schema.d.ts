@@ -437,6 +437,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/listings/{id}/costs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What it cost when, and what the margin was then */
+        get: operations["listingCosts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/listings/{id}/earnings": {
         parameters: {
             query?: never;
@@ -1061,6 +1078,29 @@ export interface components {
             errors?: {
                 [key: string]: string[];
             } | null;
+        };
+        /** @description A cost while it held, and what the listing earned then. */
+        CostPeriod: {
+            /** Format: date-time */
+            from: string;
+            /**
+             * Format: date-time
+             * @description Null while it holds.
+             */
+            until: string | null;
+            /** @description Told, but not yet in force. */
+            is_later: boolean;
+            /**
+             * @description Whether it came by hand or in bulk, from a file, or by an undo.
+             * @enum {string}
+             */
+            source: "bulk" | "file" | "undo";
+            cost: string | null;
+            /** @description With what comes on top. */
+            total_cost: string | null;
+            /** @description The last price seen while it held. */
+            price: string | null;
+            earnings: components["schemas"]["PriceEarnings"] | null;
         };
         /** @description What comes on top of the unit cost of a product. */
         ExtraCosts: {
@@ -2297,6 +2337,37 @@ export interface operations {
                 };
                 content: {
                     "text/event-stream": string;
+                };
+            };
+        };
+    };
+    listingCosts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Latest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CostPeriod"][];
+                };
+            };
+            /** @description None */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };

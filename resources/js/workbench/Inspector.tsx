@@ -7,6 +7,7 @@ import { OFF, PROBLEMS, reason } from '@/ui/words';
 import { X } from 'lucide-react';
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
+import { Costs } from './Costs';
 import { Earnings } from './Earnings';
 import { LimitsForm } from './LimitsForm';
 import { Offers } from './Offers';
@@ -63,6 +64,7 @@ function Body({ detail, onClose, onImport }: { detail: ListingDetail; onClose: (
                 <Offers offers={detail.offers} />
                 <LimitsForm detail={detail} />
                 <Earnings detail={detail} />
+                <Costs detail={detail} />
                 <History listing={listing} />
             </div>
             <Actions listing={listing} />

@@ -1,0 +1,57 @@
+import { api, take, type ListingDetail } from '@/api/client';
+import { money, percent } from '@/ui/figures';
+import { ProblemNotice } from '@/ui/Notice';
+import { useQuery } from '@tanstack/react-query';
+
+const SOURCES = { bulk: 'by hand', file: 'from a file', undo: 'by an undo' } as const;
+
+const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: '2-digit' });
+
+/** What it cost when, and what the margin was then. */
+export function Costs({ detail }: { detail: ListingDetail }) {
+    const { id, version } = detail.listing;
+    const costs = useQuery({
+        queryKey: ['listing', id, 'costs', detail.cost, version],
+        queryFn: () => take(api.GET('/api/v1/listings/{id}/costs', { params: { path: { id } } })),
+    });
+    if (costs.error) return <ProblemNotice error={costs.error} onRetry={() => void costs.refetch()} />;
+    if (!costs.data || costs.data.length === 0) return null;
+    return (
+        <section className="mt-4">
+            <h3 className="mb-1 text-[14px]">What it cost, and the margin then</h3>
+            <table className="w-full text-right text-[12.5px]">
+                <thead className="text-text-3">
+                    <tr>
+                        <th className="text-left font-normal">from</th>
+                        <th className="font-normal">cost in all</th>
+                        <th className="font-normal">price</th>
+                        <th className="font-normal">margin</th>
+                        <th className="font-normal">markup</th>
+                    </tr>
+                </thead>
+                <tbody>
+                    {costs.data.map((one) => (
+                        <tr
+                            key={`${one.from}${one.total_cost}`}
+                            className="border-t border-dotted border-line-2 align-baseline"
+                        >
+                            <th className="py-1 text-left font-normal">
+                                {DAY.format(new Date(one.from))}
+                                <span className="block text-[11.5px] text-text-3">
+                                    {one.is_later ? 'to come' : SOURCES[one.source]}
+                                </span>
+                            </th>
+                            <td>{money(one.total_cost)}</td>
+                            <td>{money(one.price)}</td>
+                            <td>{percent(one.earnings?.margin_percent)}</td>
+                            <td>{percent(one.earnings?.markup_percent)}</td>
+                        </tr>
+                    ))}
+                </tbody>
+            </table>
+            <p className="mt-1 text-[12px] text-text-3">
+                Price: the last one while that cost held. Fees and tax as of today.
+            </p>
+        </section>
+    );
+}
