@@ -17,6 +17,7 @@ use App\Support\Live\EventsController;
 use App\Workbench\Http\EarningsController;
 use App\Workbench\Http\ListingController;
 use App\Workbench\Http\SavedViewController;
+use App\Workbench\Http\WorklistController;
 use Illuminate\Support\Facades\Route;
 
 Route::post('session', [SessionController::class, 'store']);
@@ -47,6 +48,7 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::post('batches/{id}/undo', [BatchController::class, 'undo'])->whereUuid('id');
     Route::get('batches/{id}/refused', [BatchController::class, 'refused'])->whereUuid('id');
 
+    Route::get('worklist', WorklistController::class);
     Route::get('listings', [ListingController::class, 'index']);
     Route::get('listings/count', [ListingController::class, 'count']);
     Route::get('listings/export', [ListingController::class, 'export']);

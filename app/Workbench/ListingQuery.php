@@ -77,7 +77,7 @@ final readonly class ListingQuery
             ->leftJoin('price_changes as p', fn ($join) => $join->on('p.listing_id', '=', 'l.id')->whereIn('p.state', ['queued', 'sending', 'sent']))
             ->select([
                 'l.*', 'c.name as channel_name', 'c.currency', 'c.automation_on as channel_on', 'w.repricing_on as workspace_on', 'r.name as rule_name', 'r.is_on as rule_on',
-                'pr.cost_minor', 'pr.brand', 'pr.category', 's.name as supplier',
+                'pr.cost_minor', 'pr.rrp_minor', 'pr.brand', 'pr.category', 's.name as supplier',
                 'm.offers', 'm.dropped', 'm.seen_at', 'd.price_minor as decided_minor', 'p.to_minor as going_minor', 'p.state as going_state', 'p.problem as going_problem',
             ]);
     }
@@ -102,10 +102,12 @@ final readonly class ListingQuery
     }
 
     /**
+     * Listings as the page shows them, in this order.
+     *
      * @param  list<int>  $ids
      * @return list<stdClass>
      */
-    private function inOrder(array $ids): array
+    public function inOrder(array $ids): array
     {
         $found = $this->complete(DB::table('listings as l')->where('l.workspace_id', $this->workspaceId)->whereIn('l.id', $ids))->get()->keyBy('id')->all();
 

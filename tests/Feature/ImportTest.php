@@ -149,7 +149,7 @@ final class ImportTest extends TestCase
         $batch = $this->bringIn("SKU;EK;Note\nKC-1;abc;\"a;b\"\n=1+1;8,40;x\n");
         $file = $this->as()->get("/api/v1/batches/{$batch->json('id')}/refused")->assertOk()->streamedContent();
         self::assertSame(
-            "\xEF\xBB\xBFSKU,EK,Note,\"Why it was refused\"\r\nKC-1,abc,a;b,\"The unit cost “abc” cannot be read; expected an amount such as 24.90 or 24,90.\"\r\n'=1+1,\"8,40\",x,\"No product of yours has this SKU. With a title it would be made.\"\r\n",
+            "\xEF\xBB\xBFSKU;EK;Note;\"Why it was refused\"\r\nKC-1;abc;\"a;b\";\"The unit cost “abc” cannot be read; expected an amount such as 24.90 or 24,90.\"\r\n'=1+1;8,40;x;\"No product of yours has this SKU. With a title it would be made.\"\r\n",
             $file,
         );
     }

@@ -22,7 +22,7 @@ final readonly class BatchReport
     {
         $header = $this->batch->import === null ? ['SKU'] : $this->batch->import->layout['header'];
 
-        return CsvResponse::of('refused-'.$this->batch->created_at->format('Y-m-d-Hi').'.csv', [...$header, self::REASON], $this->rows(count($header)));
+        return CsvResponse::of('refused-'.$this->batch->created_at->format('Y-m-d-Hi').'.csv', [...$header, self::REASON], $this->rows(count($header)), $this->batch->import === null ? ',' : $this->batch->import->layout['delimiter']);
     }
 
     /** @return Generator<list<string|null>> */

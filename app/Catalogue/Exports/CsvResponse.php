@@ -14,16 +14,17 @@ final readonly class CsvResponse
     /**
      * @param  list<string>  $header
      * @param  iterable<list<string|int|null>>  $rows
+     * @param  string  $delimiter  semicolons are what spreadsheets expect where decimals are written with a comma
      */
-    public static function of(string $name, array $header, iterable $rows): StreamedResponse
+    public static function of(string $name, array $header, iterable $rows, string $delimiter = ','): StreamedResponse
     {
-        $write = function () use ($header, $rows): void {
+        $write = function () use ($header, $rows, $delimiter): void {
             $out = fopen('php://output', 'wb') ?: throw new \RuntimeException('No output.');
             fwrite($out, "\xEF\xBB\xBF");
-            fputcsv($out, array_map(self::safe(...), $header), ',', '"', '', "\r\n");
+            fputcsv($out, array_map(self::safe(...), $header), $delimiter, '"', '', "\r\n");
             $count = 0;
             foreach ($rows as $row) {
-                fputcsv($out, array_map(self::safe(...), $row), ',', '"', '', "\r\n");
+                fputcsv($out, array_map(self::safe(...), $row), $delimiter, '"', '', "\r\n");
                 if (++$count % self::FLUSH_ROWS === 0) {
                     flush();
                 }

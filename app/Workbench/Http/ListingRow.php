@@ -25,6 +25,7 @@ final readonly class ListingRow
         #[OA\Property] public ?string $category,
         #[OA\Property] public ?string $supplier,
         #[OA\Property(description: 'Unit cost.')] public ?string $cost,
+        #[OA\Property(description: 'Recommended price.')] public ?string $rrp,
         #[OA\Property] public string $condition,
         #[OA\Property] public string $fulfilment,
         #[OA\Property] public ?int $stock,
@@ -73,7 +74,7 @@ final readonly class ListingRow
         $dropped = json_decode($row->dropped ?? '{}', true, 8, JSON_THROW_ON_ERROR);
 
         return new self(
-            $row->id, $row->version, $row->sku, $row->title, $row->channel_name, $row->currency, $row->is_draft, $row->brand, $row->category, $row->supplier, $amount($row->cost_minor), $row->condition, $row->fulfilment, $row->stock,
+            $row->id, $row->version, $row->sku, $row->title, $row->channel_name, $row->currency, $row->is_draft, $row->brand, $row->category, $row->supplier, $amount($row->cost_minor), $amount($row->rrp_minor), $row->condition, $row->fulfilment, $row->stock,
             $currency->format($row->price_minor), $currency->format($row->shipping_minor), $amount($row->floor_minor), $amount($row->ceiling_minor), $row->problem,
             $amount($row->profit_minor), $row->margin_percent, $row->markup_percent, $row->rank, $row->field_size, $row->holds_buy_box,
             ListingMark::all($offers, $dropped, $row->shipping_minor, $currency),

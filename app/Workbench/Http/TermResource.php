@@ -14,6 +14,7 @@ final readonly class TermResource
 {
     public function __construct(
         #[OA\Property(enum: ['floor', 'ceiling'])] public string $side,
+        #[OA\Property(enum: ['amount', 'margin', 'markup', 'profit', 'map', 'rrp', 'reference'])] public string $kind,
         #[OA\Property(example: '12 % margin of price')] public string $says,
         #[OA\Property(description: 'What it comes to; null where its figure is missing or no price meets it.')] public ?string $price,
         #[OA\Property(description: 'What it was set for.', enum: ['workspace', 'channel', 'supplier', 'category', 'brand', 'product', 'listing'])] public string $from,
@@ -30,7 +31,7 @@ final readonly class TermResource
         $sources = [...$decided->limits->terms($decided->listing, 'floor'), ...$decided->limits->terms($decided->listing, 'ceiling')];
 
         return array_map(fn (TermFigure $figure, array $source) => new self(
-            $figure->side, $figure->says, $figure->price === null ? null : $currency->format($figure->price), $source['from'], $source['name'], $figure->binds,
+            $figure->side, (string) $source['term']['kind'], $figure->says, $figure->price === null ? null : $currency->format($figure->price), $source['from'], $source['name'], $figure->binds,
         ), $decision->termFigures(), $sources);
     }
 }

@@ -4,7 +4,7 @@ import { useEffect } from 'react';
 type Topic = 'listings' | 'changes' | 'rules' | 'workspace' | 'batches' | 'facets';
 
 const KEYS: Record<Topic, string[][]> = {
-    listings: [['listings'], ['listing']],
+    listings: [['listings'], ['listing'], ['worklist']],
     changes: [['changes'], ['listings'], ['listing']],
     rules: [['rules'], ['rule'], ['listings']],
     batches: [['batches'], ['batch']],

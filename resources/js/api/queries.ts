@@ -11,6 +11,10 @@ export const useChannels = () => useQuery({ queryKey: ['channels'], queryFn: () 
 
 export const useRules = () => useQuery({ queryKey: ['rules'], queryFn: () => take(api.GET('/api/v1/rules')) });
 
+/** What cannot be priced. */
+export const useWorklist = () =>
+    useQuery({ queryKey: ['worklist'], queryFn: () => take(api.GET('/api/v1/worklist')), staleTime: 15_000 });
+
 /** What listings can be told apart by. */
 export const useFacets = (enabled = true) =>
     useQuery({ queryKey: ['facets'], queryFn: () => take(api.GET('/api/v1/facets')), staleTime: 60_000, enabled });

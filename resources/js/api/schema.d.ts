@@ -592,6 +592,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/worklist": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What cannot be priced, and why */
+        get: operations["worklist"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1202,6 +1219,8 @@ export interface components {
             supplier: string | null;
             /** @description Unit cost. */
             cost: string | null;
+            /** @description Recommended price. */
+            rrp: string | null;
             condition: string;
             fulfilment: string;
             stock: number | null;
@@ -1268,6 +1287,8 @@ export interface components {
         Term: {
             /** @enum {string} */
             side: "floor" | "ceiling";
+            /** @enum {string} */
+            kind: "amount" | "margin" | "markup" | "profit" | "map" | "rrp" | "reference";
             /** @example 12 % margin of price */
             says: string;
             /** @description What it comes to; null where its figure is missing or no price meets it. */
@@ -1281,6 +1302,22 @@ export interface components {
             name: string | null;
             /** @description Whether it is the one that counts: the highest of the floors, the lowest of the ceilings. */
             binds: boolean;
+        };
+        /** @description Listings that cannot be priced for the same reason. */
+        WorklistGroup: {
+            /** @enum {string} */
+            problem: "cost_missing" | "floor_unreachable" | "floor_missing" | "ceiling_missing" | "limits_conflict";
+            /** @description How many there are in all. */
+            many: number;
+            /** @description Those that sold the most. */
+            items: components["schemas"]["WorklistItem"][];
+        };
+        WorklistItem: {
+            listing: components["schemas"]["Listing"];
+            /** @description What it brought in over 30 days. */
+            revenue_30d: string;
+            floor_term: components["schemas"]["Term"] | null;
+            ceiling_term: components["schemas"]["Term"] | null;
         };
     };
     responses: never;
@@ -2737,6 +2774,26 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    worklist: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description By what is in the way */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorklistGroup"][];
+                };
             };
         };
     };

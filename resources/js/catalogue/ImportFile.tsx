@@ -20,7 +20,7 @@ interface Props {
 }
 
 /** Bring a file, see how it was read, say which column is what; then what it would do is worked out. */
-export function ImportFile({ importId, onClose, onChecked }: Props) {
+export default function ImportFile({ importId, onClose, onChecked }: Props) {
     const [brought, setBrought] = useState<Import | null>(null);
     const earlier = useQuery({
         queryKey: ['import', importId],

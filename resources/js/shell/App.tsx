@@ -7,6 +7,7 @@ import { Shell } from './Shell';
 
 const SignIn = lazy(() => import('@/accounts/SignIn'));
 const ListingsPage = lazy(() => import('@/workbench/ListingsPage'));
+const TodayPage = lazy(() => import('@/workbench/TodayPage'));
 const RulesPage = lazy(() => import('@/pricing/RulesPage'));
 const RulePage = lazy(() => import('@/pricing/RulePage'));
 const ChangesPage = lazy(() => import('@/publishing/ChangesPage'));
@@ -30,6 +31,7 @@ export function App() {
                     <Routes>
                         <Route path="/sign-in" element={<SignIn />} />
                         <Route element={<Shell />}>
+                            <Route path="/today" element={<TodayPage />} />
                             <Route path="/listings" element={<ListingsPage />} />
                             <Route path="/rules" element={<RulesPage />} />
                             <Route path="/rules/:id" element={<RulePage />} />

@@ -9,6 +9,7 @@ const KEYS: [string, string][] = [
     ['J  K', 'the same, choosing on the way'],
     ['a  n', 'choose all that match, none'],
     ['e', 'change the price of the listing'],
+    ['g t', 'go to Today'],
     ['g l', 'go to Listings'],
     ['g r', 'go to Rules'],
     ['g c', 'go to Changes'],
@@ -17,7 +18,7 @@ const KEYS: [string, string][] = [
     ['?', 'this list'],
 ];
 
-const PLACES: Record<string, string> = { l: '/listings', r: '/rules', c: '/changes', s: '/settings' };
+const PLACES: Record<string, string> = { t: '/today', l: '/listings', r: '/rules', c: '/changes', s: '/settings' };
 
 export function typing(event: KeyboardEvent): boolean {
     const target = event.target as HTMLElement;

@@ -1,3 +1,4 @@
+import { BulkWindows } from '@/catalogue/batches/BulkWindows';
 import { Problem } from '@/api/client';
 import { useLive } from '@/api/live';
 import { useMe } from '@/api/queries';
@@ -35,6 +36,7 @@ function Frame({ workspace }: { workspace: string }) {
                     <Outlet />
                 </Suspense>
             </div>
+            <BulkWindows />
             <Keys />
         </div>
     );

@@ -1,20 +1,23 @@
 import { Button } from '@/ui/Button';
 import { Popup } from '@/ui/Popup';
 import { Tick } from '@/ui/Tick';
-import { ArrowLeft, ArrowRight } from 'lucide-react';
+import { ArrowLeft, ArrowRight, Minus, Plus } from 'lucide-react';
 import { COLUMNS } from './columns';
 import type { Columns } from './useColumns';
 
-/** Which columns, in which order. Their width is drawn at the heads. */
+const STEP_PX = 16;
+
+/** Which columns, in which order, how wide. With the mouse their width is drawn at the heads. */
 export function ColumnChoice({ columns }: { columns: Columns }) {
-    const { shown, toggle, move, reset } = columns;
+    const { shown, toggle, move, resize, reset } = columns;
+    const width = (id: string) => columns.columns.find((column) => column.id === id)?.width ?? 0;
     const ordered = [
         ...shown.map((id) => COLUMNS.find((column) => column.id === id)).filter((column) => column !== undefined),
         ...COLUMNS.filter((column) => !shown.includes(column.id)),
     ];
     return (
         <Popup label="Columns" align="end" trigger={<Button>Columns</Button>}>
-            <ul className="grid w-60 gap-1">
+            <ul className="grid w-72 gap-1">
                 {ordered.map((column) => {
                     const at = shown.indexOf(column.id);
                     return (
@@ -23,6 +26,23 @@ export function ColumnChoice({ columns }: { columns: Columns }) {
                                 <Tick checked={at >= 0} onChange={() => toggle(column.id)} label={column.name} />
                                 {column.name}
                             </label>
+                            {at >= 0 &&
+                                (
+                                    [
+                                        [-STEP_PX, 'narrower', Minus],
+                                        [STEP_PX, 'wider', Plus],
+                                    ] as const
+                                ).map(([by, words, Icon]) => (
+                                    <button
+                                        key={words}
+                                        type="button"
+                                        aria-label={`Make ${column.name} ${words}`}
+                                        onClick={() => resize(column.id, width(column.id) + by)}
+                                        className="grid size-6 place-items-center rounded text-text-2 hover:bg-stripe-soft"
+                                    >
+                                        <Icon size={13} />
+                                    </button>
+                                ))}
                             {at >= 0 &&
                                 (
                                     [

@@ -6,18 +6,19 @@ import { useEffect, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 
-type Figure = 'price' | 'cost' | 'floor' | 'ceiling';
+type Figure = 'price' | 'cost' | 'rrp' | 'floor' | 'ceiling';
 
 const NAMES: Record<Figure, string> = {
     price: 'price',
     cost: 'unit cost',
+    rrp: 'recommended price',
     floor: 'floor by hand',
     ceiling: 'ceiling by hand',
 };
 
 function edit(field: Figure, value: string): [Edit, BulkEdit] {
     if (field === 'price') return ['price', { how: 'set', value }];
-    if (field === 'cost') return ['cost', { field: 'cost', how: 'set', value }];
+    if (field === 'cost' || field === 'rrp') return ['cost', { field, how: 'set', value }];
     return ['limits', { side: field, kind: 'amount', value }];
 }
 
@@ -61,7 +62,9 @@ function Input({ listing, field, onDone }: { listing: Listing; field: Figure; on
     const input = useRef<HTMLInputElement>(null);
     useEffect(() => input.current?.select(), []);
     const refresh = () =>
-        ['listings', 'listing', 'batches'].forEach((key) => void client.invalidateQueries({ queryKey: [key] }));
+        ['listings', 'listing', 'batches', 'worklist'].forEach(
+            (key) => void client.invalidateQueries({ queryKey: [key] }),
+        );
     const undo = (batch: Batch) =>
         take(api.POST('/api/v1/batches/{id}/undo', { params: { path: { id: batch.id } } })).then(
             refresh,

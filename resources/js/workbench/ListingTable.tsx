@@ -104,13 +104,7 @@ function Head({ columns, sort, onSort, onResize, grid, chosen, onChooseAll, rows
                         right={column.right}
                         current={sort}
                         onSort={onSort}
-                        grip={
-                            <Grip
-                                name={column.name}
-                                width={column.width}
-                                onResize={(width) => onResize(column.id, width)}
-                            />
-                        }
+                        grip={<Grip width={column.width} onResize={(width) => onResize(column.id, width)} />}
                     />
                 ))}
             </div>
@@ -170,18 +164,12 @@ function HeadCell({
     );
 }
 
-const STEP_PX = 12;
-
-/** The edge of a column: drawn with the mouse, or moved with the arrow keys. */
-function Grip({ name, width, onResize }: { name: string; width: number; onResize: (width: number) => void }) {
+/** The edge of a column, drawn with the mouse. With keys the width is set under “Columns”. */
+function Grip({ width, onResize }: { width: number; onResize: (width: number) => void }) {
     const start = useRef<{ x: number; width: number } | null>(null);
     return (
         <span
-            role="slider"
-            tabIndex={0}
-            aria-label={`Width of ${name}`}
-            aria-valuenow={width}
-            aria-orientation="horizontal"
+            aria-hidden="true"
             onPointerDown={(event) => {
                 event.preventDefault();
                 event.currentTarget.setPointerCapture(event.pointerId);
@@ -191,13 +179,7 @@ function Grip({ name, width, onResize }: { name: string; width: number; onResize
                 if (start.current) onResize(start.current.width + event.clientX - start.current.x);
             }}
             onPointerUp={() => (start.current = null)}
-            onKeyDown={(event) => {
-                const by = event.key === 'ArrowRight' ? STEP_PX : event.key === 'ArrowLeft' ? -STEP_PX : 0;
-                if (by === 0) return;
-                event.preventDefault();
-                onResize(width + by);
-            }}
-            className="absolute -inset-y-1 -right-1 w-2 cursor-col-resize touch-none rounded hover:bg-line-2 focus-visible:bg-stripe"
+            className="absolute -inset-y-1 -right-1 w-2 cursor-col-resize touch-none rounded hover:bg-line-2"
         />
     );
 }

@@ -1,7 +1,5 @@
 import { useChannels } from '@/api/queries';
-import { BatchWindow } from '@/catalogue/batches/BatchWindow';
 import { RecentBatches } from '@/catalogue/batches/RecentBatches';
-import { ImportFile } from '@/catalogue/ImportFile';
 import { typing } from '@/shell/Keys';
 import { TopBar } from '@/shell/TopBar';
 import { Button } from '@/ui/Button';
@@ -29,7 +27,7 @@ export default function ListingsPage() {
     const more = useCallback(() => {
         if (hasNextPage && !isFetchingNextPage) void fetchNextPage();
     }, [hasNextPage, isFetchingNextPage, fetchNextPage]);
-    const { set, selected, batch, file } = view;
+    const { set, selected } = view;
     const openBatch = useCallback((id: string) => set({ batch: id, file: null }), [set]);
     const bringIn = useCallback(() => set({ file: 'new' }), [set]);
     const select = useCallback((id: number) => set({ listing: String(id) }, true), [set]);
@@ -131,21 +129,6 @@ export default function ListingsPage() {
                     />
                 )}
             </div>
-            {batch && (
-                <BatchWindow
-                    key={batch}
-                    id={batch}
-                    onClose={() => set({ batch: null })}
-                    onColumns={(importId) => set({ batch: null, file: importId })}
-                />
-            )}
-            {file && (
-                <ImportFile
-                    importId={file === 'new' ? null : file}
-                    onClose={() => set({ file: null })}
-                    onChecked={openBatch}
-                />
-            )}
         </>
     );
 }

@@ -34,8 +34,6 @@ export function useListingView() {
         return {
             filter,
             sort: at.get('sort') ?? 'sku',
-            batch: at.get('batch'),
-            file: at.get('file'),
             selected: at.get('listing') ? Number(at.get('listing')) : null,
         };
     }, [text]);

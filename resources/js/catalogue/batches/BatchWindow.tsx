@@ -19,7 +19,7 @@ interface Props {
 }
 
 /** A change to many listings: how far it is, what it does row by row, and what can be done with it now. */
-export function BatchWindow({ id, onClose, onColumns }: Props) {
+export default function BatchWindow({ id, onClose, onColumns }: Props) {
     const batch = useBatch(id);
     return (
         <Window open onClose={onClose} title={batch.data?.title ?? 'Bulk change'} wide>
