@@ -20,6 +20,7 @@ const bring = async (page: Page, name: string, content: Buffer) => {
 const check = (page: Page) => page.getByRole('button', { name: 'Show what it would do' }).click();
 /** Makes the changes; where floors would move a long way, it says first that this has been seen. */
 const make = async (page: Page, words: string) => {
+    await expect(page.getByRole('status').filter({ hasText: 'Nothing is changed yet.' })).toBeVisible();
     const seen = page.getByRole('checkbox', { name: 'I have looked at them; it is meant' });
     if (await seen.isVisible()) await seen.click();
     await page.getByRole('button', { name: words }).click();
@@ -95,8 +96,11 @@ test('a messy supplier file is mapped, looked at, taken in, mended, and a bulk c
 
     // What was done in bulk stands in a list, and is taken back.
     await page.goto('/listings?q=KC-0201');
-    const cost = async () =>
-        (await (await page.request.get('/api/v1/listings?q=KC-0201')).json()).listings[0].cost as string;
+    const cost = () =>
+        page.evaluate(async () => {
+            const answer = await fetch('/api/v1/listings?q=KC-0201', { headers: { Accept: 'application/json' } });
+            return ((await answer.json()) as { listings: { cost: string }[] }).listings[0]?.cost;
+        });
     expect(await cost()).toBe('1.10');
     await page.getByRole('checkbox', { name: 'Choose all that match' }).click();
     await page.getByRole('button', { name: 'Cost', exact: true }).click();

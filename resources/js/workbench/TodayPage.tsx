@@ -3,7 +3,7 @@ import { useWorklist } from '@/api/queries';
 import { TopBar } from '@/shell/TopBar';
 import { money } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
-import { count, origin, PROBLEMS } from '@/ui/words';
+import { count, origin } from '@/ui/words';
 import { Link } from 'react-router';
 import { EditCell } from './EditCell';
 
@@ -105,7 +105,9 @@ function GroupOf({ group }: { group: Group }) {
                 <thead className="text-left text-[12.5px] text-text-2">
                     <tr className="border-b border-line-2">
                         <th className="py-1.5 font-medium">Listing</th>
-                        <th className="py-1.5 font-medium">In the way</th>
+                        <th className="py-1.5 font-medium">
+                            {group.problem === 'limits_conflict' && 'What contradicts what'}
+                        </th>
                         <th className="py-1.5 text-right font-medium">Sold in 30 days €</th>
                         <th className="py-1.5 text-right font-medium">Price €</th>
                         <th className="w-28 py-1.5 text-right font-medium">{figure && HEADS[figure]}</th>
@@ -113,7 +115,7 @@ function GroupOf({ group }: { group: Group }) {
                 </thead>
                 <tbody>
                     {group.items.map((item) => (
-                        <Line key={item.listing.id} item={item} problem={group.problem} figure={figure} />
+                        <Line key={item.listing.id} item={item} figure={figure} />
                     ))}
                 </tbody>
             </table>
@@ -121,7 +123,7 @@ function GroupOf({ group }: { group: Group }) {
     );
 }
 
-function Line({ item, problem, figure }: { item: Item; problem: Problem; figure: Figure }) {
+function Line({ item, figure }: { item: Item; figure: Figure }) {
     const { listing, floor_term: floor, ceiling_term: ceiling } = item;
     return (
         <tr className="border-b border-line align-baseline">
@@ -137,7 +139,7 @@ function Line({ item, problem, figure }: { item: Item; problem: Problem; figure:
                 </span>
             </td>
             <td className="py-2 pr-3 text-[12.5px]">
-                {floor && ceiling ? (
+                {floor && ceiling && (
                     <>
                         floor {money(floor.price)}{' '}
                         <span className="text-text-2">
@@ -150,8 +152,6 @@ function Line({ item, problem, figure }: { item: Item; problem: Problem; figure:
                             </span>
                         </span>
                     </>
-                ) : (
-                    PROBLEMS[problem]?.says
                 )}
             </td>
             <td className="py-2 text-right">{money(item.revenue_30d)}</td>
