@@ -63,7 +63,7 @@ test('a file that cannot be read is refused with a reason, and another can be ch
         page
             .getByLabel('File', { exact: true })
             .setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(content) });
-    await choose('picture.csv', 'PK\u0003\u0004\u0000\u0000');
+    await choose('picture.csv', 'GIF89a\u0000\u0000');
     await expect(page.getByText('This is not a CSV file.')).toBeVisible();
     await choose('costs.csv', 'What;How much\nKC-1101;8,40\n');
     await page.getByRole('button', { name: 'Show what it would do' }).click();

@@ -88,7 +88,7 @@ final class ImportTest extends TestCase
             'empty' => ['', 'The file is empty.'], 'blank' => ["  \n ", 'The file is empty.'],
             'only a header' => ["SKU,Cost\n", 'There is nothing below the header.'], 'cut off' => ["SKU,Cost,Supplier\nKC-1,8.40,\"Two We", 'The file breaks off within a quoted cell'],
             'noise' => [random_bytes(4_000), 'T'], 'UTF-16' => ["\xFF\xFES\0K\0U\0", 'The file is saved as “Unicode text”'],
-            'binary' => ["PK\x03\x04\0\0\0binary", 'This is not a CSV file.'], 'one column' => ["just some text\nand more", 'The first line has only one column.'],
+            'binary' => ["GIF89a\0\0\0binary", 'This is not a CSV file.'], 'one column' => ["just some text\nand more", 'The first line has only one column.'],
         ];
     }
 
@@ -152,6 +152,42 @@ final class ImportTest extends TestCase
             "\xEF\xBB\xBFSKU;EK;Note;\"Why it was refused\"\r\nKC-1;abc;\"a;b\";\"The unit cost “abc” cannot be read; expected an amount such as 24.90 or 24,90.\"\r\n'=1+1;8,40;x;\"No product of yours has this SKU. With a title it would be made.\"\r\n",
             $file,
         );
+    }
+
+    public function test_a_workbook_is_read_like_a_csv_file(): void
+    {
+        $this->listing('KC-1');
+        $this->listing('KC-2');
+        $book = self::workbook('<row r="1"><c r="A1" t="inlineStr"><is><t>SKU</t></is></c><c r="B1" t="inlineStr"><is><t>Unit cost</t></is></c><c r="C1" t="inlineStr"><is><t>GTIN</t></is></c></row>'
+            .'<row r="2"><c r="A2" t="inlineStr"><is><t>KC-1</t></is></c><c r="B2"><v>8.4</v></c><c r="C2"><v>2000000000015</v></c></row><row r="4"><c r="A4" t="inlineStr"><is><t>KC-2</t></is></c><c r="B4"><f>B2*2</f><v>16.8</v></c></row>');
+        $this->bringIn($book)->assertJson(['change' => 2, 'refused' => 0]);
+        self::assertSame([[840, '2000000000015'], [1_680, null]], Product::query()->orderBy('sku')->get()->map(fn (Product $product) => [$product->cost_minor, $product->gtin])->all());
+        self::assertSame('the sheet “Costs” of a workbook', $this->bring($book)->json('read_as'));
+    }
+
+    public function test_what_only_looks_like_a_workbook_is_refused(): void
+    {
+        self::assertSame('This is neither a CSV file nor an Excel workbook (XLSX).', $this->bring("PK\x03\x04 and no more")->assertStatus(422)->json('errors.file.0'));
+        self::assertStringStartsWith('The workbook', $this->bring(self::workbook('<row r="1"><c r="A1"><v>1'))->assertStatus(422)->json('errors.file.0'));
+    }
+
+    /** The parts of ECMA-376 that every workbook has, with one sheet. */
+    private static function workbook(string $rows): string
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'book');
+        $zip = new \ZipArchive;
+        $zip->open($path, \ZipArchive::OVERWRITE);
+        $main = 'http://schemas.openxmlformats.org/spreadsheetml/2006/main';
+        $relations = 'http://schemas.openxmlformats.org/officeDocument/2006/relationships';
+        $package = 'http://schemas.openxmlformats.org/package/2006';
+        $zip->addFromString('[Content_Types].xml', "<Types xmlns=\"{$package}/content-types\"><Default Extension=\"rels\" ContentType=\"application/vnd.openxmlformats-package.relationships+xml\"/><Default Extension=\"xml\" ContentType=\"application/xml\"/><Override PartName=\"/xl/workbook.xml\" ContentType=\"application/vnd.openxmlformats-officedocument.spreadsheetml.sheet.main+xml\"/></Types>");
+        $zip->addFromString('_rels/.rels', "<Relationships xmlns=\"{$package}/relationships\"><Relationship Id=\"r1\" Type=\"{$relations}/officeDocument\" Target=\"xl/workbook.xml\"/></Relationships>");
+        $zip->addFromString('xl/workbook.xml', "<workbook xmlns=\"{$main}\" xmlns:r=\"{$relations}\"><sheets><sheet name=\"Costs\" sheetId=\"1\" r:id=\"r1\"/></sheets></workbook>");
+        $zip->addFromString('xl/_rels/workbook.xml.rels', "<Relationships xmlns=\"{$package}/relationships\"><Relationship Id=\"r1\" Type=\"{$relations}/worksheet\" Target=\"worksheets/sheet1.xml\"/></Relationships>");
+        $zip->addFromString('xl/worksheets/sheet1.xml', "<worksheet xmlns=\"{$main}\"><sheetData>{$rows}</sheetData></worksheet>");
+        $zip->close();
+
+        return (string) file_get_contents($path);
     }
 
     public function test_the_columns_of_a_supplier_are_remembered(): void

@@ -59,7 +59,7 @@ final readonly class ImportResource
         }
 
         return new self(
-            $import->id, $import->file_name, "columns separated by {$separator}, {$layout['encoding']}", $layout['rows'], $layout['decimal'], $layout['header'],
+            $import->id, $import->file_name, isset($layout['sheet']) ? "the sheet “{$layout['sheet']}” of a workbook" : "columns separated by {$separator}, {$layout['encoding']}", $layout['rows'], $layout['decimal'], $layout['header'],
             $supplier === null ? ImportColumns::guess($layout['header']) : $remembered[$supplier], $supplier, $remembered, $sample,
         );
     }

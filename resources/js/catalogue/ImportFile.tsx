@@ -58,7 +58,7 @@ function Choose({ onChoose, busy, error }: { onChoose: (file: File) => void; bus
     return (
         <div className="grid gap-3">
             <p className="text-text-2">
-                A CSV file with a header, one line a SKU: costs, suppliers, recommended and minimum advertised prices,
+                A CSV file, or an Excel workbook (XLSX), with a header, one line a SKU: costs, suppliers, recommended and minimum advertised prices,
                 limits; with a title also new products, with a price new drafts. Nothing is changed before you have
                 seen, row by row, what it would do.
             </p>
@@ -82,7 +82,7 @@ function Choose({ onChoose, busy, error }: { onChoose: (file: File) => void; bus
                 </span>
                 <input
                     type="file"
-                    accept=".csv,.txt,.tsv,text/csv"
+                    accept=".csv,.txt,.tsv,.xlsx,text/csv"
                     className="sr-only"
                     aria-label="File"
                     disabled={busy}

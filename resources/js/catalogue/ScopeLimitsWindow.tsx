@@ -9,7 +9,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { draft, finish, KINDS, unit, type Draft, type Side } from './limitTerms';
+import { draft, type Draft, finish, KINDS, reference, REFERENCES, type Side, unit } from './limitTerms';
 
 const SCOPES = [
     ['supplier', 'the supplier'],
@@ -138,6 +138,17 @@ function Terms({
                     <div key={one.term.kind} className="flex items-start gap-2">
                         <span className="w-[230px] pt-1.5">{words}</span>
                         <div className="w-[150px]">
+                            {one.term.kind === 'reference' && reference(one.term) && (
+                                <Select
+                                    hideLabel
+                                    label="Which figure of the market"
+                                    value={reference(one.term)!}
+                                    options={REFERENCES}
+                                    onChange={(of) =>
+                                        put(index, { ...one, term: { kind: 'reference', reference: { of } } })
+                                    }
+                                />
+                            )}
                             {given !== null && (
                                 <Field
                                     label={<span className="sr-only">{`${side}: ${words}`}</span>}

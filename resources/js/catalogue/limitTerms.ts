@@ -18,6 +18,7 @@ export const KINDS: Record<Side, [Kind, string][]> = {
         ['profit', 'profit a piece'],
         ['amount', 'a price'],
         ['map', 'minimum advertised price'],
+        ['reference', 'a figure of the market'],
     ],
     ceiling: [
         ['rrp', 'part of the recommended price'],
@@ -32,8 +33,25 @@ export function unit(kind: Kind): '%' | '€' | null {
     return kind === 'map' || kind === 'reference' ? null : '%';
 }
 
+/** Figures of the market that a floor can follow. */
+export const REFERENCES = [
+    ['average', 'the average'],
+    ['median', 'the median'],
+    ['lowest', 'the lowest'],
+    ['buy_box', 'the buy box'],
+    ['highest', 'the highest'],
+] as const;
+
+export type Reference = (typeof REFERENCES)[number][0];
+
+/** Which of them a term follows; null where it is another one, such as a mean, made by the API. */
+export function reference(term: LimitTerm): Reference | null {
+    const of = term.reference && 'of' in term.reference ? term.reference.of : undefined;
+    return REFERENCES.find(([name]) => name === of)?.[0] ?? null;
+}
+
 export const draft = (term: LimitTerm): Draft => ({
-    term,
+    term: term.kind === 'reference' && !term.reference ? { ...term, reference: { of: 'average' } } : term,
     figure: term.amount ?? term.percent ?? (term.kind === 'rrp' ? '100' : ''),
 });
 
@@ -47,7 +65,10 @@ export function finish({ term, figure }: Draft): LimitTerm {
 
 /** A term in words, as a seller would say it. */
 export function says(term: LimitTerm): string {
-    if (term.kind === 'reference') return 'a figure of the market';
+    if (term.kind === 'reference') {
+        const followed = REFERENCES.find(([name]) => name === reference(term))?.[1];
+        return followed ? `never below ${followed} of the offers that count` : 'a figure of the market';
+    }
     if (term.kind === 'map') return 'minimum advertised price';
     if (term.kind === 'amount') return money(term.amount ?? '');
     if (term.kind === 'profit') return `${money(term.amount ?? '')} profit a piece`;
