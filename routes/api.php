@@ -9,6 +9,7 @@ use App\Catalogue\Http\ChannelController;
 use App\Catalogue\Http\FacetsController;
 use App\Catalogue\Http\ImportController;
 use App\Catalogue\Http\ScopeLimitsController;
+use App\Catalogue\Http\SupplierController;
 use App\Catalogue\Http\WorkspaceController;
 use App\Market\Http\NotificationController;
 use App\Pricing\Http\RuleController;
@@ -34,6 +35,9 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::patch('workspace', [WorkspaceController::class, 'update']);
     Route::get('limits', [ScopeLimitsController::class, 'index']);
     Route::put('limits', [ScopeLimitsController::class, 'update']);
+    Route::get('suppliers', [SupplierController::class, 'index']);
+    Route::put('suppliers/markup', [SupplierController::class, 'update']);
+    Route::post('suppliers/try-markup', [SupplierController::class, 'tryOut']);
     Route::get('facets', FacetsController::class);
     Route::get('channels', [ChannelController::class, 'index']);
     Route::patch('channels/{id}', [ChannelController::class, 'update'])->whereNumber('id');

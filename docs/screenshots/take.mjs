@@ -25,12 +25,22 @@ const pictures = {
         await page.emulateMedia({ colorScheme: 'dark' });
         await pictures.listings();
     },
-    'cannot-be-priced': async () => {
-        await page.goto('/listings?state=blocked');
+    today: async () => {
+        await page.goto('/today');
+        await page.getByRole('heading', { name: 'No cost' }).waitFor();
         await settle();
-        await open(3);
     },
-    costs: async () => {
+    bulk: async () => {
+        await page.goto('/listings?category=Crocks');
+        await page.getByRole('checkbox', { name: 'Choose all that match' }).click();
+        await page.getByRole('button', { name: 'Cost', exact: true }).click();
+        await page.getByLabel('How').selectOption('add percent');
+        await page.getByLabel('Figure').fill('28');
+        await page.getByRole('button', { name: 'Show what it would do' }).click();
+        await page.getByRole('button', { name: /^Make / }).waitFor();
+        await settle();
+    },
+    file: async () => {
         await page.goto('/listings');
         await page.getByRole('button', { name: 'Bring in a file' }).click();
         await page.getByLabel('File', { exact: true }).setInputFiles('database/demo/costs.csv');

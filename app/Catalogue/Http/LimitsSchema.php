@@ -33,6 +33,15 @@ use OpenApi\Attributes as OA;
     new OA\Property(property: 'fees', type: 'array', items: new OA\Items(ref: '#/components/schemas/Fee'), nullable: true),
     new OA\Property(property: 'tax_percent', description: 'Null where it is that of the workspace.', type: 'string', nullable: true),
 ]))]
+#[OA\Schema(schema: 'SupplierMarkup', required: ['tiers'], properties: [
+    new OA\Property(property: 'tiers', description: 'By unit cost; each runs to one cent below the next, the first starts at zero.', type: 'array', items: new OA\Items(required: ['from'], properties: [
+        new OA\Property(property: 'from', type: 'string'), new OA\Property(property: 'percent', type: 'string'), new OA\Property(property: 'amount', type: 'string'),
+    ])),
+    new OA\Property(property: 'min_profit', description: 'A piece.', type: 'string'), new OA\Property(property: 'fee', description: 'On every price.', type: 'string'),
+    new OA\Property(property: 'ending', required: ['endings'], properties: [new OA\Property(property: 'endings', type: 'array', items: new OA\Items(type: 'string')), new OA\Property(property: 'round', type: 'string', enum: ['down', 'up', 'nearest'])]),
+    new OA\Property(property: 'was_percent', description: 'By how much of the price the reference price stands above it.', type: 'string'),
+    new OA\Property(property: 'shipping', description: 'On our shipping cost.', properties: [new OA\Property(property: 'percent', type: 'string'), new OA\Property(property: 'amount', type: 'string')]),
+])]
 final readonly class LimitsSchema
 {
 }

@@ -8,6 +8,7 @@ use App\Catalogue\Batches\PlannedRow;
 use App\Catalogue\Batches\RowWriter;
 use App\Catalogue\Edits\LaterCost;
 use App\Catalogue\Models\Workspace;
+use App\Catalogue\Suppliers\MarkupPrices;
 use Illuminate\Support\Facades\DB;
 use stdClass;
 use Wrasse\Core\Money\Currency;
@@ -23,7 +24,7 @@ final readonly class RowMatcher
      * @param  array{columns: array<string, int|null>, channel?: int, supplier?: string, effective_from?: string}  $spec
      */
     private function __construct(
-        private Currency $currency, private RowReader $reader, private array $products, private array $productsById, private array $listings, private array $channels, private array $spec,
+        private Currency $currency, private MarkupPrices $markups, private RowReader $reader, private array $products, private array $productsById, private array $listings, private array $channels, private array $spec,
     ) {
     }
 
@@ -60,7 +61,7 @@ final readonly class RowMatcher
         }
         $channels = DB::table('channels')->where('workspace_id', $workspace->id)->pluck('id', 'name')->mapWithKeys(fn (int $id, string $name) => [mb_strtolower($name) => $id])->all();
 
-        return new self($workspace->money(), $reader, $products, $byId, $listings, $channels, $spec);
+        return new self($workspace->money(), MarkupPrices::of($workspace), $reader, $products, $byId, $listings, $channels, $spec);
     }
 
     /**
@@ -97,8 +98,8 @@ final readonly class RowMatcher
             $given += ['supplier' => $this->spec['supplier']];
         }
         [$before, $after] = $this->productChange($product, $sku, $record, $given);
-        if ($channel !== null && ($listing !== null || $ofListing !== [])) {
-            $this->listingChange($listing, $sku, $channel, $ofListing, $before, $after);
+        if ($channel !== null && ($listing !== null || $ofListing !== [] || $this->reader->cell($record, 'channel') !== '')) {
+            $this->listingChange($listing, $sku, $channel, $ofListing + $this->suggested($listing, $product, $channel, $given, $ofListing), $before, $after);
         }
         $verdict = match (true) {
             $after === [] => 'same',
@@ -189,7 +190,7 @@ final readonly class RowMatcher
         $ownLimits = $this->limits($limits, $given);
         if ($listing === null) {
             if (! isset($given['price'])) {
-                throw new RefusedRow('A new listing needs a price.');
+                throw new RefusedRow('A new listing needs a price, or a supplier with a markup and a cost.');
             }
             $after['listing'] = ['sku' => $sku, 'channel_id' => $channel, ...$values, 'limits' => $ownLimits];
 
@@ -205,6 +206,33 @@ final readonly class RowMatcher
             $before['listing'] = array_intersect_key($old, $new);
             $after['listing'] = $new;
         }
+    }
+
+    /**
+     * A new listing without a price has the one that its supplier's markup gives.
+     *
+     * @param  array<string, int|string>  $given
+     * @param  array<string, int|string>  $ofListing
+     * @return array{price?: int, list_price?: int, shipping?: int}
+     */
+    private function suggested(?stdClass $listing, ?stdClass $product, int $channel, array $given, array $ofListing): array
+    {
+        if ($listing !== null || isset($ofListing['price'])) {
+            return [];
+        }
+        $row = (object) [
+            'channel_id' => $channel, 'supplier' => $given['supplier'] ?? $product?->supplier, 'category' => $given['category'] ?? $product?->category,
+            'fulfilment' => $ofListing['fulfilment'] ?? 'merchant', 'shipping_minor' => $ofListing['shipping'] ?? 0, 'cost_minor' => $given['cost_minor'] ?? $product?->cost_minor,
+        ];
+        foreach (['inbound_minor', 'packaging_minor', 'handling_minor', 'shipping_cost_minor'] as $column) {
+            $row->{$column} = $given[$column] ?? $product->{$column} ?? 0;
+        }
+        $suggested = $this->markups->suggest($row);
+        if (is_string($suggested)) {
+            return [];
+        }
+
+        return array_filter(['price' => $suggested['price'], 'list_price' => $suggested['was'], 'shipping' => $suggested['shipping']], fn (?int $amount) => $amount !== null);
     }
 
     private function checkPrice(stdClass $listing, ?int $price): void

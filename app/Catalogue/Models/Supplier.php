@@ -10,8 +10,14 @@ use Illuminate\Database\Eloquent\Model;
 /**
  * @property int $id
  * @property string $name
+ * @property array<string, mixed>|null $markup what its goods are offered at, as the core reads it
  */
 final class Supplier extends Model
 {
     use BelongsToWorkspace;
+
+    protected function casts(): array
+    {
+        return ['markup' => 'array'];
+    }
 }

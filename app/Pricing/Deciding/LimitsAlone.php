@@ -4,25 +4,20 @@ declare(strict_types=1);
 
 namespace App\Pricing\Deciding;
 
+use App\Catalogue\Fees\SaleTerms;
 use App\Catalogue\Limits\InheritedLimits;
 use App\Catalogue\Limits\Scope;
-use App\Catalogue\Models\Channel;
 use App\Catalogue\Models\Workspace;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use stdClass;
-use Wrasse\Core\Document\EarningsReader;
 use Wrasse\Core\Document\LimitsReader;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Limits\Earnings;
-use Wrasse\Core\Limits\Fee;
 use Wrasse\Core\Limits\Limits;
-use Wrasse\Core\Limits\Tax;
 use Wrasse\Core\Market\Basis;
 use Wrasse\Core\Market\Field;
 use Wrasse\Core\Market\Listing;
-use Wrasse\Core\Money\Currency;
-use Wrasse\Core\Money\Percent;
 
 /**
  * Floors, ceilings and earnings of listings whose market does not matter for them: what a change of cost, fee or margin asks for, a
@@ -34,11 +29,14 @@ final class LimitsAlone
 
     private readonly Field $nobody;
 
-    /** @var array<string, array{Channel, Currency, Tax, list<Fee>, LimitsReader}> by channel and category */
-    private array $known = [];
+    private readonly SaleTerms $terms;
 
-    public function __construct(private readonly Workspace $workspace)
+    /** @var array<string, LimitsReader> by currency */
+    private array $readers = [];
+
+    public function __construct(Workspace $workspace)
     {
+        $this->terms = new SaleTerms($workspace);
         $this->limits = InheritedLimits::in($workspace);
         $this->nobody = new Field(Basis::Landed, [], [], []);
     }
@@ -60,7 +58,8 @@ final class LimitsAlone
      */
     public function of(stdClass $row): ?array
     {
-        [$channel, $currency, $tax, $fees, $reader] = $this->known["{$row->channel_id}\0{$row->category}"] ??= $this->terms((int) $row->channel_id, $row->category);
+        [$channel, $currency, $tax, $fees] = $this->terms->of((int) $row->channel_id, $row->category);
+        $reader = $this->readers[$currency->code] ??= new LimitsReader($currency);
         $terms = $this->limits->ofNames([
             Scope::Channel->value => $channel->name, Scope::Supplier->value => $row->supplier, Scope::Category->value => $row->category, Scope::Brand->value => $row->brand, Scope::Product->value => $row->product,
         ], $row->limits);
@@ -73,16 +72,5 @@ final class LimitsAlone
         $listing = new Listing($row->sku, $currency, $channel->seller, $row->price_minor, $earnings, rrp: $row->rrp_minor, map: $row->map_minor);
 
         return [$listing, $reader->read(Node::of($terms, '$.limits'))->solve($listing, $this->nobody)];
-    }
-
-    /** @return array{Channel, Currency, Tax, list<Fee>, LimitsReader} */
-    private function terms(int $channelId, ?string $category): array
-    {
-        $channel = Channel::query()->findOrFail($channelId);
-        $currency = Currency::of($channel->currency);
-        $terms = $channel->termsOf($category, $this->workspace);
-        $fees = array_map((new EarningsReader($currency))->fee(...), Node::of($terms['fees'], '$.fees')->items());
-
-        return [$channel, $currency, new Tax(Percent::parse($terms['tax']['percent']), $terms['tax']['included']), $fees, new LimitsReader($currency)];
     }
 }

@@ -9,6 +9,7 @@ use App\Catalogue\Actions\ApplyBatch;
 use App\Catalogue\Actions\CheckImport;
 use App\Catalogue\Actions\KeepImport;
 use App\Catalogue\Actions\SetScopeLimits;
+use App\Catalogue\Actions\SetSupplierMarkup;
 use App\Catalogue\Actions\StartBatch;
 use App\Catalogue\Imports\ImportColumns;
 use App\Catalogue\Limits\Scope;
@@ -44,7 +45,7 @@ final readonly class DemoWorkspace
     public function __construct(
         private CurrentWorkspace $current, private SyncListings $sync, private ObserveItems $observe, private ImportHistory $history,
         private SaveRule $saveRule, private SetScopeLimits $setScopeLimits,
-        private KeepImport $keepImport, private CheckImport $checkImport, private StartBatch $startBatch, private ApplyBatch $applyBatch,
+        private KeepImport $keepImport, private CheckImport $checkImport, private StartBatch $startBatch, private ApplyBatch $applyBatch, private SetSupplierMarkup $setMarkup,
     ) {
     }
 
@@ -102,6 +103,7 @@ final readonly class DemoWorkspace
         $this->rememberCostRise($workspace);
         $this->setScopeLimits->handle($workspace, Scope::Category, 'Fermenters', ['floor' => [['kind' => 'margin', 'percent' => '15']]], 0);
         $this->setScopeLimits->handle($workspace, Scope::Supplier, 'Ravel & Rye', ['floor' => [['kind' => 'profit', 'amount' => '0.80']]], 0);
+        $this->setMarkup->handle($workspace, ['Corvane Plastics'], ['tiers' => [['from' => '0.00', 'percent' => '140'], ['from' => '10.01', 'percent' => '95'], ['from' => '30.01', 'percent' => '75']], 'min_profit' => '0.80', 'ending' => ['endings' => ['.90', '.40'], 'round' => 'nearest'], 'was_percent' => '15']);
         foreach (self::rules() as [$name, $categories, $document]) {
             $rule = $this->saveRule->handle($workspace, null, ['name' => $name, 'is_on' => true, 'every_minutes' => 15, 'document' => $document], null, null);
             foreach ($categories as $category) {

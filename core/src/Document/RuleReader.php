@@ -18,7 +18,6 @@ use Wrasse\Core\Rule\Formula;
 use Wrasse\Core\Rule\FormulaRule;
 use Wrasse\Core\Rule\InvalidFormula;
 use Wrasse\Core\Rule\MarkupRule;
-use Wrasse\Core\Rule\MarkupTier;
 use Wrasse\Core\Rule\Rule;
 use Wrasse\Core\Rule\RuleKind;
 use Wrasse\Core\Rule\SalesBand;
@@ -109,7 +108,7 @@ final readonly class RuleReader
     {
         $isUp = $band->at('move')->oneOf('up', 'down') === 'up';
 
-        return $this->isByPercent($band)
+        return MarkupReader::isByPercent($band)
             ? new StepByPercent($band->at('percent')->percent(90, least: 1), $isUp)
             : new StepByAmount($band->at('amount')->amount($this->currency, $this->currency->unit()), $isUp);
     }
@@ -117,33 +116,8 @@ final readonly class RuleReader
     private function markup(Node $rule): MarkupRule
     {
         $this->own($rule, 'tiers', 'min_profit');
-        $tiers = [];
-        foreach ($rule->at('tiers')->items() as $i => $item) {
-            $item->object('from', 'percent', 'amount');
-            $from = $item->at('from')->amount($this->currency);
-            if ($i === 0 ? $from !== 0 : $from <= $tiers[$i - 1]->from) {
-                throw $item->at('from')->expected($i === 0 ? 'zero: the first tier starts there' : 'more than the tier before starts with');
-            }
-            $tiers[] = new MarkupTier($from, $this->markupOf($item));
-        }
 
-        return new MarkupRule(
-            $tiers !== [] ? $tiers : throw $rule->at('tiers')->expected('at least one tier'),
-            $rule->find('min_profit')?->amount($this->currency),
-        );
-    }
-
-    private function markupOf(Node $tier): Percent|int
-    {
-        return $this->isByPercent($tier) ? $tier->at('percent')->percent(10_000) : $tier->at('amount')->amount($this->currency);
-    }
-
-    /** Its size is given either by percent or by amount. */
-    private function isByPercent(Node $sized): bool
-    {
-        $isByPercent = $sized->find('percent') !== null;
-
-        return $isByPercent !== ($sized->find('amount') !== null) ? $isByPercent : throw $sized->expected('either a percent or an amount');
+        return (new MarkupReader($this->currency))->read($rule);
     }
 
     private function formula(Node $rule): FormulaRule
@@ -164,7 +138,8 @@ final readonly class RuleReader
         $rule->find('when_below_floor')?->oneOf('floor', 'hold', 'ceiling');
     }
 
-    private function ending(Node $ending): Ending
+    /** @throws InvalidDocument */
+    public function ending(Node $ending): Ending
     {
         $ending->object('endings', 'round');
         $fractions = array_map($this->fraction(...), $ending->at('endings')->items());

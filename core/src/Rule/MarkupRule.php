@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Wrasse\Core\Rule;
 
 use Wrasse\Core\Decision\Trail;
+use Wrasse\Core\Limits\Earnings;
 use Wrasse\Core\Limits\EarningsCondition;
 use Wrasse\Core\Limits\Limits;
 use Wrasse\Core\Limits\SmallestPrice;
@@ -41,10 +42,10 @@ final readonly class MarkupRule implements RuleKind
     {
         $earnings = $listing->earnings;
         $cost = $earnings->unitCost ?? (int) $earnings->totalCost;
-        $price = max(1, $this->tier($cost)->on($cost));
+        $price = $this->onCost($cost);
         $trail?->add('markup', 'Cost with the markup of its tier', ['cost' => $cost, 'price' => $price]);
         if ($this->minProfit !== null) {
-            $enough = SmallestPrice::from($price, $earnings, EarningsCondition::profit($this->minProfit, (int) $earnings->totalCost));
+            $enough = $this->enough($price, $earnings);
             if ($enough === SmallestPrice::NONE) {
                 $trail?->add('min_profit', 'No price earns that much', ['profit' => $this->minProfit]);
 
@@ -55,6 +56,18 @@ final readonly class MarkupRule implements RuleKind
         }
 
         return Aim::at($price, 'markup');
+    }
+
+    /** The cost with the markup of its tier, at least one minor unit. */
+    public function onCost(int $cost): int
+    {
+        return max(1, $this->tier($cost)->on($cost));
+    }
+
+    /** The smallest price from there up that earns the least profit wanted; SmallestPrice::NONE if there is none. */
+    public function enough(int $price, Earnings $earnings): int
+    {
+        return $this->minProfit === null ? $price : SmallestPrice::from($price, $earnings, EarningsCondition::profit($this->minProfit, (int) $earnings->totalCost));
     }
 
     private function tier(int $cost): MarkupTier

@@ -9,7 +9,7 @@ const KEYS: Record<Topic, string[][]> = {
     rules: [['rules'], ['rule'], ['listings']],
     batches: [['batches'], ['batch']],
     facets: [['facets']],
-    workspace: [['workspace'], ['limits'], ['channels'], ['listings'], ['listing']],
+    workspace: [['workspace'], ['suppliers'], ['limits'], ['channels'], ['listings'], ['listing']],
 };
 
 const SETTLE_MS = 400;

@@ -281,6 +281,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/suppliers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Suppliers with their markups */
+        get: operations["listSuppliers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/suppliers/markup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Set the markup of one supplier or of several; null takes it away */
+        put: operations["setMarkup"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/suppliers/try-markup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a markup would make of the supplier’s listings; nothing is changed */
+        post: operations["tryMarkup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/workspace": {
         parameters: {
             query?: never;
@@ -635,7 +686,7 @@ export interface components {
              */
             import_id: string | null;
             /** @enum {string} */
-            kind: "import" | "cost" | "limits" | "supplier" | "automation" | "price" | "rule";
+            kind: "import" | "cost" | "limits" | "supplier" | "automation" | "price" | "markup" | "rule";
             /** @description What it does, in words; of an import the name of the file. */
             title: string;
             /** @enum {string} */
@@ -802,6 +853,46 @@ export interface components {
                 tax_percent?: string | null;
             };
         };
+        SupplierMarkup: {
+            /** @description By unit cost; each runs to one cent below the next, the first starts at zero. */
+            tiers: {
+                from: string;
+                percent?: string;
+                amount?: string;
+            }[];
+            /** @description A piece. */
+            min_profit?: string;
+            /** @description On every price. */
+            fee?: string;
+            ending?: {
+                endings: string[];
+                /** @enum {string} */
+                round?: "down" | "up" | "nearest";
+            };
+            /** @description By how much of the price the reference price stands above it. */
+            was_percent?: string;
+            /** @description On our shipping cost. */
+            shipping?: {
+                percent?: string;
+                amount?: string;
+            };
+        };
+        /** @description A listing before and after its supplier's markup. */
+        MarkupRow: {
+            sku: string;
+            title: string;
+            channel: string;
+            cost: string | null;
+            old_price: string;
+            new_price: string | null;
+            change_percent: string | null;
+            /** @description The reference price. */
+            was: string | null;
+            margin_percent: string | null;
+            markup_percent: string | null;
+            /** @description Why there is no price, or why it would not be taken. */
+            why: string | null;
+        };
         ScopeLimits: {
             /** @enum {string} */
             scope: "channel" | "supplier" | "category" | "brand" | "product";
@@ -811,6 +902,12 @@ export interface components {
             version: number;
             /** @description How many listings are meant. */
             listings: number;
+        };
+        Supplier: {
+            name: string;
+            /** @description How many products it supplies. */
+            products: number;
+            markup: components["schemas"]["SupplierMarkup"] | null;
         };
         Workspace: {
             name: string;
@@ -1528,7 +1625,7 @@ export interface operations {
             content: {
                 "application/json": {
                     /** @enum {string} */
-                    edit: "cost" | "limits" | "supplier" | "automation" | "price" | "rule";
+                    edit: "cost" | "limits" | "supplier" | "automation" | "price" | "markup" | "rule";
                     wanted: components["schemas"]["BulkEdit"];
                     listings?: number[];
                     filter?: components["schemas"]["ListingFilter"];
@@ -1976,6 +2073,96 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What is wrong with which field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listSuppliers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description By name */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Supplier"][];
+                };
+            };
+        };
+    };
+    setMarkup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    suppliers: string[];
+                    markup: components["schemas"]["SupplierMarkup"] | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Set */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What is wrong with which field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tryMarkup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    supplier: string;
+                    markup: components["schemas"]["SupplierMarkup"];
+                };
+            };
+        };
+        responses: {
+            /** @description Some of its listings, from the cheapest to the dearest */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MarkupRow"][];
                 };
             };
             /** @description What is wrong with which field */

@@ -58,9 +58,9 @@ function Choose({ onChoose, busy, error }: { onChoose: (file: File) => void; bus
     return (
         <div className="grid gap-3">
             <p className="text-text-2">
-                A CSV file, or an Excel workbook (XLSX), with a header, one line a SKU: costs, suppliers, recommended and minimum advertised prices,
-                limits; with a title also new products, with a price new drafts. Nothing is changed before you have
-                seen, row by row, what it would do.
+                A CSV file, or an Excel workbook (XLSX), with a header, one line a SKU: costs, suppliers, recommended
+                and minimum advertised prices, limits; with a title also new products, with a price new drafts. Nothing
+                is changed before you have seen, row by row, what it would do.
             </p>
             <label
                 onDragOver={(event) => {

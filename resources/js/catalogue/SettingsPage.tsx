@@ -4,6 +4,7 @@ import { ProblemNotice } from '@/ui/Notice';
 import { ChannelFees } from './ChannelFees';
 import { GeneralLimits } from './GeneralLimits';
 import { ScopeLimits } from './ScopeLimits';
+import { SupplierMarkups } from './SupplierMarkups';
 import { Tokens } from './Tokens';
 
 export default function SettingsPage() {
@@ -18,6 +19,7 @@ export default function SettingsPage() {
                     {error && <ProblemNotice error={error} />}
                     {workspace.data && <GeneralLimits workspace={workspace.data} />}
                     {workspace.data && <ScopeLimits />}
+                    {workspace.data && <SupplierMarkups />}
                     {workspace.data &&
                         channels.data?.map((channel) => <ChannelFees key={channel.id} channel={channel} />)}
                     <Tokens />

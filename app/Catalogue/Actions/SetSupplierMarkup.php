@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Actions;
+
+use App\Catalogue\Models\Supplier;
+use App\Catalogue\Models\Workspace;
+use App\Support\Http\DocumentField;
+use App\Support\Live\Announce;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Validation\ValidationException;
+use Wrasse\Core\Document\MarkupReader;
+use Wrasse\Core\Document\Node;
+use Wrasse\Core\Rule\SupplierMarkup;
+
+/** Sets what the goods of suppliers are offered at. New drafts of theirs get it by themselves; listings that are there stay as they are. */
+final readonly class SetSupplierMarkup
+{
+    /**
+     * @param  list<string>  $suppliers
+     * @param  array<string, mixed>|null  $markup  null takes it away
+     *
+     * @throws ValidationException if the markup is not valid or a supplier is not known
+     */
+    public function handle(Workspace $workspace, array $suppliers, ?array $markup): void
+    {
+        if ($markup !== null) {
+            self::check($workspace, $markup);
+        }
+        DB::transaction(function () use ($workspace, $suppliers, $markup): void {
+            $known = Supplier::query()->whereIn('name', $suppliers)->lockForUpdate()->get();
+            $unknown = array_diff($suppliers, $known->pluck('name')->all());
+            if ($unknown !== []) {
+                throw ValidationException::withMessages(['suppliers' => 'There is no supplier “'.reset($unknown).'”.']);
+            }
+            $known->each(fn (Supplier $supplier) => $supplier->update(['markup' => $markup]));
+            Announce::change($workspace->id, 'workspace');
+        });
+    }
+
+    /**
+     * @param  array<mixed>  $markup
+     *
+     * @throws ValidationException
+     */
+    public static function check(Workspace $workspace, array $markup): SupplierMarkup
+    {
+        return DocumentField::check(fn () => (new MarkupReader($workspace->money()))->supplier(Node::of($markup, '$.markup')));
+    }
+}

@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Http;
+
+use App\Catalogue\Suppliers\MarkupPrices;
+use OpenApi\Attributes as OA;
+use stdClass;
+use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Money\PriceMove;
+
+/** A listing before and after its supplier's markup. */
+#[OA\Schema(schema: 'MarkupRow')]
+final readonly class MarkupRow
+{
+    public function __construct(
+        #[OA\Property] public string $sku,
+        #[OA\Property] public string $title,
+        #[OA\Property] public string $channel,
+        #[OA\Property] public ?string $cost,
+        #[OA\Property] public string $old_price,
+        #[OA\Property] public ?string $new_price,
+        #[OA\Property] public ?string $change_percent,
+        #[OA\Property(description: 'The reference price.')] public ?string $was,
+        #[OA\Property] public ?string $margin_percent,
+        #[OA\Property] public ?string $markup_percent,
+        #[OA\Property(description: 'Why there is no price, or why it would not be taken.')] public ?string $why,
+    ) {
+    }
+
+    public static function of(stdClass $row, MarkupPrices $prices, Currency $currency): self
+    {
+        $suggested = $prices->suggest($row);
+        $price = is_string($suggested) ? null : $suggested['price'];
+        $was = is_string($suggested) ? null : $suggested['was'];
+        $profit = $price === null ? null : $prices->earnings($row)->at($price);
+        $amount = fn (?int $minor): ?string => $minor === null ? null : $currency->format($minor);
+
+        return new self(
+            $row->sku, $row->title, $row->channel, $amount($row->cost_minor), $currency->format($row->price_minor), $amount($price),
+            $price === null ? null : (new PriceMove($row->price_minor, $price))->percent(), $amount($was), $profit?->marginPercent(), $profit?->markupPercent(),
+            is_string($suggested) ? $suggested : self::outside($row, (int) $price),
+        );
+    }
+
+    private static function outside(stdClass $row, int $price): ?string
+    {
+        return match (true) {
+            $row->floor_minor !== null && $price < $row->floor_minor => 'below its floor',
+            $row->ceiling_minor !== null && $price > $row->ceiling_minor => 'above its ceiling',
+            default => null,
+        };
+    }
+}
