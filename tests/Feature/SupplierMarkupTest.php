@@ -26,7 +26,7 @@ final class SupplierMarkupTest extends TestCase
         self::assertSame([null, 'It has no cost.'], [$rows[1]['new_price'], $rows[1]['why']]);
         $this->as()->putJson('/api/v1/suppliers/markup', ['suppliers' => ['Marrow Works', 'Ravel & Rye'], 'markup' => self::MARKUP])->assertNoContent();
         self::assertSame([self::MARKUP['fee'], '0.50'], array_column(array_column($this->as()->getJson('/api/v1/suppliers')->json(), 'markup'), 'fee'));
-        $batch = $this->as()->postJson('/api/v1/batches', ['edit' => 'markup', 'wanted' => ['by' => 'supplier'], 'filter' => ['supplier' => 'Marrow Works']])->assertCreated()->assertJson(['change' => 1, 'refused' => 1]);
+        $batch = $this->as()->postJson('/api/v1/batches', ['edit' => 'markup', 'wanted' => [], 'filter' => ['supplier' => 'Marrow Works']])->assertCreated()->assertJson(['change' => 1, 'refused' => 1]);
         $this->as()->postJson("/api/v1/batches/{$batch['id']}/apply")->assertStatus(202);
         self::assertSame(2_519, $listing->refresh()->list_price_minor);
         $this->assertDatabaseHas('price_changes', ['listing_id' => $listing->id, 'to_minor' => 2_290, 'state' => 'queued']);

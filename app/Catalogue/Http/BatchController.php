@@ -51,7 +51,7 @@ final readonly class BatchController
         ])]
     public function store(Request $request, StartBatch $start): JsonResponse
     {
-        $request->validate(['edit' => ['required', 'string', 'max:40'], 'wanted' => ['required', 'array', 'max:10'], ...ListingSelection::rules()]);
+        $request->validate(['edit' => ['required', 'string', 'max:40'], 'wanted' => ['present', 'array', 'max:10'], ...ListingSelection::rules()]);
         if (! $request->has('listings') && ! $request->has('filter')) {
             $request->validate(['listings' => ['required']], ['listings.required' => 'Say which listings: a list of them, or a filter.']);
         }

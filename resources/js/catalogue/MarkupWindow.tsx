@@ -50,7 +50,7 @@ export function MarkupWindow({ supplier, others, onClose }: Props) {
         save.mutate(finishMarkup(draft), {
             onSuccess: () =>
                 start.mutate(
-                    { edit: 'markup', wanted: { how: 'to' }, filter: { supplier: supplier.name } },
+                    { edit: 'markup', wanted: {}, filter: { supplier: supplier.name } },
                     {
                         onSuccess: (batch) => {
                             onClose();
@@ -140,10 +140,10 @@ function Tiers({ draft: { tiers }, set, problem }: PartProps) {
             {tiers.map((tier, index) => (
                 <div key={index} className="flex items-start gap-3">
                     {index === 0 ? (
-                        <p className="w-36 pt-[29px] text-text-2">from nothing</p>
+                        <p className="w-36 pt-[29px] text-text-2">from a cost of 0</p>
                     ) : (
                         <Field
-                            label="from a cost of"
+                            label={<span className="sr-only">from a cost of</span>}
                             className="w-36"
                             unit="€"
                             inputMode="decimal"
@@ -153,7 +153,7 @@ function Tiers({ draft: { tiers }, set, problem }: PartProps) {
                         />
                     )}
                     <Field
-                        label="markup"
+                        label={index === 0 ? 'markup' : <span className="sr-only">markup</span>}
                         className="w-28"
                         inputMode="decimal"
                         value={tier.figure}
@@ -164,7 +164,8 @@ function Tiers({ draft: { tiers }, set, problem }: PartProps) {
                     />
                     <Select
                         label="in"
-                        className="w-32"
+                        hideLabel={index > 0}
+                        className={index > 0 ? 'w-32 pt-1' : 'w-32'}
                         value={tier.by}
                         options={BY}
                         onChange={(by) => put(index, { by })}
@@ -172,7 +173,7 @@ function Tiers({ draft: { tiers }, set, problem }: PartProps) {
                     {index > 0 && (
                         <Button
                             look="quiet"
-                            className="mt-[23px]"
+                            className="mt-1"
                             onClick={() => set({ tiers: tiers.filter((_, at) => at !== index) })}
                         >
                             Take away
@@ -278,7 +279,7 @@ function BeforeAfter({ supplier, draft }: { supplier: string; draft: MarkupDraft
     if (rows.error)
         return <p className="text-text-2">As it stands it cannot be worked out: {(rows.error as Problem).says}</p>;
     return (
-        <div className="max-h-[30vh] overflow-auto" tabIndex={0} role="region" aria-label="Before and after">
+        <div className="max-h-[24vh] overflow-auto" tabIndex={0} role="region" aria-label="Before and after">
             <table className="w-full text-right text-[12.5px]">
                 <thead className="sticky top-0 bg-sheet text-text-2">
                     <tr>
