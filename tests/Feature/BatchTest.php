@@ -84,6 +84,27 @@ final class BatchTest extends TestCase
         self::assertStringContainsString('is known already', $this->as()->getJson("/api/v1/batches/{$early['id']}/rows")->json('0.why'));
     }
 
+    public function test_a_cost_that_was_to_hold_later_can_be_taken_back(): void
+    {
+        $this->priced('KC-1');
+        $later = $this->start('cost', ['field' => 'cost', 'how' => 'set', 'value' => '11.00', 'effective_from' => now()->addDays(3)->toDateString()]);
+        $this->apply($later['id']);
+        self::assertSame(1, DB::table('product_costs')->whereNull('taken_at')->count());
+        $this->as()->postJson("/api/v1/batches/{$later['id']}/undo")->assertStatus(202)->assertJson(['state' => 'undone', 'left' => 0]);
+        self::assertSame([0, 1_000], [DB::table('product_costs')->count(), Product::query()->value('cost_minor')]);
+    }
+
+    public function test_the_worklist_names_what_is_in_the_way(): void
+    {
+        $this->priced('KC-1');
+        $this->priced('KC-2', ['cost_minor' => null]);
+        $this->priced('KC-3', ['rrp_minor' => 900]);
+        $groups = collect($this->as()->getJson('/api/v1/worklist')->assertOk()->json())->keyBy('problem');
+        self::assertSame(['KC-2', 'KC-3'], [$groups['cost_missing']['items'][0]['listing']['sku'], $groups['limits_conflict']['items'][0]['listing']['sku']]);
+        self::assertSame(['margin', 'workspace', 'rrp'], [$groups['limits_conflict']['items'][0]['floor_term']['kind'], $groups['limits_conflict']['items'][0]['floor_term']['from'], $groups['limits_conflict']['items'][0]['ceiling_term']['kind']]);
+        self::assertCount(2, $groups);
+    }
+
     public function test_prices_by_hand_stay_within_the_limits_and_go_out(): void
     {
         $this->priced('KC-1');

@@ -143,6 +143,19 @@ final class ImportTest extends TestCase
         self::assertSame(['confirmed'], DB::table('price_changes')->pluck('state')->all());
     }
 
+    public function test_old_files_and_changes_are_forgotten(): void
+    {
+        $this->listing('KC-1');
+        $this->bringIn("SKU,Cost\nKC-1,8.40\n");
+        $import = \App\Catalogue\Models\Import::query()->sole();
+        $this->artisan('catalogue:housekeeping');
+        self::assertFileExists($import->path());
+        $this->travel(91)->days();
+        $this->artisan('catalogue:housekeeping');
+        self::assertFileDoesNotExist($import->path());
+        self::assertSame([0, 0, 840], [DB::table('batches')->count(), DB::table('batch_rows')->count(), Product::query()->value('cost_minor')]);
+    }
+
     public function test_refused_rows_come_back_as_a_file(): void
     {
         $this->listing('KC-1');

@@ -111,7 +111,9 @@ final class RowWriter
         }
         DB::insert("INSERT INTO suppliers (workspace_id, name, created_at, updated_at) SELECT DISTINCT workspace_id, product_to ->> 'supplier', now(), now() FROM chunk WHERE product_to ->> 'supplier' IS NOT NULL ON CONFLICT DO NOTHING");
         if ($this->isLater()) {
-            $this->scheduleCosts();
+            if (! $this->isUndo) {
+                $this->scheduleCosts();
+            }
             DB::update('UPDATE chunk SET product_to = product_to - ?::text[]', ['{'.implode(',', self::COSTS).'}']);
         }
         $values = self::values('p', 'c.product_to', $this->columns('product_to', self::PRODUCT), self::PRODUCT);

@@ -17,5 +17,6 @@ final readonly class Timetable
         $schedule->command('market:refresh')->everyMinute()->withoutOverlapping(5);
         $schedule->command('market:orders')->everyMinute()->withoutOverlapping(5);
         $schedule->command('market:housekeeping')->daily();
+        $schedule->command('catalogue:housekeeping')->daily();
     }
 }

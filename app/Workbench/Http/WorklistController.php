@@ -47,16 +47,18 @@ final readonly class WorklistController
     private function listings(string $problem): array
     {
         $rows = DB::table('listings as l')->where('l.workspace_id', $this->current->id())->where('l.problem', $problem)
-            ->leftJoinSub($this->sold(), 'sold', 'sold.listing_id', '=', 'l.id')->orderByRaw('coalesce(sold.revenue, 0) DESC, l.id')->limit(self::SHOWN)->get(['l.id', 'sold.revenue'])->all();
+            ->leftJoinSub($this->sold($problem), 'sold', 'sold.listing_id', '=', 'l.id')->orderByRaw('coalesce(sold.revenue, 0) DESC, l.id')->limit(self::SHOWN)->get(['l.id', 'sold.revenue'])->all();
         $found = (new ListingQuery($this->current->id()))->inOrder(array_map(fn (stdClass $row) => (int) $row->id, $rows));
         $revenue = array_column($rows, 'revenue', 'id');
 
         return array_map(fn (stdClass $row) => $this->item($row, (int) ($revenue[$row->id] ?? 0)), $found);
     }
 
-    private function sold(): Builder
+    /** Only of those listings: the sales of all the others are many. */
+    private function sold(string $problem): Builder
     {
         return DB::table('sales_days')->where('workspace_id', $this->current->id())->where('day', '>=', now()->subDays(self::DAYS)->toDateString())
+            ->whereIn('listing_id', fn (Builder $listings) => $listings->select('id')->from('listings')->where('workspace_id', $this->current->id())->where('problem', $problem))
             ->groupBy('listing_id')->selectRaw('listing_id, sum(revenue_minor) AS revenue');
     }
 

@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Console;
+
+use App\Catalogue\Models\Import;
+use Illuminate\Console\Command;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\File;
+
+final class CatalogueHousekeepingCommand extends Command
+{
+    /** So long bulk changes can be looked at and undone. */
+    private const DAYS = 90;
+
+    protected $signature = 'catalogue:housekeeping';
+
+    protected $description = 'Forget old bulk changes and files';
+
+    public function handle(): int
+    {
+        $before = now()->subDays(self::DAYS);
+        DB::table('batches')->where('created_at', '<', $before)->whereNotIn('state', ['planning', 'applying', 'undoing'])->delete();
+        $unused = Import::query()->withoutGlobalScope('workspace')->where('created_at', '<', $before)->whereNotIn('id', DB::table('batches')->whereNotNull('import_id')->select('import_id'))->get();
+        /** @var Import $import */
+        foreach ($unused as $import) {
+            $import->delete();
+            File::delete($import->path());
+        }
+
+        return self::SUCCESS;
+    }
+}
