@@ -226,6 +226,8 @@ env[APP_ROUTES_CACHE] = $ETC/routes.php"
         fastcgi_param SCRIPT_FILENAME $ROOT/public/index.php;
         fastcgi_param HTTP_HOST \$host:\$server_port;
         location ~ /\. { deny all; }
+        error_page 413 @too_large;
+        location @too_large { default_type application/problem+json; return 413 '{"type":"about:blank","title":"The file is larger than 50 MB","status":413,"detail":"Split it, or leave out columns that are not needed."}'; }
         location /build/ { expires 1y; add_header Cache-Control "public, immutable"; }
         location = /api/v1/events { fastcgi_pass unix:$RUN/events.sock; fastcgi_buffering off; fastcgi_read_timeout 120s; gzip off; }
         location ~ ^/api/v1/channels/[^/]+/notifications\$ { fastcgi_pass unix:$RUN/notifications.sock; }

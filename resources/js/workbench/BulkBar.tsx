@@ -10,6 +10,9 @@ import { count } from '@/ui/words';
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 
+/** So many listings chosen one by one can be named in an address. */
+const MOST_IDS = 500;
+
 interface Props {
     chosen: ReadonlySet<number> | 'all';
     total: number;
@@ -73,9 +76,9 @@ export function BulkBar({ chosen, total, filter, onNone, onPlanned, exportAddres
                     </div>
                 </Popup>
             ))}
-            {chosen === 'all' && (
+            {(chosen === 'all' || chosen.size <= MOST_IDS) && (
                 <a
-                    href={exportAddress}
+                    href={chosen === 'all' ? exportAddress : `/api/v1/listings/export?ids=${[...chosen].join(',')}`}
                     download
                     className="inline-flex h-8 items-center rounded-md border border-line-2 bg-sheet px-2.5 hover:border-text-3"
                 >
