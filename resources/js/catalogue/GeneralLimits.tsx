@@ -24,12 +24,19 @@ export function GeneralLimits({ workspace }: { workspace: Workspace }) {
     const [included, setIncluded] = useState(workspace.tax_included);
     const problem = change.error instanceof Problem ? change.error : null;
 
+    /** Terms that are not edited here stay as they are. */
+    const others = (side: 'floor' | 'ceiling', here: string[]) =>
+        workspace.limits[side].filter((one) => !here.includes(one.kind));
     const save = () => {
         const floor = [
             ...(share.trim() ? [{ kind: wanted, percent: plainPercent(share) }] : []),
             ...(map ? [{ kind: 'map' as const }] : []),
+            ...others('floor', ['margin', 'markup', 'map']),
         ];
-        const ceiling = rrp.trim() ? [{ kind: 'rrp' as const, percent: plainPercent(rrp) }] : [];
+        const ceiling = [
+            ...(rrp.trim() ? [{ kind: 'rrp' as const, percent: plainPercent(rrp) }] : []),
+            ...others('ceiling', ['rrp']),
+        ];
         change.mutate(
             { limits: { floor, ceiling }, tax_percent: tax, tax_included: included, floor_alarm_percent: alarm },
             { onSuccess: () => toast('Saved. Floors and ceilings are being worked out again.') },
