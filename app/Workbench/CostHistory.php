@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Workbench;
 
+use App\Catalogue\Fees\SaleTerms;
 use App\Catalogue\Models\Listing;
 use App\Workbench\Http\CostPeriodResource;
 use App\Workbench\Http\EarningsResource;
@@ -43,7 +44,7 @@ final readonly class CostHistory
         $currency = Currency::of($this->listing->channel->currency);
         $isLater = $row->taken_at === null;
         $earnings = Earnings::of(
-            $row->cost_minor, [$row->inbound_minor, $row->packaging_minor, $row->handling_minor, $this->listing->fulfilment === 'merchant' ? $row->shipping_cost_minor : 0],
+            $row->cost_minor, SaleTerms::costsOnTop($row, $this->listing->fulfilment),
             $this->now->shipping, $this->now->tax, $this->now->fees,
         );
         $price = $isLater ? null : $this->lastPrice((string) $row->effective_from, $until);

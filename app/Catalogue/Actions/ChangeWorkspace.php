@@ -8,6 +8,7 @@ use App\Catalogue\Events\ListingsTouched;
 use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Workspace;
 use App\Support\Http\DocumentField;
+use App\Support\Http\PercentField;
 use App\Support\Live\Announce;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
@@ -28,7 +29,7 @@ final readonly class ChangeWorkspace
             $workspace = Workspace::query()->lockForUpdate()->findOrFail($workspaceId);
             foreach (['tax_percent' => 100, 'floor_alarm_percent' => 900] as $field => $most) {
                 if (isset($wanted[$field])) {
-                    $wanted[$field] = str_replace(',', '.', trim($wanted[$field], " %\u{00A0}"));
+                    $wanted[$field] = PercentField::plain($wanted[$field]);
                     DocumentField::check(fn () => Node::of([$field => $wanted[$field]])->at($field)->percent($most));
                 }
             }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Catalogue\Edits;
 
 use App\Support\Http\AmountField;
+use App\Support\Http\PercentField;
 use Illuminate\Support\Facades\Validator;
 use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
@@ -65,7 +66,7 @@ final readonly class AmountChangeField
 
     private static function percent(string $sign, string $text): Percent
     {
-        $text = str_replace(',', '.', trim($text, " %\u{00A0}"));
+        $text = PercentField::plain($text);
         try {
             $percent = Percent::parse($sign === '-' ? "-{$text}" : $text);
         } catch (InvalidAmount $e) {

@@ -6,6 +6,7 @@ namespace App\Catalogue\Edits;
 
 use App\Catalogue\Models\Workspace;
 use App\Support\Http\AmountField;
+use App\Support\Http\PercentField;
 use Closure;
 use Illuminate\Support\Facades\Validator;
 use Illuminate\Validation\Rule;
@@ -90,6 +91,6 @@ final readonly class SetLimit implements BulkEdit
 
         return in_array($kind, ['amount', 'profit'], true)
             ? ['kind' => $kind, 'amount' => $workspace->money()->format(AmountField::read('value', $text, $workspace->money()))]
-            : ['kind' => $kind, 'percent' => str_replace(',', '.', trim($text, " %\u{00A0}"))];
+            : ['kind' => $kind, 'percent' => PercentField::plain($text)];
     }
 }

@@ -6,8 +6,10 @@ namespace App\Catalogue\Fees;
 
 use App\Catalogue\Models\Channel;
 use App\Catalogue\Models\Workspace;
+use stdClass;
 use Wrasse\Core\Document\EarningsReader;
 use Wrasse\Core\Document\Node;
+use Wrasse\Core\Limits\Earnings;
 use Wrasse\Core\Limits\Fee;
 use Wrasse\Core\Limits\Tax;
 use Wrasse\Core\Money\Currency;
@@ -27,6 +29,25 @@ final class SaleTerms
     public function of(int $channelId, ?string $category): array
     {
         return $this->known["{$channelId}\0{$category}"] ??= $this->read(Channel::query()->findOrFail($channelId), $category);
+    }
+
+    /** @param  stdClass  $row  channel_id, category, fulfilment, shipping_minor and the costs of a listing */
+    public function earnings(stdClass $row): Earnings
+    {
+        [, , $tax, $fees] = $this->of((int) $row->channel_id, $row->category);
+
+        return Earnings::of($row->cost_minor, self::costsOnTop($row, $row->fulfilment), $row->shipping_minor, $tax, $fees);
+    }
+
+    /**
+     * What comes on top of the unit cost, in minor units. Sending costs us only where we send.
+     *
+     * @param  stdClass  $costs  of a product
+     * @return list<int>
+     */
+    public static function costsOnTop(stdClass $costs, string $fulfilment): array
+    {
+        return [$costs->inbound_minor, $costs->packaging_minor, $costs->handling_minor, $fulfilment === 'merchant' ? $costs->shipping_cost_minor : 0];
     }
 
     /** @return array{Channel, Currency, Tax, list<Fee>} */

@@ -62,10 +62,6 @@ final class MarkupPrices
 
     public function earnings(stdClass $row): Earnings
     {
-        [, , $tax, $fees] = $this->terms->of((int) $row->channel_id, $row->category);
-
-        return Earnings::of(
-            $row->cost_minor, [$row->inbound_minor, $row->packaging_minor, $row->handling_minor, $row->fulfilment === 'merchant' ? $row->shipping_cost_minor : 0], $row->shipping_minor, $tax, $fees,
-        );
+        return $this->terms->earnings($row);
     }
 }

@@ -13,7 +13,6 @@ use Illuminate\Support\Facades\DB;
 use stdClass;
 use Wrasse\Core\Document\LimitsReader;
 use Wrasse\Core\Document\Node;
-use Wrasse\Core\Limits\Earnings;
 use Wrasse\Core\Limits\Limits;
 use Wrasse\Core\Market\Basis;
 use Wrasse\Core\Market\Field;
@@ -58,7 +57,7 @@ final class LimitsAlone
      */
     public function of(stdClass $row): ?array
     {
-        [$channel, $currency, $tax, $fees] = $this->terms->of((int) $row->channel_id, $row->category);
+        [$channel, $currency] = $this->terms->of((int) $row->channel_id, $row->category);
         $reader = $this->readers[$currency->code] ??= new LimitsReader($currency);
         $terms = $this->limits->ofNames([
             Scope::Channel->value => $channel->name, Scope::Supplier->value => $row->supplier, Scope::Category->value => $row->category, Scope::Brand->value => $row->brand, Scope::Product->value => $row->product,
@@ -66,10 +65,7 @@ final class LimitsAlone
         if (in_array('reference', array_column($terms['floor'], 'kind'), true)) {
             return null;
         }
-        $earnings = Earnings::of(
-            $row->cost_minor, [$row->inbound_minor, $row->packaging_minor, $row->handling_minor, $row->fulfilment === 'merchant' ? $row->shipping_cost_minor : 0], $row->shipping_minor, $tax, $fees,
-        );
-        $listing = new Listing($row->sku, $currency, $channel->seller, $row->price_minor, $earnings, rrp: $row->rrp_minor, map: $row->map_minor);
+        $listing = new Listing($row->sku, $currency, $channel->seller, $row->price_minor, $this->terms->earnings($row), rrp: $row->rrp_minor, map: $row->map_minor);
 
         return [$listing, $reader->read(Node::of($terms, '$.limits'))->solve($listing, $this->nobody)];
     }
