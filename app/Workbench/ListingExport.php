@@ -6,6 +6,7 @@ namespace App\Workbench;
 
 use App\Catalogue\Exports\CsvResponse;
 use App\Catalogue\Imports\ImportColumns;
+use App\Catalogue\Limits\OwnLimits;
 use App\Catalogue\Listings\ListingSelection;
 use Generator;
 use stdClass;
@@ -50,13 +51,12 @@ final readonly class ListingExport
         $amount = fn (?int $minor): ?string => $minor === null ? null : $currency->format($minor);
         /** @var array{floor: list<array<string, string>>, ceiling: list<array<string, string>>} $limits */
         $limits = json_decode($row->limits, true, 16, JSON_THROW_ON_ERROR);
-        $own = fn (string $side): ?string => array_column($limits[$side], 'amount', 'kind')['amount'] ?? null;
 
         return [
             $row->sku, $row->product_sku, $row->product_title, $row->brand, $row->category, $row->supplier, $row->gtin,
             $amount($row->cost_minor), $amount($row->inbound_minor), $amount($row->packaging_minor), $amount($row->handling_minor), $amount($row->shipping_cost_minor),
             $amount($row->rrp_minor), $amount($row->map_minor), $row->channel_name, $amount($row->price_minor), $amount($row->list_price_minor), $amount($row->shipping_minor),
-            $row->stock, $row->condition, $row->fulfilment, $own('floor'), $own('ceiling'),
+            $row->stock, $row->condition, $row->fulfilment, OwnLimits::amount($limits, 'floor'), OwnLimits::amount($limits, 'ceiling'),
             $amount($row->floor_minor), $amount($row->ceiling_minor), $amount($row->profit_minor), $row->margin_percent, $row->markup_percent,
             $row->rank, $row->rank === null ? null : $row->field_size + 1, $row->rule_name, $row->outcome, $row->reason, $row->problem,
         ];

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Catalogue\Actions;
 
 use App\Catalogue\Events\ListingsTouched;
+use App\Catalogue\Limits\OwnLimits;
 use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Workspace;
 use App\Support\Http\AmountField;
@@ -32,7 +33,8 @@ final readonly class SetListingLimits
             $limits = $listing->limits;
             foreach (['floor', 'ceiling'] as $side) {
                 if (array_key_exists($side, $wanted)) {
-                    $limits[$side] = $this->replaceAmount($limits[$side], $this->amount($workspace, $side, (string) $wanted[$side]));
+                    $amount = $this->amount($workspace, $side, (string) $wanted[$side]);
+                    $limits = OwnLimits::with($limits, $side, 'amount', $amount === null ? null : ['kind' => 'amount', 'amount' => $amount]);
                 }
             }
             $this->checkOrder($workspace, $limits);
@@ -56,24 +58,12 @@ final readonly class SetListingLimits
         return $workspace->money()->format($minor);
     }
 
-    /**
-     * @param  list<array<string, string>>  $terms
-     * @return list<array<string, string>>
-     */
-    private function replaceAmount(array $terms, ?string $amount): array
-    {
-        $others = array_values(array_filter($terms, fn (array $term) => $term['kind'] !== 'amount'));
-
-        return $amount === null ? $others : [...$others, ['kind' => 'amount', 'amount' => $amount]];
-    }
-
     /** @param  array{floor: list<array<string, string>>, ceiling: list<array<string, string>>}  $limits */
     private function checkOrder(Workspace $workspace, array $limits): void
     {
-        $amount = fn (string $side): ?string => array_column($limits[$side], 'amount', 'kind')['amount'] ?? null;
-        $floor = $amount('floor');
-        $ceiling = $amount('ceiling');
-        if ($floor !== null && $ceiling !== null && $workspace->money()->parse($floor) > $workspace->money()->parse($ceiling)) {
+        $contradiction = OwnLimits::contradiction($limits, $workspace->money());
+        if ($contradiction !== null) {
+            [$floor, $ceiling] = $contradiction;
             throw ValidationException::withMessages(['floor' => "The floor {$floor} is above the ceiling {$ceiling}."]);
         }
     }

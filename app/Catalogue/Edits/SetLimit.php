@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Edits;
 
+use App\Catalogue\Limits\OwnLimits;
 use App\Catalogue\Models\Workspace;
 use App\Support\Http\AmountField;
 use App\Support\Http\PercentField;
@@ -64,13 +65,10 @@ final readonly class SetLimit implements BulkEdit
         return function (stdClass $row) use ($term, $money, $wanted): array|string {
             /** @var array{floor: list<array<string, string>>, ceiling: list<array<string, string>>} $limits */
             $limits = json_decode($row->limits, true, 16, JSON_THROW_ON_ERROR);
-            $after = $limits;
-            $others = array_values(array_filter($limits[$wanted['side']], fn (array $one) => $one['kind'] !== $wanted['kind']));
-            $after[$wanted['side']] = $term === null ? $others : [...$others, $term];
-            $amount = fn (string $side): ?string => array_column($after[$side], 'amount', 'kind')['amount'] ?? null;
-            [$floor, $ceiling] = [$amount('floor'), $amount('ceiling')];
-            if ($floor !== null && $ceiling !== null && $money->parse($floor) > $money->parse($ceiling)) {
-                return "Its floor {$floor} would be above its ceiling {$ceiling}.";
+            $after = OwnLimits::with($limits, $wanted['side'], $wanted['kind'], $term);
+            $contradiction = OwnLimits::contradiction($after, $money);
+            if ($contradiction !== null) {
+                return "Its floor {$contradiction[0]} would be above its ceiling {$contradiction[1]}.";
             }
 
             return ['before' => ['limits' => $limits], 'after' => ['limits' => $after]];

@@ -7,6 +7,7 @@ namespace App\Catalogue\Imports;
 use App\Catalogue\Batches\PlannedRow;
 use App\Catalogue\Batches\RowWriter;
 use App\Catalogue\Edits\LaterCost;
+use App\Catalogue\Limits\OwnLimits;
 use App\Catalogue\Models\Workspace;
 use App\Catalogue\Suppliers\MarkupPrices;
 use Illuminate\Support\Facades\DB;
@@ -254,7 +255,7 @@ final readonly class RowMatcher
     {
         foreach (['floor', 'ceiling'] as $side) {
             if (isset($given[$side])) {
-                $limits[$side] = [...array_values(array_filter($limits[$side], fn (array $term) => $term['kind'] !== 'amount')), ['kind' => 'amount', 'amount' => $this->currency->format($given[$side])]];
+                $limits = OwnLimits::with($limits, $side, 'amount', ['kind' => 'amount', 'amount' => $this->currency->format($given[$side])]);
             }
         }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Workbench\Http;
 
 use App\Catalogue\Actions\SetListingLimits;
+use App\Catalogue\Limits\OwnLimits;
 use App\Catalogue\Listings\ListingFilter;
 use App\Catalogue\Listings\ListingSelection;
 use App\Catalogue\Models\Listing;
@@ -102,7 +103,7 @@ final readonly class ListingController
         return new JsonResponse(new ListingDetail(
             ListingRow::of($row), $product->brand, $product->category, $product->supplier?->name, $product->gtin,
             $amount($product->cost_minor), CostsResource::of($product, $currency), $amount($product->rrp_minor), $amount($product->map_minor),
-            array_column($listing->limits['floor'], 'amount', 'kind')['amount'] ?? null, array_column($listing->limits['ceiling'], 'amount', 'kind')['amount'] ?? null,
+            OwnLimits::amount($listing->limits, 'floor'), OwnLimits::amount($listing->limits, 'ceiling'),
             TermResource::all($decided), EarningsPoint::all($decided->decision), $writer->write($decided->decision),
             OfferResource::all($offers, array_column($decided->decision->field->dropped, 'why', 'seller'), $names, $currency),
         ));
