@@ -8,6 +8,7 @@ use App\Catalogue\Http\BatchController;
 use App\Catalogue\Http\ChannelController;
 use App\Catalogue\Http\FacetsController;
 use App\Catalogue\Http\ImportController;
+use App\Catalogue\Http\ProductController;
 use App\Catalogue\Http\ScopeLimitsController;
 use App\Catalogue\Http\SupplierController;
 use App\Catalogue\Http\WorkspaceController;
@@ -35,6 +36,7 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::patch('workspace', [WorkspaceController::class, 'update']);
     Route::get('limits', [ScopeLimitsController::class, 'index']);
     Route::put('limits', [ScopeLimitsController::class, 'update']);
+    Route::post('products', [ProductController::class, 'store']);
     Route::get('suppliers', [SupplierController::class, 'index']);
     Route::put('suppliers/markup', [SupplierController::class, 'update']);
     Route::post('suppliers/try-markup', [SupplierController::class, 'tryOut']);

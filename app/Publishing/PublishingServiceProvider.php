@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Publishing;
 
+use App\Catalogue\Batches\PricesOnTheirWay;
 use App\Catalogue\Events\PricesSetByHand;
 use App\Market\Actions\ChangesOnTheirWay;
 use App\Pricing\Deciding\RecentChanges;
@@ -12,6 +13,7 @@ use App\Publishing\Actions\CountRecentChanges;
 use App\Publishing\Actions\FindChangesOnTheirWay;
 use App\Publishing\Actions\QueueHandPrices;
 use App\Publishing\Actions\QueuePriceChanges;
+use App\Publishing\Actions\WithdrawHandPrices;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\ServiceProvider;
 
@@ -20,6 +22,7 @@ final class PublishingServiceProvider extends ServiceProvider
     public function register(): void
     {
         $this->app->bind(ChangesOnTheirWay::class, FindChangesOnTheirWay::class);
+        $this->app->bind(PricesOnTheirWay::class, WithdrawHandPrices::class);
         $this->app->bind(RecentChanges::class, CountRecentChanges::class);
     }
 

@@ -33,10 +33,35 @@ final readonly class ListingHistory
                 'ceiling' => $seen->ceiling_minor === null ? null : $currency->format($seen->ceiling_minor),
             ];
         }
+        $points = $this->withLimits($points, $since, $currency);
         $sales = DB::table('sales_days')->where('listing_id', $this->listing->id)->where('workspace_id', $this->listing->workspace_id)
             ->where('day', '>=', $since->toDateString())->orderBy('day')->get(['day', 'units', 'in_stock'])->map(fn ($day) => (array) $day)->all();
 
         return new ListingHistoryResource($currency->code, $points, array_values($sales));
+    }
+
+    /**
+     * Limits also change while the market stands still; the other figures then are as they were last seen.
+     *
+     * @param  list<array{at: int, price: string, lowest: string|null, buy_box: string|null, floor: string|null, ceiling: string|null}>  $points
+     * @return list<array{at: int, price: string, lowest: string|null, buy_box: string|null, floor: string|null, ceiling: string|null}>
+     */
+    private function withLimits(array $points, CarbonImmutable $since, Currency $currency): array
+    {
+        $changes = DB::table('limit_changes')->where('listing_id', $this->listing->id)->where('workspace_id', $this->listing->workspace_id)
+            ->where('changed_at', '>=', $since)->orderBy('id')->get(['changed_at', 'floor_minor', 'ceiling_minor']);
+        $amount = fn (?int $minor) => $minor === null ? null : $currency->format($minor);
+        $merged = [];
+        $last = ['price' => $currency->format($this->listing->price_minor), 'lowest' => null, 'buy_box' => null];
+        foreach ($changes as $change) {
+            $at = CarbonImmutable::parse($change->changed_at)->getTimestamp();
+            while ($points !== [] && $points[0]['at'] <= $at) {
+                $merged[] = $last = array_shift($points);
+            }
+            $merged[] = [...$last, 'at' => $at, 'floor' => $amount($change->floor_minor), 'ceiling' => $amount($change->ceiling_minor)];
+        }
+
+        return [...$merged, ...$points];
     }
 
     /** @return array{int|null, int|null} lowest, buy box */

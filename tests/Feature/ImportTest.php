@@ -53,7 +53,7 @@ final class ImportTest extends TestCase
             [6, 'KC-3', 'The unit cost “-2.00” is negative.'],
             [8, 'KC-1', 'The same SKU stands on line 2.'],
             [9, 'KC-4', 'The unit cost “12.345” cannot be read; expected an amount with at most 2 decimals (EUR).'],
-            [10, 'KC-5', 'The RRP is zero; leave the cell empty if there is none.'],
+            [10, 'KC-5', 'The RRP is zero; leave it empty if there is none.'],
             [11, 'KC-5', 'Nothing to take: all cells are empty.'],
             [12, 'KC-5', 'The GTIN “2000000000006” is not valid. Its check digit should be 8, not 6: a digit is wrong or two are swapped.'],
         ], array_map(fn (array $row) => [$row['line'], $row['sku'], $row['why']], $this->as()->getJson("/api/v1/batches/{$batch->json('id')}/rows?show=refused")->json()));

@@ -8,6 +8,7 @@ use App\Catalogue\Events\ListingsTouched;
 use App\Catalogue\Models\Channel;
 use App\Catalogue\Models\Listing;
 use App\Support\Http\DocumentField;
+use App\Support\Http\PercentField;
 use App\Support\Live\Announce;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
@@ -15,28 +16,31 @@ use Wrasse\Core\Document\EarningsReader;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Money\Currency;
 
-/** Changes a channel's fees or its switch. */
+/** Changes a channel's fees, tax or switch. */
 final readonly class ChangeChannel
 {
     /**
-     * @param  list<mixed>|null  $fees  null leaves them
-     * @param  array<string, mixed>|null  $categories  those whose fees or tax differ, each with fees and tax_percent or one of them; null leaves them
+     * @param  array{automation_on?: bool, tax_percent?: string|null, tax_included?: bool|null, fees?: array<mixed>, categories?: array<mixed>}  $wanted  what is left out stays; categories are those whose fees or tax
+     *                                                                                                                                           differ, each with fees and tax_percent or one of them
      *
      * @throws ValidationException
      */
-    public function handle(int $channelId, ?array $fees, ?array $categories, ?bool $automationOn): Channel
+    public function handle(int $channelId, array $wanted): Channel
     {
-        return DB::transaction(function () use ($channelId, $fees, $categories, $automationOn): Channel {
+        return DB::transaction(function () use ($channelId, $wanted): Channel {
             $channel = Channel::query()->lockForUpdate()->findOrFail($channelId);
             $currency = Currency::of($channel->currency);
-            if ($fees !== null) {
-                $this->checkFees(Node::of(['fees' => $fees])->at('fees'), $currency);
-                $channel->setAttribute('fees', $fees);
+            if (isset($wanted['fees'])) {
+                $wanted['fees'] = array_values($wanted['fees']);
+                $this->checkFees(Node::of(['fees' => $wanted['fees']])->at('fees'), $currency);
             }
-            if ($categories !== null) {
-                $channel->setAttribute('categories', $this->categories($categories, $currency));
+            if (isset($wanted['categories'])) {
+                $wanted['categories'] = $this->categories($wanted['categories'], $currency);
             }
-            $channel->automation_on = $automationOn ?? $channel->automation_on;
+            if (array_key_exists('tax_percent', $wanted)) {
+                $wanted['tax_percent'] = $this->tax((string) $wanted['tax_percent']);
+            }
+            $channel->fill($wanted);
             $channel->save();
             foreach (array_chunk(Listing::query()->where('channel_id', $channelId)->orderBy('id')->pluck('id')->all(), 2_000) as $ids) {
                 event(new ListingsTouched($channel->workspace_id, $ids, 'fees'));
@@ -47,13 +51,25 @@ final readonly class ChangeChannel
         });
     }
 
+    /** @return string|null null where the workspace's holds */
+    private function tax(string $text): ?string
+    {
+        if (trim($text) === '') {
+            return null;
+        }
+        $percent = PercentField::plain($text);
+        DocumentField::check(fn () => Node::of(['tax_percent' => $percent])->at('tax_percent')->percent(100));
+
+        return $percent;
+    }
+
     private function checkFees(Node $fees, Currency $currency): void
     {
         DocumentField::check(fn () => array_map((new EarningsReader($currency))->fee(...), $fees->items()));
     }
 
     /**
-     * @param  array<string, mixed>  $given
+     * @param  array<mixed>  $given
      * @return array<string, array{fees: list<mixed>|null, tax_percent: string|null}>
      */
     private function categories(array $given, Currency $currency): array

@@ -53,6 +53,15 @@ final readonly class StartBatch
         ]));
     }
 
+    /** @param  array<string, mixed>  $fields  of a new product or draft */
+    public function product(Workspace $workspace, array $fields, ?int $userId): Batch
+    {
+        return $this->begin(new Batch([
+            'kind' => 'new_product', 'title' => 'New: '.mb_substr((string) ($fields['title'] ?? $fields['sku']), 0, 200), 'spec' => ['fields' => $fields], 'state' => BatchState::Planning,
+            'total' => 1, 'user_id' => $userId, 'workspace_id' => $workspace->id,
+        ]));
+    }
+
     private function begin(Batch $batch): Batch
     {
         $batch->save();

@@ -7,6 +7,7 @@ namespace App\Catalogue\Batches;
 use App\Catalogue\Edits\BulkEdits;
 use App\Catalogue\Edits\EditBatch;
 use App\Catalogue\Imports\ImportBatch;
+use App\Catalogue\Imports\NewProduct;
 use App\Catalogue\Models\Batch;
 
 /** Which kind of batch it is. */
@@ -21,6 +22,10 @@ final class BatchKinds
 
     public function of(Batch $batch): BatchKind
     {
-        return $this->known[$batch->id] ??= $batch->kind === 'import' ? new ImportBatch : new EditBatch($this->edits->of($batch->kind));
+        return $this->known[$batch->id] ??= match ($batch->kind) {
+            'import' => new ImportBatch,
+            'new_product' => new NewProduct,
+            default => new EditBatch($this->edits->of($batch->kind)),
+        };
     }
 }

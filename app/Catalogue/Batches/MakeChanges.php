@@ -15,6 +15,10 @@ final readonly class MakeChanges
 {
     private const ROWS = 2_000;
 
+    public function __construct(private PricesOnTheirWay $prices)
+    {
+    }
+
     /** @return bool whether there are more to come */
     public function handle(string $batchId): bool
     {
@@ -24,7 +28,7 @@ final readonly class MakeChanges
                 return false;
             }
             $isUndo = $batch->state === BatchState::Undoing;
-            $touched = (new RowWriter($batch, $isUndo))->next(self::ROWS);
+            $touched = (new RowWriter($batch, $isUndo, $this->prices))->next(self::ROWS);
             if ($touched === null) {
                 $batch->move(['counts' => BatchRows::counts($batch), ...($isUndo ? ['state' => BatchState::Undone, 'undone_at' => now()] : ['state' => BatchState::Applied, 'applied_at' => now()])]);
                 foreach (['listings', 'facets'] as $topic) {
@@ -52,7 +56,7 @@ final readonly class MakeChanges
         // A price set by hand stands until something else moves; deciding at once would take it back.
         $decided = array_values(array_diff($listings, array_keys($prices)));
         foreach (array_chunk($decided, self::ROWS) as $ids) {
-            event(new ListingsTouched($batch->workspace_id, $ids, $batch->kind === 'import' ? 'costs' : $batch->kind));
+            event(new ListingsTouched($batch->workspace_id, $ids, in_array($batch->kind, ['import', 'product', 'new_product'], true) ? 'costs' : $batch->kind));
         }
     }
 }

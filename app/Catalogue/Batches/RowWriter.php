@@ -30,7 +30,7 @@ final class RowWriter
     ];
 
     /** @param  bool  $isUndo  from after back to before */
-    public function __construct(private readonly Batch $batch, private readonly bool $isUndo)
+    public function __construct(private readonly Batch $batch, private readonly bool $isUndo, private readonly PricesOnTheirWay $prices)
     {
     }
 
@@ -45,6 +45,9 @@ final class RowWriter
         }
         DB::select('SELECT id FROM products WHERE id IN (SELECT product_id FROM chunk WHERE product_to IS NOT NULL OR product_from IS NOT NULL) ORDER BY id FOR UPDATE');
         DB::select('SELECT id FROM listings WHERE id IN (SELECT listing_id FROM chunk) ORDER BY id FOR UPDATE');
+        if ($this->isUndo) {
+            $this->withdrawPrices();
+        }
         $this->leaveWhatHasChanged();
         $this->writeProducts();
         $this->writeListings();
@@ -81,6 +84,19 @@ final class RowWriter
     private function bounds(): array
     {
         return [$this->batch->id, $this->batch->cursor, $this->last];
+    }
+
+    /** Prices that no channel has been told yet need not be sent back: they are never sent. */
+    private function withdrawPrices(): void
+    {
+        $rows = DB::select("SELECT listing_id, (listing_from ->> 'price_minor')::bigint AS price FROM chunk c JOIN listings l ON l.id = c.listing_id WHERE NOT l.is_draft AND jsonb_exists(listing_from, 'price_minor')");
+        $onTheirWay = $rows === [] ? [] : $this->prices->withdraw(array_map(intval(...), array_column($rows, 'price', 'listing_id')));
+        $listings = fn (bool $isBack): string => '{'.implode(',', array_keys($onTheirWay, $isBack, true)).'}';
+        DB::update("UPDATE chunk SET listing_from = listing_from - 'price_minor', listing_to = listing_to - 'price_minor' WHERE listing_id = ANY(?::bigint[])", [$listings(true)]);
+        DB::update("UPDATE batch_rows r SET state = 'kept', note = ? FROM chunk c WHERE r.batch_id = ? AND r.position > ? AND r.position <= ? AND r.position = c.position AND c.listing_id = ANY(?::bigint[])", [
+            'This price is being sent at the moment. Once it has arrived, set the one you want.', ...$this->bounds(), $listings(false),
+        ]);
+        DB::delete('DELETE FROM chunk WHERE listing_id = ANY(?::bigint[])', [$listings(false)]);
     }
 
     private function leaveWhatHasChanged(): void

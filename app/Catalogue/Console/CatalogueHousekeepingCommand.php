@@ -14,9 +14,12 @@ final class CatalogueHousekeepingCommand extends Command
     /** So long bulk changes can be looked at and undone. */
     private const DAYS = 90;
 
+    /** So long the history of limits is shown. */
+    private const LIMIT_DAYS = 400;
+
     protected $signature = 'catalogue:housekeeping';
 
-    protected $description = 'Forget old bulk changes and files';
+    protected $description = 'Forget old bulk changes, files and limits';
 
     public function handle(): int
     {
@@ -28,6 +31,8 @@ final class CatalogueHousekeepingCommand extends Command
             $import->delete();
             File::delete($import->path());
         }
+
+        DB::table('limit_changes')->where('changed_at', '<', now()->subDays(self::LIMIT_DAYS))->delete();
 
         return self::SUCCESS;
     }

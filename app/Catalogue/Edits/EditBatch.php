@@ -68,7 +68,7 @@ final readonly class EditBatch implements BatchKind
     {
         return DB::table('products as p')->leftJoin('suppliers as s', 's.id', '=', 'p.supplier_id')->where('p.workspace_id', $batch->workspace_id)->where('p.id', '>', $batch->cursor)
             ->whereIn('p.id', self::selection($batch)->query()->select('l.product_id'))->orderBy('p.id')
-            ->select(['p.id as product_id', 'p.sku', 'p.cost_minor', 'p.inbound_minor', 'p.packaging_minor', 'p.handling_minor', 'p.shipping_cost_minor', 'p.rrp_minor', 'p.map_minor', 's.name as supplier'])
+            ->select(['p.id as product_id', 'p.sku', 'p.title', 'p.brand', 'p.category', 'p.gtin', 'p.cost_minor', 'p.inbound_minor', 'p.packaging_minor', 'p.handling_minor', 'p.shipping_cost_minor', 'p.rrp_minor', 'p.map_minor', 's.name as supplier'])
             ->selectRaw('NULL::bigint AS listing_id, (SELECT max(h.effective_from) FROM product_costs h WHERE h.product_id = p.id) AS cost_known_from');
     }
 

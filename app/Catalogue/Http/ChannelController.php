@@ -25,6 +25,8 @@ final readonly class ChannelController
         requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(properties: [
             new OA\Property(property: 'fees', type: 'array', items: new OA\Items(ref: '#/components/schemas/Fee')),
             new OA\Property(property: 'categories', ref: '#/components/schemas/CategoryTerms'),
+            new OA\Property(property: 'tax_percent', description: 'As people type it; empty: that of the workspace.', type: 'string', nullable: true),
+            new OA\Property(property: 'tax_included', type: 'boolean', nullable: true),
             new OA\Property(property: 'automation_on', type: 'boolean'),
         ])),
         responses: [
@@ -33,12 +35,17 @@ final readonly class ChannelController
         ])]
     public function update(Request $request, int $id, ChangeChannel $change): JsonResponse
     {
-        /** @var array{automation_on?: bool} $wanted */
-        $wanted = $request->validate(['automation_on' => ['sometimes', 'boolean'], 'fees' => ['sometimes', 'array', 'max:10'], 'categories' => ['sometimes', 'array', 'max:500']]);
-        $fees = $request->input('fees');
-        /** @var array<string, mixed>|null $categories */
-        $categories = $request->input('categories');
+        /** @var array{automation_on?: bool, tax_percent?: string|null, tax_included?: bool|null, fees?: list<mixed>, categories?: array<string, mixed>} $wanted */
+        $wanted = $request->validate([
+            'automation_on' => ['sometimes', 'boolean'], 'fees' => ['sometimes', 'array', 'max:10'], 'categories' => ['sometimes', 'array', 'max:500'],
+            'tax_percent' => ['sometimes', 'nullable', 'string', 'max:12'], 'tax_included' => ['sometimes', 'nullable', 'boolean'],
+        ]);
+        foreach (['fees', 'categories'] as $field) {
+            if (isset($wanted[$field])) {
+                $wanted[$field] = (array) $request->input($field);
+            }
+        }
 
-        return new JsonResponse(ChannelResource::of($change->handle($id, is_array($fees) ? array_values($fees) : null, $categories, $wanted['automation_on'] ?? null)));
+        return new JsonResponse(ChannelResource::of($change->handle($id, $wanted)));
     }
 }

@@ -6,6 +6,7 @@ namespace App\Catalogue\Http;
 
 use App\Catalogue\Models\Channel;
 use OpenApi\Attributes as OA;
+use Wrasse\Core\Money\Percent;
 
 #[OA\Schema(schema: 'Channel')]
 final readonly class ChannelResource
@@ -16,6 +17,8 @@ final readonly class ChannelResource
         #[OA\Property] public string $name,
         #[OA\Property] public string $currency,
         #[OA\Property] public bool $automation_on,
+        #[OA\Property(description: 'Null where it is that of the workspace.')] public ?string $tax_percent,
+        #[OA\Property(description: 'Whether its prices contain the tax; null where it is as in the workspace.')] public ?bool $tax_included,
         #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/Fee'))] public array $fees,
         #[OA\Property(type: 'object', ref: '#/components/schemas/CategoryTerms')] public object $categories,
         #[OA\Property(format: 'date-time')] public ?string $synced_at,
@@ -26,7 +29,7 @@ final readonly class ChannelResource
     public static function of(Channel $channel): self
     {
         return new self(
-            $channel->id, $channel->name, $channel->currency, $channel->automation_on, $channel->fees, (object) $channel->categories,
+            $channel->id, $channel->name, $channel->currency, $channel->automation_on, $channel->tax_percent === null ? null : (string) Percent::parse($channel->tax_percent), $channel->tax_included, $channel->fees, (object) $channel->categories,
             $channel->synced_at?->toIso8601ZuluString(), $channel->problem,
         );
     }

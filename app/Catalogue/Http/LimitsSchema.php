@@ -31,7 +31,7 @@ use OpenApi\Attributes as OA;
 ])]
 #[OA\Schema(schema: 'CategoryTerms', description: 'Categories whose fees or tax differ, by name.', type: 'object', additionalProperties: new OA\AdditionalProperties(properties: [
     new OA\Property(property: 'fees', type: 'array', items: new OA\Items(ref: '#/components/schemas/Fee'), nullable: true),
-    new OA\Property(property: 'tax_percent', description: 'Null where it is that of the workspace.', type: 'string', nullable: true),
+    new OA\Property(property: 'tax_percent', description: 'Null where it is that of the channel.', type: 'string', nullable: true),
 ]))]
 #[OA\Schema(schema: 'SupplierMarkup', required: ['tiers'], properties: [
     new OA\Property(property: 'tiers', description: 'By unit cost; each runs to one cent below the next, the first starts at zero.', type: 'array', items: new OA\Items(required: ['from'], properties: [

@@ -85,7 +85,7 @@ final readonly class RowMatcher
     public function plan(array $record, string $sku, int $line): PlannedRow
     {
         if ($sku === '') {
-            throw new RefusedRow('No SKU.');
+            throw new RefusedRow('No SKU.', 'sku');
         }
         $given = $this->reader->product($record);
         $ofListing = $this->reader->listing($record);
@@ -120,7 +120,7 @@ final readonly class RowMatcher
     {
         $name = $this->reader->cell($record, 'channel');
         if ($name !== '') {
-            return $this->channels[mb_strtolower($name)] ?? throw new RefusedRow("There is no channel “{$name}”; there ".(count($this->channels) === 1 ? 'is ' : 'are ').implode(', ', array_map(ucfirst(...), array_keys($this->channels))).'.');
+            return $this->channels[mb_strtolower($name)] ?? throw new RefusedRow("There is no channel “{$name}”; there ".(count($this->channels) === 1 ? 'is ' : 'are ').implode(', ', array_map(ucfirst(...), array_keys($this->channels))).'.', 'channel');
         }
         if (isset($this->spec['channel'])) {
             return $this->spec['channel'];
@@ -130,7 +130,7 @@ final readonly class RowMatcher
         }
         $known = array_keys($this->listings[$sku] ?? []);
 
-        return count($known) === 1 ? $known[0] : throw new RefusedRow('Price, stock or limits belong to a listing: say on which channel, in a column or for the whole file.');
+        return count($known) === 1 ? $known[0] : throw new RefusedRow('Price, stock or limits belong to a listing: say on which channel, in a column or for the whole file.', 'channel');
     }
 
     /** @param  list<string>  $record */
@@ -138,7 +138,7 @@ final readonly class RowMatcher
     {
         $parent = $this->reader->cell($record, 'product');
         if ($parent !== '') {
-            return $this->products[$parent] ?? throw new RefusedRow("No product of yours has the SKU “{$parent}”.");
+            return $this->products[$parent] ?? throw new RefusedRow("No product of yours has the SKU “{$parent}”.", 'product');
         }
         $of = $listing ?? array_values($this->listings[$sku] ?? [])[0] ?? null;
 
@@ -153,7 +153,7 @@ final readonly class RowMatcher
     private function productChange(?stdClass $product, string $sku, array $record, array $given): array
     {
         if ($product === null) {
-            return isset($given['title']) ? [[], ['product' => ['sku' => $sku, ...$given]]] : throw new RefusedRow('No product of yours has this SKU. With a title it would be made.');
+            return isset($given['title']) ? [[], ['product' => ['sku' => $sku, ...$given]]] : throw new RefusedRow('No product of yours has this SKU. With a title it would be made.', 'title');
         }
         $after = array_filter($given, fn (int|string $value, string $column) => $value !== $product->{$column}, ARRAY_FILTER_USE_BOTH);
         $before = array_map(fn (string $column) => $product->{$column}, array_combine(array_keys($after), array_keys($after)));
@@ -191,7 +191,7 @@ final readonly class RowMatcher
         $ownLimits = $this->limits($limits, $given);
         if ($listing === null) {
             if (! isset($given['price'])) {
-                throw new RefusedRow('A new listing needs a price, or a supplier with a markup and a cost.');
+                throw new RefusedRow('A new listing needs a price, or a supplier with a markup and a cost.', 'price');
             }
             $after['listing'] = ['sku' => $sku, 'channel_id' => $channel, ...$values, 'limits' => $ownLimits];
 

@@ -30,6 +30,19 @@ final readonly class RowReader
     }
 
     /**
+     * For values that are given by name instead of standing in a file.
+     *
+     * @param  array<string, mixed>  $fields  texts as people type them, by the names of ImportColumns
+     * @return array{self, list<string>} the reader, and the row it reads
+     */
+    public static function ofFields(array $fields, Currency $currency): array
+    {
+        $names = array_keys($fields);
+
+        return [new self(array_flip($names), $currency, null), array_map(fn (mixed $value) => (string) $value, array_values($fields))];
+    }
+
+    /**
      * Without the blanks around it, and without the apostrophe that keeps spreadsheets from taking a text for a formula.
      *
      * @param  list<string>  $row
@@ -54,7 +67,7 @@ final readonly class RowReader
         foreach (ImportColumns::TEXTS as $field => $column) {
             $text = $this->cell($row, $field);
             if ($text !== '') {
-                $values[$column] = mb_strlen($text) <= self::LONGEST ? $text : throw new RefusedRow("The {$field} is longer than ".self::LONGEST.' characters.');
+                $values[$column] = mb_strlen($text) <= self::LONGEST ? $text : throw new RefusedRow("The {$field} is longer than ".self::LONGEST.' characters.', $field);
             }
         }
         $gtin = $this->cell($row, 'gtin');
@@ -62,13 +75,13 @@ final readonly class RowReader
             try {
                 $values['gtin'] = Gtin::of($gtin)->digits;
             } catch (InvalidGtin $e) {
-                throw new RefusedRow("The GTIN “{$gtin}” is not valid. {$e->getMessage()}.");
+                throw new RefusedRow("The GTIN “{$gtin}” is not valid. {$e->getMessage()}.", 'gtin');
             }
         }
         foreach (ImportColumns::AMOUNTS as $field => [$column, $name]) {
             $amount = $this->amount($row, $field, lcfirst($name));
             if ($amount === 0 && in_array($field, ['rrp', 'map'], true)) {
-                throw new RefusedRow('The '.strtoupper($field).' is zero; leave the cell empty if there is none.');
+                throw new RefusedRow('The '.strtoupper($field).' is zero; leave it empty if there is none.', $field);
             }
             if ($amount !== null) {
                 $values[$column] = $amount;
@@ -90,23 +103,23 @@ final readonly class RowReader
         foreach (['price' => 'price', 'list_price' => 'list price', 'shipping' => 'shipping charge', 'floor' => 'floor', 'ceiling' => 'ceiling'] as $field => $name) {
             $amount = $this->amount($row, $field, $name);
             if ($amount === 0 && $field !== 'shipping') {
-                throw new RefusedRow("The {$name} is zero.");
+                throw new RefusedRow("The {$name} is zero.", $field);
             }
             if ($amount !== null) {
                 $values[$field] = $amount;
             }
         }
         if (isset($values['floor'], $values['ceiling']) && $values['floor'] > $values['ceiling']) {
-            throw new RefusedRow("The floor {$this->currency->format($values['floor'])} is above the ceiling {$this->currency->format($values['ceiling'])}.");
+            throw new RefusedRow("The floor {$this->currency->format($values['floor'])} is above the ceiling {$this->currency->format($values['ceiling'])}.", 'floor');
         }
         $stock = $this->cell($row, 'stock');
         if ($stock !== '') {
-            $values['stock'] = preg_match('/^\d{1,10}(?:[.,]0+)?\z/', $stock) === 1 && (int) $stock <= self::MOST_STOCK ? (int) $stock : throw new RefusedRow("The stock “{$stock}” is not a whole number of pieces.");
+            $values['stock'] = preg_match('/^\d{1,10}(?:[.,]0+)?\z/', $stock) === 1 && (int) $stock <= self::MOST_STOCK ? (int) $stock : throw new RefusedRow("The stock “{$stock}” is not a whole number of pieces.", 'stock');
         }
         foreach (['condition' => self::CONDITIONS, 'fulfilment' => self::FULFILMENTS] as $field => $known) {
             $text = mb_strtolower($this->cell($row, $field));
             if ($text !== '') {
-                $values[$field] = in_array($text, $known, true) ? $text : throw new RefusedRow("The {$field} “{$text}” is not known; it is one of ".implode(', ', $known).'.');
+                $values[$field] = in_array($text, $known, true) ? $text : throw new RefusedRow("The {$field} “{$text}” is not known; it is one of ".implode(', ', $known).'.', $field);
             }
         }
 
@@ -122,12 +135,12 @@ final readonly class RowReader
         }
         $name = preg_match('/\((\w+)\)\z/', $name, $short) === 1 ? $short[1] : $name;
         if (preg_match('/^\s*[€$£]?\s*[-–−]\s*\d/u', $text) === 1) {
-            throw new RefusedRow("The {$name} “{$text}” is negative.");
+            throw new RefusedRow("The {$name} “{$text}” is negative.", $field);
         }
         try {
             return TypedAmount::parse($text, $this->currency, $this->decimal);
         } catch (InvalidAmount $e) {
-            throw new RefusedRow("The {$name} “{$text}” cannot be read; expected {$e->getMessage()}.");
+            throw new RefusedRow("The {$name} “{$text}” cannot be read; expected {$e->getMessage()}.", $field);
         }
     }
 }

@@ -22,6 +22,8 @@ use Wrasse\Core\Money\Percent;
  * @property string $webhook_secret
  * @property list<array<string, string|null>> $fees
  * @property array<string, array{fees: list<array<string, mixed>>|null, tax_percent: string|null}> $categories whose fees or tax differ
+ * @property string|null $tax_percent null where it is that of the workspace
+ * @property bool|null $tax_included whether its prices contain the tax; null where it is as in the workspace
  * @property bool $automation_on
  * @property CarbonImmutable|null $synced_at
  * @property int $orders_after
@@ -54,14 +56,17 @@ final class Channel extends Model
 
         return [
             'fees' => $own['fees'] ?? $this->fees,
-            'tax' => ['percent' => (string) Percent::parse($own['tax_percent'] ?? $workspace->tax_percent), 'included' => $workspace->tax_included],
+            'tax' => [
+                'percent' => (string) Percent::parse($own['tax_percent'] ?? $this->tax_percent ?? $workspace->tax_percent),
+                'included' => $this->tax_included ?? $workspace->tax_included,
+            ],
         ];
     }
 
     protected function casts(): array
     {
         return [
-            'token' => 'encrypted', 'webhook_secret' => 'encrypted', 'fees' => 'array', 'categories' => 'array', 'automation_on' => 'bool',
+            'token' => 'encrypted', 'webhook_secret' => 'encrypted', 'fees' => 'array', 'categories' => 'array', 'automation_on' => 'bool', 'tax_included' => 'bool',
             'synced_at' => 'immutable_datetime', 'quiet_until' => 'immutable_datetime',
         ];
     }

@@ -27,6 +27,7 @@ final readonly class Standing
                 'profit_minor' => $profit?->profit, 'margin_percent' => $profit?->marginPercent(), 'markup_percent' => $profit?->markupPercent(),
             ];
         }, $all);
+        self::rememberLimits($rows);
         DB::update(<<<'SQL'
             UPDATE listings l SET floor_minor = s.floor_minor, ceiling_minor = s.ceiling_minor, problem = s.problem, profit_minor = s.profit_minor,
                 margin_percent = s.margin_percent, markup_percent = s.markup_percent
@@ -50,6 +51,7 @@ final readonly class Standing
             ];
             $dropped[] = ['id' => $one->listing->id, 'dropped' => (object) array_column($decision->field->dropped, 'why', 'seller')];
         }
+        self::rememberLimits($rows);
         DB::update(<<<'SQL'
             UPDATE listings l SET floor_minor = s.floor_minor, ceiling_minor = s.ceiling_minor, problem = s.problem, profit_minor = s.profit_minor,
                 margin_percent = s.margin_percent, markup_percent = s.markup_percent, rank = s.rank, field_size = s.field_size, lowest_minor = s.lowest_minor
@@ -62,5 +64,19 @@ final readonly class Standing
             UPDATE listing_markets m SET dropped = s.dropped FROM jsonb_to_recordset(?) AS s(id bigint, dropped jsonb)
             WHERE m.listing_id = s.id AND m.dropped <> s.dropped
             SQL, [json_encode($dropped, JSON_THROW_ON_ERROR)]);
+    }
+
+    /**
+     * Limits that are about to change go into their history.
+     *
+     * @param  list<array{id: int, floor_minor: int|null, ceiling_minor: int|null, ...}>  $rows
+     */
+    private static function rememberLimits(array $rows): void
+    {
+        DB::insert(<<<'SQL'
+            INSERT INTO limit_changes (listing_id, workspace_id, changed_at, floor_minor, ceiling_minor)
+            SELECT l.id, l.workspace_id, now(), s.floor_minor, s.ceiling_minor FROM listings l JOIN jsonb_to_recordset(?) AS s(id bigint, floor_minor bigint, ceiling_minor bigint) ON s.id = l.id
+            WHERE (l.floor_minor, l.ceiling_minor) IS DISTINCT FROM (s.floor_minor, s.ceiling_minor)
+            SQL, [json_encode(array_map(fn (array $row) => array_intersect_key($row, ['id' => 0, 'floor_minor' => 0, 'ceiling_minor' => 0]), $rows), JSON_THROW_ON_ERROR)]);
     }
 }

@@ -16,7 +16,7 @@ final readonly class ChangeController
 {
     private const WITH = ['listing.channel', 'decision.ruleVersion.rule'];
 
-    private const GROUPS = ['on_the_way' => ['queued', 'sending', 'sent'], 'confirmed' => ['confirmed'], 'failed' => ['refused', 'drifted'], 'superseded' => ['superseded']];
+    private const GROUPS = ['on_the_way' => ['queued', 'sending', 'sent'], 'confirmed' => ['confirmed'], 'failed' => ['refused', 'drifted'], 'superseded' => ['superseded', 'withdrawn']];
 
     #[OA\Get(path: '/api/v1/changes', operationId: 'listChanges', summary: 'The ledger of price changes, newest first', tags: ['Changes'],
         parameters: [

@@ -14,6 +14,7 @@ enum ChangeState: string
     case Refused = 'refused';
     case Drifted = 'drifted';
     case Superseded = 'superseded';
+    case Withdrawn = 'withdrawn';
 
     /** The states in which a change is still on its way; a listing has at most one such change. */
     public const OPEN = ['queued', 'sending', 'sent'];

@@ -101,7 +101,7 @@ final readonly class ListingController
         $names = Rival::query()->where('channel_id', $listing->channel_id)->pluck('name', 'seller')->all();
 
         return new JsonResponse(new ListingDetail(
-            ListingRow::of($row), $product->brand, $product->category, $product->supplier?->name, $product->gtin,
+            ListingRow::of($row), $product->sku, $product->title, $product->brand, $product->category, $product->supplier?->name, $product->gtin,
             $amount($product->cost_minor), CostsResource::of($product, $currency), $amount($product->rrp_minor), $amount($product->map_minor),
             OwnLimits::amount($listing->limits, 'floor'), OwnLimits::amount($listing->limits, 'ceiling'),
             TermResource::all($decided), EarningsPoint::all($decided->decision), $writer->write($decided->decision),

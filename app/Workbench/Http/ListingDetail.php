@@ -17,6 +17,8 @@ final readonly class ListingDetail
      */
     public function __construct(
         #[OA\Property(type: 'object', ref: '#/components/schemas/Listing')] public ListingRow $listing,
+        #[OA\Property] public string $product_sku,
+        #[OA\Property(description: 'As the product is called; the listing may have a title of its own.')] public string $product_title,
         #[OA\Property] public ?string $brand,
         #[OA\Property] public ?string $category,
         #[OA\Property] public ?string $supplier,

@@ -263,6 +263,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/products": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add a product, with a channel also a draft listing of it; with the SKU of a known product, a draft of that */
+        post: operations["addProduct"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/limits": {
         parameters: {
             query?: never;
@@ -686,7 +703,7 @@ export interface components {
              */
             import_id: string | null;
             /** @enum {string} */
-            kind: "import" | "cost" | "limits" | "supplier" | "automation" | "price" | "markup" | "rule";
+            kind: "import" | "new_product" | "product" | "cost" | "limits" | "supplier" | "automation" | "price" | "markup" | "rule";
             /** @description What it does, in words; of an import the name of the file. */
             title: string;
             /** @enum {string} */
@@ -747,6 +764,10 @@ export interface components {
             name: string;
             currency: string;
             automation_on: boolean;
+            /** @description Null where it is that of the workspace. */
+            tax_percent: string | null;
+            /** @description Whether its prices contain the tax; null where it is as in the workspace. */
+            tax_included: boolean | null;
             fees: components["schemas"]["Fee"][];
             categories: components["schemas"]["CategoryTerms"];
             /** Format: date-time */
@@ -794,7 +815,7 @@ export interface components {
         ImportColumns: {
             [key: string]: number | null;
         };
-        /** @description cost: field, how, value, effective_from. limits: side, kind, value. supplier: supplier. automation: on. price: how, value. rule: rule. */
+        /** @description cost: field, how, value, effective_from. limits: side, kind, value. supplier: supplier. automation: on. price: how, value. rule: rule. product: fields, was, effective_from. */
         BulkEdit: {
             /** @enum {string} */
             field?: "cost" | "inbound" | "packaging" | "handling" | "shipping_cost" | "rrp" | "map";
@@ -811,6 +832,42 @@ export interface components {
             supplier?: string | null;
             on?: boolean;
             rule?: number | null;
+            fields?: components["schemas"]["ProductFields"];
+            /** @description What some of them were when they were read: they are changed only if they still are. */
+            was?: components["schemas"]["ProductFields"];
+        };
+        /** @description Texts as people type them; an empty one takes the value away. */
+        ProductFields: {
+            title?: string;
+            brand?: string;
+            category?: string;
+            supplier?: string;
+            /** @description Its check digit is verified. */
+            gtin?: string;
+            cost?: string;
+            inbound?: string;
+            packaging?: string;
+            handling?: string;
+            shipping_cost?: string;
+            rrp?: string;
+            map?: string;
+        };
+        NewProduct: components["schemas"]["ProductFields"] & {
+            sku: string;
+            /** @description SKU of the known product that is offered once more. */
+            product?: string;
+            /** @description Where a draft listing is made; by name. */
+            channel?: string;
+            price?: string;
+            list_price?: string;
+            shipping?: string;
+            stock?: string;
+            /** @enum {string} */
+            condition?: "new" | "used" | "refurbished";
+            /** @enum {string} */
+            fulfilment?: "merchant" | "marketplace";
+            floor?: string;
+            ceiling?: string;
         };
         Limits: {
             /** @description Floor and ceiling terms as the pricing core reads them. */
@@ -849,7 +906,7 @@ export interface components {
         CategoryTerms: {
             [key: string]: {
                 fees?: components["schemas"]["Fee"][] | null;
-                /** @description Null where it is that of the workspace. */
+                /** @description Null where it is that of the channel. */
                 tax_percent?: string | null;
             };
         };
@@ -1162,7 +1219,7 @@ export interface components {
             change: string;
             change_percent: string;
             /** @enum {string} */
-            state: "queued" | "sending" | "sent" | "confirmed" | "refused" | "drifted" | "superseded";
+            state: "queued" | "sending" | "sent" | "confirmed" | "refused" | "drifted" | "superseded" | "withdrawn";
             reason: string | null;
             cause: string | null;
             rule: string | null;
@@ -1267,6 +1324,9 @@ export interface components {
         };
         ListingDetail: {
             listing: components["schemas"]["Listing"];
+            product_sku: string;
+            /** @description As the product is called; the listing may have a title of its own. */
+            product_title: string;
             brand: string | null;
             category: string | null;
             supplier: string | null;
@@ -1625,7 +1685,7 @@ export interface operations {
             content: {
                 "application/json": {
                     /** @enum {string} */
-                    edit: "cost" | "limits" | "supplier" | "automation" | "price" | "markup" | "rule";
+                    edit: "product" | "cost" | "limits" | "supplier" | "automation" | "price" | "markup" | "rule";
                     wanted: components["schemas"]["BulkEdit"];
                     listings?: number[];
                     filter?: components["schemas"]["ListingFilter"];
@@ -1845,6 +1905,9 @@ export interface operations {
                 "application/json": {
                     fees?: components["schemas"]["Fee"][];
                     categories?: components["schemas"]["CategoryTerms"];
+                    /** @description As people type it; empty: that of the workspace. */
+                    tax_percent?: string | null;
+                    tax_included?: boolean | null;
                     automation_on?: boolean;
                 };
             };
@@ -1999,6 +2062,39 @@ export interface operations {
                 };
             };
             /** @description What is wrong with the columns */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    addProduct: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewProduct"];
+            };
+        };
+        responses: {
+            /** @description Added; it can be undone like a bulk change */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Batch"];
+                };
+            };
+            /** @description What is wrong with which field */
             422: {
                 headers: {
                     [name: string]: unknown;

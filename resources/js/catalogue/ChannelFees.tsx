@@ -15,14 +15,17 @@ import { plainAmount, plainPercent } from './plainPercent';
 
 type Categories = Channel['categories'];
 type Terms = Categories[string];
+type ChannelChange = Partial<Pick<Channel, 'fees' | 'categories' | 'automation_on' | 'tax_percent' | 'tax_included'>>;
 
 /** What a channel takes of a sale, in general and in categories of their own, and its switch. */
 export function ChannelFees({ channel }: { channel: Channel }) {
     const client = useQueryClient();
     const [fees, setFees] = useState<Fee[]>(channel.fees);
     const [categories, setCategories] = useState<Categories>(channel.categories);
+    const [tax, setTax] = useState(channel.tax_percent ?? '');
+    const [included, setIncluded] = useState(channel.tax_included);
     const change = useMutation({
-        mutationFn: (body: { fees?: Fee[]; categories?: Categories; automation_on?: boolean }) =>
+        mutationFn: (body: ChannelChange) =>
             take(api.PATCH('/api/v1/channels/{id}', { params: { path: { id: channel.id } }, body })),
         onSuccess: () => {
             void client.invalidateQueries({ queryKey: ['channels'] });
@@ -33,7 +36,12 @@ export function ChannelFees({ channel }: { channel: Channel }) {
     const unit = channel.currency === 'EUR' ? '€' : '';
     const save = () =>
         change.mutate(
-            { fees: fees.map(plainFee), categories: plainCategories(categories) },
+            {
+                fees: fees.map(plainFee),
+                categories: plainCategories(categories),
+                tax_percent: tax,
+                tax_included: included,
+            },
             { onSuccess: () => toast(`Fees of ${channel.name} saved. Floors are being worked out again.`) },
         );
     return (
@@ -68,6 +76,29 @@ export function ChannelFees({ channel }: { channel: Channel }) {
                         onChange={setFees}
                         unit={unit}
                         errorAt={(field) => problem?.at(`fees.${field}`)}
+                    />
+                </div>
+                <div className="flex flex-wrap items-start gap-4">
+                    <Field
+                        label="Tax (VAT)"
+                        className="w-40"
+                        unit="%"
+                        inputMode="decimal"
+                        placeholder="as in general"
+                        value={tax}
+                        onChange={(event) => setTax(event.target.value)}
+                        error={problem?.at('tax_percent')}
+                    />
+                    <Select
+                        label="Its prices"
+                        className="w-56"
+                        value={included === null ? '' : included ? 'with' : 'without'}
+                        options={[
+                            ['', 'contain it as in general'],
+                            ['with', 'contain the tax'],
+                            ['without', 'do not contain the tax'],
+                        ]}
+                        onChange={(how) => setIncluded(how === '' ? null : how === 'with')}
                     />
                 </div>
                 <OwnTerms
@@ -130,7 +161,7 @@ function OwnTerms({ categories, onChange, unit, general, problem }: OwnTermsProp
                             className="w-40"
                             unit="%"
                             inputMode="decimal"
-                            placeholder="as in general"
+                            placeholder="as on the channel"
                             value={terms.tax_percent ?? ''}
                             onChange={(event) => set(name, { tax_percent: event.target.value })}
                             error={at('tax_percent')}

@@ -1,47 +1,41 @@
 import { Problem, type Workspace } from '@/api/client';
 import { useChangeWorkspace } from '@/api/queries';
 import { Button } from '@/ui/Button';
-import { Choices } from '@/ui/Choices';
 import { Field } from '@/ui/Field';
 import { ProblemNotice } from '@/ui/Notice';
 import { Tick } from '@/ui/Tick';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { plainPercent } from './plainPercent';
+import { draft, finish } from './limitTerms';
+import { TermLines } from './TermLines';
 
-type Wanted = 'margin' | 'markup';
+/** Where a new workspace starts from. */
+const FIRST: Workspace['limits'] = {
+    floor: [{ kind: 'margin' }, { kind: 'map' }],
+    ceiling: [{ kind: 'rrp', percent: '100' }],
+};
 
 /** Floor and ceiling for every listing, from cost, tax, fees and the wanted margin. */
 export function GeneralLimits({ workspace }: { workspace: Workspace }) {
     const change = useChangeWorkspace();
-    const term = (side: 'floor' | 'ceiling', kind: string) => workspace.limits[side].find((one) => one.kind === kind);
-    const [wanted, setWanted] = useState<Wanted>(term('floor', 'markup') ? 'markup' : 'margin');
-    const [share, setShare] = useState(term('floor', wanted)?.percent ?? '');
-    const [map, setMap] = useState(workspace.limits.floor.length === 0 || term('floor', 'map') !== undefined);
-    const [rrp, setRrp] = useState(term('ceiling', 'rrp')?.percent ?? '');
+    const isFirst = workspace.limits.floor.length === 0 && workspace.limits.ceiling.length === 0;
+    const [floor, setFloor] = useState((isFirst ? FIRST.floor : workspace.limits.floor).map(draft));
+    const [ceiling, setCeiling] = useState((isFirst ? FIRST.ceiling : workspace.limits.ceiling).map(draft));
     const [tax, setTax] = useState(workspace.tax_percent);
     const [alarm, setAlarm] = useState(workspace.floor_alarm_percent);
     const [included, setIncluded] = useState(workspace.tax_included);
     const problem = change.error instanceof Problem ? change.error : null;
 
-    /** Terms that are not edited here stay as they are. */
-    const others = (side: 'floor' | 'ceiling', here: string[]) =>
-        workspace.limits[side].filter((one) => !here.includes(one.kind));
-    const save = () => {
-        const floor = [
-            ...(share.trim() ? [{ kind: wanted, percent: plainPercent(share) }] : []),
-            ...(map ? [{ kind: 'map' as const }] : []),
-            ...others('floor', ['margin', 'markup', 'map']),
-        ];
-        const ceiling = [
-            ...(rrp.trim() ? [{ kind: 'rrp' as const, percent: plainPercent(rrp) }] : []),
-            ...others('ceiling', ['rrp']),
-        ];
+    const save = () =>
         change.mutate(
-            { limits: { floor, ceiling }, tax_percent: tax, tax_included: included, floor_alarm_percent: alarm },
+            {
+                limits: { floor: floor.map(finish), ceiling: ceiling.map(finish) },
+                tax_percent: tax,
+                tax_included: included,
+                floor_alarm_percent: alarm,
+            },
             { onSuccess: () => toast('Saved. Floors and ceilings are being worked out again.') },
         );
-    };
     return (
         <section>
             <h2 className="text-[17px]">Limits for every listing</h2>
@@ -51,60 +45,28 @@ export function GeneralLimits({ workspace }: { workspace: Workspace }) {
                 own, set by hand beside the list.
             </p>
             <form
-                className="grid max-w-[820px] grid-cols-3 items-start gap-x-8 gap-y-4 max-[900px]:grid-cols-1"
+                className="grid max-w-[820px] grid-cols-2 items-start gap-x-8 gap-y-5 max-[900px]:grid-cols-1"
                 onSubmit={(event) => {
                     event.preventDefault();
                     save();
                 }}
             >
-                <div className="grid gap-3">
-                    <Choices
-                        label="The floor earns at least a"
-                        value={wanted}
-                        onChange={setWanted}
-                        options={[
-                            ['margin', 'margin (profit ÷ price before tax)'],
-                            ['markup', 'markup (profit ÷ cost)'],
-                        ]}
-                    />
-                    <Field
-                        label={wanted === 'margin' ? 'Wanted margin of price' : 'Wanted markup on cost'}
-                        unit="%"
-                        inputMode="decimal"
-                        placeholder="none"
-                        value={share}
-                        onChange={(event) => setShare(event.target.value)}
-                        error={share.trim() ? problem?.at('limits.floor.0.percent') : undefined}
-                    />
-                    <label className="flex items-center gap-2">
-                        <Tick checked={map} onChange={setMap} label="Never under the minimum advertised price" />
-                        Never under the minimum advertised price (MAP)
-                    </label>
-                </div>
-                <div className="grid gap-3">
-                    <Field
-                        label="Ceiling: part of the recommended price (RRP)"
-                        unit="%"
-                        inputMode="decimal"
-                        placeholder="none"
-                        value={rrp}
-                        onChange={(event) => setRrp(event.target.value)}
-                        error={problem?.at('limits.ceiling.0.percent')}
-                        note="100 % is the recommended price itself."
-                    />
-                    <Field
-                        label="Ask before floors move by more than"
-                        unit="%"
-                        inputMode="decimal"
-                        value={alarm}
-                        onChange={(event) => setAlarm(event.target.value)}
-                        error={problem?.at('floor_alarm_percent')}
-                        note="When costs change by file or in bulk."
-                    />
-                </div>
+                <TermLines side="floor" drafts={floor} onChange={setFloor} problem={problem} />
+                <TermLines side="ceiling" drafts={ceiling} onChange={setCeiling} problem={problem} />
+                <Field
+                    label="Ask before floors move by more than"
+                    className="w-64"
+                    unit="%"
+                    inputMode="decimal"
+                    value={alarm}
+                    onChange={(event) => setAlarm(event.target.value)}
+                    error={problem?.at('floor_alarm_percent')}
+                    note="When costs change by file or in bulk."
+                />
                 <div className="grid gap-3">
                     <Field
                         label="Tax (VAT)"
+                        className="w-64"
                         unit="%"
                         inputMode="decimal"
                         value={tax}

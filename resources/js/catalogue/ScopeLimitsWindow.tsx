@@ -6,10 +6,10 @@ import { ProblemNotice } from '@/ui/Notice';
 import { Select } from '@/ui/Select';
 import { Window } from '@/ui/Window';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { X } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { draft, type Draft, finish, KINDS, reference, REFERENCES, type Side, unit } from './limitTerms';
+import { draft, type Draft, finish } from './limitTerms';
+import { TermLines } from './TermLines';
 
 const SCOPES = [
     ['supplier', 'the supplier'],
@@ -89,8 +89,8 @@ export function ScopeLimitsWindow({
                         </datalist>
                     </div>
                 )}
-                <Terms side="floor" drafts={floor} onChange={setFloor} problem={problem} />
-                <Terms side="ceiling" drafts={ceiling} onChange={setCeiling} problem={problem} />
+                <TermLines side="floor" drafts={floor} onChange={setFloor} problem={problem} />
+                <TermLines side="ceiling" drafts={ceiling} onChange={setCeiling} problem={problem} />
                 {problem && Object.keys(problem.errors).length === 0 && <ProblemNotice error={problem} />}
                 <div className="flex gap-2">
                     <Button type="submit" look="main" disabled={change.isPending || nothing || isTaken}>
@@ -105,87 +105,6 @@ export function ScopeLimitsWindow({
                 </div>
             </form>
         </Window>
-    );
-}
-
-function Terms({
-    side,
-    drafts,
-    onChange,
-    problem,
-}: {
-    side: Side;
-    drafts: Draft[];
-    onChange: (drafts: Draft[]) => void;
-    problem: Problem | null;
-}) {
-    const put = (index: number, next: Draft) => onChange(drafts.map((one, at) => (at === index ? next : one)));
-    const free = KINDS[side].filter(([kind]) => !drafts.some((one) => one.term.kind === kind));
-    return (
-        <fieldset className="grid gap-2">
-            <legend className="mb-1 font-bold">
-                {side === 'floor' ? 'Floor: at least' : 'Ceiling: at most'}
-                {drafts.length > 1 && (
-                    <span className="font-normal text-text-3">
-                        {side === 'floor' ? ' (the highest counts)' : ' (the lowest counts)'}
-                    </span>
-                )}
-            </legend>
-            {drafts.map((one, index) => {
-                const given = unit(one.term.kind);
-                const words = KINDS[side].find(([kind]) => kind === one.term.kind)?.[1] ?? 'a figure of the market';
-                return (
-                    <div key={one.term.kind} className="flex items-start gap-2">
-                        <span className="w-[230px] pt-1.5">{words}</span>
-                        <div className="w-[150px]">
-                            {one.term.kind === 'reference' && reference(one.term) && (
-                                <Select
-                                    hideLabel
-                                    label="Which figure of the market"
-                                    value={reference(one.term)!}
-                                    options={REFERENCES}
-                                    onChange={(of) =>
-                                        put(index, { ...one, term: { kind: 'reference', reference: { of } } })
-                                    }
-                                />
-                            )}
-                            {given !== null && (
-                                <Field
-                                    label={<span className="sr-only">{`${side}: ${words}`}</span>}
-                                    unit={given}
-                                    inputMode="decimal"
-                                    required
-                                    value={one.figure}
-                                    onChange={(event) => put(index, { ...one, figure: event.target.value })}
-                                    error={
-                                        problem?.at(`limits.${side}.${index}.percent`) ??
-                                        problem?.at(`limits.${side}.${index}.amount`)
-                                    }
-                                />
-                            )}
-                        </div>
-                        <button
-                            type="button"
-                            aria-label={`Take away ${words}`}
-                            className="mt-1.5 rounded p-0.5 text-text-3 hover:text-text"
-                            onClick={() => onChange(drafts.filter((_, at) => at !== index))}
-                        >
-                            <X size={16} />
-                        </button>
-                    </div>
-                );
-            })}
-            {free.length > 0 && (
-                <Select
-                    label={`Add to the ${side}`}
-                    hideLabel
-                    className="w-[230px]"
-                    value=""
-                    options={[['', side === 'floor' ? 'add to the floor…' : 'add to the ceiling…'], ...free]}
-                    onChange={(kind) => kind !== '' && onChange([...drafts, draft({ kind })])}
-                />
-            )}
-        </fieldset>
     );
 }
 

@@ -70,7 +70,7 @@ export default function ChangesPage() {
                                 ['on_the_way', 'on the way'],
                                 ['confirmed', 'confirmed'],
                                 ['failed', 'failed'],
-                                ['superseded', 'replaced before sending'],
+                                ['superseded', 'replaced or taken back'],
                             ]}
                         />
                     </div>

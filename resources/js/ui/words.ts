@@ -79,6 +79,7 @@ export const CHANGE_STATES: Record<string, string> = {
     refused: 'refused',
     drifted: 'shows another price',
     superseded: 'replaced before sending',
+    withdrawn: 'taken back before sending',
 };
 
 export const CAUSES: Record<string, string> = {

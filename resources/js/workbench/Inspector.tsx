@@ -2,6 +2,7 @@ import type { Listing, ListingDetail } from '@/api/client';
 import { PriceLine } from '@/charts/PriceLine';
 import { Button } from '@/ui/Button';
 import { money, percent, signed } from '@/ui/figures';
+import { InlineButton } from '@/ui/InlineButton';
 import { ProblemNotice } from '@/ui/Notice';
 import { OFF, PROBLEMS, reason } from '@/ui/words';
 import { X } from 'lucide-react';
@@ -14,10 +15,19 @@ import { Offers } from './Offers';
 import { useChangeListing, useHistory, useListing } from './queries';
 import { Why } from './Why';
 
+const LINK = 'text-stripe underline underline-offset-2';
+
 const HistoryChart = lazy(() => import('@/charts/HistoryChart'));
 
 /** Follows the selection beside the table: where the price stands, why, against whom, and what can be done. */
-export function Inspector({ id, onClose, onImport }: { id: number; onClose: () => void; onImport: () => void }) {
+interface Props {
+    onClose: () => void;
+    onImport: () => void;
+    /** Opens the window on its product, to change it or to offer it once more. */
+    onProduct: (how: 'edit' | 'offer') => void;
+}
+
+export function Inspector({ id, ...props }: Props & { id: number }) {
     const detail = useListing(id);
     return (
         <aside
@@ -27,17 +37,17 @@ export function Inspector({ id, onClose, onImport }: { id: number; onClose: () =
             {detail.error && (
                 <div className="p-4">
                     <ProblemNotice error={detail.error} onRetry={() => void detail.refetch()} />
-                    <Button className="mt-2" onClick={onClose}>
+                    <Button className="mt-2" onClick={props.onClose}>
                         Close
                     </Button>
                 </div>
             )}
-            {detail.data && <Body detail={detail.data} onClose={onClose} onImport={onImport} />}
+            {detail.data && <Body detail={detail.data} {...props} />}
         </aside>
     );
 }
 
-function Body({ detail, onClose, onImport }: { detail: ListingDetail; onClose: () => void; onImport: () => void }) {
+function Body({ detail, onClose, onImport, onProduct }: Props & { detail: ListingDetail }) {
     const { listing, decision } = detail;
     return (
         <>
@@ -57,6 +67,15 @@ function Body({ detail, onClose, onImport }: { detail: ListingDetail; onClose: (
                     {listing.sku} · {listing.channel} · {listing.condition} ·{' '}
                     {listing.fulfilment === 'merchant' ? 'sent by us' : 'sent by the market'} ·{' '}
                     {listing.stock === null ? 'stock unknown' : `${listing.stock} in stock`}
+                </p>
+                <p className="text-[12.5px] text-text-3">
+                    {[detail.brand, detail.category, detail.gtin && `GTIN ${detail.gtin}`].filter(Boolean).join(' · ')}{' '}
+                    <InlineButton className={LINK} onClick={() => onProduct('edit')}>
+                        Change the product
+                    </InlineButton>{' '}
+                    <InlineButton className={LINK} onClick={() => onProduct('offer')}>
+                        Offer it once more
+                    </InlineButton>
                 </p>
                 <Line detail={detail} onImport={onImport} />
                 <SixFigures detail={detail} />

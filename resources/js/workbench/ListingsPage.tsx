@@ -4,15 +4,17 @@ import { typing } from '@/shell/Keys';
 import { TopBar } from '@/shell/TopBar';
 import { Button } from '@/ui/Button';
 import { Notice, ProblemNotice } from '@/ui/Notice';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { BulkBar } from './BulkBar';
 import { EDIT_PRICE } from './EditCell';
 import { FilterBar } from './FilterBar';
 import { Inspector } from './Inspector';
 import { ListingTable } from './ListingTable';
-import { useListingCount, useListings } from './queries';
+import { useListing, useListingCount, useListings } from './queries';
 import { useColumns } from './useColumns';
 import { exportAddress, useListingView } from './useListingView';
+
+const ProductWindow = lazy(() => import('@/catalogue/ProductWindow'));
 
 export default function ListingsPage() {
     const view = useListingView();
@@ -27,7 +29,8 @@ export default function ListingsPage() {
     const more = useCallback(() => {
         if (hasNextPage && !isFetchingNextPage) void fetchNextPage();
     }, [hasNextPage, isFetchingNextPage, fetchNextPage]);
-    const { set, selected } = view;
+    const { set, selected, product } = view;
+    const productOf = useListing(product && product !== 'new' ? selected : null);
     const openBatch = useCallback((id: string) => set({ batch: id, file: null }), [set]);
     const bringIn = useCallback(() => set({ file: 'new' }), [set]);
     const select = useCallback((id: number) => set({ listing: String(id) }, true), [set]);
@@ -78,6 +81,7 @@ export default function ListingsPage() {
         <>
             <TopBar title="Listings" note={channels.data?.map((channel) => channel.name).join(', ')}>
                 <RecentBatches onOpen={openBatch} />
+                <Button onClick={() => set({ product: 'new' })}>Add a product</Button>
                 <Button onClick={bringIn}>Bring in a file</Button>
             </TopBar>
             <div className="flex min-h-0 flex-1">
@@ -126,9 +130,22 @@ export default function ListingsPage() {
                         id={selected}
                         onClose={() => set({ listing: null }, true)}
                         onImport={bringIn}
+                        onProduct={(product) => set({ product })}
                     />
                 )}
             </div>
+            {(product === 'new' || (product && productOf.data)) && (
+                <Suspense fallback={null}>
+                    <ProductWindow
+                        key={product}
+                        detail={product === 'new' ? null : productOf.data!}
+                        isOffer={product === 'offer'}
+                        onClose={() => set({ product: null })}
+                        onAsks={(batch) => set({ product: null, batch })}
+                        onAdded={(sku) => set({ product: null, q: sku })}
+                    />
+                </Suspense>
+            )}
         </>
     );
 }

@@ -34,6 +34,8 @@ export function useListingView() {
         return {
             filter,
             sort: at.get('sort') ?? 'sku',
+            /** Which window on a product is open: "new", or "edit" or "offer" for that of the selected listing. */
+            product: at.get('product'),
             selected: at.get('listing') ? Number(at.get('listing')) : null,
         };
     }, [text]);

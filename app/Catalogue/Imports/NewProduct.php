@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Imports;
+
+use App\Catalogue\Batches\BatchKind;
+use App\Catalogue\Batches\PlannedRow;
+use App\Catalogue\Models\Batch;
+use App\Catalogue\Models\Workspace;
+
+/** A product, a draft to offer it somewhere, or both, given by hand: a file of one row. */
+final readonly class NewProduct implements BatchKind
+{
+    /**
+     * @param  array<string, mixed>  $fields  texts as people type them, by the names of ImportColumns
+     *
+     * @throws RefusedRow
+     */
+    public static function plan(Workspace $workspace, array $fields): PlannedRow
+    {
+        [$reader, $record] = RowReader::ofFields($fields, $workspace->money());
+        $sku = $reader->cell($record, 'sku');
+        if ($reader->cell($record, 'product') === '' && $reader->cell($record, 'title') === '') {
+            throw new RefusedRow('A product needs a title.', 'title');
+        }
+        $matcher = RowMatcher::for($workspace, $reader, [$record], ['columns' => []]);
+        $row = $matcher->plan($record, $sku, 1);
+        if ($row->verdict !== 'create') {
+            throw new RefusedRow($reader->cell($record, 'channel') === '' ? 'You have a product with this SKU already.' : 'There is a listing with this SKU on that channel already.', 'sku');
+        }
+        if ($row->productId !== null && $reader->cell($record, 'product') === '') {
+            throw new RefusedRow('You have a product with this SKU already. To offer it on another channel, open it in the list.', 'sku');
+        }
+
+        return $row;
+    }
+
+    public function next(Batch $batch): ?array
+    {
+        if ($batch->cursor > 0) {
+            return null;
+        }
+        /** @var array<string, mixed> $fields */
+        $fields = $batch->spec['fields'];
+        try {
+            $row = self::plan(Workspace::query()->findOrFail($batch->workspace_id), $fields);
+        } catch (RefusedRow $e) {
+            $row = PlannedRow::refused((string) ($fields['sku'] ?? ''), $e->getMessage());
+        }
+
+        return ['rows' => [$row], 'cursor' => 1];
+    }
+
+    /** What has no floor yet cannot be moved. */
+    public function movesFloors(Batch $batch): bool
+    {
+        return false;
+    }
+}
