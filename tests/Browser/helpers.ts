@@ -4,10 +4,10 @@ import { expect, type Page } from '@playwright/test';
 export const EMAIL = 'nora@kettle-crock.example';
 export const PASSWORD = 'brine-and-barrel';
 
-export async function signIn(page: Page) {
+export async function signIn(page: Page, email = EMAIL, password = PASSWORD) {
     await page.goto('/sign-in');
-    await page.getByLabel('E-mail').fill(EMAIL);
-    await page.getByLabel('Password').fill(PASSWORD);
+    await page.getByLabel('E-mail').fill(email);
+    await page.getByLabel('Password').fill(password);
     await page.getByRole('button', { name: 'Sign in' }).click();
     await expect(page.getByRole('heading', { name: 'Listings' })).toBeVisible();
 }

@@ -53,12 +53,12 @@ test('a seller brings in costs, sets limits, makes a rule, and the price follows
 
     // Limits for everything.
     await page.getByRole('link', { name: 'Settings' }).click();
-    await page.getByLabel('Wanted margin of price').fill('120');
-    await page.getByLabel('Ceiling: part of the recommended price (RRP)').fill('100');
+    await page.getByLabel('floor: margin of price').fill('120');
+    await page.getByLabel('ceiling: part of the recommended price').fill('100');
     await page.getByRole('button', { name: 'Save limits' }).click();
     await expect(page.getByText('Expected a percentage from 0 to below 100.')).toBeVisible();
-    await expect(page.getByLabel('Wanted margin of price')).toHaveValue('120');
-    await page.getByLabel('Wanted margin of price').fill('12,0 %');
+    await expect(page.getByLabel('floor: margin of price')).toHaveValue('120');
+    await page.getByLabel('floor: margin of price').fill('12,0 %');
     await page.getByRole('button', { name: 'Save limits' }).click();
     await expect(page.getByText('Saved. Floors and ceilings are being worked out again.')).toBeVisible();
     await expectAccessible(page, 'settings');

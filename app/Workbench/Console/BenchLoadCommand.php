@@ -13,26 +13,26 @@ use Illuminate\Support\Str;
 /** Fills an empty database with made-up listings, set-based, for bin/bench. */
 final class BenchLoadCommand extends Command
 {
-    protected $signature = 'bench:load {--listings=100000}';
+    protected $signature = 'bench:load {--listings=100000} {--beside : Next to what is in the database already} {--password= : For signing in as bench@kettle-crock.example}';
 
-    protected $description = 'Fill an empty database for measurements';
+    protected $description = 'Make a workspace with many listings';
 
     protected $hidden = true;
 
     public function handle(): int
     {
-        if (Workspace::query()->exists()) {
+        if (! $this->option('beside') && Workspace::query()->exists()) {
             $this->error('The database is not empty.');
 
             return self::FAILURE;
         }
         $workspace = Workspace::query()->create(['name' => 'Bench', 'currency' => 'EUR', 'tax_percent' => '19', 'tax_included' => true, 'repricing_on' => true, 'limits' => ['floor' => [['kind' => 'margin', 'percent' => '12'], ['kind' => 'map']], 'ceiling' => [['kind' => 'rrp', 'percent' => '100']]]]);
-        User::query()->create(['workspace_id' => $workspace->id, 'name' => 'Bench', 'email' => 'bench@kettle-crock.example', 'password' => Str::random(40)]);
+        User::query()->create(['workspace_id' => $workspace->id, 'name' => 'Bench', 'email' => 'bench@kettle-crock.example', 'password' => $this->option('password') ?? Str::random(40)]);
         DB::insert("INSERT INTO channels (workspace_id, key, name, currency, seller, base_url, token, webhook_secret) VALUES (?, gen_random_uuid(), 'Quayside', 'EUR', 'kettle-crock', 'http://127.0.0.1:9', ?, ?)", [$workspace->id, encrypt('none', false), encrypt('none', false)]);
         DB::insert("INSERT INTO rules (workspace_id, name, is_on) VALUES (?, 'Under', false)", [$workspace->id]);
-        DB::insert('INSERT INTO rule_versions (workspace_id, rule_id, number, document, created_at) SELECT workspace_id, id, 1, ?, now() FROM rules', [json_encode([
+        DB::insert('INSERT INTO rule_versions (workspace_id, rule_id, number, document, created_at) SELECT workspace_id, id, 1, ?, now() FROM rules WHERE workspace_id = ?', [json_encode([
             'version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'lowest'], 'position' => ['move' => 'below', 'percent' => '1'], 'field' => ['min_rating_percent' => '85'],
-        ], JSON_THROW_ON_ERROR)]);
+        ], JSON_THROW_ON_ERROR), $workspace->id]);
         $many = (int) $this->option('listings');
         DB::insert(<<<'SQL'
             INSERT INTO products (workspace_id, sku, title, brand, category, cost_minor, rrp_minor)
@@ -43,7 +43,7 @@ final class BenchLoadCommand extends Command
             INSERT INTO listings (workspace_id, channel_id, product_id, sku, item_ref, title, price_minor, stock, rule_id, floor_minor, ceiling_minor, margin_percent, markup_percent, profit_minor, rank, field_size, problem)
             SELECT p.workspace_id, c.id, p.id, p.sku, 'QU-' || p.sku, p.title, 900 + p.id % 7000, p.id % 50, r.id,
                 800 + p.id % 3000, 5000 + p.id % 9000, (p.id * 37 % 6000)::numeric / 100, (p.id * 53 % 12000)::numeric / 100, p.id % 2000, 1 + p.id % 9, 20, CASE WHEN p.id % 40 = 0 THEN 'cost_missing' END
-            FROM products p CROSS JOIN channels c CROSS JOIN rules r WHERE p.workspace_id = ?
+            FROM products p JOIN channels c ON c.workspace_id = p.workspace_id JOIN rules r ON r.workspace_id = p.workspace_id WHERE p.workspace_id = ?
             SQL, [$workspace->id]);
         DB::insert(<<<'SQL'
             INSERT INTO listing_markets (listing_id, workspace_id, seen_at, changed_at, offers)

@@ -45,7 +45,7 @@ export function GeneralLimits({ workspace }: { workspace: Workspace }) {
                 own, set by hand beside the list.
             </p>
             <form
-                className="grid max-w-[820px] grid-cols-2 items-start gap-x-8 gap-y-5 max-[900px]:grid-cols-1"
+                className="grid max-w-[864px] grid-cols-2 items-start gap-x-8 gap-y-5 max-[900px]:grid-cols-1"
                 onSubmit={(event) => {
                     event.preventDefault();
                     save();

@@ -57,12 +57,13 @@ export default function ProductWindow({ detail, isOffer = false, onClose, onAsks
         },
         onSuccess: (batch) => {
             refresh();
-            onClose();
             if (isNew) {
                 toast(`Added: ${now.title ?? now.sku}`);
-                onAdded(now.sku ?? '');
-            } else if (batch?.state === 'planned') onAsks(batch.id);
-            else if (batch) toast('Saved. Its floor is being worked out again.');
+                return onAdded(now.sku ?? '');
+            }
+            if (batch?.state === 'planned') return onAsks(batch.id);
+            if (batch) toast('Saved. Its floor is being worked out again.');
+            onClose();
         },
     });
     const problem = save.error instanceof Problem ? save.error : null;

@@ -80,11 +80,22 @@ function Search({ view }: { view: ListingView }) {
         window.addEventListener('keydown', press);
         return () => window.removeEventListener('keydown', press);
     }, []);
+    const asked = view.filter.q ?? '';
+    const own = useRef(new Set<string>());
+    // Whoever else changes the address, such as a kept view, is followed.
     useEffect(() => {
-        if (text === (view.filter.q ?? '')) return;
-        const timer = window.setTimeout(() => set({ q: text || null }, true), 200);
+        if (own.current.has(asked)) return;
+        own.current.clear();
+        setText(asked);
+    }, [asked]);
+    useEffect(() => {
+        if (text === asked) return;
+        const timer = window.setTimeout(() => {
+            own.current.add(text);
+            set({ q: text || null }, true);
+        }, 200);
         return () => window.clearTimeout(timer);
-    }, [text, view.filter.q, set]);
+    }, [text, asked, set]);
     return (
         <input
             ref={input}
