@@ -47,6 +47,13 @@ const pictures = {
         await page.getByRole('button', { name: 'Show what it would do' }).waitFor();
         await settle();
     },
+    product: async () => {
+        await page.goto('/listings?q=stoneware&rule=1');
+        await settle();
+        await open(6);
+        await page.getByRole('button', { name: 'Change the product' }).click();
+        await settle();
+    },
     rules: async () => {
         await page.goto('/rules');
         await settle();
