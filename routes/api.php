@@ -16,8 +16,10 @@ use App\Market\Http\NotificationController;
 use App\Pricing\Http\RuleController;
 use App\Publishing\Http\ChangeController;
 use App\Support\Live\EventsController;
+use App\Workbench\Http\ApprovalController;
 use App\Workbench\Http\EarningsController;
 use App\Workbench\Http\ListingController;
+use App\Workbench\Http\RunController;
 use App\Workbench\Http\SavedViewController;
 use App\Workbench\Http\WorklistController;
 use Illuminate\Support\Facades\Route;
@@ -75,7 +77,17 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::patch('rules/{id}', [RuleController::class, 'update'])->whereNumber('id');
     Route::post('rules/{id}/run', [RuleController::class, 'run'])->whereNumber('id');
 
+    Route::get('runs', [RunController::class, 'index']);
+    Route::get('runs/{id}', [RunController::class, 'show'])->whereNumber('id');
+    Route::post('runs/{id}/release', [RunController::class, 'release'])->whereNumber('id');
+    Route::post('runs/{id}/discard', [RunController::class, 'discard'])->whereNumber('id');
+    Route::post('runs/{id}/undo', [RunController::class, 'undo'])->whereNumber('id');
+    Route::get('approvals', [ApprovalController::class, 'index']);
+    Route::post('approvals/approve', [ApprovalController::class, 'approve']);
+    Route::post('approvals/reject', [ApprovalController::class, 'reject']);
+
     Route::get('changes', [ChangeController::class, 'index']);
+    Route::post('changes/{id}/undo', [ChangeController::class, 'undo'])->whereNumber('id');
     Route::get('changes/{id}', [ChangeController::class, 'show'])->whereNumber('id');
     Route::get('events', EventsController::class);
 });

@@ -6,11 +6,15 @@ namespace App\Pricing;
 
 use App\Catalogue\Batches\FloorEffects;
 use App\Catalogue\Edits\BulkEdits;
+use App\Catalogue\Events\AllTouched;
 use App\Catalogue\Events\ListingsTouched;
+use App\Catalogue\Models\Workspace;
 use App\Market\Events\MarketObserved;
+use App\Pricing\Actions\DecideTouched;
 use App\Pricing\Deciding\ForeseeFloors;
 use App\Pricing\Edits\SetRule;
 use App\Pricing\Jobs\DecideListingsJob;
+use App\Pricing\Runs\RunBook;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\ServiceProvider;
 
@@ -24,7 +28,8 @@ final class PricingServiceProvider extends ServiceProvider
 
     public function boot(): void
     {
-        Event::listen(ListingsTouched::class, fn (ListingsTouched $event) => DecideListingsJob::dispatchInChunks($event->workspaceId, $event->listingIds, $event->cause));
+        Event::listen(ListingsTouched::class, fn (ListingsTouched $event) => app(DecideTouched::class)->handle($event));
+        Event::listen(AllTouched::class, fn (AllTouched $event) => app(RunBook::class)->told(Workspace::query()->findOrFail($event->workspaceId), $event->key));
         Event::listen(MarketObserved::class, fn (MarketObserved $event) => DecideListingsJob::dispatchInChunks($event->workspaceId, $event->listingIds, 'market'));
     }
 }

@@ -9,8 +9,12 @@ use App\Catalogue\Events\PricesSetByHand;
 use App\Market\Actions\ChangesOnTheirWay;
 use App\Pricing\Deciding\RecentChanges;
 use App\Pricing\Events\PricesDecided;
+use App\Pricing\Events\RunDiscarded;
+use App\Pricing\Events\RunHeld;
+use App\Pricing\Events\RunReleased;
 use App\Publishing\Actions\CountRecentChanges;
 use App\Publishing\Actions\FindChangesOnTheirWay;
+use App\Publishing\Actions\FollowRuns;
 use App\Publishing\Actions\QueueHandPrices;
 use App\Publishing\Actions\QueuePriceChanges;
 use App\Publishing\Actions\WithdrawHandPrices;
@@ -30,5 +34,8 @@ final class PublishingServiceProvider extends ServiceProvider
     {
         Event::listen(PricesSetByHand::class, fn (PricesSetByHand $event) => app(QueueHandPrices::class)->handle($event));
         Event::listen(PricesDecided::class, fn (PricesDecided $event) => app(QueuePriceChanges::class)->handle($event));
+        Event::listen(RunHeld::class, fn (RunHeld $event) => app(FollowRuns::class)->held($event));
+        Event::listen(RunReleased::class, fn (RunReleased $event) => app(FollowRuns::class)->released($event));
+        Event::listen(RunDiscarded::class, fn (RunDiscarded $event) => app(FollowRuns::class)->discarded($event));
     }
 }

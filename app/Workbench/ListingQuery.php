@@ -74,7 +74,7 @@ final readonly class ListingQuery
             ->leftJoin('rules as r', 'r.id', '=', 'l.rule_id')
             ->leftJoin('listing_markets as m', 'm.listing_id', '=', 'l.id')
             ->leftJoin('decisions as d', 'd.id', '=', 'l.decision_id')
-            ->leftJoin('price_changes as p', fn ($join) => $join->on('p.listing_id', '=', 'l.id')->whereIn('p.state', ['queued', 'sending', 'sent']))
+            ->leftJoin('price_changes as p', fn ($join) => $join->on('p.listing_id', '=', 'l.id')->whereIn('p.state', ['held', 'queued', 'sending', 'sent']))
             ->select([
                 'l.*', 'c.name as channel_name', 'c.currency', 'c.automation_on as channel_on', 'w.repricing_on as workspace_on', 'r.name as rule_name', 'r.is_on as rule_on',
                 'pr.cost_minor', 'pr.rrp_minor', 'pr.brand', 'pr.category', 's.name as supplier',

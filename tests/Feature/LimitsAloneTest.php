@@ -6,10 +6,10 @@ namespace Tests\Feature;
 
 use App\Catalogue\Limits\Scope;
 use App\Catalogue\Models\LimitScope;
-use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Supplier;
 use App\Pricing\Deciding\DecideNow;
 use App\Pricing\Deciding\LimitsAlone;
+use App\Pricing\Deciding\ListingRows;
 use App\Pricing\Jobs\DecideListingsJob;
 use Tests\TestCase;
 
@@ -36,8 +36,8 @@ final class LimitsAloneTest extends TestCase
         }
         $alone = new LimitsAlone($this->workspace);
         $problems = [];
-        foreach (LimitsAlone::listings($this->workspace->id)->get() as $row) {
-            $whole = app(DecideNow::class)->of($this->workspace, Listing::query()->with(['product.supplier', 'channel'])->findOrFail($row->id))->decision;
+        foreach (ListingRows::alone($this->workspace->id)->get() as $row) {
+            $whole = app(DecideNow::class)->of($this->workspace, (int) $row->id)->decision;
             [$listing, $limits] = $alone->of($row) ?? self::fail('They do not follow the market.');
             self::assertSame([$whole->limits->floor, $whole->limits->ceiling, $whole->limits->problem], [$limits->floor, $limits->ceiling, $limits->problem], $row->sku);
             self::assertEquals($whole->before(), $listing->earnings->at($listing->price), $row->sku);
@@ -51,7 +51,7 @@ final class LimitsAloneTest extends TestCase
         $this->workspace->update(['limits' => ['floor' => [['kind' => 'reference', 'reference' => ['of' => 'average']]], 'ceiling' => [['kind' => 'rrp', 'percent' => '100']]]]);
         $offers = array_map(fn (string $price) => ['seller' => "rival-{$price}", 'price' => $price, 'shipping' => '0.00', 'condition' => 'new', 'in_stock' => true], ['20.00', '22.00']);
         $listing = $this->listing('KC-1', offers: $offers);
-        self::assertNull((new LimitsAlone($this->workspace))->of(LimitsAlone::listings($this->workspace->id)->sole()));
+        self::assertNull((new LimitsAlone($this->workspace))->of(ListingRows::alone($this->workspace->id)->sole()));
         DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], 'limits');
         $this->enter($this->workspace);
         self::assertSame([2_100, 2], [$listing->refresh()->floor_minor, $listing->field_size]);

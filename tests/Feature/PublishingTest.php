@@ -40,8 +40,8 @@ final class PublishingTest extends TestCase
         $change = PriceChange::query()->sole();
         self::assertSame([2_490, 1_980, ChangeState::Queued], [$change->from_minor, $change->to_minor, $change->state]);
         $decision = Decision::query()->findOrFail($change->decision_id);
-        self::assertSame(['change', 'positioned', '19.80'], [$decision->outcome, $decision->reason, $decision->result['price']]);
-        self::assertSame('20.00', $decision->input['offers'][0]['price'], 'kept as it was made');
+        self::assertSame(['change', 'positioned', '19.80'], [$decision->outcome, $decision->reason, $decision->asMade()['price']]);
+        self::assertSame('20.00', $decision->document()['offers'][0]['price'], 'kept as it was made');
         self::assertSame(1, DB::table('jobs')->where('queue', 'publish')->count());
     }
 

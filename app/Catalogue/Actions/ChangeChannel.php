@@ -42,9 +42,7 @@ final readonly class ChangeChannel
             }
             $channel->fill($wanted);
             $channel->save();
-            foreach (array_chunk(Listing::query()->where('channel_id', $channelId)->orderBy('id')->pluck('id')->all(), 2_000) as $ids) {
-                event(new ListingsTouched($channel->workspace_id, $ids, 'fees'));
-            }
+            event(new ListingsTouched($channel->workspace_id, array_values(Listing::query()->where('channel_id', $channelId)->orderBy('id')->pluck('id')->all()), 'fees'));
             Announce::change($channel->workspace_id, 'workspace');
 
             return $channel;

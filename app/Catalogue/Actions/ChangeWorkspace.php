@@ -19,7 +19,7 @@ use Wrasse\Core\Document\Node;
 final readonly class ChangeWorkspace
 {
     /**
-     * @param  array{tax_percent?: string, tax_included?: bool, repricing_on?: bool, floor_alarm_percent?: string, limits?: array<mixed>}  $wanted
+     * @param  array{tax_percent?: string, tax_included?: bool, repricing_on?: bool, floor_alarm_percent?: string, brake_listings_percent?: string, brake_move_percent?: string, limits?: array<mixed>}  $wanted
      *
      * @throws ValidationException
      */
@@ -27,7 +27,7 @@ final readonly class ChangeWorkspace
     {
         return DB::transaction(function () use ($workspaceId, $wanted): Workspace {
             $workspace = Workspace::query()->lockForUpdate()->findOrFail($workspaceId);
-            foreach (['tax_percent' => 100, 'floor_alarm_percent' => 900] as $field => $most) {
+            foreach (['tax_percent' => 100, 'floor_alarm_percent' => 900, 'brake_listings_percent' => 100, 'brake_move_percent' => 900] as $field => $most) {
                 if (isset($wanted[$field])) {
                     $wanted[$field] = PercentField::plain($wanted[$field]);
                     DocumentField::check(fn () => Node::of([$field => $wanted[$field]])->at($field)->percent($most));
@@ -41,9 +41,7 @@ final readonly class ChangeWorkspace
             $pricesMove = $workspace->isDirty(['tax_percent', 'tax_included', 'limits', 'repricing_on']);
             $workspace->save();
             if ($pricesMove) {
-                foreach (array_chunk(Listing::query()->orderBy('id')->pluck('id')->all(), 2_000) as $ids) {
-                    event(new ListingsTouched($workspaceId, $ids, 'limits'));
-                }
+                event(new ListingsTouched($workspaceId, array_values(Listing::query()->orderBy('id')->pluck('id')->all()), 'limits'));
             }
             Announce::change($workspaceId, 'workspace');
 

@@ -41,9 +41,7 @@ final readonly class SetScopeLimits
                 throw new ConflictHttpException('Someone else changed these limits while you were editing. Reload to see them; your figures are still in the form.');
             }
             $set = $this->store($set, $scope, $name, $limits);
-            foreach (array_chunk($listings, 2_000) as $ids) {
-                event(new ListingsTouched($workspace->id, array_map(intval(...), $ids), 'limits'));
-            }
+            event(new ListingsTouched($workspace->id, array_map(intval(...), array_values($listings)), 'limits'));
             Announce::change($workspace->id, 'workspace');
 
             return $set;

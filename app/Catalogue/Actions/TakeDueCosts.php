@@ -25,10 +25,11 @@ final readonly class TakeDueCosts
                 SQL);
             DB::update('UPDATE product_costs SET taken_at = now() WHERE taken_at IS NULL AND effective_from <= now()');
             foreach (collect($taken)->groupBy('workspace_id') as $workspace => $products) {
+                $listings = [];
                 foreach ($products->pluck('id')->chunk(1_000) as $chunk) {
-                    $listings = DB::table('listings')->where('workspace_id', $workspace)->whereIn('product_id', $chunk)->orderBy('id')->pluck('id')->all();
-                    event(new ListingsTouched((int) $workspace, array_map(intval(...), $listings), 'costs'));
+                    array_push($listings, ...DB::table('listings')->where('workspace_id', $workspace)->whereIn('product_id', $chunk)->orderBy('id')->pluck('id')->all());
                 }
+                event(new ListingsTouched((int) $workspace, array_map(intval(...), $listings), 'costs'));
             }
 
             return count($taken);

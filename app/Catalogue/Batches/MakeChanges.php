@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Batches;
 
+use App\Catalogue\Events\AllTouched;
 use App\Catalogue\Events\ListingsTouched;
 use App\Catalogue\Events\PricesSetByHand;
 use App\Catalogue\Models\Batch;
@@ -30,6 +31,7 @@ final readonly class MakeChanges
             $isUndo = $batch->state === BatchState::Undoing;
             $touched = (new RowWriter($batch, $isUndo, $this->prices))->next(self::ROWS);
             if ($touched === null) {
+                event(new AllTouched($batch->workspace_id, self::key($batch)));
                 $batch->move(['counts' => BatchRows::counts($batch), ...($isUndo ? ['state' => BatchState::Undone, 'undone_at' => now()] : ['state' => BatchState::Applied, 'applied_at' => now()])]);
                 foreach (['listings', 'facets'] as $topic) {
                     Announce::change($batch->workspace_id, $topic);
@@ -44,6 +46,12 @@ final readonly class MakeChanges
         });
     }
 
+    /** Under which it tells what it touches: once when it is made, and once when it is taken back. */
+    private static function key(Batch $batch): string
+    {
+        return "batch:{$batch->id}".($batch->applied_at === null ? '' : ':undo');
+    }
+
     /**
      * @param  list<int>  $listings
      * @param  array<int, int>  $prices
@@ -56,7 +64,7 @@ final readonly class MakeChanges
         // A price set by hand stands until something else moves; deciding at once would take it back.
         $decided = array_values(array_diff($listings, array_keys($prices)));
         foreach (array_chunk($decided, self::ROWS) as $ids) {
-            event(new ListingsTouched($batch->workspace_id, $ids, in_array($batch->kind, ['import', 'product', 'new_product'], true) ? 'costs' : $batch->kind));
+            event(new ListingsTouched($batch->workspace_id, $ids, in_array($batch->kind, ['import', 'product', 'new_product'], true) ? 'costs' : $batch->kind, self::key($batch)));
         }
     }
 }

@@ -28,7 +28,8 @@ final readonly class WorkspaceController
     #[OA\Patch(path: '/api/v1/workspace', operationId: 'changeWorkspace', summary: 'Change tax, limits or the main switch', tags: ['Catalogue'],
         requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(properties: [
             new OA\Property(property: 'tax_percent', type: 'string'), new OA\Property(property: 'tax_included', type: 'boolean'),
-            new OA\Property(property: 'repricing_on', type: 'boolean'), new OA\Property(property: 'floor_alarm_percent', type: 'string'), new OA\Property(property: 'limits', ref: '#/components/schemas/Limits'),
+            new OA\Property(property: 'repricing_on', type: 'boolean'), new OA\Property(property: 'floor_alarm_percent', type: 'string'),
+            new OA\Property(property: 'brake_listings_percent', type: 'string'), new OA\Property(property: 'brake_move_percent', type: 'string'), new OA\Property(property: 'limits', ref: '#/components/schemas/Limits'),
         ])),
         responses: [
             new OA\Response(response: 200, description: 'As it is now', content: new OA\JsonContent(ref: '#/components/schemas/Workspace')),
@@ -36,10 +37,11 @@ final readonly class WorkspaceController
         ])]
     public function update(Request $request, ChangeWorkspace $change): JsonResponse
     {
-        /** @var array{tax_percent?: string, tax_included?: bool, repricing_on?: bool, floor_alarm_percent?: string, limits?: array<mixed>} $wanted */
+        /** @var array{tax_percent?: string, tax_included?: bool, repricing_on?: bool, floor_alarm_percent?: string, brake_listings_percent?: string, brake_move_percent?: string, limits?: array<mixed>} $wanted */
         $wanted = $request->validate([
             'tax_percent' => ['sometimes', 'string', 'max:12'], 'tax_included' => ['sometimes', 'boolean'],
             'repricing_on' => ['sometimes', 'boolean'], 'limits' => ['sometimes', 'array'], 'floor_alarm_percent' => ['sometimes', 'string', 'max:12'],
+            'brake_listings_percent' => ['sometimes', 'string', 'max:12'], 'brake_move_percent' => ['sometimes', 'string', 'max:12'],
         ]);
         $limits = $request->input('limits');
 

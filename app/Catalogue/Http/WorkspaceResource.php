@@ -19,6 +19,8 @@ final readonly class WorkspaceResource
         #[OA\Property] public bool $tax_included,
         #[OA\Property] public bool $repricing_on,
         #[OA\Property(description: 'A bulk change that moves a floor by more percent than this asks first.')] public string $floor_alarm_percent,
+        #[OA\Property(description: 'A run waits for a person if it would move more than this part of its listings …')] public string $brake_listings_percent,
+        #[OA\Property(description: '… by more than this part of their price.')] public string $brake_move_percent,
         #[OA\Property(type: 'object', ref: '#/components/schemas/Limits')] public array $limits,
     ) {
     }
@@ -27,7 +29,8 @@ final readonly class WorkspaceResource
     {
         return new self(
             $workspace->name, $workspace->currency, (string) Percent::parse($workspace->tax_percent), $workspace->tax_included,
-            $workspace->repricing_on, (string) Percent::parse($workspace->floor_alarm_percent), $workspace->limits,
+            $workspace->repricing_on, (string) Percent::parse($workspace->floor_alarm_percent),
+            (string) Percent::parse($workspace->brake_listings_percent), (string) Percent::parse($workspace->brake_move_percent), $workspace->limits,
         );
     }
 }

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Catalogue\Limits;
 
 use App\Catalogue\Models\LimitScope;
-use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Workspace;
 
 /**
@@ -41,15 +40,6 @@ final class InheritedLimits
     }
 
     /**
-     * @param  Listing  $listing  with channel, product and its supplier
-     * @return array{floor: list<Term>, ceiling: list<Term>}
-     */
-    public function of(Listing $listing): array
-    {
-        return $this->ofNames(self::names($listing), (string) $listing->getAttributes()['limits']);
-    }
-
-    /**
      * @param  array<string, string|null>  $names  what the listing is called in each scope
      * @param  string  $own  its own limits, as they are kept
      * @return array{floor: list<Term>, ceiling: list<Term>}
@@ -71,23 +61,14 @@ final class InheritedLimits
     }
 
     /**
+     * @param  array<string, string|null>  $names  what the listing is called in each scope
+     * @param  string  $own  its own limits, as they are kept
      * @param  'floor'|'ceiling'  $side
-     * @return list<array{term: Term, from: string, name: string|null}> in the order in which of() gives them
+     * @return list<array{term: Term, from: string, name: string|null}> in the order in which ofNames() gives them
      */
-    public function terms(Listing $listing, string $side): array
+    public function terms(array $names, string $own, string $side): array
     {
-        return $this->collect($this->sources(self::names($listing), (string) $listing->getAttributes()['limits']), $side);
-    }
-
-    /** @return array<string, string|null> */
-    private static function names(Listing $listing): array
-    {
-        $names = [];
-        foreach (Scope::cases() as $scope) {
-            $names[$scope->value] = $scope->of($listing);
-        }
-
-        return $names;
+        return $this->collect($this->sources($names, $own), $side);
     }
 
     /**

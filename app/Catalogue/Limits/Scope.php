@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Limits;
 
-use App\Catalogue\Models\Listing;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 
@@ -16,18 +15,6 @@ enum Scope: string
     case Category = 'category';
     case Brand = 'brand';
     case Product = 'product';
-
-    /** What a listing is called in this scope; null where it has none. The listing comes with channel, product and its supplier. */
-    public function of(Listing $listing): ?string
-    {
-        return match ($this) {
-            self::Channel => $listing->channel->name,
-            self::Supplier => $listing->product->supplier?->name,
-            self::Category => $listing->product->category,
-            self::Brand => $listing->product->brand,
-            self::Product => $listing->product->sku,
-        };
-    }
 
     /** The listings of that name, as l. */
     public function listings(string $name, int $workspaceId): Builder

@@ -12,6 +12,8 @@ use Wrasse\Core\Money\Currency;
  * @property string $name
  * @property string $currency
  * @property string $tax_percent
+ * @property string $brake_listings_percent a run that moves more than this part of its listings
+ * @property string $brake_move_percent by more than this part of their price waits for a person
  * @property bool $tax_included
  * @property bool $repricing_on
  * @property string $floor_alarm_percent a bulk change that moves a floor by more asks first
@@ -19,6 +21,8 @@ use Wrasse\Core\Money\Currency;
  */
 final class Workspace extends Model
 {
+    protected $attributes = ['brake_listings_percent' => '30', 'brake_move_percent' => '25'];
+
     protected function casts(): array
     {
         return ['tax_included' => 'bool', 'repricing_on' => 'bool', 'limits' => 'array'];

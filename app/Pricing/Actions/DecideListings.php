@@ -4,22 +4,23 @@ declare(strict_types=1);
 
 namespace App\Pricing\Actions;
 
-use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Workspace;
 use App\Pricing\Deciding\Decided;
 use App\Pricing\Deciding\Decider;
+use App\Pricing\Deciding\ListingRows;
 use App\Pricing\Deciding\RuleDocument;
 use App\Pricing\Deciding\Standing;
 use App\Pricing\Events\DecidedPrice;
 use App\Pricing\Events\PricesDecided;
-use App\Pricing\Models\Decision;
 use App\Pricing\Models\Rule;
-use App\Pricing\Models\Run;
+use App\Pricing\Runs\Brake;
+use App\Pricing\Runs\RunBook;
+use App\Pricing\Runs\Tally;
 use App\Support\Live\Announce;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
+use stdClass;
 use Wrasse\Core\Decision\Outcome;
-use Wrasse\Core\Document\DecisionWriter;
 
 /**
  * Decides on listings and writes, in one transaction, where they stand, what was decided and the price changes that follow.
@@ -27,85 +28,98 @@ use Wrasse\Core\Document\DecisionWriter;
  */
 final readonly class DecideListings
 {
-    public function __construct(private Decider $decider, private DecisionWriter $writer, private RefreshLimits $refresh)
+    public function __construct(private Decider $decider, private RefreshLimits $refresh, private KeepDecisions $keep, private AskPeople $ask, private RunBook $runs)
     {
     }
 
     /**
      * @param  list<int>  $listingIds  some hundreds at most
-     * @param  string  $cause  what set it off: market, schedule, hand, costs, limits, fees, rule
+     * @param  string  $cause  what set it off: market, schedule, hand, costs, limits, fees, rule, released, approval
+     * @param  int  $chunk  which part of the run it is
+     * @param  Answers|null  $answers  what people said to prices that wait for them
      */
-    public function handle(Workspace $workspace, array $listingIds, string $cause, ?int $runId = null): void
+    public function handle(Workspace $workspace, array $listingIds, string $cause, ?int $runId = null, int $chunk = 0, ?Answers $answers = null): void
     {
-        DB::transaction(function () use ($workspace, $listingIds, $cause, $runId): void {
-            $now = CarbonImmutable::now();
+        DB::transaction(function () use ($workspace, $listingIds, $cause, $runId, $chunk, $answers): void {
+            if ($runId !== null && ! $this->runs->begin($workspace->id, $runId, $chunk)) {
+                return;
+            }
+            $tally = new Tally;
             $toDecide = in_array($cause, RefreshLimits::CAUSES, true) ? $this->refresh->handle($workspace, $listingIds) : $listingIds;
             if ($toDecide !== []) {
-                $this->decide($workspace, $toDecide, $cause, $runId, $now);
+                $this->decide($workspace, $toDecide, $cause, $runId, $tally, $answers);
             }
-            $this->progress($runId, count($listingIds), $now);
+            if ($runId !== null) {
+                $this->runs->advance($workspace, $runId, count($listingIds), $tally);
+            }
             Announce::change($workspace->id, 'listings', $listingIds);
         });
     }
 
     /** @param  list<int>  $listingIds */
-    private function decide(Workspace $workspace, array $listingIds, string $cause, ?int $runId, CarbonImmutable $now): void
+    private function decide(Workspace $workspace, array $listingIds, string $cause, ?int $runId, Tally $tally, ?Answers $answers): void
     {
-        $listings = Listing::query()->whereIn('id', $listingIds)->with(['product.supplier', 'channel'])->orderBy('id')->lockForUpdate()->get();
-        $rules = Rule::query()->whereIn('id', $listings->pluck('rule_id')->filter()->unique())->with('latest')->get()->keyBy('id')->all();
+        $rows = array_values(ListingRows::withMarket($workspace->id)->whereIn('l.id', $listingIds)->lock('FOR UPDATE OF l')->get()->all());
+        $rules = $this->rules($rows);
         $documents = array_map(fn (Rule $rule) => new RuleDocument($rule->latest->document), $rules);
         $usual = RuleDocument::usual();
-        $all = $this->decider->decide($workspace, $listings, fn (Listing $listing) => $documents[$listing->rule_id ?? 0] ?? $usual, $now);
-        Standing::write($all);
-        $prices = [];
-        foreach ($all as $one) {
-            $rule = $rules[$one->listing->rule_id ?? 0] ?? null;
-            $isActive = $workspace->repricing_on && $one->listing->channel->automation_on && $one->listing->automation_on && $rule?->is_on;
-            if ($isActive) {
-                $prices[] = $this->record($one, $rule, $cause, $runId, $now);
-            } else {
-                $this->forget($one->listing);
+        $all = $this->decider->decide($workspace, $rows, fn (stdClass $row) => $documents[$row->rule_id ?? 0] ?? $usual, CarbonImmutable::now());
+        $active = array_values(array_filter($all, fn (Decided $one) => $this->isRepriced($workspace, $one, $rules)));
+        $kept = $this->keep->handle($workspace, $active, $rules, $cause, $runId);
+        Standing::write($all, array_map(fn (array $one) => [$one[0], $one[1]->decision->outcome->value, $one[1]->decision->reason], $kept));
+        $this->ask->handle($workspace, $kept, $listingIds, $answers);
+        $this->publish($workspace, $kept, $cause, $runId, $tally, $answers);
+        $tally->outcomes['idle'] = count($listingIds) - count($active);
+    }
+
+    /**
+     * @param  array<int, array{int, Decided}>  $kept  decisions by listing
+     */
+    private function publish(Workspace $workspace, array $kept, string $cause, ?int $runId, Tally $tally, ?Answers $answers): void
+    {
+        $brake = new Brake($workspace);
+        $going = [];
+        foreach ($kept as $listingId => [$decisionId, $one]) {
+            $tally->count($one->decision->outcome->value);
+            $price = $one->decision->outcome === Outcome::Change ? $one->decision->price : $answers?->price($one);
+            if ($price !== null) {
+                $tally->move($one->row->rule_id, $brake->isBig($one->row->price_minor, $price));
+                $going[] = [$one, $decisionId, $price];
             }
         }
-        $prices = array_values(array_filter($prices));
-        if ($prices !== []) {
-            event(new PricesDecided($workspace->id, $prices));
+        if ($cause === 'market' && $tally->bigMoves > 0) {
+            $this->runs->countMarketMoves($workspace, $tally->bigMovesOfRule);
         }
-    }
-
-    private function record(Decided $one, Rule $rule, string $cause, ?int $runId, CarbonImmutable $now): ?DecidedPrice
-    {
-        $decision = $one->decision;
-        $listing = $one->listing;
-        $isChange = $decision->outcome === Outcome::Change;
-        $isNews = $listing->decision_id === null || $listing->outcome !== $decision->outcome->value || $listing->reason !== $decision->reason
-            || ($isChange && Decision::query()->whereKey($listing->decision_id)->value('price_minor') !== $decision->price);
-        $id = $isNews ? Decision::query()->create([
-            'listing_id' => $listing->id, 'rule_version_id' => $rule->latest->id, 'run_id' => $runId, 'cause' => $cause,
-            'outcome' => $decision->outcome->value, 'reason' => $decision->reason, 'price_minor' => $decision->price,
-            'input' => $one->input, 'result' => $this->writer->write($decision), 'decided_at' => $now,
-        ])->id : (int) $listing->decision_id;
-        Listing::query()->whereKey($listing->id)->update(['decision_id' => $id, 'outcome' => $decision->outcome->value, 'reason' => $decision->reason, 'decided_at' => $now]);
-
-        return $isChange && $decision->price !== null
-            ? new DecidedPrice($listing, $id, $decision->price, $decision->limits->floor ?? 0, $decision->limits->ceiling ?? 0)
-            : null;
-    }
-
-    /** What an earlier rule said no longer stands for a listing that is not being repriced. */
-    private function forget(Listing $listing): void
-    {
-        if ($listing->outcome !== null) {
-            Listing::query()->whereKey($listing->id)->update(['decision_id' => null, 'outcome' => null, 'reason' => null]);
-        }
-    }
-
-    private function progress(?int $runId, int $done, CarbonImmutable $now): void
-    {
-        if ($runId === null) {
+        if ($going === []) {
             return;
         }
-        Run::query()->whereKey($runId)->increment('done', $done);
-        Run::query()->whereKey($runId)->whereColumn('done', '>=', 'total')->whereNull('finished_at')->update(['finished_at' => $now]);
+        $held = in_array($cause, ['released', 'approval'], true) ? [] : $this->runs->held(array_values(array_unique(array_map(fn (array $one) => (int) $one[0]->row->rule_id, $going))));
+        event(new PricesDecided($workspace->id, array_map(function (array $one) use ($held, $runId, $answers): DecidedPrice {
+            [$decided, $decisionId, $price] = $one;
+            $row = $decided->row;
+            $holding = $held[$row->rule_id] ?? null;
+
+            return new DecidedPrice(
+                $row->id, $row->channel_id, $row->is_draft, $row->price_minor, $decisionId, $price, $decided->decision->limits->floor ?? 0, $decided->decision->limits->ceiling ?? 0,
+                $decided->decision->outcome === Outcome::Change ? null : $answers?->userId, $holding ?? $runId, $holding !== null,
+            );
+        }, $going)));
+    }
+
+    /**
+     * @param  list<stdClass>  $rows
+     * @return array<int, Rule>
+     */
+    private function rules(array $rows): array
+    {
+        $ids = array_unique(array_filter(array_column($rows, 'rule_id')));
+
+        return $ids === [] ? [] : Rule::query()->whereIn('id', $ids)->with('latest')->get()->keyBy('id')->all();
+    }
+
+    /** @param  array<int, Rule>  $rules */
+    private function isRepriced(Workspace $workspace, Decided $one, array $rules): bool
+    {
+        return $workspace->repricing_on && $one->channel->automation_on && $one->row->automation_on && ($rules[$one->row->rule_id ?? 0] ?? null)?->is_on;
     }
 }

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Pricing\Actions;
 
-use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Workspace;
 use App\Pricing\Deciding\LimitsAlone;
+use App\Pricing\Deciding\ListingRows;
 use App\Pricing\Deciding\Standing;
 use Illuminate\Database\Query\Builder;
 
@@ -26,16 +26,15 @@ final readonly class RefreshLimits
     public function handle(Workspace $workspace, array $listingIds): array
     {
         $alone = new LimitsAlone($workspace);
-        $rows = LimitsAlone::listings($workspace->id)->whereIn('l.id', $listingIds)->when($workspace->repricing_on, $this->withoutThoseRepriced(...))->lock('FOR UPDATE OF l')->get();
+        $rows = ListingRows::alone($workspace->id)->whereIn('l.id', $listingIds)->when($workspace->repricing_on, $this->withoutThoseRepriced(...))->lock('FOR UPDATE OF l')->get();
         $done = [];
         foreach ($rows as $row) {
             $solved = $alone->of($row);
             if ($solved !== null) {
-                $done[(int) $row->id] = [(int) $row->id, ...$solved];
+                $done[(int) $row->id] = [$row, ...$solved];
             }
         }
         Standing::writeLimits(array_values($done));
-        Listing::query()->whereIn('id', array_keys($done))->whereNotNull('outcome')->update(['decision_id' => null, 'outcome' => null, 'reason' => null]);
 
         return array_values(array_filter($listingIds, fn (int $id) => ! isset($done[$id])));
     }

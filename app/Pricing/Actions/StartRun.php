@@ -8,22 +8,56 @@ use App\Catalogue\Models\Listing;
 use App\Pricing\Jobs\DecideListingsJob;
 use App\Pricing\Models\Rule;
 use App\Pricing\Models\Run;
+use App\Pricing\Models\RunState;
+use App\Pricing\Runs\RunBook;
 use Illuminate\Support\Facades\DB;
 
-/** Starts one pass of a rule over its listings. */
+/** Starts a pass over listings: those of a rule, or those that something touched. */
 final readonly class StartRun
 {
-    public function handle(Rule $rule, string $cause): Run
+    public function __construct(private RunBook $book)
+    {
+    }
+
+    public function ofRule(Rule $rule, string $cause): Run
     {
         return DB::transaction(function () use ($rule, $cause): Run {
             $ids = array_values(Listing::query()->where('rule_id', $rule->id)->orderBy('id')->pluck('id')->all());
-            $run = Run::query()->create([
-                'rule_id' => $rule->id, 'cause' => $cause, 'total' => count($ids), 'started_at' => now(), 'finished_at' => $ids === [] ? now() : null,
-            ]);
             $rule->update(['last_run_at' => now()]);
-            DecideListingsJob::dispatchInChunks($rule->workspace_id, $ids, $cause, $run->id);
+
+            return $this->over($rule->workspace_id, $ids, $cause, $rule->id);
+        });
+    }
+
+    /**
+     * @param  list<int>  $listingIds
+     * @param  int|null  $ruleId  where all of them are on one rule
+     */
+    public function over(int $workspaceId, array $listingIds, string $cause, ?int $ruleId = null): Run
+    {
+        return DB::transaction(function () use ($workspaceId, $listingIds, $cause, $ruleId): Run {
+            $isNone = $listingIds === [];
+            $run = Run::query()->create([
+                'rule_id' => $ruleId, 'cause' => $cause, 'state' => $isNone ? RunState::Released : RunState::Deciding, 'total' => count($listingIds), 'started_at' => now(), 'finished_at' => $isNone ? now() : null,
+            ]);
+            DecideListingsJob::dispatchInChunks($workspaceId, $listingIds, $cause, $run->id);
 
             return $run;
+        });
+    }
+
+    /**
+     * More listings that the same thing touched, told bit by bit; RunBook::told() says when that was all.
+     *
+     * @param  list<int>  $listingIds
+     */
+    public function more(int $workspaceId, array $listingIds, string $cause, string $key): void
+    {
+        DB::transaction(function () use ($workspaceId, $listingIds, $cause, $key): void {
+            Run::query()->insertOrIgnore(['workspace_id' => $workspaceId, 'cause' => $cause, 'state' => RunState::Deciding->value, 'key' => $key, 'is_told' => false, 'total' => 0, 'started_at' => now()]);
+            $run = Run::query()->where('key', $key)->lockForUpdate()->firstOrFail();
+            $this->book->add($run, count($listingIds));
+            DecideListingsJob::dispatchInChunks($workspaceId, $listingIds, $cause, $run->id, $run->total);
         });
     }
 }

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace App\Pricing\Actions;
 
 use App\Catalogue\Listings\ListingSelection;
-use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Workspace;
 use App\Pricing\Deciding\Decided;
 use App\Pricing\Deciding\Decider;
+use App\Pricing\Deciding\ListingRows;
 use App\Pricing\Deciding\RuleDocument;
 use App\Support\Http\DocumentField;
 use Carbon\CarbonImmutable;
@@ -36,8 +36,8 @@ final readonly class TryOut
         $rule = new RuleDocument($document);
         $decided = [];
         foreach ($ids->chunk(500) as $chunk) {
-            $listings = Listing::query()->whereIn('id', $chunk)->with(['product.supplier', 'channel'])->orderBy('sku')->orderBy('id')->get();
-            array_push($decided, ...DocumentField::check(fn () => $this->decider->decide($workspace, $listings, fn () => $rule, CarbonImmutable::now())));
+            $rows = array_values(ListingRows::withMarket($workspace->id)->whereIn('l.id', $chunk)->reorder('l.sku')->orderBy('l.id')->get()->all());
+            array_push($decided, ...DocumentField::check(fn () => $this->decider->decide($workspace, $rows, fn () => $rule, CarbonImmutable::now())));
         }
 
         return $decided;

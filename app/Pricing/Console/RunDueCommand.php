@@ -21,7 +21,7 @@ final class RunDueCommand extends Command
             ->whereIn('workspace_id', fn ($query) => $query->select('id')->from('workspaces')->where('repricing_on', true))
             ->whereRaw("coalesce(last_run_at, 'epoch') <= now() - make_interval(mins => every_minutes)")->get();
         foreach ($due as $rule) {
-            $workspace->within($rule->workspace_id, fn () => $start->handle($rule, 'schedule'));
+            $workspace->within($rule->workspace_id, fn () => $start->ofRule($rule, 'schedule'));
         }
 
         return self::SUCCESS;

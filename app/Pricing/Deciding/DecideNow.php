@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Pricing\Deciding;
 
-use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Workspace;
 use App\Pricing\Models\Rule;
 use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\ModelNotFoundException;
 
 /** What its rule says of one listing at this moment; with no rule, how it compares with the cheapest. Nothing is stored. */
 final readonly class DecideNow
@@ -16,12 +16,13 @@ final readonly class DecideNow
     {
     }
 
-    /** @param  Listing  $listing  with channel, product and its supplier */
-    public function of(Workspace $workspace, Listing $listing): Decided
+    /** @throws ModelNotFoundException if the workspace has no such listing */
+    public function of(Workspace $workspace, int $listingId): Decided
     {
-        $rule = $listing->rule_id === null ? null : Rule::query()->with('latest')->find($listing->rule_id);
+        $row = ListingRows::withMarket($workspace->id)->where('l.id', $listingId)->first() ?? throw new ModelNotFoundException;
+        $rule = $row->rule_id === null ? null : Rule::query()->with('latest')->find($row->rule_id);
         $document = $rule === null ? RuleDocument::usual() : new RuleDocument($rule->latest->document);
-        [$decided] = $this->decider->decide($workspace, collect([$listing]), fn () => $document, CarbonImmutable::now());
+        [$decided] = $this->decider->decide($workspace, [$row], fn () => $document, CarbonImmutable::now());
 
         return $decided;
     }

@@ -4,18 +4,31 @@ declare(strict_types=1);
 
 namespace App\Pricing\Deciding;
 
-use App\Catalogue\Limits\InheritedLimits;
-use App\Catalogue\Models\Listing;
+use App\Catalogue\Models\Channel;
+use stdClass;
 use Wrasse\Core\Decision\Decision;
 
 /** A listing with what the core said of it and from what. */
 final readonly class Decided
 {
     /**
-     * @param  InheritedLimits  $limits  the limits its input came from
-     * @param  array<string, mixed>  $input
+     * @param  stdClass  $row  the listing, as ListingRows::withMarket() reads it
+     * @param  list<array{date: string, units: int, in_stock: bool}>  $sales
      */
-    public function __construct(public Listing $listing, public InheritedLimits $limits, public array $input, public Decision $decision)
+    public function __construct(
+        public stdClass $row, public Channel $channel, public Decision $decision, private Requests $requests, private RuleDocument $rule, private int $changes, private array $sales,
+    ) {
+    }
+
+    /** @return array<string, mixed> what the decision was made from, as a document that the core reads */
+    public function input(): array
     {
+        return $this->requests->document($this->row, $this->rule, $this->changes, $this->sales);
+    }
+
+    /** @return list<array{term: array<string, mixed>, from: string, name: string|null}> where its limits come from, floors first */
+    public function sources(): array
+    {
+        return [...$this->requests->sources($this->row, 'floor'), ...$this->requests->sources($this->row, 'ceiling')];
     }
 }

@@ -4,20 +4,14 @@ declare(strict_types=1);
 
 namespace App\Pricing\Deciding;
 
-use App\Catalogue\Limits\InheritedLimits;
-use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Workspace;
-use App\Market\Models\ListingMarket;
 use Carbon\CarbonInterface;
-use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
+use stdClass;
 use Wrasse\Core\Decision\Evaluation;
 use Wrasse\Core\Document\InvalidDocument;
-use Wrasse\Core\Document\Node;
-use Wrasse\Core\Document\RequestReader;
-use Wrasse\Core\Rule\Rule;
 
-/** Lets the core decide on listings; writes nothing. */
+/** Lets the core decide on listings with what is known at this moment. Writes nothing. */
 final readonly class Decider
 {
     public function __construct(private RecentChanges $changes)
@@ -25,29 +19,27 @@ final readonly class Decider
     }
 
     /**
-     * @param  Collection<int, Listing>  $listings  with channel, product and its supplier
-     * @param  callable(Listing): RuleDocument  $rule  the rule for a listing
+     * @param  list<stdClass>  $rows  as ListingRows::withMarket() reads them
+     * @param  callable(stdClass): RuleDocument  $rule  the rule for a listing
      * @return list<Decided>
      *
      * @throws InvalidDocument if a rule document is not valid
      */
-    public function decide(Workspace $workspace, Collection $listings, callable $rule, CarbonInterface $now): array
+    public function decide(Workspace $workspace, array $rows, callable $rule, CarbonInterface $now): array
     {
-        $listings = $listings->values();
-        $ids = array_values($listings->pluck('id')->all());
-        $markets = ListingMarket::query()->whereIn('listing_id', $ids)->get()->keyBy('listing_id');
-        $documents = $listings->map($rule)->all();
-        $rules = $listings->map(fn (Listing $listing, int $i) => $documents[$i]->read($listing->channel->currency))->all();
+        $ids = array_map(fn (stdClass $row) => (int) $row->id, $rows);
+        $requests = new Requests($workspace, $now);
+        $documents = array_map($rule, $rows);
         $changes = $this->changes->since($now->toImmutable()->subDay(), $ids);
-        $days = max([0, ...array_map(fn (Rule $one) => $one->kind->daysOfSales(), $rules)]);
+        $days = 0;
+        foreach ($rows as $i => $row) {
+            $days = max($days, $documents[$i]->read($requests->channel($row)->currency)->kind->daysOfSales());
+        }
         $sales = $days === 0 ? [] : $this->sales($ids, $now, $days);
-        $limits = InheritedLimits::in($workspace);
-        $writer = new DecisionDocument($workspace, $limits, $now);
-        $reader = new RequestReader;
         $decided = [];
-        foreach ($listings as $i => $listing) {
-            $input = $writer->of($listing, $markets->get($listing->id), $documents[$i], $changes[$listing->id] ?? 0, $sales[$listing->id] ?? []);
-            $decided[] = new Decided($listing, $limits, $input, Evaluation::of($reader->read(Node::of($input), $rules[$i])));
+        foreach ($rows as $i => $row) {
+            $about = [$documents[$i], $changes[$row->id] ?? 0, $sales[$row->id] ?? []];
+            $decided[] = new Decided($row, $requests->channel($row), Evaluation::of($requests->of($row, ...$about)), $requests, ...$about);
         }
 
         return $decided;

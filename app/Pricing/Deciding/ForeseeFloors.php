@@ -51,7 +51,7 @@ final readonly class ForeseeFloors implements FloorEffects
     {
         $found = [];
         foreach (['l.product_id' => $products, 'l.id' => $ids] as $column => $among) {
-            foreach ($among === [] ? [] : LimitsAlone::listings($workspaceId)->whereIn($column, $among)->get() as $listing) {
+            foreach ($among === [] ? [] : ListingRows::alone($workspaceId)->whereIn($column, $among)->get() as $listing) {
                 $found[(int) $listing->id] = $listing;
             }
         }

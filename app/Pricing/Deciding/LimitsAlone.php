@@ -8,8 +8,6 @@ use App\Catalogue\Fees\SaleTerms;
 use App\Catalogue\Limits\InheritedLimits;
 use App\Catalogue\Limits\Scope;
 use App\Catalogue\Models\Workspace;
-use Illuminate\Database\Query\Builder;
-use Illuminate\Support\Facades\DB;
 use stdClass;
 use Wrasse\Core\Document\LimitsReader;
 use Wrasse\Core\Document\Node;
@@ -40,19 +38,8 @@ final class LimitsAlone
         $this->nobody = new Field(Basis::Landed, [], [], []);
     }
 
-    /** Listings as l with what of() needs of them; to be narrowed. */
-    public static function listings(int $workspaceId): Builder
-    {
-        return DB::table('listings as l')->join('products as p', 'p.id', '=', 'l.product_id')->leftJoin('suppliers as s', 's.id', '=', 'p.supplier_id')
-            ->where('l.workspace_id', $workspaceId)->orderBy('l.id')->select([
-                'l.id', 'l.product_id', 'l.channel_id', 'l.sku', 'l.price_minor', 'l.shipping_minor', 'l.fulfilment', 'l.limits', 'l.floor_minor',
-                'p.sku as product', 'p.category', 'p.brand', 's.name as supplier',
-                'p.cost_minor', 'p.inbound_minor', 'p.packaging_minor', 'p.handling_minor', 'p.shipping_cost_minor', 'p.rrp_minor', 'p.map_minor',
-            ]);
-    }
-
     /**
-     * @param  stdClass  $row  as listings() reads it
+     * @param  stdClass  $row  as ListingRows::alone() reads it
      * @return array{Listing, Limits}|null null where one of its terms follows the market
      */
     public function of(stdClass $row): ?array

@@ -5,71 +5,115 @@ declare(strict_types=1);
 namespace App\Pricing\Deciding;
 
 use Illuminate\Support\Facades\DB;
+use stdClass;
+use Wrasse\Core\Decision\Decision;
 use Wrasse\Core\Limits\Limits;
 use Wrasse\Core\Market\Listing;
 
-/** Writes where listings stand, in one statement for all of them. */
+/** Writes where listings stand, in one statement for all of them; those that stand as before are left alone. */
 final readonly class Standing
 {
+    private const LIMITS = ['floor_minor' => 'bigint', 'ceiling_minor' => 'bigint', 'problem' => 'text', 'profit_minor' => 'bigint', 'margin_percent' => 'numeric', 'markup_percent' => 'numeric'];
+
+    private const MARKET = ['rank' => 'int', 'field_size' => 'int', 'lowest_minor' => 'bigint'];
+
+    private const DECISION = ['decision_id' => 'bigint', 'outcome' => 'text', 'reason' => 'text'];
+
     /**
-     * Only what does not depend on the market.
+     * Only what does not depend on the market. What was decided before no longer stands.
      *
-     * @param  list<array{int, Listing, Limits}>  $all  each with the id of its listing
+     * @param  list<array{stdClass, Listing, Limits}>  $all  each with its row
      */
     public static function writeLimits(array $all): void
     {
-        $rows = array_map(function (array $one): array {
-            [$id, $listing, $limits] = $one;
-            $profit = $listing->earnings->at($listing->price);
-
-            return [
-                'id' => $id, 'floor_minor' => $limits->floor, 'ceiling_minor' => $limits->ceiling, 'problem' => $limits->problem,
-                'profit_minor' => $profit?->profit, 'margin_percent' => $profit?->marginPercent(), 'markup_percent' => $profit?->markupPercent(),
-            ];
-        }, $all);
+        $rows = array_map(fn (array $one) => ['id' => $one[0]->id, ...self::limits($one[1], $one[2]), 'decision_id' => null, 'outcome' => null, 'reason' => null], $all);
         self::rememberLimits($rows);
-        DB::update(<<<'SQL'
-            UPDATE listings l SET floor_minor = s.floor_minor, ceiling_minor = s.ceiling_minor, problem = s.problem, profit_minor = s.profit_minor,
-                margin_percent = s.margin_percent, markup_percent = s.markup_percent
-            FROM jsonb_to_recordset(?) AS s(id bigint, floor_minor bigint, ceiling_minor bigint, problem text, profit_minor bigint, margin_percent numeric, markup_percent numeric)
-            WHERE l.id = s.id AND (l.floor_minor, l.ceiling_minor, l.problem, l.profit_minor, l.margin_percent, l.markup_percent)
-                IS DISTINCT FROM (s.floor_minor, s.ceiling_minor, s.problem, s.profit_minor, s.margin_percent, s.markup_percent)
-            SQL, [json_encode($rows, JSON_THROW_ON_ERROR)]);
+        self::update($rows, self::LIMITS + self::DECISION);
     }
 
-    /** @param  list<Decided>  $all */
-    public static function write(array $all): void
+    /**
+     * @param  list<Decided>  $all
+     * @param  array<int, array{int, string, string}>  $decisions  id, outcome and reason by listing; left out where it is not being repriced
+     */
+    public static function write(array $all, array $decisions): void
     {
         $rows = $dropped = [];
         foreach ($all as $one) {
             $decision = $one->decision;
-            $rows[] = [
-                'id' => $one->listing->id,
-                'floor_minor' => $decision->limits->floor, 'ceiling_minor' => $decision->limits->ceiling, 'problem' => $decision->limits->problem,
-                'profit_minor' => $decision->before()?->profit, 'margin_percent' => $decision->before()?->marginPercent(), 'markup_percent' => $decision->before()?->markupPercent(),
+            $row = [
+                'id' => $one->row->id, ...self::limits($decision->listing, $decision->limits),
                 'rank' => $decision->rankBefore(), 'field_size' => $decision->field->size(), 'lowest_minor' => $decision->field->lowest(),
+                ...array_combine(array_keys(self::DECISION), $decisions[$one->row->id] ?? [null, null, null]),
             ];
-            $dropped[] = ['id' => $one->listing->id, 'dropped' => (object) array_column($decision->field->dropped, 'why', 'seller')];
+            if (self::differs($one->row, $row)) {
+                $rows[] = $row;
+            }
+            $why = self::dropped($decision);
+            if ($one->row->dropped !== null && (array) json_decode($one->row->dropped, true, 4, JSON_THROW_ON_ERROR) != $why) {
+                $dropped[] = ['id' => $one->row->id, 'dropped' => (object) $why];
+            }
         }
-        self::rememberLimits($rows);
-        DB::update(<<<'SQL'
-            UPDATE listings l SET floor_minor = s.floor_minor, ceiling_minor = s.ceiling_minor, problem = s.problem, profit_minor = s.profit_minor,
-                margin_percent = s.margin_percent, markup_percent = s.markup_percent, rank = s.rank, field_size = s.field_size, lowest_minor = s.lowest_minor
-            FROM jsonb_to_recordset(?) AS s(id bigint, floor_minor bigint, ceiling_minor bigint, problem text, profit_minor bigint,
-                margin_percent numeric, markup_percent numeric, rank int, field_size int, lowest_minor bigint)
-            WHERE l.id = s.id AND (l.floor_minor, l.ceiling_minor, l.problem, l.profit_minor, l.margin_percent, l.markup_percent, l.rank, l.field_size, l.lowest_minor)
-                IS DISTINCT FROM (s.floor_minor, s.ceiling_minor, s.problem, s.profit_minor, s.margin_percent, s.markup_percent, s.rank, s.field_size, s.lowest_minor)
-            SQL, [json_encode($rows, JSON_THROW_ON_ERROR)]);
-        DB::update(<<<'SQL'
-            UPDATE listing_markets m SET dropped = s.dropped FROM jsonb_to_recordset(?) AS s(id bigint, dropped jsonb)
-            WHERE m.listing_id = s.id AND m.dropped <> s.dropped
-            SQL, [json_encode($dropped, JSON_THROW_ON_ERROR)]);
+        if ($rows !== []) {
+            self::rememberLimits($rows);
+            self::update($rows, self::LIMITS + self::MARKET + self::DECISION);
+        }
+        if ($dropped !== []) {
+            DB::update('UPDATE listing_markets m SET dropped = s.dropped FROM jsonb_to_recordset(?) AS s(id bigint, dropped jsonb) WHERE m.listing_id = s.id', [json_encode($dropped, JSON_THROW_ON_ERROR)]);
+        }
+    }
+
+    /** @return array<string, int|string|null> */
+    private static function limits(Listing $listing, Limits $limits): array
+    {
+        $profit = $listing->earnings->at($listing->price);
+
+        return [
+            'floor_minor' => $limits->floor, 'ceiling_minor' => $limits->ceiling, 'problem' => $limits->problem,
+            'profit_minor' => $profit?->profit, 'margin_percent' => $profit?->marginPercent(), 'markup_percent' => $profit?->markupPercent(),
+        ];
+    }
+
+    /** @return array<string, string> by seller */
+    private static function dropped(Decision $decision): array
+    {
+        $why = [];
+        foreach ($decision->field->dropped as $one) {
+            $why[$one->seller] = $one->why;
+        }
+
+        return $why;
+    }
+
+    /** @param  array<string, int|string|null>  $new */
+    private static function differs(stdClass $row, array $new): bool
+    {
+        foreach ($new as $column => $value) {
+            if ($row->{$column} !== $value) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /**
+     * @param  list<array<string, mixed>>  $rows
+     * @param  array<string, string>  $columns  with their types
+     */
+    private static function update(array $rows, array $columns): void
+    {
+        $list = fn (callable $of): string => implode(', ', array_map($of, array_keys($columns), $columns));
+        $set = $list(fn (string $column) => "{$column} = s.{$column}");
+        $types = $list(fn (string $column, string $type) => "{$column} {$type}");
+        $ours = $list(fn (string $column) => "l.{$column}");
+        $theirs = $list(fn (string $column) => "s.{$column}");
+        DB::update("UPDATE listings l SET {$set}, decided_at = CASE WHEN s.decision_id IS NULL THEN l.decided_at ELSE now() END FROM jsonb_to_recordset(?) AS s(id bigint, {$types}) WHERE l.id = s.id AND ({$ours}) IS DISTINCT FROM ({$theirs})", [json_encode($rows, JSON_THROW_ON_ERROR)]);
     }
 
     /**
      * Limits that are about to change go into their history.
      *
-     * @param  list<array{id: int, floor_minor: int|null, ceiling_minor: int|null, ...}>  $rows
+     * @param  list<array<string, mixed>>  $rows
      */
     private static function rememberLimits(array $rows): void
     {

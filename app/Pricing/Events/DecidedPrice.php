@@ -4,13 +4,19 @@ declare(strict_types=1);
 
 namespace App\Pricing\Events;
 
-use App\Catalogue\Models\Listing;
-
 /** A price that is to be published. Amounts in minor units. */
 final readonly class DecidedPrice
 {
-    /** @param  int|null  $decisionId  null where someone set it by hand: $userId */
-    public function __construct(public Listing $listing, public ?int $decisionId, public int $price, public int $floor, public int $ceiling, public ?int $userId = null)
-    {
+    /**
+     * @param  bool  $isDraft  whether no channel shows the listing yet
+     * @param  int  $from  its price now
+     * @param  int|null  $decisionId  null where someone set it by hand: $userId
+     * @param  int|null  $runId  the run it belongs to; it is not sent before that is released
+     * @param  bool  $isHeld  whether it waits for a person to look at the run
+     */
+    public function __construct(
+        public int $listingId, public int $channelId, public bool $isDraft, public int $from, public ?int $decisionId, public int $price, public int $floor, public int $ceiling,
+        public ?int $userId = null, public ?int $runId = null, public bool $isHeld = false,
+    ) {
     }
 }

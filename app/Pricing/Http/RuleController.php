@@ -81,7 +81,7 @@ final readonly class RuleController
         ]))])]
     public function run(int $id, StartRun $start): JsonResponse
     {
-        $run = $start->handle(Rule::query()->findOrFail($id), 'hand');
+        $run = $start->ofRule(Rule::query()->findOrFail($id), 'hand');
 
         return new JsonResponse(['run' => $run->id, 'listings' => $run->total], 202);
     }

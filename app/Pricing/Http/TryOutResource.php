@@ -31,7 +31,7 @@ final readonly class TryOutResource
             $decision = $one->decision;
             $count[match ($decision->outcome) {
                 Outcome::Review => 'ask',
-                Outcome::Change => $decision->price < $one->listing->price_minor ? 'down' : 'up',
+                Outcome::Change => $decision->price < $one->row->price_minor ? 'down' : 'up',
                 Outcome::Keep => 'stay',
                 Outcome::Skipped => 'skipped',
                 Outcome::Blocked => 'blocked',

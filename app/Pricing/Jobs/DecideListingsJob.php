@@ -11,6 +11,7 @@ use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Queue\InteractsWithQueue;
+use Illuminate\Support\Facades\Queue;
 
 final class DecideListingsJob implements ShouldQueue
 {
@@ -25,28 +26,46 @@ final class DecideListingsJob implements ShouldQueue
 
     public int $timeout = 25;
 
-    /** @param  list<int>  $listingIds */
+    /**
+     * @param  list<int>  $listingIds
+     * @param  int  $chunk  which part of its run it is
+     */
     public function __construct(
         public readonly int $workspaceId,
         public readonly array $listingIds,
         public readonly string $cause,
         public readonly ?int $runId = null,
+        public readonly int $chunk = 0,
     ) {
-        $this->onQueue($cause === 'market' ? 'market' : 'default');
+        $this->onQueue(self::queueFor($cause));
     }
 
-    /** @param  list<int>  $listingIds */
-    public static function dispatchInChunks(int $workspaceId, array $listingIds, string $cause, ?int $runId = null): void
+    /**
+     * @param  list<int>  $listingIds
+     * @param  int  $offset  how many listings of the run came before
+     */
+    public static function dispatchInChunks(int $workspaceId, array $listingIds, string $cause, ?int $runId = null, int $offset = 0): void
     {
-        foreach (array_chunk($listingIds, self::CHUNK) as $chunk) {
-            self::dispatch($workspaceId, $chunk, $cause, $runId);
+        $jobs = [];
+        foreach (array_chunk($listingIds, self::CHUNK) as $i => $chunk) {
+            $jobs[] = new self($workspaceId, $chunk, $cause, $runId, $offset + $i * self::CHUNK);
+        }
+        if (count($jobs) === 1) {
+            dispatch($jobs[0]);
+        } elseif ($jobs !== []) {
+            Queue::bulk($jobs, queue: self::queueFor($cause));
         }
     }
 
     public function handle(CurrentWorkspace $current, DecideListings $decide): void
     {
         $current->within($this->workspaceId, function () use ($decide): void {
-            $decide->handle(Workspace::query()->findOrFail($this->workspaceId), $this->listingIds, $this->cause, $this->runId);
+            $decide->handle(Workspace::query()->findOrFail($this->workspaceId), $this->listingIds, $this->cause, $this->runId, $this->chunk);
         });
+    }
+
+    private static function queueFor(string $cause): string
+    {
+        return $cause === 'market' ? 'market' : 'default';
     }
 }

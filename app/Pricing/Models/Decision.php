@@ -8,8 +8,15 @@ use App\Support\Tenancy\BelongsToWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Wrasse\Core\Decision\Evaluation;
+use Wrasse\Core\Document\DecisionWriter;
+use Wrasse\Core\Document\InvalidDocument;
+use Wrasse\Core\Document\Node;
+use Wrasse\Core\Document\RequestReader;
 
 /**
+ * What was decided on a listing, and from what. The steps follow from that: the core gives the same answer each time.
+ *
  * @property int $id
  * @property int $listing_id
  * @property int $rule_version_id
@@ -17,9 +24,11 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property string $cause
  * @property string $outcome
  * @property string $reason
+ * @property int|null $from_minor
  * @property int|null $price_minor
- * @property array<string, mixed> $input what it was made from
- * @property array<string, mixed> $result what the core said
+ * @property int|null $floor_minor
+ * @property int|null $ceiling_minor
+ * @property string $input what it was made from, as the core reads it; without the rule, which is that of its version
  * @property CarbonImmutable $decided_at
  * @property RuleVersion $ruleVersion
  */
@@ -31,12 +40,30 @@ final class Decision extends Model
 
     protected function casts(): array
     {
-        return ['input' => 'array', 'result' => 'array', 'decided_at' => 'immutable_datetime'];
+        return ['decided_at' => 'immutable_datetime'];
     }
 
     /** @return BelongsTo<RuleVersion, $this> */
     public function ruleVersion(): BelongsTo
     {
         return $this->belongsTo(RuleVersion::class);
+    }
+
+    /** @return array<string, mixed> all that it was made from */
+    public function document(): array
+    {
+        return ['rule' => $this->ruleVersion->document, ...(array) json_decode($this->input, true, 32, JSON_THROW_ON_ERROR)];
+    }
+
+    /**
+     * As it was made, with its steps.
+     *
+     * @return array<string, mixed>
+     *
+     * @throws InvalidDocument if what was kept can no longer be read
+     */
+    public function asMade(): array
+    {
+        return (new DecisionWriter)->write(Evaluation::of((new RequestReader)->read(Node::of($this->document()))));
     }
 }

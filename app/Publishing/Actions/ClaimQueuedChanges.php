@@ -6,6 +6,7 @@ namespace App\Publishing\Actions;
 
 use App\Catalogue\Models\Channel;
 use App\Catalogue\Models\Workspace;
+use App\Pricing\Models\Run;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\Feed;
 use App\Publishing\Models\PriceChange;
@@ -26,6 +27,7 @@ final readonly class ClaimQueuedChanges
                 return null;
             }
             $changes = PriceChange::query()->where('channel_id', $channel->id)->where('state', ChangeState::Queued)->where('due_at', '<=', now())
+                ->where(fn ($query) => $query->whereNull('run_id')->orWhereNotIn('run_id', Run::unsent()))
                 ->orderBy('id')->limit(self::MOST)->lock('FOR UPDATE SKIP LOCKED')->pluck('id');
             if ($changes->isEmpty()) {
                 return null;

@@ -22,7 +22,7 @@ final readonly class QueueHandPrices
         foreach (Listing::query()->whereIn('id', array_keys($event->prices))->orderBy('id')->get() as $listing) {
             $price = $event->prices[$listing->id];
             if ($listing->floor_minor !== null && $listing->ceiling_minor !== null && $price >= $listing->floor_minor && $price <= $listing->ceiling_minor) {
-                $prices[] = new DecidedPrice($listing, null, $price, $listing->floor_minor, $listing->ceiling_minor, $event->userId);
+                $prices[] = new DecidedPrice($listing->id, $listing->channel_id, $listing->is_draft, $listing->price_minor, null, $price, $listing->floor_minor, $listing->ceiling_minor, $event->userId);
             }
         }
         $this->queue->handle(new PricesDecided($event->workspaceId, $prices));

@@ -6,13 +6,15 @@ namespace App\Publishing\Actions;
 
 use App\Pricing\Events\DecidedPrice;
 use App\Pricing\Events\PricesDecided;
+use App\Pricing\Models\Run;
 use App\Publishing\Jobs\PublishChannelJob;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\PriceChange;
+use Illuminate\Support\Facades\DB;
 
 /**
- * Puts decided prices into the outbox, in the transaction of the decisions. What has not left yet is replaced; what has left is
- * let through first, and the listing is decided on again when it has settled.
+ * Puts decided prices into the outbox, in the transaction of the decisions, with a statement for each step. What has not left yet is
+ * replaced; what has left is let through first, and the listing is decided on again when it has settled.
  */
 final readonly class QueuePriceChanges
 {
@@ -20,55 +22,93 @@ final readonly class QueuePriceChanges
 
     public function handle(PricesDecided $event): void
     {
-        $channels = [];
+        $prices = [];
         foreach ($event->prices as $price) {
-            if ($price->listing->is_draft) {
-                $this->write($price);
-            } elseif ($this->queue($price)) {
-                $channels[$price->listing->channel_id] = true;
+            $prices[$price->listingId] = $price;
+        }
+        if ($prices === []) {
+            return;
+        }
+        $open = PriceChange::query()->whereIn('listing_id', array_keys($prices))->whereIn('state', ChangeState::OPEN)->orderBy('id')->lockForUpdate()->get()->keyBy('listing_id')->all();
+        $refused = $this->refusedLately(array_keys($prices));
+        $lines = $replaced = $channels = [];
+        foreach ($prices as $listingId => $price) {
+            $before = $open[$listingId] ?? null;
+            if (isset($refused[$listingId][$price->price]) || ($before !== null && ! $this->replaces($price, $before))) {
+                continue;
+            }
+            if ($before !== null) {
+                $replaced[] = $before->id;
+            }
+            $line = $this->line($event->workspaceId, $price, $before);
+            $lines[] = $line;
+            if ($line['state'] === ChangeState::Queued->value) {
+                $channels[$price->channelId] = true;
             }
         }
+        PriceChange::query()->whereIn('id', $replaced)->update(['state' => ChangeState::Superseded, 'settled_at' => now()]);
+        PriceChange::query()->insert($lines);
+        $this->showDrafts($event->workspaceId, $prices);
         foreach (array_keys($channels) as $channel) {
             PublishChannelJob::dispatch($event->workspaceId, $channel);
         }
     }
 
-    private function queue(DecidedPrice $decided): bool
+    private function replaces(DecidedPrice $price, PriceChange $before): bool
     {
-        $listing = $decided->listing;
-        $open = PriceChange::query()->where('listing_id', $listing->id)->whereIn('state', ChangeState::OPEN)->lockForUpdate()->first();
-        if ($open !== null && ($open->state !== ChangeState::Queued || $open->to_minor === $decided->price)) {
-            return false;
-        }
-        if ($this->wasRefusedLately($listing->id, $decided->price)) {
-            return false;
-        }
-        $open?->update(['state' => ChangeState::Superseded, 'settled_at' => now()]);
-        PriceChange::query()->create([
-            'channel_id' => $listing->channel_id, 'listing_id' => $listing->id, 'decision_id' => $decided->decisionId,
-            'from_minor' => $listing->price_minor, 'to_minor' => $decided->price, 'floor_minor' => $decided->floor, 'ceiling_minor' => $decided->ceiling,
-            'state' => ChangeState::Queued, 'due_at' => now(), 'queued_at' => now(), 'user_id' => $decided->userId,
-        ]);
-
-        return true;
+        return match ($before->state) {
+            ChangeState::Queued => $before->to_minor !== $price->price,
+            ChangeState::Held => $before->to_minor !== $price->price || ! $price->isHeld,
+            default => false,
+        };
     }
 
-    /** No channel shows a draft yet: it has its new price at once. */
-    private function write(DecidedPrice $decided): void
+    /**
+     * What replaces a held price is held as well, unless a person has let it go.
+     *
+     * @return array<string, mixed>
+     */
+    private function line(int $workspaceId, DecidedPrice $price, ?PriceChange $before): array
     {
-        $listing = $decided->listing;
-        PriceChange::query()->create([
-            'channel_id' => $listing->channel_id, 'listing_id' => $listing->id, 'decision_id' => $decided->decisionId, 'from_minor' => $listing->price_minor,
-            'to_minor' => $decided->price, 'floor_minor' => $decided->floor, 'ceiling_minor' => $decided->ceiling,
-            'state' => ChangeState::Confirmed, 'due_at' => now(), 'queued_at' => now(), 'settled_at' => now(), 'user_id' => $decided->userId,
-        ]);
-        $listing->update(['price_minor' => $decided->price, 'last_changed_at' => now()]);
+        $staysHeld = $before?->state === ChangeState::Held && $price->userId === null && in_array($before->run_id, Run::unsent(), true);
+        $state = match (true) {
+            // No channel shows a draft yet: it has its new price at once.
+            $price->isDraft => ChangeState::Confirmed,
+            $price->isHeld, $staysHeld => ChangeState::Held,
+            default => ChangeState::Queued,
+        };
+
+        return [
+            'workspace_id' => $workspaceId, 'channel_id' => $price->channelId, 'listing_id' => $price->listingId, 'decision_id' => $price->decisionId, 'run_id' => $staysHeld ? $before->run_id : $price->runId,
+            'from_minor' => $price->from, 'to_minor' => $price->price, 'floor_minor' => $price->floor, 'ceiling_minor' => $price->ceiling, 'state' => $state->value,
+            'due_at' => now(), 'queued_at' => now(), 'settled_at' => $price->isDraft ? now() : null, 'user_id' => $price->userId,
+        ];
     }
 
-    /** The same price is not offered again and again to a channel that would not take it. */
-    private function wasRefusedLately(int $listingId, int $price): bool
+    /** @param  array<int, DecidedPrice>  $prices */
+    private function showDrafts(int $workspaceId, array $prices): void
     {
-        return PriceChange::query()->where('listing_id', $listingId)->where('state', ChangeState::Refused)->where('to_minor', $price)
-            ->where('settled_at', '>', now()->subHours(self::REFUSED_PRICE_RESTS_HOURS))->exists();
+        $drafts = array_filter($prices, fn (DecidedPrice $price) => $price->isDraft);
+        if ($drafts !== []) {
+            $rows = array_map(fn (DecidedPrice $price) => ['id' => $price->listingId, 'price' => $price->price], array_values($drafts));
+            DB::update('UPDATE listings l SET price_minor = s.price, last_changed_at = now() FROM jsonb_to_recordset(?) AS s(id bigint, price bigint) WHERE l.id = s.id AND l.workspace_id = ?', [json_encode($rows, JSON_THROW_ON_ERROR), $workspaceId]);
+        }
+    }
+
+    /**
+     * The same price is not offered again and again to a channel that would not take it.
+     *
+     * @param  list<int>  $listingIds
+     * @return array<int, array<int, true>> by listing and price
+     */
+    private function refusedLately(array $listingIds): array
+    {
+        $refused = [];
+        $lately = PriceChange::query()->whereIn('listing_id', $listingIds)->where('state', ChangeState::Refused)->where('settled_at', '>', now()->subHours(self::REFUSED_PRICE_RESTS_HOURS));
+        foreach ($lately->get(['listing_id', 'to_minor']) as $change) {
+            $refused[$change->listing_id][$change->to_minor] = true;
+        }
+
+        return $refused;
     }
 }

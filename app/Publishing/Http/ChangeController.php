@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Publishing\Http;
 
+use App\Accounts\Models\User;
 use App\Catalogue\Listings\SearchWords;
+use App\Publishing\Actions\UndoChanges;
 use App\Publishing\Models\PriceChange;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Http\JsonResponse;
@@ -16,7 +18,7 @@ final readonly class ChangeController
 {
     private const WITH = ['listing.channel', 'decision.ruleVersion.rule'];
 
-    private const GROUPS = ['on_the_way' => ['queued', 'sending', 'sent'], 'confirmed' => ['confirmed'], 'failed' => ['refused', 'drifted'], 'superseded' => ['superseded', 'withdrawn']];
+    private const GROUPS = ['on_the_way' => ['held', 'queued', 'sending', 'sent'], 'confirmed' => ['confirmed'], 'failed' => ['refused', 'drifted'], 'superseded' => ['superseded', 'withdrawn']];
 
     #[OA\Get(path: '/api/v1/changes', operationId: 'listChanges', summary: 'The ledger of price changes, newest first', tags: ['Changes'],
         parameters: [
@@ -65,12 +67,21 @@ final readonly class ChangeController
     public function show(int $id): JsonResponse
     {
         $change = PriceChange::query()->with(self::WITH)->findOrFail($id);
-        $result = $change->decision?->result;
-        if ($result !== null) {
-            // An empty object is read back from the database as an empty list.
-            $result['steps'] = array_map(fn (array $step) => [...$step, 'figures' => (object) $step['figures']], (array) $result['steps']);
-        }
 
-        return new JsonResponse(['change' => ChangeResource::of($change), 'decision' => $result, 'decided_at' => $change->decision?->decided_at->toIso8601ZuluString()]);
+        return new JsonResponse(['change' => ChangeResource::of($change), 'decision' => $change->decision?->asMade(), 'decided_at' => $change->decision?->decided_at->toIso8601ZuluString()]);
+    }
+
+    #[OA\Post(path: '/api/v1/changes/{id}/undo', operationId: 'undoChange', summary: 'Take one change back, as a new change within the limits', tags: ['Changes'],
+        parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'integer'))],
+        requestBody: new OA\RequestBody(content: new OA\JsonContent(properties: [new OA\Property(property: 'pause', description: 'Whether the listing is paused, so that its rule does not move it again.', type: 'boolean')])),
+        responses: [new OA\Response(response: 200, description: 'What became of it', content: new OA\JsonContent(ref: '#/components/schemas/Undone'))])]
+    public function undo(Request $request, int $id, UndoChanges $undo): JsonResponse
+    {
+        $request->validate(['pause' => ['sometimes', 'boolean']]);
+        /** @var User $user */
+        $user = $request->user();
+        PriceChange::query()->findOrFail($id);
+
+        return new JsonResponse($undo->handle(PriceChange::query()->whereKey($id), $user->id, $request->boolean('pause')));
     }
 }

@@ -23,7 +23,7 @@ final readonly class ChangeResource
         #[OA\Property] public string $to,
         #[OA\Property] public string $change,
         #[OA\Property] public string $change_percent,
-        #[OA\Property(enum: ['queued', 'sending', 'sent', 'confirmed', 'refused', 'drifted', 'superseded', 'withdrawn'])] public string $state,
+        #[OA\Property(enum: ['held', 'queued', 'sending', 'sent', 'confirmed', 'refused', 'drifted', 'superseded', 'withdrawn'])] public string $state,
         #[OA\Property] public ?string $reason,
         #[OA\Property] public ?string $cause,
         #[OA\Property] public ?string $rule,

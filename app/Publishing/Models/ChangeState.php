@@ -7,6 +7,8 @@ namespace App\Publishing\Models;
 /** Where a price change is on its way to the channel. */
 enum ChangeState: string
 {
+    /** Waits for a person to look at its run. */
+    case Held = 'held';
     case Queued = 'queued';
     case Sending = 'sending';
     case Sent = 'sent';
@@ -17,5 +19,5 @@ enum ChangeState: string
     case Withdrawn = 'withdrawn';
 
     /** The states in which a change is still on its way; a listing has at most one such change. */
-    public const OPEN = ['queued', 'sending', 'sent'];
+    public const OPEN = ['held', 'queued', 'sending', 'sent'];
 }

@@ -19,7 +19,8 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int $channel_id
  * @property int $listing_id
  * @property int|null $decision_id
- * @property int|null $user_id who set it by hand
+ * @property int|null $run_id
+ * @property int|null $user_id who set or approved it
  * @property string|null $feed_id
  * @property int $from_minor
  * @property int $to_minor

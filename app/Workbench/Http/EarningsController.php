@@ -27,7 +27,7 @@ final readonly class EarningsController
     public function costs(int $id, CurrentWorkspace $current, DecideNow $now): JsonResponse
     {
         $listing = Listing::query()->with(['product.supplier', 'channel'])->findOrFail($id);
-        $decided = $now->of(Workspace::query()->findOrFail($current->id()), $listing);
+        $decided = $now->of(Workspace::query()->findOrFail($current->id()), $id);
 
         return new JsonResponse((new CostHistory($listing, $decided->decision->listing->earnings))->periods());
     }
@@ -49,7 +49,7 @@ final readonly class EarningsController
         $listing = Listing::query()->with(['product.supplier', 'channel'])->findOrFail($id);
         $currency = Currency::of($listing->channel->currency);
         $price = AmountField::read('price', $asked['price'], $currency);
-        $decided = $now->of(Workspace::query()->findOrFail($current->id()), $listing);
+        $decided = $now->of(Workspace::query()->findOrFail($current->id()), $id);
 
         return new JsonResponse(EarningsResource::at($price, $decided->decision->listing->earnings, $currency));
     }

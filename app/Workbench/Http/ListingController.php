@@ -91,12 +91,12 @@ final readonly class ListingController
     {
         $row = (new ListingQuery($this->current->id()))->find($id) ?? throw new NotFoundHttpException;
         $listing = Listing::query()->with(['product.supplier', 'channel'])->findOrFail($id);
-        $decided = $now->of(Workspace::query()->findOrFail($this->current->id()), $listing);
+        $decided = $now->of(Workspace::query()->findOrFail($this->current->id()), $id);
         $currency = Currency::of($listing->channel->currency);
         $amount = fn (?int $minor) => $minor === null ? null : $currency->format($minor);
         $product = $listing->product;
         /** @var list<array<string, mixed>> $offers */
-        $offers = $decided->input['offers'];
+        $offers = $decided->input()['offers'];
         /** @var array<string, string> $names */
         $names = Rival::query()->where('channel_id', $listing->channel_id)->pluck('name', 'seller')->all();
 

@@ -49,7 +49,7 @@ final readonly class ListingRow
         #[OA\Property] public ?string $outcome,
         #[OA\Property] public ?string $reason,
         #[OA\Property(description: 'A price on its way to the channel.')] public ?string $going_to,
-        #[OA\Property(nullable: true, enum: ['queued', 'sending', 'sent'])] public ?string $going_state,
+        #[OA\Property(nullable: true, enum: ['held', 'queued', 'sending', 'sent'])] public ?string $going_state,
         #[OA\Property] public ?string $going_problem,
         #[OA\Property(format: 'date-time')] public ?string $seen_at,
     ) {

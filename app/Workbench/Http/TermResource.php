@@ -28,10 +28,9 @@ final readonly class TermResource
     {
         $decision = $decided->decision;
         $currency = $decision->listing->currency;
-        $sources = [...$decided->limits->terms($decided->listing, 'floor'), ...$decided->limits->terms($decided->listing, 'ceiling')];
 
         return array_map(fn (TermFigure $figure, array $source) => new self(
             $figure->side, (string) $source['term']['kind'], $figure->says, $figure->price === null ? null : $currency->format($figure->price), $source['from'], $source['name'], $figure->binds,
-        ), $decision->termFigures(), $sources);
+        ), $decision->termFigures(), $decided->sources());
     }
 }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Workbench\Http;
 
-use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Workspace;
 use App\Pricing\Deciding\Decided;
 use App\Pricing\Deciding\DecideNow;
@@ -72,6 +71,6 @@ final readonly class WorklistController
 
     private function decide(int $id): Decided
     {
-        return $this->now->of(Workspace::query()->findOrFail($this->current->id()), Listing::query()->with(['product.supplier', 'channel'])->findOrFail($id));
+        return $this->now->of(Workspace::query()->findOrFail($this->current->id()), $id);
     }
 }

@@ -11,6 +11,7 @@ use Wrasse\Core\Money\Percent;
 
 use function array_diff_key;
 use function array_flip;
+use function array_is_list;
 use function count;
 use function is_array;
 use function is_bool;
@@ -39,21 +40,36 @@ final class OfferReader
     /** @var array<string, Percent> ratings that were read before */
     private array $percentages = [];
 
-    /** @var array{mixed, int} */
-    private array $lastSeen = [null, 0];
+    /** @var array{mixed, int|null} */
+    private array $lastSeen = [null, null];
 
     public function __construct(private readonly Currency $currency)
     {
         $this->known = array_flip(self::FIELDS);
     }
 
-    /** @throws InvalidDocument */
-    public function read(Node $offer): Offer
+    /**
+     * @param  int|null  $seenAt  microseconds since 1970, for offers that do not say when they were seen themselves
+     * @return list<Offer>
+     *
+     * @throws InvalidDocument
+     */
+    public function all(Node $offers, ?int $seenAt = null): array
     {
-        return $this->atOnce($offer, $offer->raw()) ?? $this->fieldByField($offer);
+        $raw = $offers->raw();
+        if (! is_array($raw) || ! array_is_list($raw)) {
+            throw $offers->expected('a list');
+        }
+        $read = [];
+        foreach ($raw as $i => $offer) {
+            $read[] = $this->atOnce($offer, $seenAt) ?? $this->fieldByField($offers->items()[$i]);
+        }
+
+        return $read;
     }
 
-    private function atOnce(Node $node, mixed $offer): ?Offer
+    /** Null where it is not as plain as that. */
+    private function atOnce(mixed $offer, ?int $seenAt): ?Offer
     {
         if (! is_array($offer) || array_diff_key($offer, $this->known) !== []) {
             return null;
@@ -67,19 +83,20 @@ final class OfferReader
         $retail = $offer['marketplace_retail'] ?? false;
         $count = $offer['rating_count'] ?? null;
         $days = $offer['handling_days'] ?? null;
+        $from = $offer['ship_from'] ?? null;
+        $rating = isset($offer['rating_percent']) ? $this->rating($offer['rating_percent']) : null;
+        $seenAt = isset($offer['seen_at']) ? $this->seenAt($offer['seen_at']) : $seenAt;
         $price = $this->amount($offer['price'] ?? null);
         $shipping = $this->amount($offer['shipping'] ?? '0');
         $isPlain = is_string($seller) && $seller !== '' && is_string($condition) && $condition !== '' && is_string($fulfilment) && $fulfilment !== ''
             && is_string($source) && $source !== '' && is_bool($inStock) && is_bool($buyBox) && is_bool($retail)
-            && ($count === null || (is_int($count) && $count >= 0)) && ($days === null || (is_int($days) && $days >= 0));
+            && ($count === null || (is_int($count) && $count >= 0)) && ($days === null || (is_int($days) && $days >= 0)) && ($from === null || (is_string($from) && $from !== ''))
+            && ($rating !== null || ! isset($offer['rating_percent'])) && ($seenAt !== null || ! isset($offer['seen_at']));
         if (! $isPlain || $price === null || $shipping === null) {
             return null;
         }
 
-        return new Offer(
-            $seller, $price, $shipping, $condition, $fulfilment, $inStock, $buyBox, isset($offer['rating_percent']) ? $this->rating($node, $offer['rating_percent']) : null, $count, $days,
-            isset($offer['ship_from']) ? $node->at('ship_from')->string() : null, $retail, $source, isset($offer['seen_at']) ? $this->seenAt($node, $offer['seen_at']) : null,
-        );
+        return new Offer($seller, $price, $shipping, $condition, $fulfilment, $inStock, $buyBox, $rating, $count, $days, $from, $retail, $source, $seenAt);
     }
 
     private function amount(mixed $text): ?int
@@ -104,27 +121,47 @@ final class OfferReader
     }
 
     /** The offers of a listing were mostly seen at the same time. */
-    private function seenAt(Node $offer, mixed $text): int
+    private function seenAt(mixed $text): ?int
     {
         if ($text !== $this->lastSeen[0]) {
-            $this->lastSeen = [$text, $offer->at('seen_at')->time()];
+            $this->lastSeen = [$text, self::orNull(fn () => Node::of([$text])->items()[0]->time())];
         }
 
         return $this->lastSeen[1];
     }
 
-    private function rating(Node $offer, mixed $text): Percent
+    private function rating(mixed $text): ?Percent
     {
         if (! is_string($text)) {
-            return $offer->at('rating_percent')->percent(100);
+            return null;
         }
         if (! isset($this->percentages[$text])) {
-            $percent = $offer->at('rating_percent')->percent(100);
+            $percent = self::orNull(fn () => Node::of([$text])->items()[0]->percent(100));
+            if ($percent === null) {
+                return null;
+            }
             $this->percentages = count($this->percentages) < self::MOST ? $this->percentages : [];
             $this->percentages[$text] = $percent;
         }
 
         return $this->percentages[$text];
+    }
+
+    /**
+     * What does not fit is read once more, field by field, which says where it stands.
+     *
+     * @template T
+     *
+     * @param  callable(): T  $read
+     * @return T|null
+     */
+    private static function orNull(callable $read): mixed
+    {
+        try {
+            return $read();
+        } catch (InvalidDocument) {
+            return null;
+        }
     }
 
     private function fieldByField(Node $offer): Offer

@@ -14,7 +14,6 @@ use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\InvalidAmount;
 use Wrasse\Core\Rule\Rule;
 
-use function array_map;
 use function array_values;
 
 /** Reads what a decision is made from. */
@@ -45,7 +44,7 @@ final class RequestReader
             $request->at('now')->time(),
             $this->listing($listing, $currency, $earnings->read($listing, $request->find('fees'), $request->find('tax'))),
             $limits->read($request->find('limits') ?? Node::of([], '$.limits')),
-            new Offers(array_map($offers->read(...), $request->find('offers')?->items() ?? [])),
+            new Offers($offers->all($request->find('offers') ?? Node::of([], '$.offers'))),
             $rule ?? (new RuleReader($currency))->read($request->at('rule')),
         );
     }

@@ -6,6 +6,7 @@ namespace Wrasse\Core\Money;
 
 use function abs;
 use function intdiv;
+use function max;
 use function sprintf;
 
 /** The step from one price to another, in minor units. */
@@ -24,6 +25,12 @@ final readonly class PriceMove
     public function isBeyond(Percent $part): bool
     {
         return $part->isLessThan(abs($this->amount()), $this->from);
+    }
+
+    /** What the step comes to on so many pieces, on one at least; in minor units, without a sign. */
+    public function stake(int $units): int
+    {
+        return abs($this->amount()) * max(1, $units);
     }
 
     /** The step as a percentage of where it starts, two places, half away from zero, with its sign: "-9.26", "+4.00". */

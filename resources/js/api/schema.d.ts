@@ -488,6 +488,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/changes/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take one change back, as a new change within the limits */
+        post: operations["undoChange"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/events": {
         parameters: {
             query?: never;
@@ -499,6 +516,57 @@ export interface paths {
         get: operations["events"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/approvals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Prices that wait for a person */
+        get: operations["listApprovals"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/approvals/approve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Let waiting prices go out; each is decided again first */
+        post: operations["approve"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/approvals/reject": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep the prices as they are, and do not ask again for a while */
+        post: operations["reject"];
         delete?: never;
         options?: never;
         head?: never;
@@ -619,6 +687,91 @@ export interface paths {
         get: operations["listingHistory"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The latest runs */
+        get: operations["listRuns"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/runs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One run, with the largest of its moves */
+        get: operations["showRun"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/runs/{id}/release": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Let a held run go on: its listings are decided again and sent */
+        post: operations["releaseRun"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/runs/{id}/discard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Send nothing of a held run */
+        post: operations["discardRun"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/runs/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take back what a run changed, as new changes within the limits */
+        post: operations["undoRun"];
         delete?: never;
         options?: never;
         head?: never;
@@ -974,6 +1127,10 @@ export interface components {
             repricing_on: boolean;
             /** @description A bulk change that moves a floor by more percent than this asks first. */
             floor_alarm_percent: string;
+            /** @description A run waits for a person if it would move more than this part of its listings … */
+            brake_listings_percent: string;
+            /** @description … by more than this part of their price. */
+            brake_move_percent: string;
             limits: components["schemas"]["Limits"];
         };
         Decision: {
@@ -1207,6 +1364,17 @@ export interface components {
             rank_after: number | null;
             field_size: number;
         };
+        /** @description What became of changes that someone took back. */
+        Undone: {
+            /** @description Never sent. */
+            withdrawn: number;
+            /** @description The old price is on its way back. */
+            returning: number;
+            /** @description Its price has changed again since; that is kept. */
+            moved_on: number;
+            /** @description The old price is outside its limits now, or the change is being sent at the moment. */
+            left: number;
+        };
         Change: {
             id: number;
             listing: number;
@@ -1219,7 +1387,7 @@ export interface components {
             change: string;
             change_percent: string;
             /** @enum {string} */
-            state: "queued" | "sending" | "sent" | "confirmed" | "refused" | "drifted" | "superseded" | "withdrawn";
+            state: "held" | "queued" | "sending" | "sent" | "confirmed" | "refused" | "drifted" | "superseded" | "withdrawn";
             reason: string | null;
             cause: string | null;
             rule: string | null;
@@ -1249,6 +1417,31 @@ export interface components {
             errors?: {
                 [key: string]: string[];
             } | null;
+        };
+        ApprovalAnswer: {
+            /** @description How many went out, or were rejected. */
+            done: number;
+            /** @description Those that did not, and why. */
+            refused: {
+                id: number;
+                why: string;
+            }[];
+        };
+        /** @description A decided price that waits for a person. */
+        Approval: {
+            id: number;
+            listing: components["schemas"]["Listing"];
+            /** @enum {string} */
+            reason: "max_move" | "approval";
+            price: string;
+            change: string;
+            change_percent: string;
+            /** @description The change on what was sold in 30 days, on one piece at least. */
+            stake: string;
+            /** @description As it was made. */
+            decision: components["schemas"]["Decision"];
+            /** Format: date-time */
+            asked_at: string;
         };
         /** @description A cost while it held, and what the listing earned then. */
         CostPeriod: {
@@ -1412,7 +1605,7 @@ export interface components {
             /** @description A price on its way to the channel. */
             going_to: string | null;
             /** @enum {string|null} */
-            going_state: "queued" | "sending" | "sent" | null;
+            going_state: "held" | "queued" | "sending" | "sent" | null;
             going_problem: string | null;
             /** Format: date-time */
             seen_at: string | null;
@@ -1433,6 +1626,35 @@ export interface components {
             handling_days: number | null;
             /** @description Why it does not count; null if it does. */
             dropped: string | null;
+        };
+        /** @description One pass over listings. */
+        Run: {
+            id: number;
+            /** @enum {string} */
+            cause: "market" | "schedule" | "hand" | "rule" | "costs" | "cost" | "limits" | "fees" | "supplier" | "automation" | "price" | "markup" | "default" | "started";
+            rule_id: number | null;
+            rule: string | null;
+            /**
+             * @description Whether what it decided may be sent.
+             * @enum {string}
+             */
+            state: "deciding" | "held" | "released" | "discarded";
+            total: number;
+            done: number;
+            /** @description How many prices it moves. */
+            moves: number;
+            /** @description How many of them by more than the brake allows. */
+            big_moves: number;
+            /** @description How many listings by outcome. */
+            outcomes: {
+                [key: string]: number;
+            };
+            /** Format: date-time */
+            started_at: string;
+            /** Format: date-time */
+            finished_at: string | null;
+            /** Format: date-time */
+            resolved_at: string | null;
         };
         SavedView: {
             id: number;
@@ -2306,6 +2528,8 @@ export interface operations {
                     tax_included?: boolean;
                     repricing_on?: boolean;
                     floor_alarm_percent?: string;
+                    brake_listings_percent?: string;
+                    brake_move_percent?: string;
                     limits?: components["schemas"]["Limits"];
                 };
             };
@@ -2641,6 +2865,35 @@ export interface operations {
             };
         };
     };
+    undoChange: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @description Whether the listing is paused, so that its rule does not move it again. */
+                    pause?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description What became of it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Undone"];
+                };
+            };
+        };
+    };
     events: {
         parameters: {
             query?: never;
@@ -2657,6 +2910,122 @@ export interface operations {
                 };
                 content: {
                     "text/event-stream": string;
+                };
+            };
+        };
+    };
+    listApprovals: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Those with the most money at stake */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        approvals: components["schemas"]["Approval"][];
+                        /** @description How many there are in all, by reason. */
+                        counts: {
+                            [key: string]: number;
+                        };
+                    };
+                };
+            };
+        };
+    };
+    approve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    approvals?: {
+                        id: number;
+                        /** @description The proposed price that was looked at. */
+                        seen: string;
+                        /** @description Another price, as people type it; it stays within the limits. */
+                        price?: string | null;
+                    }[];
+                    /**
+                     * @description In place of a list: all that wait for this reason.
+                     * @enum {string}
+                     */
+                    reason?: "max_move" | "approval";
+                };
+            };
+        };
+        responses: {
+            /** @description What became of them */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ApprovalAnswer"];
+                };
+            };
+            /** @description What is wrong with which field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reject: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    ids?: number[];
+                    /**
+                     * @description In place of ids: all that wait for this reason.
+                     * @enum {string}
+                     */
+                    reason?: "max_move" | "approval";
+                    /** @description Why. */
+                    note?: string | null;
+                    /** @description So long it is not asked about again. */
+                    hours: number;
+                };
+            };
+        };
+        responses: {
+            /** @description What became of them */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ApprovalAnswer"];
+                };
+            };
+            /** @description What is wrong with which field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -2980,6 +3349,164 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ListingHistory"];
+                };
+            };
+        };
+    };
+    listRuns: {
+        parameters: {
+            query?: {
+                state?: "deciding" | "held" | "released" | "discarded";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Latest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Run"][];
+                };
+            };
+        };
+    };
+    showRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The run */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        run: components["schemas"]["Run"];
+                        largest: components["schemas"]["Change"][];
+                        /** @description Its price changes, by how they stand. */
+                        changes: {
+                            [key: string]: number;
+                        };
+                    };
+                };
+            };
+            /** @description None */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    releaseRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The run */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Run"];
+                };
+            };
+            /** @description It is not held */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    discardRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @description Whether the listings it would have moved are paused. */
+                    pause?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The run */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Run"];
+                };
+            };
+            /** @description It is not held */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    undoRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @description Whether its listings are paused, so that their rule does not move them again. */
+                    pause?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description What became of its changes */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Undone"];
                 };
             };
         };

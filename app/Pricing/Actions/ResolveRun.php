@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Pricing\Actions;
+
+use App\Catalogue\Models\Listing;
+use App\Pricing\Events\RunDiscarded;
+use App\Pricing\Events\RunReleased;
+use App\Pricing\Models\Decision;
+use App\Pricing\Models\Run;
+use App\Pricing\Models\RunState;
+use App\Support\Live\Announce;
+use Illuminate\Support\Facades\DB;
+use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
+
+/** A person has looked at a run that a brake stopped: it goes on, or nothing of it is sent. */
+final readonly class ResolveRun
+{
+    /** @throws ConflictHttpException if it is not held */
+    public function release(int $runId, int $userId): Run
+    {
+        return $this->resolve($runId, $userId, RunState::Released, fn (Run $run) => event(new RunReleased($run->workspace_id, $run->id)));
+    }
+
+    /**
+     * @param  bool  $pause  whether the listings it would have moved are paused, so that the next event does not move them all the same
+     *
+     * @throws ConflictHttpException if it is not held
+     */
+    public function discard(int $runId, int $userId, bool $pause): Run
+    {
+        return $this->resolve($runId, $userId, RunState::Discarded, function (Run $run) use ($pause): void {
+            if ($pause) {
+                $moved = Decision::query()->where('run_id', $run->id)->where('outcome', 'change')->select('listing_id');
+                Listing::query()->whereIn('id', $moved)->update(['automation_on' => false, 'version' => DB::raw('version + 1')]);
+                Announce::change($run->workspace_id, 'listings');
+            }
+            event(new RunDiscarded($run->workspace_id, $run->id));
+        });
+    }
+
+    /** @param  callable(Run): mixed  $then */
+    private function resolve(int $runId, int $userId, RunState $state, callable $then): Run
+    {
+        return DB::transaction(function () use ($runId, $userId, $state, $then): Run {
+            $run = Run::query()->lockForUpdate()->findOrFail($runId);
+            if ($run->state !== RunState::Held) {
+                throw new ConflictHttpException('Someone has decided on this run already.');
+            }
+            $run->update(['state' => $state, 'resolved_by' => $userId, 'resolved_at' => now()]);
+            $then($run);
+            Announce::change($run->workspace_id, 'runs', [$run->id]);
+
+            return $run;
+        });
+    }
+}

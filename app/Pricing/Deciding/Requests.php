@@ -1,0 +1,163 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Pricing\Deciding;
+
+use App\Catalogue\Fees\SaleTerms;
+use App\Catalogue\Limits\InheritedLimits;
+use App\Catalogue\Limits\Scope;
+use App\Catalogue\Models\Channel;
+use App\Catalogue\Models\Workspace;
+use Carbon\CarbonInterface;
+use stdClass;
+use Wrasse\Core\Decision\Request;
+use Wrasse\Core\Document\InvalidDocument;
+use Wrasse\Core\Document\LimitsReader;
+use Wrasse\Core\Document\Node;
+use Wrasse\Core\Document\OfferReader;
+use Wrasse\Core\Limits\LimitTerms;
+use Wrasse\Core\Market\Listing;
+use Wrasse\Core\Market\Offers;
+use Wrasse\Core\Market\Sales;
+use Wrasse\Core\Market\SalesDay;
+use Wrasse\Core\Money\Currency;
+
+/**
+ * Gives the core what decisions are made from, straight from rows of the database: this runs for every listing on every change. What many
+ * listings have in common is worked out once. The same as a document, to be kept or shown, is made only when it is asked for.
+ */
+final class Requests
+{
+    private const MICROSECONDS = 1_000_000;
+
+    private readonly int $now;
+
+    private readonly InheritedLimits $limits;
+
+    private readonly SaleTerms $terms;
+
+    /** @var array<string, array{LimitsReader, OfferReader}> by currency */
+    private array $readers = [];
+
+    public function __construct(private readonly Workspace $workspace, CarbonInterface $at)
+    {
+        $this->now = $at->getTimestamp() * self::MICROSECONDS;
+        $this->limits = InheritedLimits::in($workspace);
+        $this->terms = new SaleTerms($workspace);
+    }
+
+    public function channel(stdClass $row): Channel
+    {
+        return $this->terms->of((int) $row->channel_id, $row->category)[0];
+    }
+
+    /**
+     * @param  stdClass  $row  as ListingRows::withMarket() reads it
+     * @param  int  $changes  of its price in the last 24 hours
+     * @param  list<array{date: string, units: int, in_stock: bool}>  $sales
+     *
+     * @throws InvalidDocument if the rule cannot be read
+     */
+    public function of(stdClass $row, RuleDocument $rule, int $changes, array $sales): Request
+    {
+        [$channel, $currency] = $this->terms->of((int) $row->channel_id, $row->category);
+        [$limits, $offers] = $this->readers[$currency->code] ??= [new LimitsReader($currency), new OfferReader($currency)];
+        $listing = new Listing(
+            $row->sku, $currency, $channel->seller, $row->price_minor, $this->terms->earnings($row), $row->stock, $row->condition, $row->fulfilment,
+            $row->list_price_minor, $row->rrp_minor, $row->map_minor, (bool) $row->holds_buy_box, false, self::time($row->last_changed_at), $changes, self::sales($sales),
+        );
+        $market = $row->offers === null ? [] : json_decode($row->offers, true, 16, JSON_THROW_ON_ERROR);
+
+        return new Request($this->now, $listing, $this->limitTerms($row, $limits), new Offers($offers->all(Node::of($market, '$.offers'), self::time($row->seen_at))), $rule->read($currency->code));
+    }
+
+    /**
+     * The same as a document that the core reads.
+     *
+     * @param  list<array{date: string, units: int, in_stock: bool}>  $sales
+     * @return array<string, mixed>
+     */
+    public function document(stdClass $row, RuleDocument $rule, int $changes, array $sales): array
+    {
+        [$channel, $currency] = $this->terms->of((int) $row->channel_id, $row->category);
+        $amount = fn (?int $minor): ?string => $minor === null ? null : $currency->format($minor);
+
+        return [
+            'now' => self::rfc3339($this->now),
+            'listing' => [
+                'sku' => $row->sku, 'currency' => $currency->code, 'seller' => $channel->seller, 'price' => $amount($row->price_minor), 'shipping' => $amount($row->shipping_minor), 'stock' => $row->stock,
+                'condition' => $row->condition, 'fulfilment' => $row->fulfilment, 'cost' => $amount($row->cost_minor), 'extra_costs' => self::extraCosts($row, $currency),
+                'list_price' => $amount($row->list_price_minor), 'rrp' => $amount($row->rrp_minor), 'map' => $amount($row->map_minor), 'holds_buy_box' => (bool) $row->holds_buy_box,
+                'last_changed_at' => self::rfc3339(self::time($row->last_changed_at)), 'changes_last_24h' => $changes, 'sales' => $sales,
+            ],
+            ...$channel->termsOf($row->category, $this->workspace),
+            'limits' => $this->limits->ofNames(self::names($row, $channel), $row->limits),
+            'offers' => self::offers($row),
+            'rule' => $rule->document,
+        ];
+    }
+
+    /**
+     * @param  'floor'|'ceiling'  $side
+     * @return list<array{term: array<string, mixed>, from: string, name: string|null}> where each of its terms comes from
+     */
+    public function sources(stdClass $row, string $side): array
+    {
+        return $this->limits->terms(self::names($row, $this->channel($row)), $row->limits, $side);
+    }
+
+    /** @return list<array<string, mixed>> */
+    private static function offers(stdClass $row): array
+    {
+        $seenAt = self::rfc3339(self::time($row->seen_at));
+        /** @var list<array<string, mixed>> $offers */
+        $offers = $row->offers === null ? [] : json_decode($row->offers, true, 16, JSON_THROW_ON_ERROR);
+        foreach ($offers as &$offer) {
+            $offer['seen_at'] = $seenAt;
+        }
+
+        return $offers;
+    }
+
+    private function limitTerms(stdClass $row, LimitsReader $reader): LimitTerms
+    {
+        return $reader->read(Node::of($this->limits->ofNames(self::names($row, $this->channel($row)), $row->limits), '$.limits'));
+    }
+
+    /** @return array<string, string|null> */
+    private static function names(stdClass $row, Channel $channel): array
+    {
+        return [Scope::Channel->value => $channel->name, Scope::Supplier->value => $row->supplier, Scope::Category->value => $row->category, Scope::Brand->value => $row->brand, Scope::Product->value => $row->product];
+    }
+
+    /** @param  list<array{date: string, units: int, in_stock: bool}>  $days */
+    private static function sales(array $days): Sales
+    {
+        return new Sales(array_map(fn (array $day) => new SalesDay(intdiv((int) strtotime("{$day['date']} UTC"), 86_400), $day['units'], $day['in_stock']), $days));
+    }
+
+    /** @return list<array{label: string, amount: string}> */
+    private static function extraCosts(stdClass $row, Currency $currency): array
+    {
+        $listed = [];
+        foreach (array_combine(['inbound', 'packaging', 'handling', 'own shipping'], SaleTerms::costsOnTop($row, $row->fulfilment)) as $label => $minor) {
+            if ($minor !== 0) {
+                $listed[] = ['label' => $label, 'amount' => $currency->format($minor)];
+            }
+        }
+
+        return $listed;
+    }
+
+    /** A time as the database gives it, to the second, in microseconds since 1970. */
+    private static function time(?string $stored): ?int
+    {
+        return $stored === null ? null : (int) strtotime($stored) * self::MICROSECONDS;
+    }
+
+    private static function rfc3339(?int $microseconds): ?string
+    {
+        return $microseconds === null ? null : gmdate('Y-m-d\TH:i:s\Z', intdiv($microseconds, self::MICROSECONDS));
+    }
+}

@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Pricing\Models;
+
+/** Whether what a run decides may be sent. */
+enum RunState: string
+{
+    case Deciding = 'deciding';
+    case Held = 'held';
+    case Released = 'released';
+    case Discarded = 'discarded';
+}

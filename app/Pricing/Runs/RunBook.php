@@ -1,0 +1,111 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Pricing\Runs;
+
+use App\Catalogue\Models\Listing;
+use App\Catalogue\Models\Workspace;
+use App\Pricing\Events\RunHeld;
+use App\Pricing\Events\RunReleased;
+use App\Pricing\Models\Run;
+use App\Pricing\Models\RunState;
+use App\Support\Live\Announce;
+use Illuminate\Support\Facades\DB;
+
+/** How far runs are, and whether what they decide may be sent. Called within the transaction that decides. */
+final readonly class RunBook
+{
+    /** Market events of a rule within so many seconds are counted together. */
+    private const WINDOW_SECONDS = 600;
+
+    /** @return bool false where that part of the run was decided before: its worker died before it could say so */
+    public function begin(int $workspaceId, int $runId, int $chunk): bool
+    {
+        return DB::table('run_chunks')->insertOrIgnore(['workspace_id' => $workspaceId, 'run_id' => $runId, 'number' => $chunk]) === 1;
+    }
+
+    /** Part of a run has been decided. The last part lets it go, or holds it. */
+    public function advance(Workspace $workspace, int $runId, int $listings, Tally $tally): void
+    {
+        $run = Run::query()->lockForUpdate()->findOrFail($runId);
+        $outcomes = $run->outcomes;
+        foreach ($tally->outcomes as $outcome => $many) {
+            $outcomes[$outcome] = ($outcomes[$outcome] ?? 0) + $many;
+        }
+        $run->fill(['done' => $run->done + $listings, 'moves' => $run->moves + $tally->moves, 'big_moves' => $run->big_moves + $tally->bigMoves, 'outcomes' => $outcomes])->save();
+        $this->finishIfDone($workspace, $run);
+        Announce::change($workspace->id, 'runs', [$runId]);
+    }
+
+    /** The run is over these listings too. */
+    public function add(Run $run, int $listings): void
+    {
+        Run::query()->whereKey($run->id)->increment('total', $listings);
+    }
+
+    /** No more listings will be added. */
+    public function told(Workspace $workspace, string $key): void
+    {
+        $run = Run::query()->where('key', $key)->lockForUpdate()->first();
+        if ($run !== null && ! $run->is_told) {
+            $run->update(['is_told' => true]);
+            $this->finishIfDone($workspace, $run);
+        }
+    }
+
+    /**
+     * Big moves on word of the market. There is no end of a run to wait for; once there are too many, the rule is held.
+     *
+     * @param  array<int, int>  $bigMoves  by rule
+     */
+    public function countMarketMoves(Workspace $workspace, array $bigMoves): void
+    {
+        foreach ($bigMoves as $ruleId => $many) {
+            $key = "market:{$ruleId}:".intdiv(now()->getTimestamp(), self::WINDOW_SECONDS);
+            Run::query()->insertOrIgnore(['workspace_id' => $workspace->id, 'rule_id' => $ruleId, 'cause' => 'market', 'key' => $key, 'total' => Listing::query()->where('rule_id', $ruleId)->count(), 'started_at' => now(), 'finished_at' => now()]);
+            $run = Run::query()->where('key', $key)->lockForUpdate()->firstOrFail();
+            $run->fill(['big_moves' => $run->big_moves + $many, 'moves' => $run->moves + $many])->save();
+            if ($run->state === RunState::Released && $run->resolved_at === null && (new Brake($workspace))->holds($run->big_moves, $run->total)) {
+                $this->hold($workspace, $run);
+            }
+        }
+    }
+
+    /**
+     * Rules of which nothing is sent before a person has looked at a run.
+     *
+     * @param  list<int>  $ruleIds
+     * @return array<int, int> the run by rule
+     */
+    public function held(array $ruleIds): array
+    {
+        /** @var array<int, int> */
+        return $ruleIds === [] ? [] : Run::query()->where('state', RunState::Held)->whereIn('rule_id', $ruleIds)->orderBy('id')->pluck('id', 'rule_id')->all();
+    }
+
+    private function finishIfDone(Workspace $workspace, Run $run): void
+    {
+        if (! $run->is_told || $run->done < $run->total || $run->finished_at !== null) {
+            return;
+        }
+        $run->update(['finished_at' => now()]);
+        if ($run->state !== RunState::Deciding) {
+            return;
+        }
+        if ((new Brake($workspace))->holds($run->big_moves, $run->total)) {
+            $this->hold($workspace, $run);
+
+            return;
+        }
+        $run->update(['state' => RunState::Released]);
+        event(new RunReleased($workspace->id, $run->id));
+    }
+
+    private function hold(Workspace $workspace, Run $run): void
+    {
+        $run->update(['state' => RunState::Held]);
+        event(new RunHeld($workspace->id, $run->id));
+        Announce::change($workspace->id, 'runs', [$run->id]);
+    }
+}

@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Publishing\Actions;
+
+use App\Pricing\Events\RunDiscarded;
+use App\Pricing\Events\RunHeld;
+use App\Pricing\Events\RunReleased;
+use App\Pricing\Jobs\DecideListingsJob;
+use App\Publishing\Jobs\PublishChannelJob;
+use App\Publishing\Models\ChangeState;
+use App\Publishing\Models\PriceChange;
+
+/** Changes of a run leave together, wait together, or not at all. */
+final readonly class FollowRuns
+{
+    public function held(RunHeld $event): void
+    {
+        PriceChange::query()->where('run_id', $event->runId)->where('state', ChangeState::Queued)->update(['state' => ChangeState::Held]);
+    }
+
+    /** What was held may be old by now: it is decided again, and goes out as it would be now. */
+    public function released(RunReleased $event): void
+    {
+        $held = array_values(PriceChange::query()->where('run_id', $event->runId)->where('state', ChangeState::Held)->orderBy('listing_id')->pluck('listing_id')->all());
+        PriceChange::query()->where('run_id', $event->runId)->where('state', ChangeState::Held)->update(['state' => ChangeState::Superseded, 'settled_at' => now(), 'problem' => 'Decided again when the run was let go.']);
+        DecideListingsJob::dispatchInChunks($event->workspaceId, $held, 'released');
+        foreach (PriceChange::query()->where('run_id', $event->runId)->where('state', ChangeState::Queued)->distinct()->pluck('channel_id') as $channel) {
+            PublishChannelJob::dispatch($event->workspaceId, (int) $channel);
+        }
+    }
+
+    public function discarded(RunDiscarded $event): void
+    {
+        PriceChange::query()->where('run_id', $event->runId)->whereIn('state', [ChangeState::Held, ChangeState::Queued])->update(['state' => ChangeState::Withdrawn, 'settled_at' => now()]);
+    }
+}

@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Publishing\Actions;
+
+use App\Catalogue\Models\Listing;
+use App\Pricing\Events\DecidedPrice;
+use App\Pricing\Events\PricesDecided;
+use App\Publishing\Models\ChangeState;
+use App\Publishing\Models\PriceChange;
+use App\Support\Live\Announce;
+use App\Support\Tenancy\CurrentWorkspace;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Support\Facades\DB;
+
+/** Takes price changes back: those that have not left are not sent; of the others the old price is sent, as a new change within the limits. */
+final readonly class UndoChanges
+{
+    private const CHUNK = 500;
+
+    public function __construct(private QueuePriceChanges $queue, private CurrentWorkspace $current)
+    {
+    }
+
+    /**
+     * @param  Builder<PriceChange>  $changes
+     * @param  bool  $pause  whether the listings are paused, so that their rule does not move them again
+     */
+    public function handle(Builder $changes, int $userId, bool $pause): Undone
+    {
+        $counts = ['withdrawn' => 0, 'returning' => 0, 'moved_on' => 0, 'left' => 0];
+        $changes->whereIn('state', [ChangeState::Held, ChangeState::Queued, ChangeState::Sending, ChangeState::Sent, ChangeState::Confirmed])
+            ->chunkById(self::CHUNK, function ($chunk) use (&$counts, $userId, $pause): void {
+                foreach ($this->takeBack(array_values($chunk->pluck('id')->all()), $userId, $pause) as $what => $many) {
+                    $counts[$what] += $many;
+                }
+            });
+
+        return new Undone(...$counts);
+    }
+
+    /**
+     * @param  list<int>  $ids
+     * @return array<string, int>
+     */
+    private function takeBack(array $ids, int $userId, bool $pause): array
+    {
+        return DB::transaction(function () use ($ids, $userId, $pause): array {
+            $listings = Listing::query()->whereIn('id', PriceChange::query()->whereIn('id', $ids)->select('listing_id'))->orderBy('id')->lockForUpdate()->get()->keyBy('id');
+            $counts = ['withdrawn' => 0, 'returning' => 0, 'moved_on' => 0, 'left' => 0];
+            $prices = [];
+            foreach (PriceChange::query()->whereIn('id', $ids)->orderBy('id')->lockForUpdate()->get() as $change) {
+                $listing = $listings[$change->listing_id];
+                $counts[$what = $this->fate($change, $listing)]++;
+                if ($what === 'withdrawn') {
+                    $change->update(['state' => ChangeState::Withdrawn, 'settled_at' => now()]);
+                }
+                if ($what === 'returning') {
+                    $prices[] = new DecidedPrice($listing->id, $listing->channel_id, $listing->is_draft, $listing->price_minor, null, $change->from_minor, (int) $listing->floor_minor, (int) $listing->ceiling_minor, $userId);
+                }
+            }
+            if ($pause) {
+                Listing::query()->whereIn('id', $listings->keys())->where('automation_on', true)->update(['automation_on' => false, 'version' => DB::raw('version + 1')]);
+            }
+            $this->queue->handle(new PricesDecided($this->current->id(), $prices));
+            Announce::change($this->current->id(), 'changes');
+            Announce::change($this->current->id(), 'listings');
+
+            return $counts;
+        });
+    }
+
+    /** @return 'withdrawn'|'returning'|'moved_on'|'left' */
+    private function fate(PriceChange $change, Listing $listing): string
+    {
+        return match (true) {
+            in_array($change->state, [ChangeState::Held, ChangeState::Queued], true) => 'withdrawn',
+            $change->state !== ChangeState::Confirmed => 'left',
+            $listing->price_minor !== $change->to_minor => 'moved_on',
+            $listing->floor_minor === null, $listing->ceiling_minor === null, $change->from_minor < $listing->floor_minor, $change->from_minor > $listing->ceiling_minor => 'left',
+            default => 'returning',
+        };
+    }
+}

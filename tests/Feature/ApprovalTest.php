@@ -1,0 +1,128 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Catalogue\Models\Listing;
+use App\Market\Models\ListingMarket;
+use App\Pricing\Jobs\DecideListingsJob;
+use App\Pricing\Models\Approval;
+use App\Publishing\Models\PriceChange;
+use Illuminate\Support\Facades\DB;
+use Tests\TestCase;
+
+final class ApprovalTest extends TestCase
+{
+    private Listing $listing;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $rule = $this->rule('Ask', ['approval' => 'always']);
+        $this->listing = $this->listing('KC-1', ['rule_id' => $rule->id], offers: [['seller' => 'a', 'price' => '20.00']]);
+        DB::table('sales_days')->insert(['listing_id' => $this->listing->id, 'workspace_id' => $this->workspace->id, 'day' => now()->subDays(2)->toDateString(), 'units' => 7, 'revenue_minor' => 1]);
+        $this->decide();
+    }
+
+    public function test_a_price_that_asks_first_waits_with_what_is_at_stake(): void
+    {
+        $waiting = $this->as()->getJson('/api/v1/approvals')->assertOk()->json();
+        self::assertSame(['approval' => 1], $waiting['counts']);
+        $one = $waiting['approvals'][0];
+        // 24.90 to 19.80 is 5.10 a piece, on 7 sold in 30 days.
+        self::assertSame(['KC-1', '19.80', '-5.10', '-20.48', '35.70', 'approval'], [$one['listing']['sku'], $one['price'], $one['change'], $one['change_percent'], $one['stake'], $one['reason']]);
+        self::assertSame([2, 1, 'review'], [$one['decision']['rank_before'], $one['decision']['rank_after'], $one['decision']['outcome']]);
+        self::assertSame(0, PriceChange::query()->count());
+    }
+
+    public function test_approved_it_goes_out_in_the_name_of_who_approved_it(): void
+    {
+        $this->approve()->assertOk()->assertExactJson(['done' => 1, 'refused' => []]);
+        $change = PriceChange::query()->sole();
+        self::assertSame([1_980, 'queued', $this->user->id], [$change->to_minor, $change->state->value, $change->user_id]);
+        self::assertNotNull($change->decision_id);
+        self::assertSame(['approved', 1_980], [Approval::query()->sole()->state, Approval::query()->sole()->approved_minor]);
+        $this->approve()->assertOk()->assertJsonPath('done', 0)->assertJsonPath('refused.0.why', 'It no longer waits: the market moved on, or someone else answered.');
+    }
+
+    public function test_another_figure_is_held_against_the_limits_at_once(): void
+    {
+        $this->approve('12,00')->assertOk()->assertJsonPath('done', 0)->assertJsonPath('refused.0.why', '12.00 is below its floor 16.15.');
+        $this->approve('99')->assertJsonPath('refused.0.why', '99.00 is above its ceiling 40.00.');
+        $this->approve('abc')->assertStatus(422)->assertJsonValidationErrors('approvals.0.price');
+        self::assertSame('waiting', Approval::query()->sole()->state);
+        $this->approve('21,50')->assertJsonPath('done', 1);
+        self::assertSame(2_150, PriceChange::query()->sole()->to_minor);
+        Listing::query()->update(['price_minor' => 2_150]);
+        PriceChange::query()->update(['state' => 'confirmed', 'settled_at' => now()]);
+        $this->decide();
+        self::assertSame(0, Approval::query()->where('state', 'waiting')->count(), 'the rule does not come back with its own figure at once');
+    }
+
+    public function test_what_the_market_has_overtaken_does_not_go_out(): void
+    {
+        ListingMarket::query()->update(['offers' => json_encode([['seller' => 'a', 'price' => '22.00']])]);
+        $this->approve()->assertJsonPath('done', 0)->assertJsonPath('refused.0.why', 'The market has moved: it would be 21.78 now.');
+        self::assertSame([0, 2_178], [PriceChange::query()->count(), Approval::query()->where('state', 'waiting')->sole()->price_minor]);
+        ListingMarket::query()->update(['offers' => json_encode([])]);
+        $this->decide();
+        self::assertSame('gone', Approval::query()->sole()->state);
+    }
+
+    public function test_rejected_it_rests_for_a_while(): void
+    {
+        $id = Approval::query()->sole()->id;
+        $this->as()->postJson('/api/v1/approvals/reject', ['ids' => [$id], 'note' => 'He sells seconds', 'hours' => 24])->assertOk()->assertExactJson(['done' => 1, 'refused' => []]);
+        $this->decide();
+        self::assertSame(['rejected'], Approval::query()->pluck('state')->all());
+        $this->travel(25)->hours();
+        ListingMarket::query()->update(['offers' => json_encode([['seller' => 'a', 'price' => '20.50']])]);
+        $this->decide();
+        self::assertSame(['rejected', 'waiting'], Approval::query()->orderBy('id')->pluck('state')->all());
+    }
+
+    public function test_all_of_a_reason_at_once(): void
+    {
+        $rule = $this->listing->rule_id;
+        foreach (range(2, 4) as $n) {
+            $this->listing("KC-{$n}", ['rule_id' => $rule], offers: [['seller' => 'a', 'price' => '20.00']]);
+        }
+        $this->decide();
+        $this->as()->postJson('/api/v1/approvals/approve', ['reason' => 'approval'])->assertOk()->assertJson(['done' => 4]);
+        self::assertSame(4, PriceChange::query()->where('state', 'queued')->count());
+    }
+
+    public function test_paused_it_no_longer_asks(): void
+    {
+        $this->listing->update(['automation_on' => false]);
+        $this->decide();
+        self::assertSame('gone', Approval::query()->sole()->state);
+    }
+
+    public function test_nobody_else_answers(): void
+    {
+        [, $stranger] = $this->makeWorkspace('Other', 'other@kettle-crock.example');
+        $id = Approval::query()->sole()->id;
+        $this->actingAs($stranger)->postJson('/api/v1/approvals/approve', ['approvals' => [['id' => $id, 'seen' => '19.80']]])->assertOk()->assertJson(['done' => 0]);
+        $this->actingAs($stranger)->postJson('/api/v1/approvals/reject', ['ids' => [$id], 'hours' => 1])->assertOk()->assertJson(['done' => 0]);
+        $this->enter($this->workspace);
+        self::assertSame('waiting', Approval::query()->sole()->state);
+    }
+
+    private function approve(?string $price = null): \Illuminate\Testing\TestResponse
+    {
+        return $this->as()->postJson('/api/v1/approvals/approve', ['approvals' => [['id' => Approval::query()->value('id'), 'seen' => '19.80', 'price' => $price]]]);
+    }
+
+    private function decide(): void
+    {
+        DecideListingsJob::dispatchSync($this->workspace->id, Listing::query()->orderBy('id')->pluck('id')->all(), 'hand');
+        $this->enter($this->workspace);
+    }
+
+    private function as(): static
+    {
+        return $this->actingAs($this->user);
+    }
+}

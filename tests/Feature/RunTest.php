@@ -1,0 +1,192 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Catalogue\Models\Listing;
+use App\Catalogue\Models\Product;
+use App\Market\Models\ListingMarket;
+use App\Pricing\Actions\DecideListings;
+use App\Pricing\Actions\StartRun;
+use App\Pricing\Jobs\DecideListingsJob;
+use App\Pricing\Models\Rule;
+use App\Pricing\Models\Run;
+use App\Pricing\Models\RunState;
+use App\Publishing\Actions\ClaimQueuedChanges;
+use App\Publishing\Models\PriceChange;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Http;
+use Tests\TestCase;
+
+final class RunTest extends TestCase
+{
+    private Rule $under;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        Http::preventStrayRequests();
+        $this->under = $this->rule('Under');
+    }
+
+    public function test_a_run_counts_what_came_out_and_lets_its_changes_go(): void
+    {
+        $this->listings(6);
+        $this->listing('KC-none', ['rule_id' => $this->under->id, 'stock' => 0], offers: [['seller' => 'a', 'price' => '24.00']]);
+        $run = app(StartRun::class)->ofRule($this->under, 'hand');
+        self::assertSame([RunState::Deciding, 7, null], [$run->state, $run->total, $run->finished_at]);
+        self::assertNull($this->claim(), 'nothing is decided yet');
+        $this->workOff();
+        $run->refresh();
+        self::assertSame([RunState::Released, 7, 7, 6, 0], [$run->state, $run->total, $run->done, $run->moves, $run->big_moves]);
+        self::assertEquals(['change' => 6, 'skipped' => 1, 'idle' => 0], $run->outcomes);
+        self::assertNotNull($run->finished_at);
+        self::assertSame(6, PriceChange::query()->where('run_id', $run->id)->where('state', 'queued')->count());
+        self::assertNotNull($this->claim());
+    }
+
+    public function test_a_part_of_a_run_is_decided_once_even_if_its_worker_dies_before_saying_so(): void
+    {
+        $listings = $this->listings(3);
+        $run = app(StartRun::class)->ofRule($this->under, 'hand');
+        foreach ([1, 2] as $time) {
+            app(DecideListings::class)->handle($this->workspace, array_map(fn (Listing $listing) => $listing->id, $listings), 'hand', $run->id, 0);
+        }
+        self::assertSame([3, 3], [$run->refresh()->done, PriceChange::query()->count()]);
+    }
+
+    public function test_a_wrong_cost_file_is_stopped_before_the_first_price_is_sent(): void
+    {
+        $this->listings(10);
+        $this->settle();
+        // Costs ten times as high as they were meant: floors far above all rivals.
+        $bulk = $this->as()->postJson('/api/v1/batches', ['edit' => 'cost', 'wanted' => ['field' => 'cost', 'how' => 'set', 'value' => '22,00'], 'filter' => ['q' => 'kc']])->assertCreated();
+        $this->as()->postJson("/api/v1/batches/{$bulk['id']}/apply", ['confirmed' => true])->assertStatus(202);
+        $this->workOff();
+        $run = Run::query()->where('state', 'held')->sole();
+        self::assertSame(['cost', 10, 10, 10], [$run->cause, $run->total, $run->moves, $run->big_moves]);
+        self::assertSame(['held' => 10], $this->states($run));
+        self::assertNull($this->claim());
+
+        // Word of the market on one of them does not slip past the brake.
+        $one = Listing::query()->orderBy('id')->firstOrFail();
+        ListingMarket::query()->whereKey($one->id)->update(['offers' => json_encode([['seller' => 'a', 'price' => '39.50']])]);
+        DecideListingsJob::dispatchSync($this->workspace->id, [$one->id], 'market');
+        $this->enter($this->workspace);
+        self::assertNull($this->claim());
+
+        $shown = $this->as()->getJson("/api/v1/runs/{$run->id}")->assertOk()->json();
+        self::assertSame(['held', 10], [$shown['run']['state'], count($shown['largest'])]);
+        $this->as()->postJson("/api/v1/runs/{$run->id}/discard", ['pause' => true])->assertOk()->assertJson(['state' => 'discarded']);
+        self::assertSame(['superseded' => 1, 'withdrawn' => 10], $this->states($run));
+        self::assertSame(0, Listing::query()->where('automation_on', true)->count());
+        $this->as()->postJson("/api/v1/runs/{$run->id}/release")->assertConflict();
+    }
+
+    public function test_a_run_that_is_let_go_is_decided_again_first(): void
+    {
+        $this->listings(6);
+        $this->settle();
+        Product::query()->update(['cost_minor' => 2_200]);
+        $run = app(StartRun::class)->ofRule($this->under, 'schedule');
+        $this->workOff();
+        self::assertSame(RunState::Held, $run->refresh()->state);
+        // Meanwhile the costs were put right.
+        Product::query()->update(['cost_minor' => 1_000]);
+        $this->as()->postJson("/api/v1/runs/{$run->id}/release")->assertOk()->assertJson(['state' => 'released']);
+        $this->workOff();
+        self::assertSame(['superseded' => 6], $this->states($run), 'what was held is not sent as it was');
+        self::assertSame(0, PriceChange::query()->whereIn('state', ['queued', 'held'])->count(), 'the prices are right as they are');
+    }
+
+    public function test_what_is_meant_goes_on(): void
+    {
+        $this->listings(6);
+        $this->settle();
+        Product::query()->update(['cost_minor' => 2_200]);
+        $run = app(StartRun::class)->ofRule($this->under, 'schedule');
+        $this->workOff();
+        $this->as()->postJson("/api/v1/runs/{$run->id}/release")->assertOk();
+        $this->workOff();
+        self::assertSame(6, PriceChange::query()->where('state', 'queued')->where('to_minor', '>', 3_000)->count());
+        self::assertNotNull($this->claim());
+    }
+
+    public function test_a_rule_is_held_when_the_market_moves_too_many_of_its_prices_too_far(): void
+    {
+        $listings = $this->listings(12);
+        $this->settle();
+        foreach ($listings as $i => $listing) {
+            // A rival asks next to nothing everywhere; floors keep us from following it all the way.
+            ListingMarket::query()->whereKey($listing->id)->update(['offers' => json_encode([['seller' => 'a', 'price' => '0.01']])]);
+            DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], 'market');
+            $this->enter($this->workspace);
+            if ($i === 3) {
+                self::assertSame(4, PriceChange::query()->where('state', 'queued')->count(), 'a few are nothing to stop for');
+            }
+        }
+        $run = Run::query()->where('state', 'held')->sole();
+        self::assertSame(['market', $this->under->id], [$run->cause, $run->rule_id]);
+        self::assertSame(8, PriceChange::query()->where('state', 'held')->count());
+    }
+
+    public function test_a_run_can_be_undone(): void
+    {
+        $listings = $this->listings(4);
+        $run = app(StartRun::class)->ofRule($this->under, 'hand');
+        $this->workOff();
+        $changes = PriceChange::query()->orderBy('id')->get();
+        foreach ($changes->take(3) as $change) {
+            $change->update(['state' => 'confirmed', 'settled_at' => now()]);
+            Listing::query()->whereKey($change->listing_id)->update(['price_minor' => $change->to_minor]);
+        }
+        // One was changed again since.
+        Listing::query()->whereKey($listings[0]->id)->update(['price_minor' => 2_200]);
+        $this->as()->postJson("/api/v1/runs/{$run->id}/undo", ['pause' => true])->assertOk()->assertExactJson(['withdrawn' => 1, 'returning' => 2, 'moved_on' => 1, 'left' => 0]);
+        self::assertSame([[2_376, 2_490], [2_376, 2_490]], PriceChange::query()->where('state', 'queued')->orderBy('id')->get()->map(fn (PriceChange $change) => [$change->from_minor, $change->to_minor])->all());
+        self::assertSame(0, Listing::query()->where('automation_on', true)->count());
+    }
+
+    public function test_nobody_else_sees_or_decides_on_a_run(): void
+    {
+        $run = app(StartRun::class)->ofRule($this->under, 'hand');
+        [, $stranger] = $this->makeWorkspace('Other', 'other@kettle-crock.example');
+        $this->actingAs($stranger)->getJson("/api/v1/runs/{$run->id}")->assertNotFound();
+        foreach (['release', 'discard', 'undo'] as $what) {
+            $this->actingAs($stranger)->postJson("/api/v1/runs/{$run->id}/{$what}")->assertNotFound();
+        }
+        $this->actingAs($stranger)->getJson('/api/v1/runs')->assertOk()->assertJsonCount(0);
+    }
+
+    /** @return list<Listing> with a rival at 24.00 each */
+    private function listings(int $many): array
+    {
+        return array_map(fn (int $n) => $this->listing("KC-{$n}", ['rule_id' => $this->under->id], ['rrp_minor' => 6_000], [['seller' => 'a', 'price' => '24.00']]), range(1, $many));
+    }
+
+    /** Everything stands at 1 % under the rival. */
+    private function settle(): void
+    {
+        Listing::query()->update(['price_minor' => 2_376]);
+        DecideListingsJob::dispatchSync($this->workspace->id, Listing::query()->orderBy('id')->pluck('id')->all(), 'hand');
+        $this->enter($this->workspace);
+        self::assertSame(0, PriceChange::query()->count());
+    }
+
+    private function claim(): ?object
+    {
+        return app(ClaimQueuedChanges::class)->handle($this->channel->refresh());
+    }
+
+    /** @return array<string, int> */
+    private function states(Run $run): array
+    {
+        return DB::table('price_changes')->where('run_id', $run->id)->groupBy('state')->orderBy('state')->selectRaw('state, count(*)::int AS many')->pluck('many', 'state')->all();
+    }
+
+    private function as(): static
+    {
+        return $this->actingAs($this->user);
+    }
+}
