@@ -288,7 +288,7 @@ EOF
 
 # --- background work ----------------------------------------------------------------------------------------------------
 
-worker_command() { WORKER=(php artisan queue:work --queue=publish,market,default --sleep=0.2 --tries=5 --max-time=3600 --memory=128 --quiet); }
+worker_command() { WORKER=(php -d opcache.enable_cli=1 artisan queue:work --queue=publish,market,default --sleep=0.2 --tries=5 --max-time=3600 --memory=128 --quiet); }
 start_workers() {
     worker_command
     local i

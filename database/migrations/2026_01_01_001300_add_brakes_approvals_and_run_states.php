@@ -39,7 +39,12 @@ return new class extends Migration
         });
         // What was decided follows from what it was decided from; only that is kept, as it was, and quickly packed.
         DB::statement('ALTER TABLE decisions ALTER COLUMN input TYPE text USING input::text, ALTER COLUMN input SET COMPRESSION lz4, DROP COLUMN result, ADD COLUMN from_minor bigint, ADD COLUMN floor_minor bigint, ADD COLUMN ceiling_minor bigint');
-        Schema::table('price_changes', fn (Blueprint $table) => $table->foreignId('run_id')->nullable()->constrained()->nullOnDelete());
+        DB::statement("ALTER TABLE listing_markets ALTER COLUMN offers DROP DEFAULT, ALTER COLUMN offers TYPE json USING offers::text::json, ALTER COLUMN offers SET DEFAULT '[]', ALTER COLUMN offers SET COMPRESSION lz4");
+        // Both are written by the hundred thousand; their workspace is that of their listing, and runs stay.
+        DB::statement('ALTER TABLE decisions DROP CONSTRAINT decisions_workspace_id_foreign, DROP CONSTRAINT decisions_run_id_foreign');
+        DB::statement('ALTER TABLE price_changes DROP CONSTRAINT price_changes_workspace_id_foreign, ADD COLUMN run_id bigint');
+        DB::statement('DROP INDEX price_changes_feed_id_index');
+        DB::statement('CREATE INDEX price_changes_feed_id_index ON price_changes (feed_id) WHERE feed_id IS NOT NULL');
         DB::statement('CREATE INDEX price_changes_of_run ON price_changes (run_id) WHERE run_id IS NOT NULL');
         $this->states("'held', ".self::OPEN);
         Schema::create('approvals', function (Blueprint $table): void {
@@ -69,8 +74,17 @@ return new class extends Migration
     {
         Schema::drop('approvals');
         DB::update("UPDATE price_changes SET state = 'superseded', settled_at = now() WHERE state = 'held'");
-        Schema::table('price_changes', fn (Blueprint $table) => $table->dropConstrainedForeignId('run_id'));
+        DB::statement("ALTER TABLE listing_markets ALTER COLUMN offers DROP DEFAULT, ALTER COLUMN offers TYPE json USING offers::text::json, ALTER COLUMN offers SET DEFAULT '[]', ALTER COLUMN offers SET COMPRESSION lz4");
+        DB::statement('DROP INDEX price_changes_feed_id_index');
+        DB::statement('CREATE INDEX price_changes_feed_id_index ON price_changes (feed_id)');
+        foreach (['decisions' => ['workspace', 'run'], 'price_changes' => ['workspace']] as $table => $others) {
+            foreach ($others as $other) {
+                DB::statement("ALTER TABLE {$table} ADD CONSTRAINT {$table}_{$other}_id_foreign FOREIGN KEY ({$other}_id) REFERENCES {$other}s ON DELETE ".($other === 'run' ? 'SET NULL' : 'CASCADE'));
+            }
+        }
+        DB::statement('ALTER TABLE price_changes DROP COLUMN run_id');
         $this->states(self::OPEN);
+        DB::statement("ALTER TABLE listing_markets ALTER COLUMN offers DROP DEFAULT, ALTER COLUMN offers TYPE jsonb USING offers::text::jsonb, ALTER COLUMN offers SET DEFAULT '[]'");
         DB::statement("ALTER TABLE decisions ALTER COLUMN input TYPE jsonb USING input::jsonb, ADD COLUMN result jsonb NOT NULL DEFAULT '{}', DROP COLUMN from_minor, DROP COLUMN floor_minor, DROP COLUMN ceiling_minor");
         Schema::drop('run_chunks');
         Schema::table('runs', function (Blueprint $table): void {

@@ -21,6 +21,9 @@ final class SaleTerms
     /** @var array<string, array{Channel, Currency, Tax, list<Fee>}> by channel and category */
     private array $known = [];
 
+    /** @var array<int, Channel> */
+    private array $channels = [];
+
     public function __construct(private readonly Workspace $workspace)
     {
     }
@@ -28,7 +31,7 @@ final class SaleTerms
     /** @return array{Channel, Currency, Tax, list<Fee>} */
     public function of(int $channelId, ?string $category): array
     {
-        return $this->known["{$channelId}\0{$category}"] ??= $this->read(Channel::query()->findOrFail($channelId), $category);
+        return $this->known["{$channelId}\0{$category}"] ??= $this->read($this->channels[$channelId] ??= Channel::query()->findOrFail($channelId), $category);
     }
 
     /** @param  stdClass  $row  channel_id, category, fulfilment, shipping_minor and the costs of a listing */

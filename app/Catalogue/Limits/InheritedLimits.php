@@ -46,11 +46,7 @@ final class InheritedLimits
      */
     public function ofNames(array $names, string $own): array
     {
-        $key = $own;
-        foreach ($this->scopes as $scope => $sets) {
-            $name = $names[$scope] ?? null;
-            $key .= $name !== null && isset($sets[$name]) ? "\0{$scope}\0{$name}" : '';
-        }
+        $key = $this->key($names, $own);
         if (! isset($this->known[$key])) {
             $limits = fn (string $side): array => array_column($this->collect($this->sources($names, $own), $side), 'term');
             $this->known = count($this->known) < self::MOST ? $this->known : [];
@@ -58,6 +54,22 @@ final class InheritedLimits
         }
 
         return $this->known[$key];
+    }
+
+    /**
+     * The same for listings that have the same limits.
+     *
+     * @param  array<string, string|null>  $names
+     */
+    public function key(array $names, string $own): string
+    {
+        $key = $own;
+        foreach ($this->scopes as $scope => $sets) {
+            $name = $names[$scope] ?? null;
+            $key .= $name !== null && isset($sets[$name]) ? "\0{$scope}\0{$name}" : '';
+        }
+
+        return $key;
     }
 
     /**

@@ -16,9 +16,10 @@ use Wrasse\Core\Money\Currency;
 /** Fetches the offers on some items and makes them the current market of our listings there. */
 final readonly class ObserveItems
 {
-    private const OFFER_FIELDS = [
-        'seller', 'price', 'shipping', 'condition', 'fulfilment', 'in_stock', 'buy_box', 'rating_percent', 'rating_count',
-        'handling_days', 'ship_from', 'marketplace_retail',
+    /** What is kept of an offer, and what it is taken to be where nothing is kept: offers are read by the million. */
+    private const OFFER = [
+        'seller' => '', 'price' => '', 'shipping' => '0.00', 'condition' => 'new', 'fulfilment' => 'merchant', 'in_stock' => true, 'buy_box' => false, 'rating_percent' => null, 'rating_count' => null,
+        'handling_days' => null, 'ship_from' => null, 'marketplace_retail' => false,
     ];
 
     public function __construct(private ChangesOnTheirWay $changes)
@@ -61,7 +62,7 @@ final readonly class ObserveItems
         $offers = [];
         foreach ($all as $offer) {
             if ($offer['seller'] !== $channel->seller) {
-                $offers[] = array_intersect_key($offer, array_flip(self::OFFER_FIELDS));
+                $offers[] = array_filter(array_intersect_key($offer, self::OFFER), fn (mixed $value, string $field) => $value !== self::OFFER[$field], ARRAY_FILTER_USE_BOTH);
             }
         }
         $holdsBuyBox = (bool) ($own['buy_box'] ?? false);

@@ -41,6 +41,8 @@ final readonly class DecideListings
     public function handle(Workspace $workspace, array $listingIds, string $cause, ?int $runId = null, int $chunk = 0, ?Answers $answers = null): void
     {
         DB::transaction(function () use ($workspace, $listingIds, $cause, $runId, $chunk, $answers): void {
+            // What a crash of the database takes back it takes back whole, with all that came after; the jobs are then repeated.
+            DB::statement('SET LOCAL synchronous_commit = off');
             if ($runId !== null && ! $this->runs->begin($workspace->id, $runId, $chunk)) {
                 return;
             }
@@ -59,7 +61,7 @@ final readonly class DecideListings
     /** @param  list<int>  $listingIds */
     private function decide(Workspace $workspace, array $listingIds, string $cause, ?int $runId, Tally $tally, ?Answers $answers): void
     {
-        $rows = array_values(ListingRows::withMarket($workspace->id)->whereIn('l.id', $listingIds)->lock('FOR UPDATE OF l')->get()->all());
+        $rows = array_values(ListingRows::withMarket($workspace->id)->whereIn('l.id', $listingIds)->lock('FOR NO KEY UPDATE OF l')->get()->all());
         $rules = $this->rules($rows);
         $documents = array_map(fn (Rule $rule) => new RuleDocument($rule->latest->document), $rules);
         $usual = RuleDocument::usual();

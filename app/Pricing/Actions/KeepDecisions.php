@@ -6,8 +6,8 @@ namespace App\Pricing\Actions;
 
 use App\Catalogue\Models\Workspace;
 use App\Pricing\Deciding\Decided;
-use App\Pricing\Models\Decision;
 use App\Pricing\Models\Rule;
+use App\Support\Database\CopyRows;
 use Illuminate\Support\Facades\DB;
 
 /** Writes decisions down, with all they were made from; one that says the same as the last one of its listing is not written again. */
@@ -40,13 +40,13 @@ final readonly class KeepDecisions
             $decision = $one->decision;
             $kept[$one->row->id] = [(int) $ids[$i], $one];
             $lines[] = [
-                'id' => $ids[$i], 'workspace_id' => $workspace->id, 'listing_id' => $one->row->id, 'rule_version_id' => $rules[$one->row->rule_id]->latest->id, 'run_id' => $runId, 'cause' => $cause,
+                'id' => (int) $ids[$i], 'workspace_id' => $workspace->id, 'listing_id' => $one->row->id, 'rule_version_id' => $rules[$one->row->rule_id]->latest->id, 'run_id' => $runId, 'cause' => $cause,
                 'outcome' => $decision->outcome->value, 'reason' => $decision->reason, 'from_minor' => $one->row->price_minor, 'price_minor' => $decision->price,
                 'floor_minor' => $decision->limits->floor, 'ceiling_minor' => $decision->limits->ceiling,
-                'input' => json_encode(array_diff_key($one->input(), ['rule' => true]), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES), 'decided_at' => $now,
+                'input' => $one->text(), 'decided_at' => $now,
             ];
         }
-        Decision::query()->insert($lines);
+        CopyRows::into('decisions', $lines);
 
         return $kept;
     }

@@ -44,7 +44,7 @@ final readonly class ResolveRun
     private function resolve(int $runId, int $userId, RunState $state, callable $then): Run
     {
         return DB::transaction(function () use ($runId, $userId, $state, $then): Run {
-            $run = Run::query()->lockForUpdate()->findOrFail($runId);
+            $run = Run::query()->lock('FOR NO KEY UPDATE')->findOrFail($runId);
             if ($run->state !== RunState::Held) {
                 throw new ConflictHttpException('Someone has decided on this run already.');
             }

@@ -55,7 +55,7 @@ final readonly class StartRun
     {
         DB::transaction(function () use ($workspaceId, $listingIds, $cause, $key): void {
             Run::query()->insertOrIgnore(['workspace_id' => $workspaceId, 'cause' => $cause, 'state' => RunState::Deciding->value, 'key' => $key, 'is_told' => false, 'total' => 0, 'started_at' => now()]);
-            $run = Run::query()->where('key', $key)->lockForUpdate()->firstOrFail();
+            $run = Run::query()->where('key', $key)->lock('FOR NO KEY UPDATE')->firstOrFail();
             $this->book->add($run, count($listingIds));
             DecideListingsJob::dispatchInChunks($workspaceId, $listingIds, $cause, $run->id, $run->total);
         });

@@ -26,6 +26,12 @@ final readonly class Decided
         return $this->requests->document($this->row, $this->rule, $this->changes, $this->sales);
     }
 
+    /** The same as text to be kept, without the rule. */
+    public function text(): string
+    {
+        return $this->requests->text($this->row, $this->changes, $this->sales);
+    }
+
     /** @return list<array{term: array<string, mixed>, from: string, name: string|null}> where its limits come from, floors first */
     public function sources(): array
     {

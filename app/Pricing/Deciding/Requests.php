@@ -35,21 +35,24 @@ final class Requests
 
     private readonly InheritedLimits $limits;
 
-    private readonly SaleTerms $terms;
+    private readonly SaleTerms $sale;
 
-    /** @var array<string, array{LimitsReader, OfferReader}> by currency */
-    private array $readers = [];
+    /** @var array<string, string> fees, tax and limits as JSON, of listings that have the same */
+    private array $shared = [];
+
+    /** @var array<string, array{LimitsReader, OfferReader}> by currency; what they have read before they remember from one job to the next */
+    private static array $readers = [];
 
     public function __construct(private readonly Workspace $workspace, CarbonInterface $at)
     {
         $this->now = $at->getTimestamp() * self::MICROSECONDS;
         $this->limits = InheritedLimits::in($workspace);
-        $this->terms = new SaleTerms($workspace);
+        $this->sale = new SaleTerms($workspace);
     }
 
     public function channel(stdClass $row): Channel
     {
-        return $this->terms->of((int) $row->channel_id, $row->category)[0];
+        return $this->sale->of((int) $row->channel_id, $row->category)[0];
     }
 
     /**
@@ -61,10 +64,10 @@ final class Requests
      */
     public function of(stdClass $row, RuleDocument $rule, int $changes, array $sales): Request
     {
-        [$channel, $currency] = $this->terms->of((int) $row->channel_id, $row->category);
-        [$limits, $offers] = $this->readers[$currency->code] ??= [new LimitsReader($currency), new OfferReader($currency)];
+        [$channel, $currency] = $this->sale->of((int) $row->channel_id, $row->category);
+        [$limits, $offers] = self::$readers[$currency->code] ??= [new LimitsReader($currency), new OfferReader($currency)];
         $listing = new Listing(
-            $row->sku, $currency, $channel->seller, $row->price_minor, $this->terms->earnings($row), $row->stock, $row->condition, $row->fulfilment,
+            $row->sku, $currency, $channel->seller, $row->price_minor, $this->sale->earnings($row), $row->stock, $row->condition, $row->fulfilment,
             $row->list_price_minor, $row->rrp_minor, $row->map_minor, (bool) $row->holds_buy_box, false, self::time($row->last_changed_at), $changes, self::sales($sales),
         );
         $market = $row->offers === null ? [] : json_decode($row->offers, true, 16, JSON_THROW_ON_ERROR);
@@ -80,22 +83,68 @@ final class Requests
      */
     public function document(stdClass $row, RuleDocument $rule, int $changes, array $sales): array
     {
-        [$channel, $currency] = $this->terms->of((int) $row->channel_id, $row->category);
+        return [
+            'now' => self::rfc3339($this->now), 'listing' => $this->listing($row, $changes, $sales), ...$this->terms($row, self::names($row, $this->channel($row))),
+            'offers' => self::offers($row), 'rule' => $rule->document,
+        ];
+    }
+
+    /**
+     * Fees, tax and limits: mostly the same for many listings.
+     *
+     * @param  array<string, string|null>  $names
+     * @return array<string, mixed>
+     */
+    private function terms(stdClass $row, array $names): array
+    {
+        return [...$this->channel($row)->termsOf($row->category, $this->workspace), 'limits' => $this->limits->ofNames($names, $row->limits)];
+    }
+
+    /**
+     * @param  list<array{date: string, units: int, in_stock: bool}>  $sales
+     * @return array<string, mixed>
+     */
+    private function listing(stdClass $row, int $changes, array $sales): array
+    {
+        [$channel, $currency] = $this->sale->of((int) $row->channel_id, $row->category);
         $amount = fn (?int $minor): ?string => $minor === null ? null : $currency->format($minor);
 
         return [
-            'now' => self::rfc3339($this->now),
-            'listing' => [
-                'sku' => $row->sku, 'currency' => $currency->code, 'seller' => $channel->seller, 'price' => $amount($row->price_minor), 'shipping' => $amount($row->shipping_minor), 'stock' => $row->stock,
-                'condition' => $row->condition, 'fulfilment' => $row->fulfilment, 'cost' => $amount($row->cost_minor), 'extra_costs' => self::extraCosts($row, $currency),
-                'list_price' => $amount($row->list_price_minor), 'rrp' => $amount($row->rrp_minor), 'map' => $amount($row->map_minor), 'holds_buy_box' => (bool) $row->holds_buy_box,
-                'last_changed_at' => self::rfc3339(self::time($row->last_changed_at)), 'changes_last_24h' => $changes, 'sales' => $sales,
-            ],
-            ...$channel->termsOf($row->category, $this->workspace),
-            'limits' => $this->limits->ofNames(self::names($row, $channel), $row->limits),
-            'offers' => self::offers($row),
-            'rule' => $rule->document,
+            'sku' => $row->sku, 'currency' => $currency->code, 'seller' => $channel->seller, 'price' => $amount($row->price_minor), 'shipping' => $amount($row->shipping_minor), 'stock' => $row->stock,
+            'condition' => $row->condition, 'fulfilment' => $row->fulfilment, 'cost' => $amount($row->cost_minor), 'extra_costs' => self::extraCosts($row, $currency),
+            'list_price' => $amount($row->list_price_minor), 'rrp' => $amount($row->rrp_minor), 'map' => $amount($row->map_minor), 'holds_buy_box' => (bool) $row->holds_buy_box,
+            'last_changed_at' => self::rfc3339(self::time($row->last_changed_at)), 'changes_last_24h' => $changes, 'sales' => $sales,
         ];
+    }
+
+    /**
+     * The same as text to be kept, without the rule; offers stand in it as they are stored, with the time they were all seen at beside them.
+     *
+     * @param  list<array{date: string, units: int, in_stock: bool}>  $sales
+     */
+    public function text(stdClass $row, int $changes, array $sales): string
+    {
+        $own = self::json(['now' => self::rfc3339($this->now), 'seen_at' => self::rfc3339(self::time($row->seen_at)), 'listing' => $this->listing($row, $changes, $sales)]);
+        $names = self::names($row, $this->channel($row));
+        $key = "{$row->channel_id}\0{$row->category}\0{$this->limits->key($names, $row->limits)}";
+        $shared = $this->shared[$key] ??= self::json($this->terms($row, $names));
+
+        return substr($own, 0, -1).','.substr($shared, 1, -1).',"offers":'.($row->offers ?? '[]').'}';
+    }
+
+    /**
+     * What text() wrote, as a document that the core reads.
+     *
+     * @param  array<string, mixed>  $rule
+     * @return array<string, mixed>
+     */
+    public static function fromText(string $text, array $rule): array
+    {
+        /** @var array{seen_at: string|null, offers: list<array<string, mixed>>, ...} $kept */
+        $kept = json_decode($text, true, 32, JSON_THROW_ON_ERROR);
+        $offers = array_map(fn (array $offer) => [...$offer, 'seen_at' => $kept['seen_at']], $kept['offers']);
+
+        return [...array_diff_key($kept, ['seen_at' => true]), 'offers' => $offers, 'rule' => $rule];
     }
 
     /**
@@ -148,6 +197,12 @@ final class Requests
         }
 
         return $listed;
+    }
+
+    /** @param  array<string, mixed>  $values */
+    private static function json(array $values): string
+    {
+        return json_encode($values, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
     }
 
     /** A time as the database gives it, to the second, in microseconds since 1970. */

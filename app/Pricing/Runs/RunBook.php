@@ -13,7 +13,10 @@ use App\Pricing\Models\RunState;
 use App\Support\Live\Announce;
 use Illuminate\Support\Facades\DB;
 
-/** How far runs are, and whether what they decide may be sent. Called within the transaction that decides. */
+/**
+ * How far runs are, and whether what they decide may be sent. Called within the transaction that decides. A run is locked without its
+ * key: decisions of other workers point to it at the same time.
+ */
 final readonly class RunBook
 {
     /** Market events of a rule within so many seconds are counted together. */
@@ -28,7 +31,7 @@ final readonly class RunBook
     /** Part of a run has been decided. The last part lets it go, or holds it. */
     public function advance(Workspace $workspace, int $runId, int $listings, Tally $tally): void
     {
-        $run = Run::query()->lockForUpdate()->findOrFail($runId);
+        $run = Run::query()->lock('FOR NO KEY UPDATE')->findOrFail($runId);
         $outcomes = $run->outcomes;
         foreach ($tally->outcomes as $outcome => $many) {
             $outcomes[$outcome] = ($outcomes[$outcome] ?? 0) + $many;
@@ -47,7 +50,7 @@ final readonly class RunBook
     /** No more listings will be added. */
     public function told(Workspace $workspace, string $key): void
     {
-        $run = Run::query()->where('key', $key)->lockForUpdate()->first();
+        $run = Run::query()->where('key', $key)->lock('FOR NO KEY UPDATE')->first();
         if ($run !== null && ! $run->is_told) {
             $run->update(['is_told' => true]);
             $this->finishIfDone($workspace, $run);
@@ -64,7 +67,7 @@ final readonly class RunBook
         foreach ($bigMoves as $ruleId => $many) {
             $key = "market:{$ruleId}:".intdiv(now()->getTimestamp(), self::WINDOW_SECONDS);
             Run::query()->insertOrIgnore(['workspace_id' => $workspace->id, 'rule_id' => $ruleId, 'cause' => 'market', 'key' => $key, 'total' => Listing::query()->where('rule_id', $ruleId)->count(), 'started_at' => now(), 'finished_at' => now()]);
-            $run = Run::query()->where('key', $key)->lockForUpdate()->firstOrFail();
+            $run = Run::query()->where('key', $key)->lock('FOR NO KEY UPDATE')->firstOrFail();
             $run->fill(['big_moves' => $run->big_moves + $many, 'moves' => $run->moves + $many])->save();
             if ($run->state === RunState::Released && $run->resolved_at === null && (new Brake($workspace))->holds($run->big_moves, $run->total)) {
                 $this->hold($workspace, $run);

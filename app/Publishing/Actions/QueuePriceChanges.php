@@ -10,7 +10,10 @@ use App\Pricing\Models\Run;
 use App\Publishing\Jobs\PublishChannelJob;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\PriceChange;
+use App\Support\Database\CopyRows;
+use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
+use stdClass;
 
 /**
  * Puts decided prices into the outbox, in the transaction of the decisions, with a statement for each step. What has not left yet is
@@ -29,8 +32,9 @@ final readonly class QueuePriceChanges
         if ($prices === []) {
             return;
         }
-        $open = PriceChange::query()->whereIn('listing_id', array_keys($prices))->whereIn('state', ChangeState::OPEN)->orderBy('id')->lockForUpdate()->get()->keyBy('listing_id')->all();
+        $open = PriceChange::query()->whereIn('listing_id', array_keys($prices))->whereIn('state', ChangeState::OPEN)->orderBy('id')->lockForUpdate()->toBase()->get(['id', 'listing_id', 'state', 'to_minor', 'run_id'])->keyBy('listing_id')->all();
         $refused = $this->refusedLately(array_keys($prices));
+        $now = CarbonImmutable::now();
         $lines = $replaced = $channels = [];
         foreach ($prices as $listingId => $price) {
             $before = $open[$listingId] ?? null;
@@ -40,23 +44,25 @@ final readonly class QueuePriceChanges
             if ($before !== null) {
                 $replaced[] = $before->id;
             }
-            $line = $this->line($event->workspaceId, $price, $before);
+            $line = $this->line($event->workspaceId, $price, $before, $now);
             $lines[] = $line;
             if ($line['state'] === ChangeState::Queued->value) {
                 $channels[$price->channelId] = true;
             }
         }
-        PriceChange::query()->whereIn('id', $replaced)->update(['state' => ChangeState::Superseded, 'settled_at' => now()]);
-        PriceChange::query()->insert($lines);
+        if ($replaced !== []) {
+            PriceChange::query()->whereIn('id', $replaced)->update(['state' => ChangeState::Superseded, 'settled_at' => now()]);
+        }
+        CopyRows::into('price_changes', $lines);
         $this->showDrafts($event->workspaceId, $prices);
         foreach (array_keys($channels) as $channel) {
             PublishChannelJob::dispatch($event->workspaceId, $channel);
         }
     }
 
-    private function replaces(DecidedPrice $price, PriceChange $before): bool
+    private function replaces(DecidedPrice $price, stdClass $before): bool
     {
-        return match ($before->state) {
+        return match (ChangeState::from($before->state)) {
             ChangeState::Queued => $before->to_minor !== $price->price,
             ChangeState::Held => $before->to_minor !== $price->price || ! $price->isHeld,
             default => false,
@@ -66,11 +72,11 @@ final readonly class QueuePriceChanges
     /**
      * What replaces a held price is held as well, unless a person has let it go.
      *
-     * @return array<string, mixed>
+     * @return array<string, int|string|CarbonImmutable|null>
      */
-    private function line(int $workspaceId, DecidedPrice $price, ?PriceChange $before): array
+    private function line(int $workspaceId, DecidedPrice $price, ?stdClass $before, CarbonImmutable $now): array
     {
-        $staysHeld = $before?->state === ChangeState::Held && $price->userId === null && in_array($before->run_id, Run::unsent(), true);
+        $staysHeld = $before?->state === ChangeState::Held->value && $price->userId === null && in_array($before->run_id, Run::unsent(), true);
         $state = match (true) {
             // No channel shows a draft yet: it has its new price at once.
             $price->isDraft => ChangeState::Confirmed,
@@ -81,7 +87,7 @@ final readonly class QueuePriceChanges
         return [
             'workspace_id' => $workspaceId, 'channel_id' => $price->channelId, 'listing_id' => $price->listingId, 'decision_id' => $price->decisionId, 'run_id' => $staysHeld ? $before->run_id : $price->runId,
             'from_minor' => $price->from, 'to_minor' => $price->price, 'floor_minor' => $price->floor, 'ceiling_minor' => $price->ceiling, 'state' => $state->value,
-            'due_at' => now(), 'queued_at' => now(), 'settled_at' => $price->isDraft ? now() : null, 'user_id' => $price->userId,
+            'due_at' => $now, 'queued_at' => $now, 'settled_at' => $price->isDraft ? $now : null, 'user_id' => $price->userId,
         ];
     }
 

@@ -47,7 +47,7 @@ final class BenchLoadCommand extends Command
             SQL, [$workspace->id]);
         DB::insert(<<<'SQL'
             INSERT INTO listing_markets (listing_id, workspace_id, seen_at, changed_at, offers)
-            SELECT l.id, l.workspace_id, now(), now(), (SELECT jsonb_agg(jsonb_build_object('seller', 'rival-' || s, 'price', to_char((l.price_minor + s * 37) / 100.0, 'FM999990.00'), 'shipping', '0.00', 'condition', 'new', 'in_stock', true, 'buy_box', s = 3, 'fulfilment', CASE WHEN s % 3 = 0 THEN 'marketplace' ELSE 'merchant' END, 'rating_percent', (80 + s)::text, 'rating_count', s * 40, 'handling_days', 1 + s % 3)) FROM generate_series(1, 20) s)
+            SELECT l.id, l.workspace_id, now(), now(), (SELECT json_agg(json_strip_nulls(json_build_object('seller', 'rival-' || s, 'price', to_char((l.price_minor + s * 37) / 100.0, 'FM999990.00'), 'buy_box', CASE WHEN s = 3 THEN true END, 'fulfilment', CASE WHEN s % 3 = 0 THEN 'marketplace' END, 'rating_percent', (80 + s)::text, 'rating_count', s * 40, 'handling_days', 1 + s % 3))) FROM generate_series(1, 20) s)
             FROM listings l WHERE l.workspace_id = ?
             SQL, [$workspace->id]);
         DB::statement('VACUUM ANALYZE');

@@ -13,7 +13,7 @@ use RuntimeException;
 /** Takes the measurements of bin/bench against the running application and its two workers. */
 final class BenchRunCommand extends Command
 {
-    protected $signature = 'bench:run {--repeats=60} {--only= : lists, bulk, floors or import}';
+    protected $signature = 'bench:run {--repeats=60} {--only= : lists, bulk, floors, import or run}';
 
     protected $description = 'Measure';
 
@@ -30,7 +30,7 @@ final class BenchRunCommand extends Command
         $user = User::query()->where('email', 'bench@kettle-crock.example')->firstOrFail();
         $this->token = $user->createToken('bench')->plainTextToken;
         $this->listings = DB::table('listings')->count();
-        $parts = ['lists' => $this->lists(...), 'bulk' => $this->bulk(...), 'floors' => $this->floors(...), 'import' => $this->import(...)];
+        $parts = ['lists' => $this->lists(...), 'bulk' => $this->bulk(...), 'floors' => $this->floors(...), 'import' => $this->import(...), 'run' => $this->fullRun(...)];
         foreach ($parts as $name => $measure) {
             if (in_array($this->option('only'), [null, $name], true)) {
                 $measure();
@@ -121,6 +121,53 @@ final class BenchRunCommand extends Command
         $this->table(["import of {$this->listings} rows, 2 workers, peak of a worker ".$this->workerPeak().' MB', 'seconds', '× yardstick'], $this->against($sql, 'one UPDATE of all costs (yardstick)', [
             'file sent and read' => $read, 'worked out row by row, with the effect on floors' => $plan, 'made' => $apply, 'all of it' => $read + $plan + $apply,
         ]));
+    }
+
+    /** A rule over all listings: decided, decisions stored, changes queued; no channel is asked. */
+    private function fullRun(): void
+    {
+        $sql = $this->setBased();
+        DB::update("UPDATE channels SET quiet_until = now() + interval '1 day', automation_on = true");
+        DB::update('UPDATE workspaces SET repricing_on = true, brake_listings_percent = 100');
+        DB::update('UPDATE rules SET is_on = true');
+        DB::update('UPDATE listings SET automation_on = true');
+        DB::statement('VACUUM ANALYZE listings');
+        $rule = (int) DB::table('rules')->value('id');
+        $pass = function () use ($rule): float {
+            return $this->seconds(function () use ($rule): void {
+                $run = $this->send('POST', "/api/v1/rules/{$rule}/run", [])['run'];
+                while (DB::table('runs')->where('id', $run)->whereNull('finished_at')->exists()) {
+                    usleep(20_000);
+                }
+            });
+        };
+        $first = $pass();
+        $changes = DB::table('price_changes')->count();
+        $again = $pass();
+        DB::update("UPDATE listing_markets SET offers = jsonb_set(offers::jsonb, '{0,price}', to_jsonb(to_char((offers #>> '{0,price}')::numeric - 0.50, 'FM999990.00')))::json");
+        $moved = $pass();
+        $outcomes = DB::table('listings')->groupBy('outcome')->selectRaw('outcome, count(*) AS many')->pluck('many', 'outcome')->map(fn (mixed $many, string $outcome) => "{$many} {$outcome}")->implode(', ');
+        $this->table(["a run over {$this->listings} listings, 20 offers each, 2 workers, peak of a worker ".$this->workerPeak().' MB', 'seconds', '× yardstick'], $this->against($sql, 'one set-based statement: lowest new offer, 1 % below, clamped, inserted (yardstick)', [
+            "first run: {$changes} changes queued" => $first, 'the same again: nothing new' => $again, 'every market has moved' => $moved,
+        ]));
+        $this->line("At the end: {$outcomes}.");
+    }
+
+    /** As little as a database can do for the same: offers in rows of a table, one statement, no reasons, no decisions. */
+    private function setBased(): float
+    {
+        DB::statement('DROP TABLE IF EXISTS bench_offers, bench_prices');
+        DB::statement("CREATE UNLOGGED TABLE bench_offers AS SELECT m.listing_id, o ->> 'seller' AS seller, ((o ->> 'price')::numeric * 100)::bigint AS price_minor, (coalesce(o ->> 'shipping', '0')::numeric * 100)::bigint AS shipping_minor, coalesce(o ->> 'condition', 'new') AS condition FROM listing_markets m CROSS JOIN LATERAL json_array_elements(m.offers) o");
+        DB::statement('CREATE TABLE bench_prices (listing_id bigint PRIMARY KEY, price_minor bigint NOT NULL)');
+        DB::statement('ANALYZE bench_offers');
+        $seconds = $this->seconds(fn () => DB::insert(<<<'SQL'
+            INSERT INTO bench_prices SELECT l.id, least(greatest(floor(o.lowest * 0.99)::bigint, l.floor_minor), l.ceiling_minor)
+            FROM listings l JOIN (SELECT listing_id, min(price_minor + shipping_minor) AS lowest FROM bench_offers WHERE condition = 'new' GROUP BY listing_id) o ON o.listing_id = l.id
+            WHERE l.floor_minor IS NOT NULL AND l.ceiling_minor IS NOT NULL
+            SQL));
+        DB::statement('DROP TABLE bench_offers, bench_prices');
+
+        return $seconds;
     }
 
     /** The largest memory a worker has ever had, in MB. */

@@ -29,7 +29,7 @@ final class OfferReader
         'handling_days', 'ship_from', 'marketplace_retail', 'source', 'seen_at',
     ];
 
-    private const MOST = 4_096;
+    private const MOST = 32_768;
 
     /** @var array<string, int> */
     private readonly array $known;
@@ -96,7 +96,7 @@ final class OfferReader
             return null;
         }
 
-        return new Offer($seller, $price, $shipping, $condition, $fulfilment, $inStock, $buyBox, $rating, $count, $days, $from, $retail, $source, $seenAt);
+        return new Offer($seller, $price, $shipping, $condition, $fulfilment, $inStock, $buyBox, $rating, $count, $days, is_string($from) ? $from : null, $retail, $source, $seenAt);
     }
 
     private function amount(mixed $text): ?int

@@ -54,13 +54,16 @@ final class FieldFilter
      */
     public function acceptsAllOf(OfferGroup $group, Listing $listing): bool
     {
-        if (! $this->looksOnlyAtTerms || isset($group->sellers[$listing->seller])) {
-            return false;
-        }
+        return $this->looksOnlyAtTerms && ! isset($group->sellers[$listing->seller]) && $this->acceptsTermsOf($group, $listing);
+    }
+
+    /** Whether nothing that the offers of a group have in common stands against them; each may still be dropped for something of its own. */
+    public function acceptsTermsOf(OfferGroup $group, Listing $listing): bool
+    {
         $key = $group->terms.$listing->terms;
         if (! isset($this->remembered[$key])) {
             $this->remembered = count($this->remembered) < self::MOST_REMEMBERED ? $this->remembered : [];
-            $this->remembered[$key] = $this->reasonToDrop($group->offers[0], $listing, 0) === null;
+            $this->remembered[$key] = $this->reasonOfTerms($group->offers[0], $listing) === null;
         }
 
         return $this->remembered[$key];
@@ -74,11 +77,41 @@ final class FieldFilter
             ! in_array($offer->source, $this->sources, true) => 'source',
             in_array($offer->seller, $this->excludeSellers, true) => 'excluded_seller',
             $this->onlySellers !== null && ! in_array($offer->seller, $this->onlySellers, true) => 'not_in_list',
+            default => $this->reasonOfTerms($offer, $listing) ?? $this->reasonOfItsOwn($offer, $now),
+        };
+    }
+
+    /**
+     * Of an offer whose terms are accepted.
+     *
+     * @param  int  $now  microseconds since 1970
+     */
+    public function reasonBesidesTerms(Offer $offer, Listing $listing, int $now): ?string
+    {
+        return match (true) {
+            $offer->seller === $listing->seller => 'own_offer',
+            $this->excludeSellers !== [] && in_array($offer->seller, $this->excludeSellers, true) => 'excluded_seller',
+            $this->onlySellers !== null && ! in_array($offer->seller, $this->onlySellers, true) => 'not_in_list',
+            default => $this->reasonOfItsOwn($offer, $now),
+        };
+    }
+
+    private function reasonOfTerms(Offer $offer, Listing $listing): ?string
+    {
+        return match (true) {
+            ! in_array($offer->source, $this->sources, true) => 'source',
             $this->excludeMarketplaceRetail && $offer->marketplaceRetail => 'marketplace_retail',
             ! $this->accepts($this->conditions, $offer->condition, $listing->condition) => 'condition',
             ! $this->accepts($this->fulfilments, $offer->fulfilment, $listing->fulfilment) => 'fulfilment',
             $this->inStockOnly && ! $offer->inStock => 'out_of_stock',
-            $this->isStale($offer, $now) => 'stale',
+            default => null,
+        };
+    }
+
+    private function reasonOfItsOwn(Offer $offer, int $now): ?string
+    {
+        return match (true) {
+            $this->maxAgeMinutes !== null && $this->isStale($offer, $now) => 'stale',
             $this->minRating !== null && ($offer->rating === null || $offer->rating->units < $this->minRating->units) => 'rating',
             $this->minRatingCount !== null && ($offer->ratingCount === null || $offer->ratingCount < $this->minRatingCount) => 'rating_count',
             $this->maxHandlingDays !== null && ($offer->handlingDays === null || $offer->handlingDays > $this->maxHandlingDays) => 'handling',
@@ -95,7 +128,6 @@ final class FieldFilter
 
     private function isStale(Offer $offer, int $now): bool
     {
-        return $this->maxAgeMinutes !== null
-            && ($offer->seenAt === null || $now - $offer->seenAt > $this->maxAgeMinutes * self::MICROSECONDS_A_MINUTE);
+        return $offer->seenAt === null || $now - $offer->seenAt > (int) $this->maxAgeMinutes * self::MICROSECONDS_A_MINUTE;
     }
 }

@@ -36,8 +36,9 @@ final readonly class FieldSelection
                 continue;
             }
             $some = $their = [];
+            $isAccepted = $this->filter->acceptsTermsOf($group, $listing);
             foreach ($group->offers as $offer) {
-                $why = $this->filter->reasonToDrop($offer, $listing, $now);
+                $why = $isAccepted ? $this->filter->reasonBesidesTerms($offer, $listing, $now) : $this->filter->reasonToDrop($offer, $listing, $now);
                 if ($why !== null) {
                     $dropped[] = new Dropped($offer->seller, $why);
                 } else {
