@@ -21,6 +21,7 @@ use App\Workbench\Http\EarningsController;
 use App\Workbench\Http\ListingController;
 use App\Workbench\Http\RunController;
 use App\Workbench\Http\SavedViewController;
+use App\Workbench\Http\TodayController;
 use App\Workbench\Http\WorklistController;
 use Illuminate\Support\Facades\Route;
 
@@ -56,6 +57,7 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::post('batches/{id}/undo', [BatchController::class, 'undo'])->whereUuid('id');
     Route::get('batches/{id}/refused', [BatchController::class, 'refused'])->whereUuid('id');
 
+    Route::get('today', TodayController::class);
     Route::get('worklist', WorklistController::class);
     Route::get('listings', [ListingController::class, 'index']);
     Route::get('listings/count', [ListingController::class, 'count']);

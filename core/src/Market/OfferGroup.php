@@ -5,34 +5,16 @@ declare(strict_types=1);
 namespace Wrasse\Core\Market;
 
 /** Offers that differ only in seller and price, with their figures side by side. */
-final class OfferGroup
+final readonly class OfferGroup
 {
-    /** What they have in common. */
-    public readonly string $terms;
-
-    /** @var non-empty-list<Offer> */
-    public array $offers;
-
-    /** @var non-empty-list<int> prices with shipping, in the order of the offers */
-    public array $landed;
-
-    /** @var non-empty-list<int> prices without shipping */
-    public array $prices;
-
-    /** @var array<string, true> */
-    public array $sellers = [];
-
-    public function __construct(Offer $first)
+    /**
+     * @param  string  $terms  what they have in common
+     * @param  non-empty-list<Offer>  $offers
+     * @param  non-empty-list<int>  $landed  prices with shipping, in the order of the offers
+     * @param  non-empty-list<int>  $prices  prices without shipping
+     * @param  array<string, true>  $sellers
+     */
+    public function __construct(public string $terms, public array $offers, public array $landed, public array $prices, public array $sellers)
     {
-        $this->terms = $first->terms;
-        $this->add($first);
-    }
-
-    public function add(Offer $offer): void
-    {
-        $this->offers[] = $offer;
-        $this->landed[] = $offer->landed;
-        $this->prices[] = $offer->price;
-        $this->sellers[$offer->seller] = true;
     }
 }

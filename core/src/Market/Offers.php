@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
-use function array_values;
 use function count;
 
 /** The offers on a listing, those with the same terms together: whether they count is mostly settled once for all of them. */
@@ -18,15 +17,19 @@ final readonly class Offers
     /** @param  list<Offer>  $offers */
     public function __construct(array $offers)
     {
-        $groups = [];
+        $alike = $landed = $prices = $sellers = [];
         foreach ($offers as $offer) {
-            if (isset($groups[$offer->terms])) {
-                $groups[$offer->terms]->add($offer);
-            } else {
-                $groups[$offer->terms] = new OfferGroup($offer);
-            }
+            $terms = $offer->terms;
+            $alike[$terms][] = $offer;
+            $landed[$terms][] = $offer->landed;
+            $prices[$terms][] = $offer->price;
+            $sellers[$terms][$offer->seller] = true;
+        }
+        $groups = [];
+        foreach ($alike as $terms => $of) {
+            $groups[] = new OfferGroup((string) $terms, $of, $landed[$terms], $prices[$terms], $sellers[$terms]);
         }
         $this->count = count($offers);
-        $this->groups = array_values($groups);
+        $this->groups = $groups;
     }
 }

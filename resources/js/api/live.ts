@@ -1,14 +1,16 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 
-type Topic = 'listings' | 'changes' | 'rules' | 'workspace' | 'batches' | 'facets';
+type Topic = 'listings' | 'changes' | 'rules' | 'workspace' | 'batches' | 'facets' | 'approvals' | 'runs';
 
 const KEYS: Record<Topic, string[][]> = {
     listings: [['listings'], ['listing'], ['worklist']],
-    changes: [['changes'], ['listings'], ['listing']],
+    changes: [['changes'], ['today'], ['listings'], ['listing']],
     rules: [['rules'], ['rule'], ['listings']],
     batches: [['batches'], ['batch']],
     facets: [['facets']],
+    approvals: [['approvals'], ['today']],
+    runs: [['runs'], ['today'], ['rules']],
     workspace: [['workspace'], ['suppliers'], ['limits'], ['channels'], ['listings'], ['listing']],
 };
 

@@ -813,6 +813,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The last 24 hours, how the listings stand, and what did not arrive */
+        get: operations["today"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/worklist": {
         parameters: {
             query?: never;
@@ -1500,6 +1517,17 @@ export interface components {
             /** @description Profit as a percentage of the cost. */
             markup_percent: string | null;
         };
+        /** @description Changes that did not arrive, for the same reason. */
+        FailingGroup: {
+            channel: string;
+            /** @enum {string} */
+            state: "refused" | "drifted";
+            /** @description In the channel’s words where it gave any. */
+            problem: string;
+            many: number;
+            /** Format: date-time */
+            since: string;
+        };
         HistoryPoint: {
             /** @description Seconds since 1970. */
             at: number;
@@ -1681,6 +1709,33 @@ export interface components {
             name: string | null;
             /** @description Whether it is the one that counts: the highest of the floors, the lowest of the ceilings. */
             binds: boolean;
+        };
+        Today: {
+            /** @description Prices changed by rules in the last 24 hours. */
+            changed_by_rules: number;
+            /** @description Prices that a person set or approved in the last 24 hours. */
+            changed_by_hand: number;
+            /** @description Prices that wait for a person now. */
+            held: number;
+            /** @description Changes that did not arrive in the last 24 hours. */
+            refused: number;
+            /** @description Listings in stock that are cheaper than all that count. */
+            cheapest: number;
+            in_pack: number;
+            dearest: number;
+            /** @description Nobody else counts. */
+            alone: number;
+            listings: number;
+            /** @description How many of them hold the buy box. */
+            buy_box: number;
+            /** @description The same by day. */
+            days: {
+                /** Format: date */
+                day: string;
+                listings: number;
+                buy_box: number;
+            }[];
+            failing: components["schemas"]["FailingGroup"][];
         };
         /** @description Listings that cannot be priced for the same reason. */
         WorklistGroup: {
@@ -3584,6 +3639,26 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    today: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Today */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Today"];
+                };
             };
         };
     };

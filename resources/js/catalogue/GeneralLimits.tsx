@@ -23,6 +23,8 @@ export function GeneralLimits({ workspace }: { workspace: Workspace }) {
     const [ceiling, setCeiling] = useState((isFirst ? FIRST.ceiling : workspace.limits.ceiling).map(draft));
     const [tax, setTax] = useState(workspace.tax_percent);
     const [alarm, setAlarm] = useState(workspace.floor_alarm_percent);
+    const [brakeShare, setBrakeShare] = useState(workspace.brake_listings_percent);
+    const [brakeMove, setBrakeMove] = useState(workspace.brake_move_percent);
     const [included, setIncluded] = useState(workspace.tax_included);
     const problem = change.error instanceof Problem ? change.error : null;
 
@@ -33,6 +35,8 @@ export function GeneralLimits({ workspace }: { workspace: Workspace }) {
                 tax_percent: tax,
                 tax_included: included,
                 floor_alarm_percent: alarm,
+                brake_listings_percent: brakeShare,
+                brake_move_percent: brakeMove,
             },
             { onSuccess: () => toast('Saved. Floors and ceilings are being worked out again.') },
         );
@@ -78,6 +82,32 @@ export function GeneralLimits({ workspace }: { workspace: Workspace }) {
                         Prices contain the tax
                     </label>
                 </div>
+                <fieldset className="col-span-full">
+                    <legend className="mb-1 font-bold">Brake</legend>
+                    <div className="flex flex-wrap items-start gap-x-3 gap-y-2">
+                        <span className="pt-1.5">A run that would move more than</span>
+                        <Field
+                            label={<span className="sr-only">Brake: part of the listings</span>}
+                            className="w-24"
+                            unit="%"
+                            inputMode="decimal"
+                            value={brakeShare}
+                            onChange={(event) => setBrakeShare(event.target.value)}
+                            error={problem?.at('brake_listings_percent')}
+                        />
+                        <span className="pt-1.5">of its listings by more than</span>
+                        <Field
+                            label={<span className="sr-only">Brake: part of the price</span>}
+                            className="w-24"
+                            unit="%"
+                            inputMode="decimal"
+                            value={brakeMove}
+                            onChange={(event) => setBrakeMove(event.target.value)}
+                            error={problem?.at('brake_move_percent')}
+                        />
+                        <span className="pt-1.5">is stopped before anything is sent, until you have looked at it.</span>
+                    </div>
+                </fieldset>
                 <div className="col-span-full grid gap-2">
                     {problem && Object.keys(problem.errors).length === 0 && <ProblemNotice error={problem} />}
                     <div>

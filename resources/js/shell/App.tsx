@@ -7,7 +7,7 @@ import { Shell } from './Shell';
 
 const SignIn = lazy(() => import('@/accounts/SignIn'));
 const ListingsPage = lazy(() => import('@/workbench/ListingsPage'));
-const TodayPage = lazy(() => import('@/workbench/TodayPage'));
+const TodayPage = lazy(() => import('@/today/TodayPage'));
 const RulesPage = lazy(() => import('@/pricing/RulesPage'));
 const RulePage = lazy(() => import('@/pricing/RulePage'));
 const ChangesPage = lazy(() => import('@/publishing/ChangesPage'));

@@ -1,4 +1,5 @@
-import { useRules, useWorklist, useWorkspace } from '@/api/queries';
+import { useRules, useWorkspace } from '@/api/queries';
+import { useForYou } from '@/today/queries';
 import { clsx } from 'clsx';
 import { NavLink } from 'react-router';
 import { Account } from './Account';
@@ -8,10 +9,10 @@ import { Mark } from './Mark';
 export function Rail({ workspace }: { workspace: string }) {
     const rules = useRules();
     const settings = useWorkspace();
-    const open = useWorklist().data?.reduce((sum, group) => sum + group.many, 0);
+    const open = useForYou();
     const on = rules.data?.filter((rule) => rule.is_on).length;
     const places: [string, string, string?][] = [
-        ['/today', 'Today', open ? `${open.toLocaleString('en')} to mend` : undefined],
+        ['/today', 'Today', open ? `${open.toLocaleString('en')} for you` : undefined],
         ['/listings', 'Listings'],
         ['/rules', 'Rules', on === undefined ? undefined : `${on} on`],
         ['/changes', 'Changes'],

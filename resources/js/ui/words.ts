@@ -72,6 +72,7 @@ export const OFF: Record<string, string> = {
 };
 
 export const CHANGE_STATES: Record<string, string> = {
+    held: 'held until a run is looked at',
     queued: 'waiting to be sent',
     sending: 'sending',
     sent: 'sent, reading back',
@@ -87,6 +88,13 @@ export const CAUSES: Record<string, string> = {
     schedule: 'on schedule',
     hand: 'run by hand',
     costs: 'costs changed',
+    cost: 'costs changed',
+    supplier: 'suppliers changed',
+    price: 'prices were set by hand',
+    automation: 'repricing was switched',
+    markup: 'markups were applied',
+    released: 'a stopped run was let go',
+    approval: 'someone said yes',
     limits: 'limits changed',
     fees: 'fees changed',
     rule: 'rule changed',

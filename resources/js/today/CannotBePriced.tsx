@@ -1,11 +1,10 @@
 import type { components } from '@/api/schema';
 import { useWorklist } from '@/api/queries';
-import { TopBar } from '@/shell/TopBar';
 import { money } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { count, origin } from '@/ui/words';
 import { Link } from 'react-router';
-import { EditCell } from './EditCell';
+import { EditCell } from '@/workbench/EditCell';
 
 type Group = components['schemas']['WorklistGroup'];
 type Item = components['schemas']['WorklistItem'];
@@ -49,35 +48,18 @@ const GROUPS: Record<Problem, { title: string; why: string; state: string; figur
 
 const HEADS = { cost: 'Unit cost €', floor: 'Floor €', ceiling: 'Ceiling €', conflict: 'To mend it' };
 
-/** What waits for a person. */
-export default function TodayPage() {
+/** What cannot be priced, and the one step that mends it. */
+export function CannotBePriced() {
     const worklist = useWorklist();
     const groups = (Object.keys(GROUPS) as Problem[])
         .map((problem) => worklist.data?.find((group) => group.problem === problem))
         .filter((group): group is Group => group !== undefined);
-    const many = groups.reduce((sum, group) => sum + group.many, 0);
     return (
         <>
-            <TopBar
-                title="Today"
-                note={worklist.data && (many > 0 ? `${count(many, 'listing', 'listings')} cannot be priced` : '')}
-            />
-            <main className="min-h-0 flex-1 overflow-auto bg-sheet">
-                <div className="grid max-w-[980px] gap-8 px-[26px] py-6">
-                    {worklist.error && <ProblemNotice error={worklist.error} onRetry={() => void worklist.refetch()} />}
-                    {worklist.data && many === 0 && (
-                        <div>
-                            <h2 className="text-[17px]">Nothing to mend</h2>
-                            <p className="mt-1 text-text-2">
-                                Every listing has a cost, a floor and a ceiling that fit together.
-                            </p>
-                        </div>
-                    )}
-                    {groups.map((group) => (
-                        <GroupOf key={group.problem} group={group} />
-                    ))}
-                </div>
-            </main>
+            {worklist.error && <ProblemNotice error={worklist.error} onRetry={() => void worklist.refetch()} />}
+            {groups.map((group) => (
+                <GroupOf key={group.problem} group={group} />
+            ))}
         </>
     );
 }

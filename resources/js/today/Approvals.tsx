@@ -1,0 +1,229 @@
+import type { Approval } from '@/api/client';
+import { PriceLine } from '@/charts/PriceLine';
+import { Button } from '@/ui/Button';
+import { Field } from '@/ui/Field';
+import { money, percent, signed } from '@/ui/figures';
+import { ProblemNotice } from '@/ui/Notice';
+import { Popup } from '@/ui/Popup';
+import { Select } from '@/ui/Select';
+import { count } from '@/ui/words';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { toast } from 'sonner';
+import { useAnswer, useApprovals } from './queries';
+
+const GROUPS: [Approval['reason'], string, string][] = [
+    ['max_move', 'Large moves', 'The rule’s brake stopped them: more at once than it may move alone.'],
+    ['approval', 'Waiting for your yes', 'The rule asks before it moves them.'],
+];
+
+/** Prices that wait for a person: by why they wait, those with the most money at stake first. */
+export function Approvals() {
+    const approvals = useApprovals();
+    const answer = useAnswer();
+    if (approvals.error) return <ProblemNotice error={approvals.error} onRetry={() => void approvals.refetch()} />;
+    return GROUPS.map(([reason, title, why]) => {
+        const rows = approvals.data?.approvals.filter((one) => one.reason === reason) ?? [];
+        const many = approvals.data?.counts[reason] ?? 0;
+        if (many === 0) return null;
+        return (
+            <section key={reason} aria-label={title}>
+                <div className="mb-1.5 flex items-baseline gap-3">
+                    <h2 className="text-[17px]">{title}</h2>
+                    <span className="text-text-2">
+                        {many}. {why}
+                    </span>
+                    {many > 1 && (
+                        <Button
+                            className="ml-auto"
+                            disabled={answer.isPending}
+                            onClick={() =>
+                                answer.mutate(
+                                    { yesToAll: reason },
+                                    {
+                                        onSuccess: ({ done, refused }) =>
+                                            toast(
+                                                `${count(done, 'price goes', 'prices go')} out${refused.length > 0 ? `, ${refused.length} had moved on` : ''}`,
+                                            ),
+                                    },
+                                )
+                            }
+                        >
+                            Yes to all {many}
+                        </Button>
+                    )}
+                </div>
+                {answer.error && <ProblemNotice error={answer.error} />}
+                <ul className="border border-line bg-sheet">
+                    {rows.map((one) => (
+                        <Line key={one.id} approval={one} />
+                    ))}
+                </ul>
+                {rows.length < many && (
+                    <p className="mt-1 text-[12.5px] text-text-3">
+                        The {rows.length} with the most at stake are shown, of {many}.
+                    </p>
+                )}
+            </section>
+        );
+    });
+}
+
+function Line({ approval }: { approval: Approval }) {
+    const { listing, decision, price } = approval;
+    const [editing, setEditing] = useState(false);
+    const [figure, setFigure] = useState(price);
+    const answer = useAnswer();
+    const yes = (wanted?: string) =>
+        answer.mutate(
+            { yes: [{ id: approval.id, seen: price, price: wanted }] },
+            { onSuccess: () => toast(`${listing.sku} goes to ${wanted ?? price}`) },
+        );
+    const rank = (at: number | null | undefined) => (at == null ? '–' : `${at} of ${decision.field_size + 1}`);
+    return (
+        <li className="border-b border-line px-3 py-2 last:border-0">
+            <div className="grid grid-cols-[minmax(150px,1fr)_180px_176px_auto] items-center gap-4 max-[1160px]:grid-cols-[minmax(150px,1fr)_176px_auto]">
+                <div className="min-w-0">
+                    <Link
+                        to={`/listings?q=${encodeURIComponent(listing.sku)}&listing=${listing.id}`}
+                        className="block truncate hover:underline"
+                    >
+                        {listing.title}
+                    </Link>
+                    <span className="block truncate text-[12.5px] text-text-2">
+                        {listing.channel} · {listing.rule}
+                    </span>
+                    <span className="block truncate text-[12.5px] text-text-2">
+                        {money(approval.stake)} a month at stake · {rank(decision.rank_before)} →{' '}
+                        {rank(decision.rank_after)}
+                    </span>
+                </div>
+                <div className="max-[1160px]:hidden">
+                    <PriceLine
+                        floor={listing.floor}
+                        ceiling={listing.ceiling}
+                        price={listing.price}
+                        proposed={price}
+                        marks={listing.marks}
+                        currency={listing.currency}
+                        width={180}
+                    />
+                </div>
+                <div className="text-right">
+                    {money(listing.price)} → <b>{money(price)}</b>
+                    <span className="block text-[12.5px] text-text-2">
+                        {signed(approval.change)}, margin {percent(decision.before?.margin_percent)} →{' '}
+                        {percent(decision.after?.margin_percent)}
+                    </span>
+                    <span className="block text-[12.5px] text-text-2">
+                        markup {percent(decision.before?.markup_percent)} → {percent(decision.after?.markup_percent)}
+                    </span>
+                </div>
+                <div className="flex gap-1.5">
+                    <Button
+                        disabled={answer.isPending}
+                        onClick={() => yes()}
+                        aria-label={`Yes: ${listing.sku} to ${price}`}
+                    >
+                        Yes
+                    </Button>
+                    <Button
+                        disabled={answer.isPending}
+                        aria-expanded={editing}
+                        aria-label={`Another price for ${listing.sku}`}
+                        onClick={() => setEditing(!editing)}
+                    >
+                        Edit
+                    </Button>
+                    <No
+                        approval={approval}
+                        busy={answer.isPending}
+                        onNo={(note, hours) => answer.mutate({ no: [approval.id], note, hours })}
+                    />
+                </div>
+            </div>
+            {editing && (
+                <form
+                    className="mt-2 flex items-end justify-end gap-2"
+                    onSubmit={(event) => {
+                        event.preventDefault();
+                        yes(figure);
+                    }}
+                >
+                    <Field
+                        label={`Price, from ${money(listing.floor)} to ${money(listing.ceiling)}`}
+                        className="w-56"
+                        autoFocus
+                        inputMode="decimal"
+                        unit="€"
+                        value={figure}
+                        onChange={(event) => setFigure(event.target.value)}
+                    />
+                    <Button look="main" type="submit" disabled={answer.isPending}>
+                        Send this price
+                    </Button>
+                </form>
+            )}
+            {answer.error && (
+                <div className="mt-2">
+                    <ProblemNotice error={answer.error} />
+                </div>
+            )}
+        </li>
+    );
+}
+
+const RESTS = [
+    ['4', 'for four hours'],
+    ['24', 'for a day'],
+    ['168', 'for a week'],
+    ['720', 'for a month'],
+] as const;
+
+function No({
+    approval,
+    busy,
+    onNo,
+}: {
+    approval: Approval;
+    busy: boolean;
+    onNo: (note: string, hours: number) => void;
+}) {
+    const [open, setOpen] = useState(false);
+    const [note, setNote] = useState('');
+    const [hours, setHours] = useState<(typeof RESTS)[number][0]>('24');
+    return (
+        <Popup
+            label={`No to ${approval.listing.sku}`}
+            align="end"
+            open={open}
+            onOpenChange={setOpen}
+            trigger={
+                <Button disabled={busy} aria-label={`No: ${approval.listing.sku} stays`}>
+                    No
+                </Button>
+            }
+        >
+            <form
+                className="grid w-64 gap-2.5"
+                onSubmit={(event) => {
+                    event.preventDefault();
+                    setOpen(false);
+                    onNo(note, Number(hours));
+                }}
+            >
+                <Field
+                    label="Why (for those who look back)"
+                    autoFocus
+                    maxLength={255}
+                    value={note}
+                    onChange={(event) => setNote(event.target.value)}
+                />
+                <Select label="Do not ask again" value={hours} options={RESTS} onChange={setHours} />
+                <Button look="main" type="submit">
+                    Keep {money(approval.listing.price)}
+                </Button>
+            </form>
+        </Popup>
+    );
+}

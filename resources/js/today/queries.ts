@@ -1,0 +1,84 @@
+import { api, Problem, take, type Approval } from '@/api/client';
+import { useWorklist } from '@/api/queries';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+
+export const useToday = () =>
+    useQuery({ queryKey: ['today'], queryFn: () => take(api.GET('/api/v1/today')), staleTime: 10_000 });
+
+/** Prices that wait for a person. */
+export const useApprovals = () =>
+    useQuery({ queryKey: ['approvals'], queryFn: () => take(api.GET('/api/v1/approvals')), staleTime: 5_000 });
+
+/** How much waits for a person: stopped runs, prices, listings that cannot be priced, changes that did not arrive. */
+export function useForYou(): number | undefined {
+    const approvals = useApprovals();
+    const runs = useHeldRuns();
+    const today = useToday();
+    const worklist = useWorklist();
+    if (!approvals.data || !runs.data || !today.data || !worklist.data) return undefined;
+    const sum = (numbers: number[]) => numbers.reduce((all, one) => all + one, 0);
+    return (
+        sum(Object.values(approvals.data.counts)) +
+        runs.data.length +
+        sum(today.data.failing.map((group) => group.many)) +
+        sum(worklist.data.map((group) => group.many))
+    );
+}
+
+/** Runs that a brake has stopped. */
+export const useHeldRuns = () =>
+    useQuery({
+        queryKey: ['runs', 'held'],
+        queryFn: () => take(api.GET('/api/v1/runs', { params: { query: { state: 'held' } } })),
+        staleTime: 5_000,
+    });
+
+export const useRun = (id: number | null) =>
+    useQuery({
+        queryKey: ['runs', id],
+        queryFn: () => take(api.GET('/api/v1/runs/{id}', { params: { path: { id: id ?? 0 } } })),
+        enabled: id !== null,
+    });
+
+type Reason = Approval['reason'];
+export type Answer =
+    | { yes: { id: number; seen: string; price?: string }[] }
+    | { yesToAll: Reason }
+    | { no: number[]; note: string; hours: number };
+
+/** Says yes or no to waiting prices; those the market has overtaken come back with a word why. */
+export function useAnswer() {
+    const client = useQueryClient();
+    return useMutation({
+        mutationFn: (answer: Answer) => {
+            if ('yes' in answer)
+                return take(api.POST('/api/v1/approvals/approve', { body: { approvals: answer.yes } }));
+            if ('yesToAll' in answer)
+                return take(api.POST('/api/v1/approvals/approve', { body: { reason: answer.yesToAll } }));
+            const { no: ids, note, hours } = answer;
+            return take(api.POST('/api/v1/approvals/reject', { body: { ids, note: note || null, hours } }));
+        },
+        onSuccess: (answered, answer) => {
+            for (const key of ['approvals', 'today', 'changes', 'listings'])
+                void client.invalidateQueries({ queryKey: [key] });
+            const [first] = answered.refused;
+            // Of one alone, the reason belongs beside it.
+            if (first && 'yes' in answer && answer.yes.length === 1) throw new Problem(409, first.why, null, {});
+        },
+    });
+}
+
+export function useResolveRun(id: number) {
+    const client = useQueryClient();
+    const path = { params: { path: { id } } };
+    return useMutation({
+        mutationFn: (how: { release: true } | { release: false; pause: boolean }) =>
+            how.release
+                ? take(api.POST('/api/v1/runs/{id}/release', path))
+                : take(api.POST('/api/v1/runs/{id}/discard', { ...path, body: { pause: how.pause } })),
+        onSettled: () => {
+            for (const key of ['runs', 'today', 'changes', 'listings'])
+                void client.invalidateQueries({ queryKey: [key] });
+        },
+    });
+}
