@@ -13,6 +13,8 @@ use App\Catalogue\Http\ScopeLimitsController;
 use App\Catalogue\Http\SupplierController;
 use App\Catalogue\Http\WorkspaceController;
 use App\Market\Http\NotificationController;
+use App\Market\Http\RivalController;
+use App\Pricing\Http\FormulaController;
 use App\Pricing\Http\RuleController;
 use App\Publishing\Http\ChangeController;
 use App\Support\Live\EventsController;
@@ -74,7 +76,11 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
 
     Route::get('rules', [RuleController::class, 'index']);
     Route::post('rules', [RuleController::class, 'store']);
+    Route::get('rivals', [RivalController::class, 'index']);
+    Route::post('rules/formula', FormulaController::class);
     Route::post('rules/try-out', [RuleController::class, 'tryOut']);
+    Route::post('rules/try-out/export', [RuleController::class, 'exportTryOut']);
+    Route::get('rules/{id}/versions', [RuleController::class, 'versions'])->whereNumber('id');
     Route::get('rules/{id}', [RuleController::class, 'show'])->whereNumber('id');
     Route::patch('rules/{id}', [RuleController::class, 'update'])->whereNumber('id');
     Route::post('rules/{id}/run', [RuleController::class, 'run'])->whereNumber('id');
@@ -90,6 +96,7 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
 
     Route::get('changes', [ChangeController::class, 'index']);
     Route::post('changes/{id}/undo', [ChangeController::class, 'undo'])->whereNumber('id');
+    Route::get('changes/export', [ChangeController::class, 'export']);
     Route::get('changes/{id}', [ChangeController::class, 'show'])->whereNumber('id');
     Route::get('events', EventsController::class);
 });

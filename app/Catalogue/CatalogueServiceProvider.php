@@ -10,6 +10,7 @@ use App\Catalogue\Edits\SetCost;
 use App\Catalogue\Edits\SetLimit;
 use App\Catalogue\Edits\SetMarkupPrice;
 use App\Catalogue\Edits\SetPrice;
+use App\Catalogue\Edits\SetPrices;
 use App\Catalogue\Edits\SetProduct;
 use App\Catalogue\Edits\SetSupplier;
 use Illuminate\Support\ServiceProvider;
@@ -18,7 +19,7 @@ final class CatalogueServiceProvider extends ServiceProvider
 {
     public function register(): void
     {
-        $this->app->tag([SetCost::class, SetLimit::class, SetSupplier::class, SetAutomation::class, SetPrice::class, SetMarkupPrice::class, SetProduct::class], BulkEdits::TAG);
+        $this->app->tag([SetCost::class, SetLimit::class, SetSupplier::class, SetAutomation::class, SetPrice::class, SetPrices::class, SetMarkupPrice::class, SetProduct::class], BulkEdits::TAG);
         $this->app->when(BulkEdits::class)->needs('$edits')->giveTagged(BulkEdits::TAG);
     }
 }

@@ -40,7 +40,7 @@ final readonly class BatchController
 
     #[OA\Post(path: '/api/v1/batches', operationId: 'startBatch', summary: 'Work out a change to many listings; nothing is changed yet', tags: ['Bulk'],
         requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(required: ['edit', 'wanted'], properties: [
-            new OA\Property(property: 'edit', type: 'string', enum: ['product', 'cost', 'limits', 'supplier', 'automation', 'price', 'markup', 'rule']),
+            new OA\Property(property: 'edit', type: 'string', enum: ['product', 'cost', 'limits', 'supplier', 'automation', 'price', 'prices', 'markup', 'rule']),
             new OA\Property(property: 'wanted', ref: '#/components/schemas/BulkEdit'),
             new OA\Property(property: 'listings', type: 'array', items: new OA\Items(type: 'integer')),
             new OA\Property(property: 'filter', ref: '#/components/schemas/ListingFilter'),

@@ -15,7 +15,7 @@ final readonly class BatchResource
     public function __construct(
         #[OA\Property(format: 'uuid')] public string $id,
         #[OA\Property(description: 'The file it comes from.', format: 'uuid')] public ?string $import_id,
-        #[OA\Property(enum: ['import', 'new_product', 'product', 'cost', 'limits', 'supplier', 'automation', 'price', 'markup', 'rule'])] public string $kind,
+        #[OA\Property(enum: ['import', 'new_product', 'product', 'cost', 'limits', 'supplier', 'automation', 'price', 'prices', 'markup', 'rule'])] public string $kind,
         #[OA\Property(description: 'What it does, in words; of an import the name of the file.')] public string $title,
         #[OA\Property(enum: BatchState::class)] public string $state,
         #[OA\Property(description: 'How many rows there are, or are expected.')] public int $total,

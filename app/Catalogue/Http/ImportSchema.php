@@ -15,6 +15,7 @@ use OpenApi\Attributes as OA;
     new OA\Property(property: 'effective_from', type: 'string', format: 'date', nullable: true),
     new OA\Property(property: 'side', type: 'string', enum: ['floor', 'ceiling']), new OA\Property(property: 'kind', type: 'string', enum: ['amount', 'margin', 'markup', 'profit', 'rrp']),
     new OA\Property(property: 'supplier', type: 'string', nullable: true), new OA\Property(property: 'on', type: 'boolean'), new OA\Property(property: 'rule', type: 'integer', nullable: true),
+    new OA\Property(property: 'prices', description: 'By listing.', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string')),
     new OA\Property(property: 'fields', ref: '#/components/schemas/ProductFields'), new OA\Property(property: 'was', description: 'What some of them were when they were read: they are changed only if they still are.', ref: '#/components/schemas/ProductFields'),
 ])]
 #[OA\Schema(schema: 'ProductFields', description: 'Texts as people type them; an empty one takes the value away.', properties: [

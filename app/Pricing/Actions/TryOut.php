@@ -12,12 +12,16 @@ use App\Pricing\Deciding\ListingRows;
 use App\Pricing\Deciding\RuleDocument;
 use App\Support\Http\DocumentField;
 use Carbon\CarbonImmutable;
+use Illuminate\Support\Facades\DB;
+use Wrasse\Core\Insight\MoneyAtPace;
 
 /** What a rule document would do to listings, without changing anything. */
 final readonly class TryOut
 {
     /** So many listings at most are tried at once. */
-    public const MOST = 5_000;
+    public const MOST = 10_000;
+
+    private const DAYS = 30;
 
     public function __construct(private Decider $decider)
     {
@@ -27,7 +31,7 @@ final readonly class TryOut
      * @param  array<string, mixed>  $document
      * @param  list<int>|null  $listingIds
      * @param  array<string, mixed>  $filter
-     * @return list<Decided>
+     * @return array{list<Decided>, MoneyAtPace} what was decided, and what it comes to on what was sold in 30 days
      */
     public function handle(Workspace $workspace, array $document, ?array $listingIds, array $filter): array
     {
@@ -35,11 +39,16 @@ final readonly class TryOut
         $ids = (new ListingSelection($workspace->id, $listingIds, $filter))->query()->orderBy('l.sku')->orderBy('l.id')->limit(self::MOST)->pluck('l.id');
         $rule = new RuleDocument($document);
         $decided = [];
+        $money = new MoneyAtPace;
         foreach ($ids->chunk(500) as $chunk) {
             $rows = array_values(ListingRows::withMarket($workspace->id)->whereIn('l.id', $chunk)->reorder('l.sku')->orderBy('l.id')->get()->all());
-            array_push($decided, ...DocumentField::check(fn () => $this->decider->decide($workspace, $rows, fn () => $rule, CarbonImmutable::now())));
+            $sold = DB::table('sales_days')->whereIn('listing_id', $chunk)->where('day', '>=', now()->subDays(self::DAYS)->toDateString())->groupBy('listing_id')->selectRaw('listing_id, sum(units) AS units')->pluck('units', 'listing_id')->all();
+            foreach (DocumentField::check(fn () => $this->decider->decide($workspace, $rows, fn () => $rule, CarbonImmutable::now())) as $one) {
+                $money->add($one->decision, (int) ($sold[$one->row->id] ?? 0));
+                $decided[] = $one;
+            }
         }
 
-        return $decided;
+        return [$decided, $money];
     }
 }

@@ -7,6 +7,7 @@ namespace App\Pricing\Deciding;
 use App\Catalogue\Models\Channel;
 use stdClass;
 use Wrasse\Core\Decision\Decision;
+use Wrasse\Core\Decision\Request;
 
 /** A listing with what the core said of it and from what. */
 final readonly class Decided
@@ -16,7 +17,7 @@ final readonly class Decided
      * @param  list<array{date: string, units: int, in_stock: bool}>  $sales
      */
     public function __construct(
-        public stdClass $row, public Channel $channel, public Decision $decision, private Requests $requests, private RuleDocument $rule, private int $changes, private array $sales,
+        public stdClass $row, public Channel $channel, public Request $request, public Decision $decision, private Requests $requests, private RuleDocument $rule, private int $changes, private array $sales,
     ) {
     }
 

@@ -39,7 +39,8 @@ final readonly class Decider
         $decided = [];
         foreach ($rows as $i => $row) {
             $about = [$documents[$i], $changes[$row->id] ?? 0, $sales[$row->id] ?? []];
-            $decided[] = new Decided($row, $requests->channel($row), Evaluation::of($requests->of($row, ...$about)), $requests, ...$about);
+            $request = $requests->of($row, ...$about);
+            $decided[] = new Decided($row, $requests->channel($row), $request, Evaluation::of($request), $requests, ...$about);
         }
 
         return $decided;

@@ -5,16 +5,21 @@ declare(strict_types=1);
 namespace App\Pricing\Http;
 
 use App\Accounts\Models\User;
+use App\Catalogue\Exports\CsvResponse;
 use App\Catalogue\Listings\ListingSelection;
 use App\Catalogue\Models\Workspace;
 use App\Pricing\Actions\SaveRule;
 use App\Pricing\Actions\StartRun;
 use App\Pricing\Actions\TryOut;
+use App\Pricing\Deciding\Decided;
 use App\Pricing\Models\Rule;
+use App\Pricing\Models\RuleVersion;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
+use Symfony\Component\HttpFoundation\StreamedResponse;
+use Wrasse\Core\Insight\MoneyAtPace;
 
 final readonly class RuleController
 {
@@ -98,10 +103,40 @@ final readonly class RuleController
         ])]
     public function tryOut(Request $request, TryOut $tryOut): JsonResponse
     {
-        $request->validate(['document' => ['required', 'array'], ...ListingSelection::rules()]);
-        $decided = $tryOut->handle($this->workspace(), (array) $request->input('document'), $this->listingIds($request), (array) $request->input('filter', []));
+        return new JsonResponse(TryOutResource::of(...$this->tried($request, $tryOut), currency: $this->workspace()->money()));
+    }
 
-        return new JsonResponse(TryOutResource::of($decided));
+    #[OA\Post(path: '/api/v1/rules/try-out/export', operationId: 'exportTryOut', summary: 'The same as a CSV file', tags: ['Rules'],
+        requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(required: ['document'], properties: [
+            new OA\Property(property: 'document', ref: '#/components/schemas/RuleDocument'),
+            new OA\Property(property: 'listings', type: 'array', items: new OA\Items(type: 'integer')),
+            new OA\Property(property: 'filter', ref: '#/components/schemas/ListingFilter'),
+        ])),
+        responses: [new OA\Response(response: 200, description: 'CSV', content: new OA\MediaType(mediaType: 'text/csv', schema: new OA\Schema(type: 'string')))])]
+    public function exportTryOut(Request $request, TryOut $tryOut): StreamedResponse
+    {
+        [$decided] = $this->tried($request, $tryOut);
+        $header = ['SKU', 'Title', 'Channel', 'Outcome', 'Reason', 'Old price', 'New price', 'Change', 'Change %', 'Floor', 'Ceiling', 'Margin of price before %', 'Margin of price after %', 'Markup on cost before %', 'Markup on cost after %', 'Stand before', 'Stand after', 'Offers that count'];
+
+        return CsvResponse::of('try-out.csv', $header, array_map(fn (Decided $one) => array_slice(array_values(get_object_vars(TryOutRow::of($one))), 1), $decided));
+    }
+
+    #[OA\Get(path: '/api/v1/rules/{id}/versions', operationId: 'listRuleVersions', summary: 'A rule as it was saved each time, latest first', tags: ['Rules'],
+        parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'integer'))],
+        responses: [new OA\Response(response: 200, description: 'Versions', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/RuleVersion')))])]
+    public function versions(int $id): JsonResponse
+    {
+        Rule::query()->findOrFail($id);
+
+        return new JsonResponse(RuleVersion::query()->where('rule_id', $id)->with('user')->orderByDesc('number')->limit(100)->get()->map(RuleVersionResource::of(...))->values());
+    }
+
+    /** @return array{list<Decided>, MoneyAtPace} */
+    private function tried(Request $request, TryOut $tryOut): array
+    {
+        $request->validate(['document' => ['required', 'array'], ...ListingSelection::rules()]);
+
+        return $tryOut->handle($this->workspace(), (array) $request->input('document'), $this->listingIds($request), (array) $request->input('filter', []));
     }
 
     private function save(Request $request, SaveRule $save, ?int $id): Rule

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Models;
 
+use App\Accounts\Models\User;
 use App\Support\Tenancy\BelongsToWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
@@ -19,6 +20,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int|null $user_id
  * @property CarbonImmutable $created_at
  * @property Rule $rule
+ * @property User|null $user
  */
 final class RuleVersion extends Model
 {
@@ -29,6 +31,12 @@ final class RuleVersion extends Model
     protected function casts(): array
     {
         return ['document' => 'array', 'created_at' => 'immutable_datetime'];
+    }
+
+    /** @return BelongsTo<User, $this> */
+    public function user(): BelongsTo
+    {
+        return $this->belongsTo(User::class);
     }
 
     /** @return BelongsTo<Rule, $this> */

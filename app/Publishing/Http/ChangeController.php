@@ -5,18 +5,22 @@ declare(strict_types=1);
 namespace App\Publishing\Http;
 
 use App\Accounts\Models\User;
+use App\Catalogue\Exports\CsvResponse;
 use App\Catalogue\Listings\SearchWords;
 use App\Publishing\Actions\UndoChanges;
 use App\Publishing\Models\PriceChange;
 use App\Support\Tenancy\CurrentWorkspace;
+use Generator;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
+use Symfony\Component\HttpFoundation\StreamedResponse;
 
 /** The ledger. */
 final readonly class ChangeController
 {
-    private const WITH = ['listing.channel', 'decision.ruleVersion.rule'];
+    private const WITH = ['listing.channel', 'decision.ruleVersion.rule', 'user'];
 
     private const GROUPS = ['on_the_way' => ['held', 'queued', 'sending', 'sent'], 'confirmed' => ['confirmed'], 'failed' => ['refused', 'drifted'], 'superseded' => ['superseded', 'withdrawn']];
 
@@ -25,6 +29,10 @@ final readonly class ChangeController
             new OA\Parameter(name: 'state', in: 'query', schema: new OA\Schema(type: 'string', enum: ['on_the_way', 'confirmed', 'failed', 'superseded'])),
             new OA\Parameter(name: 'q', in: 'query', schema: new OA\Schema(type: 'string')),
             new OA\Parameter(name: 'listing', in: 'query', schema: new OA\Schema(type: 'integer')),
+            new OA\Parameter(name: 'run', in: 'query', schema: new OA\Schema(type: 'integer')),
+            new OA\Parameter(name: 'rule', in: 'query', schema: new OA\Schema(type: 'integer')),
+            new OA\Parameter(name: 'by', in: 'query', description: 'Who set it off.', schema: new OA\Schema(type: 'string', enum: ['rule', 'person'])),
+            new OA\Parameter(name: 'days', in: 'query', description: 'Of the last days only.', schema: new OA\Schema(type: 'integer', maximum: 400, minimum: 1)),
             new OA\Parameter(name: 'before', in: 'query', description: 'From the last page.', schema: new OA\Schema(type: 'integer')),
         ],
         responses: [new OA\Response(response: 200, description: 'Changes', content: new OA\JsonContent(required: ['changes', 'next'], properties: [
@@ -33,25 +41,28 @@ final readonly class ChangeController
         ]))])]
     public function index(Request $request, CurrentWorkspace $current): JsonResponse
     {
-        /** @var array{state?: string|null, q?: string|null, listing?: int|string|null, before?: int|string|null} $asked */
-        $asked = $request->validate([
-            'state' => ['nullable', 'string', 'in:'.implode(',', array_keys(self::GROUPS))], 'q' => ['nullable', 'string', 'max:120'],
-            'listing' => ['nullable', 'integer'], 'before' => ['nullable', 'integer'],
-        ]);
-        $query = PriceChange::query()->with(self::WITH)->orderByDesc('id')->limit(100);
-        if (isset($asked['state'])) {
-            $query->whereIn('state', self::GROUPS[$asked['state']]);
+        $query = $this->asked($request, $current)->with(self::WITH)->limit(100);
+        $before = $request->validate(['before' => ['nullable', 'integer']])['before'] ?? null;
+        if ($before !== null) {
+            $query->where('id', '<', (int) $before);
         }
-        if (isset($asked['listing'])) {
-            $query->where('listing_id', (int) $asked['listing']);
-        }
-        if (isset($asked['before'])) {
-            $query->where('id', '<', (int) $asked['before']);
-        }
-        SearchWords::narrow($query, 'listing_id', $asked['q'] ?? '', $current->id());
         $changes = $query->get();
 
         return new JsonResponse(['changes' => $changes->map(ChangeResource::of(...))->values(), 'next' => $changes->count() === 100 ? $changes->last()?->id : null]);
+    }
+
+    #[OA\Get(path: '/api/v1/changes/export', operationId: 'exportChanges', summary: 'The ledger as a CSV file; filters as for the list', tags: ['Changes'],
+        responses: [new OA\Response(response: 200, description: 'CSV', content: new OA\MediaType(mediaType: 'text/csv', schema: new OA\Schema(type: 'string')))])]
+    public function export(Request $request, CurrentWorkspace $current): StreamedResponse
+    {
+        $header = ['Number', 'Listing', 'SKU', 'Title', 'Channel', 'Currency', 'Before', 'After', 'Change', 'Change %', 'State', 'Reason', 'Cause', 'Rule', 'Version', 'By', 'Run', 'Problem', 'Attempts', 'Queued', 'Sent', 'Settled'];
+        $rows = function () use ($request, $current): Generator {
+            foreach ($this->asked($request, $current)->with(self::WITH)->lazyByIdDesc(1_000) as $change) {
+                yield array_slice(array_values(get_object_vars(ChangeResource::of($change))), 0, 22);
+            }
+        };
+
+        return CsvResponse::of('changes-'.now()->format('Y-m-d').'.csv', $header, $rows());
     }
 
     #[OA\Get(path: '/api/v1/changes/{id}', operationId: 'showChange', summary: 'One change, with the decision as it was made', tags: ['Changes'],
@@ -83,5 +94,34 @@ final readonly class ChangeController
         PriceChange::query()->findOrFail($id);
 
         return new JsonResponse($undo->handle(PriceChange::query()->whereKey($id), $user->id, $request->boolean('pause')));
+    }
+
+    /** @return Builder<PriceChange> newest first */
+    private function asked(Request $request, CurrentWorkspace $current): Builder
+    {
+        /** @var array{state?: string|null, q?: string|null, listing?: int|string|null, run?: int|string|null, rule?: int|string|null, by?: string|null, days?: int|string|null} $asked */
+        $asked = $request->validate([
+            'state' => ['nullable', 'string', 'in:'.implode(',', array_keys(self::GROUPS))], 'q' => ['nullable', 'string', 'max:120'],
+            'listing' => ['nullable', 'integer'], 'run' => ['nullable', 'integer'], 'rule' => ['nullable', 'integer'], 'by' => ['nullable', 'in:rule,person'], 'days' => ['nullable', 'integer', 'min:1', 'max:400'],
+        ]);
+        $query = PriceChange::query()->orderByDesc('id');
+        foreach (['listing' => 'listing_id', 'run' => 'run_id'] as $name => $column) {
+            $query->when(isset($asked[$name]), fn (Builder $query) => $query->where($column, (int) ($asked[$name] ?? 0)));
+        }
+        if (isset($asked['state'])) {
+            $query->whereIn('state', self::GROUPS[$asked['state']]);
+        }
+        if (isset($asked['rule'])) {
+            $query->whereHas('decision.ruleVersion', fn (Builder $version) => $version->where('rule_id', (int) $asked['rule']));
+        }
+        if (isset($asked['by'])) {
+            $asked['by'] === 'person' ? $query->whereNotNull('user_id') : $query->whereNull('user_id');
+        }
+        if (isset($asked['days'])) {
+            $query->where('queued_at', '>=', now()->subDays((int) $asked['days']));
+        }
+        SearchWords::narrow($query, 'listing_id', $asked['q'] ?? '', $current->id());
+
+        return $query;
     }
 }

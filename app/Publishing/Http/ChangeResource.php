@@ -28,6 +28,8 @@ final readonly class ChangeResource
         #[OA\Property] public ?string $cause,
         #[OA\Property] public ?string $rule,
         #[OA\Property] public ?int $rule_version,
+        #[OA\Property(description: 'Who set or approved it.')] public ?string $by,
+        #[OA\Property] public ?int $run,
         #[OA\Property(description: 'What went wrong, in the channel’s words where it gave any.')] public ?string $problem,
         #[OA\Property] public int $attempts,
         #[OA\Property(format: 'date-time')] public string $queued_at,
@@ -48,7 +50,7 @@ final readonly class ChangeResource
             $change->id, $change->listing_id, $change->listing->sku, $change->listing->title, $change->listing->channel->name, $currency->code,
             $currency->format($move->from), $currency->format($move->to), $currency->format($move->amount()), $move->percent(),
             $change->state->value, $change->decision?->reason, $change->decision?->cause, $version?->rule->name, $version?->number,
-            $change->problem, $change->attempts, $change->queued_at->toIso8601ZuluString(), $change->sent_at?->toIso8601ZuluString(),
+            $change->user?->name, $change->run_id, $change->problem, $change->attempts, $change->queued_at->toIso8601ZuluString(), $change->sent_at?->toIso8601ZuluString(),
             $change->settled_at?->toIso8601ZuluString(), $change->state->value === 'queued' && $change->attempts > 0 ? $change->due_at->toIso8601ZuluString() : null,
         );
     }

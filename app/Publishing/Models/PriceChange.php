@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Publishing\Models;
 
+use App\Accounts\Models\User;
 use App\Catalogue\Models\Listing;
 use App\Pricing\Models\Decision;
 use App\Support\Tenancy\BelongsToWorkspace;
@@ -33,6 +34,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property CarbonImmutable $queued_at
  * @property CarbonImmutable|null $sent_at
  * @property CarbonImmutable|null $settled_at
+ * @property User|null $user
  * @property Listing $listing
  * @property Decision|null $decision
  */
@@ -54,6 +56,12 @@ final class PriceChange extends Model
     public function listing(): BelongsTo
     {
         return $this->belongsTo(Listing::class);
+    }
+
+    /** @return BelongsTo<User, $this> */
+    public function user(): BelongsTo
+    {
+        return $this->belongsTo(User::class);
     }
 
     /** @return BelongsTo<Decision, $this> */

@@ -51,7 +51,7 @@ final readonly class FormulaRule implements RuleKind
 
     public function aim(Listing $listing, Field $field, Limits $limits, int $now, ?Trail $trail): Aim
     {
-        $values = array_intersect_key($this->values($listing, $field, $limits, $now), array_flip($this->formula->variables));
+        $values = array_intersect_key($this->figures($listing, $field, $limits, $now), array_flip($this->formula->variables));
         $missing = array_keys(array_filter($values, is_null(...)));
         $ofMarket = array_values(array_intersect($missing, Formula::MARKET_VARIABLES));
         if ($missing !== []) {
@@ -89,8 +89,13 @@ final readonly class FormulaRule implements RuleKind
         return $aim;
     }
 
-    /** @return array<string, float|null> */
-    private function values(Listing $listing, Field $field, Limits $limits, int $now): array
+    /**
+     * What a formula can name, in major units; null where it has no value.
+     *
+     * @param  int  $now  microseconds since 1970
+     * @return array<string, float|null>
+     */
+    public function figures(Listing $listing, Field $field, Limits $limits, int $now): array
     {
         $major = fn (?int $minor) => $minor === null ? null : $minor / $listing->currency->unit() * 1.0;
         $market = fn (?int $figure) => $major($figure === null ? null : $field->basis->itemPrice($figure, $listing->earnings->shipping));

@@ -384,6 +384,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/rivals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Sellers whose offers have been seen */
+        get: operations["listRivals"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rules/formula": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a formula comes to for one listing, with the figures it can name */
+        post: operations["tryFormula"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/rules": {
         parameters: {
             query?: never;
@@ -454,6 +488,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/rules/try-out/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The same as a CSV file */
+        post: operations["exportTryOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rules/{id}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A rule as it was saved each time, latest first */
+        get: operations["listRuleVersions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/changes": {
         parameters: {
             query?: never;
@@ -463,6 +531,23 @@ export interface paths {
         };
         /** The ledger of price changes, newest first */
         get: operations["listChanges"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/changes/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The ledger as a CSV file; filters as for the list */
+        get: operations["exportChanges"];
         put?: never;
         post?: never;
         delete?: never;
@@ -873,7 +958,7 @@ export interface components {
              */
             import_id: string | null;
             /** @enum {string} */
-            kind: "import" | "new_product" | "product" | "cost" | "limits" | "supplier" | "automation" | "price" | "markup" | "rule";
+            kind: "import" | "new_product" | "product" | "cost" | "limits" | "supplier" | "automation" | "price" | "prices" | "markup" | "rule";
             /** @description What it does, in words; of an import the name of the file. */
             title: string;
             /** @enum {string} */
@@ -1002,6 +1087,10 @@ export interface components {
             supplier?: string | null;
             on?: boolean;
             rule?: number | null;
+            /** @description By listing. */
+            prices?: {
+                [key: string]: string;
+            };
             fields?: components["schemas"]["ProductFields"];
             /** @description What some of them were when they were read: they are changed only if they still are. */
             was?: components["schemas"]["ProductFields"];
@@ -1150,6 +1239,13 @@ export interface components {
             brake_move_percent: string;
             limits: components["schemas"]["Limits"];
         };
+        Rival: {
+            /** @description As rules name it. */
+            seller: string;
+            /** @description As the channel shows it. */
+            name: string;
+            channel: string;
+        };
         Decision: {
             /** @description What the core said, as it writes it. */
             sku: string;
@@ -1205,6 +1301,19 @@ export interface components {
         };
         /** @enum {string} */
         ListingState: "no_cost" | "blocked" | "conflict" | "no_limits" | "no_rule" | "at_floor" | "outside" | "not_cheapest" | "cheapest" | "alone" | "buy_box" | "paused" | "out_of_stock" | "draft" | "changed";
+        FormulaValue: {
+            /** @description The price it gives, before limits and all else. */
+            price: string | null;
+            /** @description What happened, in a sentence. */
+            says: string;
+            outcome: string;
+            reason: string;
+            /** @description The figures it can name, with their value for this listing. */
+            figures: {
+                [key: string]: string | null;
+            };
+            functions: string[];
+        };
         RuleDocument: components["schemas"]["CompetitiveRule"] | components["schemas"]["SalesRule"] | components["schemas"]["MarkupRule"] | components["schemas"]["FormulaRule"];
         RuleCommon: {
             /**
@@ -1348,6 +1457,15 @@ export interface components {
             /** Format: date-time */
             last_run_at: string | null;
         };
+        /** @description A rule as it once was, or is. */
+        RuleVersion: {
+            number: number;
+            document: components["schemas"]["RuleDocument"];
+            /** @description Who saved it. */
+            by: string | null;
+            /** Format: date-time */
+            created_at: string;
+        };
         TryOut: {
             down: number;
             up: number;
@@ -1358,6 +1476,12 @@ export interface components {
             skipped: number;
             /** @description Cannot be priced. */
             blocked: number;
+            /** @description Of what was sold in 30 days, at the prices of now. */
+            revenue_before: string;
+            /** @description The same pieces at the new prices. */
+            revenue_after: string;
+            profit_before: string;
+            profit_after: string;
             rows: components["schemas"]["TryOutRow"][];
         };
         TryOutRow: {
@@ -1409,6 +1533,9 @@ export interface components {
             cause: string | null;
             rule: string | null;
             rule_version: number | null;
+            /** @description Who set or approved it. */
+            by: string | null;
+            run: number | null;
             /** @description What went wrong, in the channel’s words where it gave any. */
             problem: string | null;
             attempts: number;
@@ -1962,7 +2089,7 @@ export interface operations {
             content: {
                 "application/json": {
                     /** @enum {string} */
-                    edit: "product" | "cost" | "limits" | "supplier" | "automation" | "price" | "markup" | "rule";
+                    edit: "product" | "cost" | "limits" | "supplier" | "automation" | "price" | "prices" | "markup" | "rule";
                     wanted: components["schemas"]["BulkEdit"];
                     listings?: number[];
                     filter?: components["schemas"]["ListingFilter"];
@@ -2653,6 +2780,62 @@ export interface operations {
             };
         };
     };
+    listRivals: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description By name */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rival"][];
+                };
+            };
+        };
+    };
+    tryFormula: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    price: string;
+                    listing: number;
+                };
+            };
+        };
+        responses: {
+            /** @description What it comes to */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormulaValue"];
+                };
+            };
+            /** @description It cannot be read */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     listRules: {
         parameters: {
             query?: never;
@@ -2855,12 +3038,68 @@ export interface operations {
             };
         };
     };
+    exportTryOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    document: components["schemas"]["RuleDocument"];
+                    listings?: number[];
+                    filter?: components["schemas"]["ListingFilter"];
+                };
+            };
+        };
+        responses: {
+            /** @description CSV */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    listRuleVersions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Versions */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleVersion"][];
+                };
+            };
+        };
+    };
     listChanges: {
         parameters: {
             query?: {
                 state?: "on_the_way" | "confirmed" | "failed" | "superseded";
                 q?: string;
                 listing?: number;
+                run?: number;
+                rule?: number;
+                /** @description Who set it off. */
+                by?: "rule" | "person";
+                /** @description Of the last days only. */
+                days?: number;
                 /** @description From the last page. */
                 before?: number;
             };
@@ -2880,6 +3119,26 @@ export interface operations {
                         changes: components["schemas"]["Change"][];
                         next: number | null;
                     };
+                };
+            };
+        };
+    };
+    exportChanges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description CSV */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
                 };
             };
         };

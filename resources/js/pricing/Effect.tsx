@@ -1,7 +1,7 @@
 import type { TryOut, TryOutRow } from '@/api/client';
 import { PriceLine } from '@/charts/PriceLine';
 import { Button } from '@/ui/Button';
-import { money, signedPercent } from '@/ui/figures';
+import { money, signed, signedPercent } from '@/ui/figures';
 import { reason } from '@/ui/words';
 import { biggestMoves, reached } from './effects';
 
@@ -15,11 +15,13 @@ export function Effect({ tryOut, onAll, stale }: { tryOut: TryOut; onAll: () => 
         ['Cheapest', `${cheapest.before} → ${cheapest.after}`],
         ['At their floor', `${atFloor((row) => row.old_price)} → ${atFloor((row) => row.new_price ?? row.old_price)}`],
         ['Would change', `${tryOut.down + tryOut.up + tryOut.ask} of ${rows.length}`],
+        ['Revenue €, 30 days', difference(tryOut.revenue_before, tryOut.revenue_after)],
+        ['Profit €, 30 days', difference(tryOut.profit_before, tryOut.profit_after)],
     ];
     return (
         <div className={stale ? 'opacity-60 transition-opacity' : undefined}>
             <Bar tryOut={tryOut} />
-            <dl className="mt-3.5 grid grid-cols-3 rounded-md border border-line bg-sheet">
+            <dl className="mt-3.5 grid grid-cols-[repeat(3,1fr)_repeat(2,1.35fr)] rounded-md border border-line bg-sheet max-[1160px]:grid-cols-3">
                 {figures.map(([name, figure], index) => (
                     <div key={name} className={`p-2.5 ${index ? 'border-l border-line' : ''}`}>
                         <dt className="text-[12.5px] text-text-2">{name}</dt>
@@ -27,7 +29,11 @@ export function Effect({ tryOut, onAll, stale }: { tryOut: TryOut; onAll: () => 
                     </div>
                 ))}
             </dl>
-            <Moves rows={biggestMoves(rows, 8)} />
+            <p className="mt-1 text-[12.5px] text-text-3">
+                Revenue and profit of what was sold in the last 30 days, at the new prices; that they sell more or less
+                is not guessed.
+            </p>
+            <Moves rows={biggestMoves(rows, 10)} />
             {rows.length > 0 && (
                 <Button className="mt-3" onClick={onAll}>
                     Every listing, one by one
@@ -36,6 +42,10 @@ export function Effect({ tryOut, onAll, stale }: { tryOut: TryOut; onAll: () => 
         </div>
     );
 }
+
+/** "1 204.50, +63.20" */
+const difference = (before: string, after: string) =>
+    `${money(after)}, ${signed((Number(after) - Number(before)).toFixed(2))}`;
 
 function Bar({ tryOut }: { tryOut: TryOut }) {
     const parts: [number, string, string][] = [

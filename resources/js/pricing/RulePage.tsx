@@ -3,6 +3,7 @@ import { useChannels } from '@/api/queries';
 import { TopBar } from '@/shell/TopBar';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
+import { InlineButton } from '@/ui/InlineButton';
 import { Notice, ProblemNotice } from '@/ui/Notice';
 import { Select } from '@/ui/Select';
 import { Toggle } from '@/ui/Toggle';
@@ -11,10 +12,14 @@ import { useDeferredValue, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { Effect } from './Effect';
-import { useRule, useRunRule, useSaveRule, useTryOut } from './queries';
+import { useExportTryOut, useRule, useRunRule, useSaveRule, useTryOut } from './queries';
+import { additions } from './guards';
 import { Sentence } from './Sentence';
 import { NEW_DOCUMENT, type Part } from './sentence';
+import { Starters } from './Starters';
+import type { Starter } from './starters';
 import { TryOutTable } from './TryOutTable';
+import { Versions } from './Versions';
 
 export default function RulePage() {
     const { id } = useParams();
@@ -25,10 +30,35 @@ export default function RulePage() {
     return <Editor key={id} rule={rule.data ?? null} />;
 }
 
+/** A new rule starts from one of those that sellers know; a kept one is edited. */
+function Editor({ rule }: { rule: Rule | null }) {
+    const [starter, setStarter] = useState<Starter | null>(null);
+    if (rule === null && starter === null)
+        return (
+            <>
+                <TopBar title="Rules" note="a new rule" />
+                <Starters onChoose={setStarter} />
+            </>
+        );
+    return <Writing rule={rule} starter={starter} onStarters={() => setStarter(null)} />;
+}
+
 const PARTS: [string, Part][] = [
     ['document.position', 'position'],
     ['document.reference', 'reference'],
     ['document.field', 'field'],
+    ['document.adjust', 'handicap'],
+    ['document.window_days', 'window'],
+    ['document.bands', 'bands'],
+    ['document.tiers', 'tiers'],
+    ['document.min_profit', 'minProfit'],
+    ['document.price', 'formula'],
+    ['document.ending', 'ending'],
+    ['document.brakes.max_move', 'maxMove'],
+    ['document.brakes.min_move', 'minMove'],
+    ['document.brakes.cooldown', 'cooldown'],
+    ['document.brakes.max_changes', 'perDay'],
+    ['document.approval', 'approval'],
 ];
 
 /** Which piece of the sentence an error belongs to. */
@@ -43,9 +73,17 @@ function errorsByPart(problem: unknown): Partial<Record<Part, string>> {
     return found;
 }
 
-function Editor({ rule }: { rule: Rule | null }) {
-    const [document, setDocument] = useState<RuleDocument>(rule?.document ?? NEW_DOCUMENT);
-    const [name, setName] = useState(rule?.name ?? '');
+function Writing({
+    rule,
+    starter,
+    onStarters,
+}: {
+    rule: Rule | null;
+    starter: Starter | null;
+    onStarters: () => void;
+}) {
+    const [document, setDocument] = useState<RuleDocument>(rule?.document ?? starter?.document ?? NEW_DOCUMENT);
+    const [name, setName] = useState(rule?.name ?? starter?.name ?? '');
     const [minutes, setMinutes] = useState(rule?.every_minutes ?? 15);
     const [params, setParams] = useSearchParams();
     const [on, setOn] = useState<string>(rule && rule.listings > 0 ? 'own' : 'all');
@@ -59,6 +97,7 @@ function Editor({ rule }: { rule: Rule | null }) {
         ...(words.trim() ? { q: words.trim() } : {}),
     };
     const tryOut = useTryOut(useDeferredValue(document), useDeferredValue(filter));
+    const exported = useExportTryOut();
     const save = useSaveRule(rule?.id ?? null);
     const navigate = useNavigate();
     const dirty =
@@ -107,7 +146,11 @@ function Editor({ rule }: { rule: Rule | null }) {
                 )}
             </TopBar>
             {table && tryOut.data ? (
-                <TryOutTable tryOut={tryOut.data} onBack={() => showTable(false)} />
+                <TryOutTable
+                    tryOut={tryOut.data}
+                    onBack={() => showTable(false)}
+                    onExport={() => exported.mutate({ document, filter })}
+                />
             ) : (
                 <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(0,1.13fr)] overflow-auto max-[1000px]:grid-cols-1">
                     <div className="bg-sheet px-[26px] py-5">
@@ -128,6 +171,15 @@ function Editor({ rule }: { rule: Rule | null }) {
                             onRhythm={setMinutes}
                             errors={errors}
                         />
+                        <Additions document={document} onChange={setDocument} />
+                        {rule && <Versions rule={rule} onUse={setDocument} />}
+                        {!rule && (
+                            <p className="mt-3">
+                                <InlineButton className="text-stripe underline underline-offset-2" onClick={onStarters}>
+                                    Start from something else
+                                </InlineButton>
+                            </p>
+                        )}
                         {problem && !problem.at('name') && (
                             <div className="mt-4">
                                 <Notice>
@@ -166,6 +218,29 @@ function Editor({ rule }: { rule: Rule | null }) {
                 </main>
             )}
         </>
+    );
+}
+
+/** What can still be added to the sentence. */
+function Additions({ document, onChange }: { document: RuleDocument; onChange: (document: RuleDocument) => void }) {
+    const all = additions(document);
+    if (all.length === 0) return null;
+    return (
+        <p className="mt-4 max-w-[62ch] text-text-3">
+            Add{' '}
+            {all.map(([name, words, add], index) => (
+                <span key={name}>
+                    {index > 0 && ', '}
+                    <InlineButton
+                        className="text-stripe underline decoration-dotted underline-offset-4"
+                        onClick={() => onChange(add(document))}
+                    >
+                        {words}
+                    </InlineButton>
+                </span>
+            ))}
+            .
+        </p>
     );
 }
 

@@ -1,14 +1,18 @@
 import type { TryOut, TryOutRow } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { money, percent, signed, signedPercent } from '@/ui/figures';
+import { ProblemNotice } from '@/ui/Notice';
 import { Select } from '@/ui/Select';
+import { Tick } from '@/ui/Tick';
+import { useStartBatch } from '@/catalogue/batches/queries';
 import { reason } from '@/ui/words';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef, useState } from 'react';
+import { useSearchParams } from 'react-router';
 
 type Shown = 'all' | 'change' | 'review' | 'keep' | 'skipped' | 'blocked';
 
-const GRID = 'minmax(180px,1fr) 88px 90px 80px 72px 112px 112px 96px 170px';
+const GRID = '26px minmax(180px,1fr) 88px 90px 80px 72px 112px 112px 96px 170px';
 const HEADS = [
     'Listing',
     'Old price €',
@@ -25,7 +29,18 @@ const fromTo = (before: string, after: string | null) =>
     after === null || after === before ? before : `${before} → ${after}`;
 
 /** The try-out listing by listing. Nothing in it has happened. */
-export function TryOutTable({ tryOut, onBack }: { tryOut: TryOut; onBack: () => void }) {
+export function TryOutTable({
+    tryOut,
+    onBack,
+    onExport,
+}: {
+    tryOut: TryOut;
+    onBack: () => void;
+    onExport: () => void;
+}) {
+    const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
+    const [, setParams] = useSearchParams();
+    const start = useStartBatch();
     const [shown, setShown] = useState<Shown>('all');
     const rows = useMemo(() => tryOut.rows.filter((row) => shown === 'all' || row.outcome === shown), [tryOut, shown]);
     const box = useRef<HTMLDivElement>(null);
@@ -42,6 +57,25 @@ export function TryOutTable({ tryOut, onBack }: { tryOut: TryOut; onBack: () => 
                 <span className="text-text-2">
                     {rows.length} of {tryOut.rows.length} listings, nothing is sent
                 </span>
+                {chosen.size > 0 && (
+                    <Button
+                        look="main"
+                        disabled={start.isPending}
+                        onClick={() =>
+                            start.mutate(
+                                {
+                                    edit: 'prices',
+                                    wanted: { prices: prices(tryOut.rows, chosen) },
+                                    listings: [...chosen],
+                                },
+                                { onSuccess: (batch) => setParams({ view: 'table', batch: batch.id }) },
+                            )
+                        }
+                    >
+                        Set these {chosen.size} prices once…
+                    </Button>
+                )}
+                <Button onClick={onExport}>Export</Button>
                 <Select
                     hideLabel
                     label="Show"
@@ -58,6 +92,7 @@ export function TryOutTable({ tryOut, onBack }: { tryOut: TryOut; onBack: () => 
                     ]}
                 />
             </div>
+            {start.error && <ProblemNotice error={start.error} />}
             <div
                 ref={box}
                 className="min-h-0 flex-1 overflow-auto"
@@ -72,6 +107,18 @@ export function TryOutTable({ tryOut, onBack }: { tryOut: TryOut; onBack: () => 
                             className="grid border-b border-line-2 px-[18px] py-2 text-[12.5px] text-text-2"
                             style={{ gridTemplateColumns: GRID }}
                         >
+                            <div role="columnheader">
+                                <Tick
+                                    label="Choose all that would change"
+                                    checked={
+                                        movable(rows).length > 0 &&
+                                        movable(rows).every((row) => chosen.has(row.listing))
+                                    }
+                                    onChange={(on) =>
+                                        setChosen(new Set(on ? movable(rows).map((row) => row.listing) : []))
+                                    }
+                                />
+                            </div>
                             {HEADS.map((head, index) => (
                                 <div
                                     key={head}
@@ -85,7 +132,20 @@ export function TryOutTable({ tryOut, onBack }: { tryOut: TryOut; onBack: () => 
                     </div>
                     <div role="rowgroup" className="relative" style={{ height: virtual.getTotalSize() }}>
                         {virtual.getVirtualItems().map((item) => (
-                            <Line key={rows[item.index]!.listing} row={rows[item.index]!} top={item.start} />
+                            <Line
+                                key={rows[item.index]!.listing}
+                                row={rows[item.index]!}
+                                top={item.start}
+                                chosen={chosen.has(rows[item.index]!.listing)}
+                                onChoose={(on) =>
+                                    setChosen((before) => {
+                                        const next = new Set(before);
+                                        if (on) next.add(rows[item.index]!.listing);
+                                        else next.delete(rows[item.index]!.listing);
+                                        return next;
+                                    })
+                                }
+                            />
                         ))}
                     </div>
                 </div>
@@ -94,7 +154,24 @@ export function TryOutTable({ tryOut, onBack }: { tryOut: TryOut; onBack: () => 
     );
 }
 
-function Line({ row, top }: { row: TryOutRow; top: number }) {
+/** Those that have a new price. */
+const movable = (rows: TryOutRow[]) => rows.filter((row) => row.new_price !== null);
+
+const prices = (rows: TryOutRow[], chosen: ReadonlySet<number>) =>
+    Object.fromEntries(
+        rows
+            .filter((row) => chosen.has(row.listing))
+            .map((row) => [String(row.listing), row.new_price ?? row.old_price]),
+    );
+
+interface LineProps {
+    row: TryOutRow;
+    top: number;
+    chosen: boolean;
+    onChoose: (on: boolean) => void;
+}
+
+function Line({ row, top, chosen, onChoose }: LineProps) {
     const figures = [
         money(row.old_price),
         row.new_price ? money(row.new_price) : '–',
@@ -112,6 +189,11 @@ function Line({ row, top }: { row: TryOutRow; top: number }) {
             className="absolute inset-x-0 grid h-[43px] items-center border-b border-line px-[18px]"
             style={{ gridTemplateColumns: GRID, transform: `translateY(${top}px)` }}
         >
+            <div role="cell">
+                {row.new_price !== null && (
+                    <Tick label={`Choose ${row.sku} on ${row.channel}`} checked={chosen} onChange={onChoose} />
+                )}
+            </div>
             <div role="cell" className="min-w-0 px-1.5">
                 <span className="block truncate" title={row.title}>
                     {row.title}

@@ -8,6 +8,37 @@ export const useRule = (id: number | null) =>
         enabled: id !== null,
     });
 
+/** A rule as it was saved each time. */
+export const useVersions = (id: number, enabled: boolean) =>
+    useQuery({
+        queryKey: ['rule', id, 'versions'],
+        queryFn: () => take(api.GET('/api/v1/rules/{id}/versions', { params: { path: { id } } })),
+        enabled,
+    });
+
+/** Sellers that have been seen. */
+export const useRivals = () =>
+    useQuery({ queryKey: ['rivals'], queryFn: () => take(api.GET('/api/v1/rivals')), staleTime: 60_000 });
+
+/** A few listings that words find, to try something on. */
+export const useSomeListings = (q: string) =>
+    useQuery({
+        queryKey: ['listings', 'some', q],
+        queryFn: () =>
+            take(api.GET('/api/v1/listings', { params: { query: { q: q.trim() || undefined, limit: 20 } } })),
+        placeholderData: keepPreviousData,
+    });
+
+/** What a formula comes to for a listing. */
+export const useFormula = (price: string, listing: number | null) =>
+    useQuery({
+        queryKey: ['formula', price, listing],
+        queryFn: () => take(api.POST('/api/v1/rules/formula', { body: { price, listing: listing ?? 0 } })),
+        enabled: listing !== null,
+        placeholderData: keepPreviousData,
+        retry: false,
+    });
+
 /** What the rule would do to the listings a filter finds, worked out again as the sentence changes. */
 export const useTryOut = (document: RuleDocument, filter: ListingFilter) =>
     useQuery({
@@ -17,6 +48,20 @@ export const useTryOut = (document: RuleDocument, filter: ListingFilter) =>
         retry: false,
         staleTime: 15_000,
     });
+
+/** The try-out as a file. */
+export function useExportTryOut() {
+    return useMutation({
+        mutationFn: async (body: { document: RuleDocument; filter: ListingFilter }) => {
+            const text = await take(api.POST('/api/v1/rules/try-out/export', { body, parseAs: 'text' }));
+            const link = window.document.createElement('a');
+            link.href = URL.createObjectURL(new Blob([text as string], { type: 'text/csv' }));
+            link.download = 'try-out.csv';
+            link.click();
+            URL.revokeObjectURL(link.href);
+        },
+    });
+}
 
 export interface SavedRule {
     name?: string;

@@ -121,7 +121,7 @@ describe('sentence', () => {
         for (const words of [
             'the mean of price number 2 from below and price of oldtap (if there is none, the recommended price) with shipping',
             'from oldtap or tin-and-tun only, not below 50 % of the middle price',
-            'taking oldtap at +15 %, taking what is sent by the marketplace at −0.50',
+            'taking oldtap at +15 %, what is sent by the marketplace at −0.50',
             'go to the next rival up',
             'End prices in .99 or .49, rounded down. Never move more than 15 % at once; ask me beyond that. Leave moves of less than 0.05. Wait 15 minutes between changes. Change at most 12 times in 24 hours. Ask me about moves of more than 10 %. Leave what is on promotion.',
         ]) {

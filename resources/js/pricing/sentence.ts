@@ -1,4 +1,5 @@
 import type { CompetitiveRule, RuleDocument, RuleReference } from '@/api/client';
+import { guards } from './guards';
 
 /** The parts of the sentence that can be set. */
 export type Part =
@@ -10,6 +11,19 @@ export type Part =
     | 'noRivals'
     | 'holding'
     | 'direction'
+    | 'handicap'
+    | 'window'
+    | 'bands'
+    | 'tiers'
+    | 'minProfit'
+    | 'formula'
+    | 'ending'
+    | 'maxMove'
+    | 'minMove'
+    | 'cooldown'
+    | 'perDay'
+    | 'approval'
+    | 'promotion'
     | 'rhythm';
 
 /** A piece of plain text, or a piece that opens a small panel. */
@@ -31,6 +45,8 @@ export const REFERENCES = [
     ['average', 'the average of the offers that count'],
     ['median', 'the middle of the offers that count'],
     ['highest', 'the highest offer that counts'],
+    ['nth', 'the offer at a place I name'],
+    ['seller', 'one seller’s offer'],
     ['rrp', 'the recommended price (RRP)'],
     ['list_price', 'my list price'],
     ['current', 'my present price'],
@@ -79,7 +95,7 @@ const words = <T extends string>(options: readonly (readonly [T, string])[], val
 /** The rule as one paragraph; the same pieces make the editor and, read as text, the summary. */
 export function sentence(rule: RuleDocument, everyMinutes: number | null): Piece[] {
     const pieces: Piece[] = [
-        ...(rule.kind === 'competitive' ? competitive(rule) : [aim(rule)]),
+        ...(rule.kind === 'competitive' ? competitive(rule) : aim(rule)),
         '. If that is under my floor, ',
         { part: 'belowFloor', says: words(BELOW_FLOOR, rule.when_below_floor) },
         '; if it is over my ceiling, ',
@@ -104,7 +120,7 @@ function competitive(rule: CompetitiveRule): Piece[] {
         { part: 'reference', says: reference(rule) },
         ' among ',
         { part: 'field', says: field(rule) },
-        handicaps(rule),
+        ...handicaps(rule),
     ];
 }
 
@@ -119,13 +135,19 @@ function withoutRivals(rule: CompetitiveRule): Piece[] {
 }
 
 /** What a rule that does not look at rivals aims at. */
-function aim(rule: Exclude<RuleDocument, CompetitiveRule>): string {
-    if (rule.kind === 'formula') return `Price by the formula ${rule.price}`;
+function aim(rule: Exclude<RuleDocument, CompetitiveRule>): Piece[] {
+    if (rule.kind === 'formula')
+        return ['Price by the formula ', { part: 'formula', says: rule.price || 'still to be written' }];
     if (rule.kind === 'markup') {
         const tiers = rule.tiers.map(
             (tier) => `from ${tier.from}: ${tier.percent ? `${tier.percent} %` : tier.amount}`,
         );
-        return `Put on the cost ${tiers.join('; ')}${rule.min_profit ? `, and earn at least ${rule.min_profit} a piece` : ''}`;
+        return [
+            'Put on the cost ',
+            { part: 'tiers', says: tiers.join('; ') },
+            ', and earn at least ',
+            { part: 'minProfit', says: rule.min_profit ? `${rule.min_profit} a piece` : 'nothing in particular' },
+        ];
     }
     const bands = rule.bands.map((band) => {
         const least = band.units_at_least === undefined ? '' : `${band.units_at_least} or more`;
@@ -134,30 +156,13 @@ function aim(rule: Exclude<RuleDocument, CompetitiveRule>): string {
         return `with ${[least, below].filter(Boolean).join(' and ')} sold, ${step} ${band.move}`;
     });
     const days = rule.in_stock_days_only === false ? '' : ', days out of stock left aside';
-    return `Go by the sales of the last ${rule.window_days ?? 7} days${days}: ${bands.join('; ')}; else leave the price`;
-}
-
-/** What else keeps a change in bounds; said only where it is wanted. */
-function guards({ ending, brakes = {}, approval, reprice_on_promotion }: RuleDocument): string[] {
-    const said: string[] = [];
-    if (ending)
-        said.push(
-            `End prices in ${ending.endings.join(' or ')}${ending.round && ending.round !== 'nearest' ? `, rounded ${ending.round}` : ''}.`,
-        );
-    if (brakes.max_move_percent)
-        said.push(
-            `Never move more than ${brakes.max_move_percent} % at once; ${brakes.beyond === 'cap' ? 'go only so far then' : 'ask me beyond that'}.`,
-        );
-    if (brakes.min_move) said.push(`Leave moves of less than ${brakes.min_move}.`);
-    if (brakes.cooldown_minutes) said.push(`Wait ${lasting(brakes.cooldown_minutes)} between changes.`);
-    if (brakes.max_changes_per_day !== undefined)
-        said.push(
-            `Change at most ${brakes.max_changes_per_day === 1 ? 'once' : `${brakes.max_changes_per_day} times`} in 24 hours.`,
-        );
-    if (approval === 'always') said.push('Ask me every time.');
-    if (approval?.startsWith('beyond_percent:')) said.push(`Ask me about moves of more than ${approval.slice(15)} %.`);
-    if (reprice_on_promotion === false) said.push('Leave what is on promotion.');
-    return said.map((text) => ` ${text}`);
+    return [
+        'Go by the sales of ',
+        { part: 'window', says: `the last ${rule.window_days ?? 7} days${days}` },
+        ': ',
+        { part: 'bands', says: bands.join('; ') },
+        '; else leave the price',
+    ];
 }
 
 export const asText = (pieces: Piece[]): string =>
@@ -167,12 +172,6 @@ export function every(minutes: number): string {
     if (minutes === 1) return 'every minute';
     if (minutes === 60) return 'every hour';
     return minutes % 60 === 0 ? `every ${minutes / 60} hours` : `every ${minutes} minutes`;
-}
-
-/** 15 → "15 minutes", 60 → "1 hour", 1440 → "24 hours". */
-function lasting(minutes: number): string {
-    const [figure, unit] = minutes % 60 === 0 ? [minutes / 60, 'hour'] : [minutes, 'minute'];
-    return `${figure} ${unit}${figure === 1 ? '' : 's'}`;
 }
 
 function position({ position }: CompetitiveRule): string {
@@ -197,7 +196,12 @@ const FIGURES: Record<NonNullable<RuleReference['of']>, string> = {
 
 function figure({ of = 'lowest', n, seller, mean, else: other }: RuleReference): string {
     if (mean) return `mean of ${mean.map(figure).join(' and ')}`;
-    const name = of === 'nth' ? `price number ${n} from below` : of === 'seller' ? `price of ${seller}` : FIGURES[of];
+    const name =
+        of === 'nth'
+            ? `price number ${n} from below`
+            : of === 'seller'
+              ? `price of ${seller || 'a seller still to be named'}`
+              : FIGURES[of];
     return other ? `${name} (if there is none, the ${figure(other)})` : name;
 }
 
@@ -231,15 +235,15 @@ function field({ field = {} }: CompetitiveRule): string {
     return [kind, parts.join(', ')].filter(Boolean).join(' ');
 }
 
-function handicaps({ adjust = [] }: CompetitiveRule): string {
-    return adjust
-        .map(({ seller, fulfilment, percent, amount }) => {
-            const whose =
-                [seller, fulfilment && `what is sent by the ${fulfilment}`].filter(Boolean).join(', ') || 'everybody';
-            const by = [percent && `${percent} %`, amount]
-                .filter((part) => part && Number.parseFloat(part) !== 0)
-                .join(' and ');
-            return `, taking ${whose} at ${by.startsWith('-') ? '' : '+'}${by.replaceAll('-', '−')}`;
-        })
-        .join('');
+function handicaps({ adjust = [] }: CompetitiveRule): Piece[] {
+    if (adjust.length === 0) return [];
+    const said = adjust.map(({ seller, fulfilment, percent, amount }) => {
+        const whose =
+            [seller, fulfilment && `what is sent by the ${fulfilment}`].filter(Boolean).join(', ') || 'everybody';
+        const by = [percent && `${percent} %`, amount]
+            .filter((part) => part && Number.parseFloat(part) !== 0)
+            .join(' and ');
+        return `${whose} at ${by.startsWith('-') ? '' : '+'}${by.replaceAll('-', '−')}`;
+    });
+    return [', taking ', { part: 'handicap', says: said.join(', ') }];
 }

@@ -1,10 +1,14 @@
 import { api, take, type Change } from '@/api/client';
 import { ago, clock, money, percent, signed, signedPercent } from '@/ui/figures';
+import { Button } from '@/ui/Button';
 import { Notice, ProblemNotice } from '@/ui/Notice';
+import { Tick } from '@/ui/Tick';
 import { CAUSES, CHANGE_STATES } from '@/ui/words';
 import { Why } from '@/workbench/Why';
 import { useQuery } from '@tanstack/react-query';
 import { X } from 'lucide-react';
+import { useState } from 'react';
+import { useUndo } from './useUndo';
 import { Link } from 'react-router';
 
 /** One change: what became of it when, and the decision as it was made. */
@@ -57,6 +61,7 @@ export function ChangePanel({ id, onClose }: { id: number; onClose: () => void }
                             </Notice>
                         </div>
                     )}
+                    <Undo change={change} />
                     <Course change={change} decidedAt={detail.data?.decided_at ?? null} />
                     {decision && (
                         <>
@@ -99,6 +104,29 @@ export function ChangePanel({ id, onClose }: { id: number; onClose: () => void }
     );
 }
 
+const TAKES_BACK = ['held', 'queued', 'confirmed'];
+
+/** Takes the change back: it is not sent, or the old price is sent as a new change. */
+function Undo({ change }: { change: Change }) {
+    const [pause, setPause] = useState(true);
+    const undo = useUndo(`/api/v1/changes/{id}/undo`, change.id);
+    if (!TAKES_BACK.includes(change.state)) return null;
+    return (
+        <div className="mt-2 grid gap-1.5">
+            <div className="flex items-center gap-3">
+                <Button disabled={undo.isPending} onClick={() => undo.mutate(pause)}>
+                    {change.state === 'confirmed' ? `Back to ${money(change.from)}` : 'Do not send it'}
+                </Button>
+                <label className="flex items-center gap-2 text-[12.5px] text-text-2">
+                    <Tick checked={pause} onChange={setPause} label="Pause the listing" />
+                    and pause it, so that the rule leaves it
+                </label>
+            </div>
+            {undo.error && <ProblemNotice error={undo.error} />}
+        </div>
+    );
+}
+
 function Figure({ name, before, after }: { name: string; before: string; after: string }) {
     return (
         <>
@@ -112,9 +140,12 @@ function Figure({ name, before, after }: { name: string; before: string; after: 
 function Course({ change, decidedAt }: { change: Change; decidedAt: string | null }) {
     const steps: [string, string | null][] = [
         [
-            `decided by “${change.rule ?? 'a rule'}”${change.rule_version ? `, version ${change.rule_version}` : ''}: ${CAUSES[change.cause ?? ''] ?? ''}`,
-            decidedAt,
+            change.rule
+                ? `decided by “${change.rule}”, version ${change.rule_version}: ${CAUSES[change.cause ?? ''] ?? ''}`
+                : `set by ${change.by ?? 'hand'}`,
+            change.rule ? decidedAt : change.queued_at,
         ],
+        ...(change.rule && change.by ? [[`said yes: ${change.by}`, change.queued_at] as [string, string]] : []),
         ['taken by the channel', change.sent_at],
         [CHANGE_STATES[change.state] ?? change.state, change.settled_at],
     ];
@@ -122,9 +153,9 @@ function Course({ change, decidedAt }: { change: Change; decidedAt: string | nul
         <ol className="mt-3 border-t border-line">
             {steps.map(([says, at], index) => (
                 <li key={index} className="flex justify-between gap-3 border-b border-line py-1">
-                    <span className={at || index === 2 ? '' : 'text-text-3'}>{says}</span>
+                    <span className={at || index === steps.length - 1 ? '' : 'text-text-3'}>{says}</span>
                     <span className="text-right whitespace-nowrap text-text-2">
-                        {at ? clock(at) : index === 2 ? '' : 'not yet'}
+                        {at ? clock(at) : index === steps.length - 1 ? '' : 'not yet'}
                     </span>
                 </li>
             ))}

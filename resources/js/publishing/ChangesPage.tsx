@@ -1,6 +1,7 @@
 import { api, take, type Change } from '@/api/client';
 import { TopBar } from '@/shell/TopBar';
 import { ago, clock, money, signed, signedPercent } from '@/ui/figures';
+import { Button } from '@/ui/Button';
 import { ProblemNotice } from '@/ui/Notice';
 import { Select } from '@/ui/Select';
 import { CAUSES, CHANGE_STATES, reason } from '@/ui/words';
@@ -10,6 +11,7 @@ import { clsx } from 'clsx';
 import { useEffect, useMemo, useRef } from 'react';
 import { useSearchParams } from 'react-router';
 import { ChangePanel } from './ChangePanel';
+import { Runs } from './Runs';
 
 const GRID = '96px minmax(170px,1.3fr) 78px 78px 74px 62px minmax(150px,1fr) minmax(140px,1fr)';
 const HEADS = ['When', 'Listing', 'Before €', 'After €', 'Change €', '%', 'Why', 'How it stands'];
@@ -22,6 +24,9 @@ export default function ChangesPage() {
     const [params, setParams] = useSearchParams();
     const state = (params.get('state') ?? '') as Group | '';
     const q = params.get('q') ?? '';
+    const run = params.get('run') ? Number(params.get('run')) : undefined;
+    const by = (params.get('by') ?? '') as 'rule' | 'person' | '';
+    const isRuns = params.get('view') === 'runs';
     const selected = params.get('change') ? Number(params.get('change')) : null;
     const set = (name: string, value: string) =>
         setParams(
@@ -34,11 +39,19 @@ export default function ChangesPage() {
             { replace: true },
         );
     const changes = useInfiniteQuery({
-        queryKey: ['changes', state, q],
+        queryKey: ['changes', state, q, run, by],
         queryFn: ({ pageParam }) =>
             take(
                 api.GET('/api/v1/changes', {
-                    params: { query: { state: state || undefined, q: q || undefined, before: pageParam ?? undefined } },
+                    params: {
+                        query: {
+                            state: state || undefined,
+                            q: q || undefined,
+                            run,
+                            by: by || undefined,
+                            before: pageParam ?? undefined,
+                        },
+                    },
                 }),
             ),
         initialPageParam: null as number | null,
@@ -47,8 +60,16 @@ export default function ChangesPage() {
     const rows = useMemo(() => changes.data?.pages.flatMap((page) => page.changes) ?? [], [changes.data]);
     return (
         <>
-            <TopBar title="Changes" note="Every price that was to change, newest first" />
-            <div className="flex min-h-0 flex-1">
+            <TopBar
+                title="Changes"
+                note={isRuns ? 'Every pass of rules over listings' : 'Every price that was to change, newest first'}
+            >
+                <Button onClick={() => setParams(isRuns ? {} : { view: 'runs' })}>
+                    {isRuns ? 'Every change' : 'Runs'}
+                </Button>
+            </TopBar>
+            {isRuns && <Runs onShow={(id) => setParams({ run: String(id) })} />}
+            <div className={isRuns ? 'hidden' : 'flex min-h-0 flex-1'}>
                 <main className="flex min-w-0 flex-1 flex-col">
                     <div className="flex min-h-[50px] shrink-0 items-center gap-2 border-b border-line px-[18px]">
                         <input
@@ -73,6 +94,30 @@ export default function ChangesPage() {
                                 ['superseded', 'replaced or taken back'],
                             ]}
                         />
+                        <Select
+                            hideLabel
+                            label="By whom"
+                            className="w-36"
+                            value={by}
+                            onChange={(value) => set('by', value)}
+                            options={[
+                                ['', 'by anyone'],
+                                ['rule', 'by rules alone'],
+                                ['person', 'by people'],
+                            ]}
+                        />
+                        {run !== undefined && (
+                            <Button look="quiet" onClick={() => set('run', '')}>
+                                of run {run} ×
+                            </Button>
+                        )}
+                        <a
+                            href={`/api/v1/changes/export?${new URLSearchParams({ ...(state && { state }), ...(q && { q }), ...(run && { run: String(run) }), ...(by && { by }) })}`}
+                            download
+                            className="ml-auto inline-flex h-8 items-center rounded-md border border-line-2 bg-sheet px-2.5 hover:border-text-3"
+                        >
+                            Export
+                        </a>
                     </div>
                     {changes.error ? (
                         <ProblemNotice error={changes.error} onRetry={() => void changes.refetch()} />

@@ -1,7 +1,7 @@
 import { api, take, type Batch, type BulkEdit, type ListingFilter } from '@/api/client';
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 
-export type Edit = 'product' | 'cost' | 'limits' | 'supplier' | 'automation' | 'price' | 'markup' | 'rule';
+export type Edit = 'product' | 'prices' | 'cost' | 'limits' | 'supplier' | 'automation' | 'price' | 'markup' | 'rule';
 export type Shown = 'all' | 'create' | 'change' | 'same' | 'refused' | 'left' | 'moves';
 
 const PAGE = 100;

@@ -1,0 +1,111 @@
+import { api, take, type Run } from '@/api/client';
+import { Button } from '@/ui/Button';
+import { clock } from '@/ui/figures';
+import { ProblemNotice } from '@/ui/Notice';
+import { Popup } from '@/ui/Popup';
+import { Tick } from '@/ui/Tick';
+import { CAUSES, count } from '@/ui/words';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { useUndo } from './useUndo';
+
+const STATES: Record<Run['state'], string> = {
+    deciding: 'being decided',
+    held: 'stopped by the brake',
+    released: '',
+    discarded: 'nothing of it was sent',
+};
+
+const OUTCOMES: Record<string, string> = {
+    change: 'change',
+    keep: 'stay',
+    review: 'wait for you',
+    skipped: 'left alone',
+    blocked: 'cannot be priced',
+    idle: 'not repriced',
+};
+
+/** Passes over listings: what set them off, how far they are, what came out. */
+export function Runs({ onShow }: { onShow: (id: number) => void }) {
+    const runs = useQuery({
+        queryKey: ['runs', 'all'],
+        queryFn: () => take(api.GET('/api/v1/runs')),
+        refetchInterval: (query) => (query.state.data?.some((run) => run.state === 'deciding') ? 1_000 : false),
+    });
+    if (runs.error) return <ProblemNotice error={runs.error} onRetry={() => void runs.refetch()} />;
+    return (
+        <main className="min-h-0 flex-1 overflow-auto bg-sheet">
+            {runs.data?.length === 0 && (
+                <p className="p-14 text-center text-text-2">No rule has run yet. Switch one on, or press “Run now”.</p>
+            )}
+            <ul>
+                {runs.data?.map((run) => (
+                    <Line key={run.id} run={run} onShow={onShow} />
+                ))}
+            </ul>
+        </main>
+    );
+}
+
+function Line({ run, onShow }: { run: Run; onShow: (id: number) => void }) {
+    const outcomes = Object.entries(run.outcomes)
+        .filter(([, many]) => many > 0)
+        .map(([outcome, many]) => `${many.toLocaleString('en')} ${OUTCOMES[outcome] ?? outcome}`);
+    return (
+        <li className="grid grid-cols-[150px_minmax(180px,1fr)_minmax(200px,1.2fr)_auto] items-center gap-4 border-b border-line px-[22px] py-2.5">
+            <span className="text-text-2">{clock(run.started_at)}</span>
+            <span>
+                {run.rule ?? 'all rules'}: {CAUSES[run.cause] ?? run.cause}
+                <span className="block text-[12.5px] text-text-3">
+                    run {run.id}, {count(run.total, 'listing', 'listings')}
+                </span>
+            </span>
+            <span>
+                {run.finished_at === null ? (
+                    <progress max={run.total} value={run.done} aria-label={`Run ${run.id}`} className="w-full" />
+                ) : (
+                    outcomes.join(', ') ||
+                    (run.big_moves > 0 ? `${run.big_moves} large moves in ten minutes` : 'nothing')
+                )}
+                {STATES[run.state] && <span className="block text-[12.5px] text-broken">{STATES[run.state]}</span>}
+            </span>
+            <span className="flex gap-2">
+                {run.state === 'held' && (
+                    <Link to={`/today?run=${run.id}`} className="text-stripe underline underline-offset-2">
+                        Look
+                    </Link>
+                )}
+                {run.moves > 0 && (
+                    <>
+                        <Button onClick={() => onShow(run.id)}>Its changes</Button>
+                        {run.state === 'released' && <Undo run={run} />}
+                    </>
+                )}
+            </span>
+        </li>
+    );
+}
+
+function Undo({ run }: { run: Run }) {
+    const [pause, setPause] = useState(true);
+    const undo = useUndo('/api/v1/runs/{id}/undo', run.id);
+    return (
+        <Popup label={`Undo run ${run.id}`} align="end" trigger={<Button>Undo</Button>}>
+            <div className="grid w-72 gap-2.5">
+                <p>
+                    What has not been sent is not sent; of the rest the old prices go back, as new changes and within
+                    the limits of now. What changed again since is kept.
+                </p>
+                <label className="flex items-center gap-2">
+                    <Tick checked={pause} onChange={setPause} label="Pause its listings" />
+                    pause its listings, so that the rule leaves them
+                </label>
+                {undo.error && <ProblemNotice error={undo.error} />}
+                <Button look="main" disabled={undo.isPending} onClick={() => undo.mutate(pause)}>
+                    Take {count(run.moves, 'change', 'changes')} back
+                </Button>
+            </div>
+        </Popup>
+    );
+}
