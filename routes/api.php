@@ -19,6 +19,7 @@ use App\Pricing\Http\RuleController;
 use App\Publishing\Http\ChangeController;
 use App\Support\Live\EventsController;
 use App\Workbench\Http\ApprovalController;
+use App\Workbench\Http\ComparedGroupsController;
 use App\Workbench\Http\EarningsController;
 use App\Workbench\Http\ListingController;
 use App\Workbench\Http\RunController;
@@ -80,6 +81,7 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::post('rules/formula', FormulaController::class);
     Route::post('rules/try-out', [RuleController::class, 'tryOut']);
     Route::post('rules/try-out/export', [RuleController::class, 'exportTryOut']);
+    Route::get('rules/{id}/groups', ComparedGroupsController::class)->whereNumber('id');
     Route::get('rules/{id}/versions', [RuleController::class, 'versions'])->whereNumber('id');
     Route::get('rules/{id}', [RuleController::class, 'show'])->whereNumber('id');
     Route::patch('rules/{id}', [RuleController::class, 'update'])->whereNumber('id');

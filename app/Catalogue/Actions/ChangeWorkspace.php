@@ -19,7 +19,7 @@ use Wrasse\Core\Document\Node;
 final readonly class ChangeWorkspace
 {
     /**
-     * @param  array{tax_percent?: string, tax_included?: bool, repricing_on?: bool, floor_alarm_percent?: string, brake_listings_percent?: string, brake_move_percent?: string, limits?: array<mixed>}  $wanted
+     * @param  array{tax_percent?: string, tax_included?: bool, repricing_on?: bool, floor_alarm_percent?: string, brake_listings_percent?: string, brake_move_percent?: string, freeze?: array{from: string, to: string, time_zone: string}|null, limits?: array<mixed>}  $wanted
      *
      * @throws ValidationException
      */

@@ -26,7 +26,7 @@ final class RowWriter
 
     private const LISTING = [
         'title' => 'text', 'condition' => 'text', 'fulfilment' => 'text', 'shipping_minor' => 'bigint', 'list_price_minor' => 'bigint', 'stock' => 'integer', 'limits' => 'jsonb',
-        'rule_id' => 'bigint', 'automation_on' => 'boolean',
+        'rule_id' => 'bigint', 'assigned_by' => 'text', 'automation_on' => 'boolean',
     ];
 
     /** @param  bool  $isUndo  from after back to before */

@@ -60,7 +60,7 @@ final readonly class EditBatch implements BatchKind
     private function listings(Batch $batch): Builder
     {
         return self::selection($batch)->query()->join('products as p', 'p.id', '=', 'l.product_id')->leftJoin('suppliers as s', 's.id', '=', 'p.supplier_id')->where('l.id', '>', $batch->cursor)->orderBy('l.id')
-            ->select(['l.id as listing_id', 'l.product_id', 'l.sku', 'l.price_minor', 'l.floor_minor', 'l.ceiling_minor', 'l.list_price_minor', 'l.limits', 'l.rule_id', 'l.automation_on', 'p.rrp_minor',
+            ->select(['l.id as listing_id', 'l.product_id', 'l.sku', 'l.price_minor', 'l.floor_minor', 'l.ceiling_minor', 'l.list_price_minor', 'l.limits', 'l.rule_id', 'l.assigned_by', 'l.automation_on', 'p.rrp_minor',
                 'l.is_draft', 'l.channel_id', 'l.shipping_minor', 'l.fulfilment', 'p.category', 's.name as supplier', 'p.cost_minor', 'p.inbound_minor', 'p.packaging_minor', 'p.handling_minor', 'p.shipping_cost_minor']);
     }
 

@@ -11,7 +11,7 @@ use Wrasse\Core\Money\Currency;
 #[OA\Schema(schema: 'FieldChange')]
 final readonly class FieldChange
 {
-    private const HIDDEN = ['sku', 'channel_id'];
+    private const HIDDEN = ['sku', 'channel_id', 'assigned_by'];
 
     public function __construct(
         #[OA\Property(example: 'cost')] public string $field,

@@ -11,7 +11,10 @@ use Wrasse\Core\Money\Percent;
 #[OA\Schema(schema: 'Workspace')]
 final readonly class WorkspaceResource
 {
-    /** @param  array<string, mixed>  $limits */
+    /**
+     * @param  array{from: string, to: string, time_zone: string}|null  $freeze
+     * @param  array<string, mixed>  $limits
+     */
     public function __construct(
         #[OA\Property] public string $name,
         #[OA\Property] public string $currency,
@@ -21,6 +24,7 @@ final readonly class WorkspaceResource
         #[OA\Property(description: 'A bulk change that moves a floor by more percent than this asks first.')] public string $floor_alarm_percent,
         #[OA\Property(description: 'A run waits for a person if it would move more than this part of its listings …')] public string $brake_listings_percent,
         #[OA\Property(description: '… by more than this part of their price.')] public string $brake_move_percent,
+        #[OA\Property(type: 'object', ref: '#/components/schemas/FreezeHours', description: 'Hours in which no price is sent.', nullable: true)] public ?array $freeze,
         #[OA\Property(type: 'object', ref: '#/components/schemas/Limits')] public array $limits,
     ) {
     }
@@ -30,7 +34,7 @@ final readonly class WorkspaceResource
         return new self(
             $workspace->name, $workspace->currency, (string) Percent::parse($workspace->tax_percent), $workspace->tax_included,
             $workspace->repricing_on, (string) Percent::parse($workspace->floor_alarm_percent),
-            (string) Percent::parse($workspace->brake_listings_percent), (string) Percent::parse($workspace->brake_move_percent), $workspace->limits,
+            (string) Percent::parse($workspace->brake_listings_percent), (string) Percent::parse($workspace->brake_move_percent), $workspace->freeze, $workspace->limits,
         );
     }
 }

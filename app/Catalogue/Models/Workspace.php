@@ -14,6 +14,7 @@ use Wrasse\Core\Money\Currency;
  * @property string $tax_percent
  * @property string $brake_listings_percent a run that moves more than this part of its listings
  * @property string $brake_move_percent by more than this part of their price waits for a person
+ * @property array{from: string, to: string, time_zone: string}|null $freeze hours in which no price is sent
  * @property bool $tax_included
  * @property bool $repricing_on
  * @property string $floor_alarm_percent a bulk change that moves a floor by more asks first
@@ -25,7 +26,7 @@ final class Workspace extends Model
 
     protected function casts(): array
     {
-        return ['tax_included' => 'bool', 'repricing_on' => 'bool', 'limits' => 'array'];
+        return ['tax_included' => 'bool', 'repricing_on' => 'bool', 'limits' => 'array', 'freeze' => 'array'];
     }
 
     public function money(): Currency

@@ -67,11 +67,12 @@ final readonly class DecideListings
         $usual = RuleDocument::usual();
         $all = $this->decider->decide($workspace, $rows, fn (stdClass $row) => $documents[$row->rule_id ?? 0] ?? $usual, CarbonImmutable::now());
         $active = array_values(array_filter($all, fn (Decided $one) => $this->isRepriced($workspace, $one, $rules)));
-        $kept = $this->keep->handle($workspace, $active, $rules, $cause, $runId);
-        Standing::write($all, array_map(fn (array $one) => [$one[0], $one[1]->decision->outcome->value, $one[1]->decision->reason], $kept));
+        $now = array_values(array_filter($active, fn (Decided $one) => $this->mayActNow($one, $rules[$one->row->rule_id], $cause)));
+        $kept = $this->keep->handle($workspace, $now, $rules, $cause, $runId);
+        Standing::write($all, array_map(fn (array $one) => [$one[0], $one[1]->decision->outcome->value, $one[1]->decision->reason], $kept) + $this->asBefore($active));
         $this->ask->handle($workspace, $kept, $listingIds, $answers);
         $this->publish($workspace, $kept, $cause, $runId, $tally, $answers);
-        $tally->outcomes['idle'] = count($listingIds) - count($active);
+        $tally->outcomes['idle'] = count($listingIds) - count($now);
     }
 
     /**
@@ -119,9 +120,43 @@ final readonly class DecideListings
         return $ids === [] ? [] : Rule::query()->whereIn('id', $ids)->with('latest')->get()->keyBy('id')->all();
     }
 
+    /** A rule may look at certain times only, and never acts on a market that was seen too long ago. What a person does or says is not held up by that. */
+    private function mayActNow(Decided $one, Rule $rule, string $cause): bool
+    {
+        if (in_array($cause, ['hand', 'released', 'approval'], true)) {
+            return ! $this->isStale($one, $rule);
+        }
+        $times = $rule->times();
+
+        return $times->allow(now()) && ($cause !== 'market' || $times->followsTheMarket()) && ! $this->isStale($one, $rule);
+    }
+
+    private function isStale(Decided $one, Rule $rule): bool
+    {
+        return $one->row->seen_at !== null && now()->subMinutes($rule->stale_minutes)->greaterThan($one->row->seen_at);
+    }
+
+    /**
+     * What was decided before stands where nothing is decided now.
+     *
+     * @param  list<Decided>  $active
+     * @return array<int, array{int, string, string}>
+     */
+    private function asBefore(array $active): array
+    {
+        $standing = [];
+        foreach ($active as $one) {
+            if ($one->row->decision_id !== null) {
+                $standing[$one->row->id] = [(int) $one->row->decision_id, (string) $one->row->outcome, (string) $one->row->reason];
+            }
+        }
+
+        return $standing;
+    }
+
     /** @param  array<int, Rule>  $rules */
     private function isRepriced(Workspace $workspace, Decided $one, array $rules): bool
     {
-        return $workspace->repricing_on && $one->channel->automation_on && $one->row->automation_on && ($rules[$one->row->rule_id ?? 0] ?? null)?->is_on;
+        return $workspace->repricing_on && $one->channel->automation_on && $one->row->automation_on && ! $one->row->is_compared && ($rules[$one->row->rule_id ?? 0] ?? null)?->is_on;
     }
 }

@@ -41,7 +41,7 @@ final readonly class RefreshLimits
 
     private function withoutThoseRepriced(Builder $query): Builder
     {
-        return $query->whereNot(fn (Builder $repriced) => $repriced->where('l.automation_on', true)
+        return $query->whereNot(fn (Builder $repriced) => $repriced->where('l.automation_on', true)->where('l.is_compared', false)
             ->whereIn('l.rule_id', fn (Builder $rules) => $rules->select('id')->from('rules')->where('is_on', true))
             ->whereIn('l.channel_id', fn (Builder $channels) => $channels->select('id')->from('channels')->where('automation_on', true)));
     }

@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace App\Pricing\Actions;
 
 use App\Catalogue\Events\ListingsTouched;
+use App\Catalogue\Models\Channel;
 use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Workspace;
 use App\Pricing\Models\Rule;
 use App\Pricing\Models\RuleVersion;
+use App\Pricing\Times\RuleTimes;
 use App\Support\Http\DocumentField;
 use App\Support\Live\Announce;
 use Illuminate\Support\Facades\DB;
@@ -20,8 +22,15 @@ use Wrasse\Core\Document\RuleReader;
 /** Makes a rule or changes it. A changed document is a new version; the old ones stay. */
 final readonly class SaveRule
 {
+    /** What decides which listings are on a rule and repriced by it. */
+    private const ASSIGNING = ['assigned', 'priority', 'default_channel_id', 'only_listings', 'only_percent'];
+
+    public function __construct(private AssignRules $assign)
+    {
+    }
+
     /**
-     * @param  array{name?: string, is_on?: bool, every_minutes?: int, document?: array<mixed>}  $wanted
+     * @param  array{name?: string, is_on?: bool, document?: array<mixed>, every_minutes?: int|null, times?: array<mixed>, stale_minutes?: int, assigned?: array<string, mixed>|null, priority?: int, default_channel_id?: int|null, only_listings?: int|null, only_percent?: int|null}  $wanted
      * @param  int|null  $basedOn  the version number that was edited, where a document is given for a rule that exists
      *
      * @throws ValidationException
@@ -36,9 +45,14 @@ final readonly class SaveRule
         return DB::transaction(function () use ($workspace, $ruleId, $wanted, $basedOn, $userId): Rule {
             $rule = $ruleId === null ? new Rule(['is_on' => false, 'every_minutes' => 15]) : Rule::query()->lockForUpdate()->with('latest')->findOrFail($ruleId);
             $this->checkName($rule, $wanted['name'] ?? null);
-            $rule->fill(array_diff_key($wanted, ['document' => true]))->save();
+            $this->set($rule, array_diff_key($wanted, ['document' => true]));
+            $isAssigned = $rule->isDirty(self::ASSIGNING);
+            $rule->save();
             if (isset($wanted['document'])) {
                 $this->addVersion($rule, $wanted['document'], $basedOn, $userId);
+            }
+            if ($isAssigned) {
+                $this->assign->handle($workspace->id);
             }
             $listings = array_values(Listing::query()->where('rule_id', $rule->id)->orderBy('id')->pluck('id')->all());
             if ($listings !== []) {
@@ -48,6 +62,27 @@ final readonly class SaveRule
 
             return $rule->load('latest');
         });
+    }
+
+    /** @param  array<string, mixed>  $wanted */
+    private function set(Rule $rule, array $wanted): void
+    {
+        if (isset($wanted['times'])) {
+            $wanted['times'] = RuleTimes::check((array) $wanted['times']);
+        }
+        if (isset($wanted['default_channel_id'])) {
+            Channel::query()->findOrFail((int) $wanted['default_channel_id']);
+            Rule::query()->where('default_channel_id', (int) $wanted['default_channel_id'])->whereKeyNot($rule->id ?? 0)->update(['default_channel_id' => null]);
+        }
+        if (isset($wanted['only_listings'])) {
+            $wanted['only_percent'] = null;
+        } elseif (isset($wanted['only_percent'])) {
+            $wanted['only_listings'] = null;
+        }
+        $rule->fill($wanted);
+        if ($rule->isDirty(['only_listings', 'only_percent'])) {
+            $rule->limited_since = $rule->only_listings === null && $rule->only_percent === null ? null : now()->toImmutable();
+        }
     }
 
     /**

@@ -17,11 +17,13 @@ final class RunDueCommand extends Command
 
     public function handle(CurrentWorkspace $workspace, StartRun $start): int
     {
-        $due = Rule::query()->withoutGlobalScope('workspace')->where('is_on', true)
-            ->whereIn('workspace_id', fn ($query) => $query->select('id')->from('workspaces')->where('repricing_on', true))
-            ->whereRaw("coalesce(last_run_at, 'epoch') <= now() - make_interval(mins => every_minutes)")->get();
-        foreach ($due as $rule) {
-            $workspace->within($rule->workspace_id, fn () => $start->ofRule($rule, 'schedule'));
+        $rules = Rule::query()->withoutGlobalScope('workspace')->where('is_on', true)
+            ->whereIn('workspace_id', fn ($query) => $query->select('id')->from('workspaces')->where('repricing_on', true))->get();
+        /** @var Rule $rule */
+        foreach ($rules as $rule) {
+            if ($rule->times()->isDue($rule->last_run_at, now())) {
+                $workspace->within($rule->workspace_id, fn () => $start->ofRule($rule, 'schedule'));
+            }
         }
 
         return self::SUCCESS;

@@ -25,7 +25,7 @@ final readonly class ListingRows
     public static function withMarket(int $workspaceId): Builder
     {
         return self::alone($workspaceId)->leftJoin('listing_markets as m', 'm.listing_id', '=', 'l.id')->addSelect([
-            'l.title', 'l.stock', 'l.condition', 'l.list_price_minor', 'l.holds_buy_box', 'l.last_changed_at', 'l.rule_id', 'l.automation_on', 'l.is_draft',
+            'l.title', 'l.stock', 'l.condition', 'l.list_price_minor', 'l.holds_buy_box', 'l.last_changed_at', 'l.rule_id', 'l.automation_on', 'l.is_compared', 'l.is_draft',
             'l.ceiling_minor', 'l.problem', 'l.profit_minor', 'l.margin_percent', 'l.markup_percent', 'l.rank', 'l.field_size', 'l.lowest_minor', 'l.decision_id', 'l.outcome', 'l.reason',
             'm.offers', 'm.seen_at', 'm.dropped',
         ]);

@@ -11,7 +11,7 @@ use Closure;
 use Illuminate\Support\Facades\Validator;
 use stdClass;
 
-/** Puts listings on a rule: {rule}; null takes them off any. */
+/** Puts listings on a rule by hand: {rule}; with null they have the one that a filter or their channel gives them, if any. */
 final readonly class SetRule implements BulkEdit
 {
     public function name(): string
@@ -33,13 +33,13 @@ final readonly class SetRule implements BulkEdit
     {
         Validator::make($wanted, ['rule' => ['present', 'nullable', 'integer']])->validate();
 
-        return $wanted['rule'] === null ? 'On no rule' : 'On the rule “'.Rule::query()->findOrFail((int) $wanted['rule'])->name.'”';
+        return $wanted['rule'] === null ? 'On no rule by hand' : 'On the rule “'.Rule::query()->findOrFail((int) $wanted['rule'])->name.'”';
     }
 
     public function plan(Workspace $workspace, array $wanted): Closure
     {
         $rule = $wanted['rule'] === null ? null : (int) $wanted['rule'];
 
-        return fn (stdClass $row) => ['before' => ['rule_id' => $row->rule_id], 'after' => ['rule_id' => $rule]];
+        return fn (stdClass $row) => ['before' => ['rule_id' => $row->rule_id, 'assigned_by' => $row->assigned_by], 'after' => ['rule_id' => $rule, 'assigned_by' => $rule === null ? null : 'hand']];
     }
 }

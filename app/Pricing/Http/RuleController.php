@@ -17,6 +17,7 @@ use App\Pricing\Models\RuleVersion;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Validator;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 use Wrasse\Core\Insight\MoneyAtPace;
@@ -51,7 +52,7 @@ final readonly class RuleController
     #[OA\Post(path: '/api/v1/rules', operationId: 'createRule', summary: 'Make a rule; it starts switched off unless said otherwise', tags: ['Rules'],
         requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(required: ['name', 'document'], properties: [
             new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'document', ref: '#/components/schemas/RuleDocument'),
-            new OA\Property(property: 'is_on', type: 'boolean'), new OA\Property(property: 'every_minutes', type: 'integer', maximum: 10080, minimum: 1),
+            new OA\Property(property: 'is_on', type: 'boolean'), new OA\Property(property: 'settings', ref: '#/components/schemas/RuleSettings'),
         ])),
         responses: [
             new OA\Response(response: 201, description: 'The rule', content: new OA\JsonContent(ref: '#/components/schemas/Rule')),
@@ -67,7 +68,7 @@ final readonly class RuleController
         requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(properties: [
             new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'document', ref: '#/components/schemas/RuleDocument'),
             new OA\Property(property: 'based_on', description: 'The version that was edited.', type: 'integer'),
-            new OA\Property(property: 'is_on', type: 'boolean'), new OA\Property(property: 'every_minutes', type: 'integer', maximum: 10080, minimum: 1),
+            new OA\Property(property: 'is_on', type: 'boolean'), new OA\Property(property: 'settings', ref: '#/components/schemas/RuleSettings'),
         ])),
         responses: [
             new OA\Response(response: 200, description: 'The rule', content: new OA\JsonContent(ref: '#/components/schemas/Rule')),
@@ -142,18 +143,21 @@ final readonly class RuleController
     private function save(Request $request, SaveRule $save, ?int $id): Rule
     {
         $must = $id === null ? 'required' : 'sometimes';
-        /** @var array{name?: string, is_on?: bool, every_minutes?: int, document?: array<mixed>, based_on?: int} $given */
+        /** @var array{name?: string, is_on?: bool, document?: array<mixed>, based_on?: int, settings?: array<string, mixed>} $given */
         $given = $request->validate([
-            'name' => [$must, 'string', 'max:80'], 'document' => [$must, 'array'], 'is_on' => ['sometimes', 'boolean'],
-            'every_minutes' => ['sometimes', 'integer', 'min:1', 'max:10080'], 'based_on' => ['sometimes', 'integer'],
+            'name' => [$must, 'string', 'max:80'], 'document' => [$must, 'array'], 'is_on' => ['sometimes', 'boolean'], 'settings' => ['sometimes', 'array'], 'based_on' => ['sometimes', 'integer'],
         ]);
+        $settings = Validator::make((array) $request->input('settings', []), RuleSettingsSchema::rules())->validate();
+        if ($request->has('settings.times')) {
+            $settings['times'] = (array) $request->input('settings.times');
+        }
         if ($request->has('document')) {
             $given['document'] = (array) $request->input('document');
         }
         /** @var User $user */
         $user = $request->user();
 
-        return $save->handle($this->workspace(), $id, array_diff_key($given, ['based_on' => true]), $given['based_on'] ?? null, $user->id);
+        return $save->handle($this->workspace(), $id, [...array_diff_key($given, ['based_on' => true, 'settings' => true]), ...$settings], $given['based_on'] ?? null, $user->id);
     }
 
     /** @return list<int>|null */

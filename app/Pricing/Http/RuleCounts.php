@@ -10,7 +10,7 @@ use Illuminate\Support\Facades\DB;
 /** How many listings are on a rule. */
 final readonly class RuleCounts
 {
-    public function __construct(public int $listings = 0, public int $blocked = 0, public int $paused = 0)
+    public function __construct(public int $listings = 0, public int $blocked = 0, public int $paused = 0, public int $heldBack = 0)
     {
     }
 
@@ -19,9 +19,9 @@ final readonly class RuleCounts
     {
         $counts = [];
         $rows = DB::table('listings')->where('workspace_id', $workspace->id())->whereNotNull('rule_id')->groupBy('rule_id')
-            ->selectRaw('rule_id, count(*) AS listings, count(problem) AS blocked, count(*) FILTER (WHERE NOT automation_on) AS paused')->get();
+            ->selectRaw('rule_id, count(*) AS listings, count(problem) AS blocked, count(*) FILTER (WHERE NOT automation_on) AS paused, count(*) FILTER (WHERE is_compared) AS held_back')->get();
         foreach ($rows as $row) {
-            $counts[(int) $row->rule_id] = new self((int) $row->listings, (int) $row->blocked, (int) $row->paused);
+            $counts[(int) $row->rule_id] = new self((int) $row->listings, (int) $row->blocked, (int) $row->paused, (int) $row->held_back);
         }
 
         return $counts;

@@ -10,17 +10,20 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(schema: 'Rule')]
 final readonly class RuleResource
 {
+    private const SETTINGS = ['every_minutes', 'stale_minutes', 'assigned', 'priority', 'default_channel_id', 'only_listings', 'only_percent'];
+
     /** @param  array<string, mixed>  $document */
     public function __construct(
         #[OA\Property] public int $id,
         #[OA\Property] public string $name,
         #[OA\Property] public bool $is_on,
-        #[OA\Property] public int $every_minutes,
+        #[OA\Property(type: 'object', ref: '#/components/schemas/RuleSettings')] public object $settings,
         #[OA\Property(description: 'Number of the latest version.')] public int $version,
         #[OA\Property(type: 'object', ref: '#/components/schemas/RuleDocument')] public array $document,
         #[OA\Property] public int $listings,
         #[OA\Property(description: 'Listings on it that cannot be priced.')] public int $blocked,
         #[OA\Property(description: 'Listings on it whose own switch is off.')] public int $paused,
+        #[OA\Property(description: 'Listings on it that are held back to compare.')] public int $held_back,
         #[OA\Property(format: 'date-time')] public ?string $last_run_at,
     ) {
     }
@@ -28,8 +31,8 @@ final readonly class RuleResource
     public static function of(Rule $rule, RuleCounts $counts): self
     {
         return new self(
-            $rule->id, $rule->name, $rule->is_on, $rule->every_minutes, $rule->latest->number, $rule->latest->document,
-            $counts->listings, $counts->blocked, $counts->paused, $rule->last_run_at?->toIso8601ZuluString(),
+            $rule->id, $rule->name, $rule->is_on, (object) [...$rule->only(self::SETTINGS), 'times' => (object) $rule->times], $rule->latest->number, $rule->latest->document,
+            $counts->listings, $counts->blocked, $counts->paused, $counts->heldBack, $rule->last_run_at?->toIso8601ZuluString(),
         );
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Models;
 
+use App\Pricing\Times\RuleTimes;
 use App\Support\Tenancy\BelongsToWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
@@ -14,7 +15,15 @@ use Illuminate\Database\Eloquent\Relations\HasOne;
  * @property int $workspace_id
  * @property string $name
  * @property bool $is_on
- * @property int $every_minutes
+ * @property int|null $every_minutes
+ * @property array<string, mixed> $times when it looks and may move prices, as RuleTimes reads it
+ * @property int $stale_minutes a market seen longer ago is not acted on
+ * @property array<string, mixed>|null $assigned filter of the listings that are kept on it
+ * @property int $priority of several whose filters find a listing the highest has it
+ * @property int|null $default_channel_id whose listings it has that no other has
+ * @property int|null $only_listings so many of its listings are repriced, the others held back to compare
+ * @property int|null $only_percent such a part of them
+ * @property CarbonImmutable|null $limited_since
  * @property CarbonImmutable|null $last_run_at
  * @property RuleVersion $latest
  */
@@ -22,9 +31,16 @@ final class Rule extends Model
 {
     use BelongsToWorkspace;
 
+    protected $attributes = ['times' => '{}', 'every_minutes' => 15, 'stale_minutes' => 1_440, 'priority' => 0, 'assigned' => null, 'default_channel_id' => null, 'only_listings' => null, 'only_percent' => null, 'limited_since' => null];
+
     protected function casts(): array
     {
-        return ['is_on' => 'bool', 'last_run_at' => 'immutable_datetime'];
+        return ['is_on' => 'bool', 'last_run_at' => 'immutable_datetime', 'limited_since' => 'immutable_datetime', 'times' => 'array', 'assigned' => 'array'];
+    }
+
+    public function times(): RuleTimes
+    {
+        return new RuleTimes($this->times, $this->every_minutes);
     }
 
     /** @return HasOne<RuleVersion, $this> */

@@ -10,6 +10,7 @@ use App\Pricing\Models\Run;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\Feed;
 use App\Publishing\Models\PriceChange;
+use App\Support\Schedule\HoursOfDay;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
@@ -22,8 +23,8 @@ final readonly class ClaimQueuedChanges
     public function handle(Channel $channel): ?Feed
     {
         return DB::transaction(function () use ($channel): ?Feed {
-            $isOn = Workspace::query()->whereKey($channel->workspace_id)->where('repricing_on', true)->exists();
-            if (! $isOn || ! $channel->automation_on || $channel->quiet_until?->isFuture()) {
+            $workspace = Workspace::query()->findOrFail($channel->workspace_id);
+            if (! $workspace->repricing_on || $this->isFrozen($workspace) || ! $channel->automation_on || $channel->quiet_until?->isFuture()) {
                 return null;
             }
             $changes = PriceChange::query()->where('channel_id', $channel->id)->where('state', ChangeState::Queued)->where('due_at', '<=', now())
@@ -37,5 +38,12 @@ final readonly class ClaimQueuedChanges
 
             return $feed;
         });
+    }
+
+    private function isFrozen(Workspace $workspace): bool
+    {
+        $hours = $workspace->freeze;
+
+        return $hours !== null && (new HoursOfDay($hours['from'], $hours['to'], $hours['time_zone']))->contain(now());
     }
 }

@@ -20,8 +20,6 @@ use Symfony\Component\HttpFoundation\StreamedResponse;
 /** The ledger. */
 final readonly class ChangeController
 {
-    private const WITH = ['listing.channel', 'decision.ruleVersion.rule', 'user'];
-
     private const GROUPS = ['on_the_way' => ['held', 'queued', 'sending', 'sent'], 'confirmed' => ['confirmed'], 'failed' => ['refused', 'drifted'], 'superseded' => ['superseded', 'withdrawn']];
 
     #[OA\Get(path: '/api/v1/changes', operationId: 'listChanges', summary: 'The ledger of price changes, newest first', tags: ['Changes'],
@@ -41,7 +39,7 @@ final readonly class ChangeController
         ]))])]
     public function index(Request $request, CurrentWorkspace $current): JsonResponse
     {
-        $query = $this->asked($request, $current)->with(self::WITH)->limit(100);
+        $query = $this->asked($request, $current)->with(ChangeResource::WITH)->limit(100);
         $before = $request->validate(['before' => ['nullable', 'integer']])['before'] ?? null;
         if ($before !== null) {
             $query->where('id', '<', (int) $before);
@@ -57,7 +55,7 @@ final readonly class ChangeController
     {
         $header = ['Number', 'Listing', 'SKU', 'Title', 'Channel', 'Currency', 'Before', 'After', 'Change', 'Change %', 'State', 'Reason', 'Cause', 'Rule', 'Version', 'By', 'Run', 'Problem', 'Attempts', 'Queued', 'Sent', 'Settled'];
         $rows = function () use ($request, $current): Generator {
-            foreach ($this->asked($request, $current)->with(self::WITH)->lazyByIdDesc(1_000) as $change) {
+            foreach ($this->asked($request, $current)->with(ChangeResource::WITH)->lazyByIdDesc(1_000) as $change) {
                 yield array_slice(array_values(get_object_vars(ChangeResource::of($change))), 0, 22);
             }
         };
@@ -77,7 +75,7 @@ final readonly class ChangeController
         ])]
     public function show(int $id): JsonResponse
     {
-        $change = PriceChange::query()->with(self::WITH)->findOrFail($id);
+        $change = PriceChange::query()->with(ChangeResource::WITH)->findOrFail($id);
 
         return new JsonResponse(['change' => ChangeResource::of($change), 'decision' => $change->decision?->asMade(), 'decided_at' => $change->decision?->decided_at->toIso8601ZuluString()]);
     }

@@ -12,6 +12,9 @@ use Wrasse\Core\Money\PriceMove;
 #[OA\Schema(schema: 'Change')]
 final readonly class ChangeResource
 {
+    /** What a change comes with. */
+    public const WITH = ['listing.channel', 'decision.ruleVersion.rule', 'user'];
+
     public function __construct(
         #[OA\Property] public int $id,
         #[OA\Property] public int $listing,
@@ -39,7 +42,7 @@ final readonly class ChangeResource
     ) {
     }
 
-    /** The change comes with listing.channel and decision.ruleVersion.rule. */
+    /** The change comes with all of WITH. */
     public static function of(PriceChange $change): self
     {
         $currency = Currency::of($change->listing->channel->currency);

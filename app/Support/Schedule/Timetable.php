@@ -13,6 +13,7 @@ final readonly class Timetable
     {
         $schedule->command('publishing:sweep')->everyFiveSeconds()->withoutOverlapping(1);
         $schedule->command('pricing:run-due')->everyMinute()->withoutOverlapping(5);
+        $schedule->command('pricing:assign')->everyMinute()->withoutOverlapping(5);
         $schedule->command('catalogue:costs-due')->everyMinute()->withoutOverlapping(5);
         $schedule->command('market:refresh')->everyMinute()->withoutOverlapping(5);
         $schedule->command('market:orders')->everyMinute()->withoutOverlapping(5);

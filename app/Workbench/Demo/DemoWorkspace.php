@@ -105,7 +105,7 @@ final readonly class DemoWorkspace
         $this->setScopeLimits->handle($workspace, Scope::Supplier, 'Ravel & Rye', ['floor' => [['kind' => 'profit', 'amount' => '0.80']]], 0);
         $this->setMarkup->handle($workspace, ['Corvane Plastics'], ['tiers' => [['from' => '0.00', 'percent' => '140'], ['from' => '10.01', 'percent' => '95'], ['from' => '30.01', 'percent' => '75']], 'min_profit' => '0.80', 'ending' => ['endings' => ['.90', '.40'], 'round' => 'nearest'], 'was_percent' => '15']);
         foreach (self::rules() as [$name, $categories, $document]) {
-            $rule = $this->saveRule->handle($workspace, null, ['name' => $name, 'is_on' => true, 'every_minutes' => 15, 'document' => $document], null, null);
+            $rule = $this->saveRule->handle($workspace, null, ['name' => $name, 'is_on' => true, 'document' => $document], null, null);
             foreach ($categories as $category) {
                 $this->make($this->startBatch->edit($workspace, 'rule', ['rule' => $rule->id], null, ['category' => $category], null));
             }

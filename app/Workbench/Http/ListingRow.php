@@ -43,8 +43,9 @@ final readonly class ListingRow
         #[OA\Property(type: 'array', items: new OA\Items(ref: ListingMark::class))] public array $marks,
         #[OA\Property] public ?int $rule_id,
         #[OA\Property] public ?string $rule,
+        #[OA\Property(description: 'Why it is on that rule.', nullable: true, enum: ['hand', 'filter', 'default'])] public ?string $assigned_by,
         #[OA\Property(description: 'Whether all switches above it and its own are on.')] public bool $repriced,
-        #[OA\Property(description: 'Which switch is off, from the top.', nullable: true, enum: ['workspace', 'channel', 'rule', 'listing'])] public ?string $off,
+        #[OA\Property(description: 'Which switch is off, from the top.', nullable: true, enum: ['workspace', 'channel', 'rule', 'listing', 'compared'])] public ?string $off,
         #[OA\Property] public bool $automation_on,
         #[OA\Property] public ?string $outcome,
         #[OA\Property] public ?string $reason,
@@ -66,6 +67,7 @@ final readonly class ListingRow
             ! $row->channel_on => 'channel',
             ! $row->rule_on => 'rule',
             ! $row->automation_on => 'listing',
+            $row->is_compared => 'compared',
             default => null,
         };
         /** @var list<array<string, mixed>> $offers */
@@ -78,7 +80,7 @@ final readonly class ListingRow
             $currency->format($row->price_minor), $currency->format($row->shipping_minor), $amount($row->floor_minor), $amount($row->ceiling_minor), $row->problem,
             $amount($row->profit_minor), $row->margin_percent, $row->markup_percent, $row->rank, $row->field_size, $row->holds_buy_box,
             ListingMark::all($offers, $dropped, $row->shipping_minor, $currency),
-            $row->rule_id, $row->rule_name, $row->rule_id !== null && $off === null, $off, $row->automation_on, $row->outcome, $row->reason,
+            $row->rule_id, $row->rule_name, $row->assigned_by, $row->rule_id !== null && $off === null, $off, $row->automation_on, $row->outcome, $row->reason,
             $amount($row->going_minor), $row->going_state, $row->going_problem,
             $row->seen_at === null ? null : CarbonImmutable::parse($row->seen_at)->toIso8601ZuluString(),
         );

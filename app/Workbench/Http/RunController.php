@@ -47,7 +47,7 @@ final readonly class RunController
     public function show(int $id): JsonResponse
     {
         $run = Run::query()->with('rule')->findOrFail($id);
-        $largest = PriceChange::query()->where('run_id', $id)->where('state', '<>', ChangeState::Superseded)->with(['listing.channel', 'decision.ruleVersion.rule'])->orderByRaw('abs(to_minor - from_minor)::numeric / from_minor DESC, id')->limit(self::MOVES)->get();
+        $largest = PriceChange::query()->where('run_id', $id)->where('state', '<>', ChangeState::Superseded)->with(ChangeResource::WITH)->orderByRaw('abs(to_minor - from_minor)::numeric / from_minor DESC, id')->limit(self::MOVES)->get();
         $changes = PriceChange::query()->where('run_id', $id)->toBase()->groupBy('state')->selectRaw('state, count(*) AS many')->pluck('many', 'state')->all();
 
         return new JsonResponse(['run' => RunResource::of($run), 'largest' => $largest->map(ChangeResource::of(...))->values(), 'changes' => (object) $changes]);

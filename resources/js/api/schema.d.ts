@@ -658,6 +658,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/rules/{id}/groups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The listings a limited rule reprices beside those it holds back */
+        get: operations["comparedGroups"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/listings/{id}/costs": {
         parameters: {
             query?: never;
@@ -1193,6 +1210,14 @@ export interface components {
                 amount?: string;
             };
         };
+        FreezeHours: {
+            /** @example 22:00 */
+            from: string;
+            /** @example 06:00 */
+            to: string;
+            /** @example Europe/Berlin */
+            time_zone: string;
+        };
         /** @description A listing before and after its supplier's markup. */
         MarkupRow: {
             sku: string;
@@ -1237,6 +1262,7 @@ export interface components {
             brake_listings_percent: string;
             /** @description … by more than this part of their price. */
             brake_move_percent: string;
+            freeze: components["schemas"]["FreezeHours"] | null;
             limits: components["schemas"]["Limits"];
         };
         Rival: {
@@ -1445,7 +1471,7 @@ export interface components {
             id: number;
             name: string;
             is_on: boolean;
-            every_minutes: number;
+            settings: components["schemas"]["RuleSettings"];
             /** @description Number of the latest version. */
             version: number;
             document: components["schemas"]["RuleDocument"];
@@ -1454,8 +1480,43 @@ export interface components {
             blocked: number;
             /** @description Listings on it whose own switch is off. */
             paused: number;
+            /** @description Listings on it that are held back to compare. */
+            held_back: number;
             /** Format: date-time */
             last_run_at: string | null;
+        };
+        RuleTimes: {
+            /** @description Whether it looks whenever the market moves. */
+            on_market?: boolean;
+            /** @description Times of day. */
+            at?: string[];
+            /** @description 1 is Monday; of the times of day. */
+            weekdays?: number[];
+            /** @example Europe/Berlin */
+            time_zone?: string;
+            /** @description Prices move only from here … */
+            from?: string | null;
+            /** @description … to here, over midnight where it is the earlier one. */
+            to?: string | null;
+            /**
+             * Format: date
+             * @description The last day.
+             */
+            until?: string | null;
+        };
+        RuleSettings: {
+            every_minutes?: number | null;
+            times?: components["schemas"]["RuleTimes"];
+            /** @description A market seen longer ago is not acted on. */
+            stale_minutes?: number;
+            assigned?: components["schemas"]["ListingFilter"] | null;
+            /** @description Of several that find a listing the highest has it. */
+            priority?: number;
+            /** @description Whose listings it has that no other has. */
+            default_channel_id?: number | null;
+            /** @description So many are repriced, the others held back to compare. */
+            only_listings?: number | null;
+            only_percent?: number | null;
         };
         /** @description A rule as it once was, or is. */
         RuleVersion: {
@@ -1586,6 +1647,17 @@ export interface components {
             decision: components["schemas"]["Decision"];
             /** Format: date-time */
             asked_at: string;
+        };
+        ComparedGroup: {
+            held_back: boolean;
+            listings: number;
+            /** @description Sold since the rule was limited. */
+            units: number;
+            revenue: string;
+            /** @description At what a piece earns now. */
+            profit: string;
+            /** @description How many hold the buy box now. */
+            buy_box: number;
         };
         /** @description A cost while it held, and what the listing earned then. */
         CostPeriod: {
@@ -1747,13 +1819,18 @@ export interface components {
             marks: components["schemas"]["ListingMark"][];
             rule_id: number | null;
             rule: string | null;
+            /**
+             * @description Why it is on that rule.
+             * @enum {string|null}
+             */
+            assigned_by: "hand" | "filter" | "default" | null;
             /** @description Whether all switches above it and its own are on. */
             repriced: boolean;
             /**
              * @description Which switch is off, from the top.
              * @enum {string|null}
              */
-            off: "workspace" | "channel" | "rule" | "listing" | null;
+            off: "workspace" | "channel" | "rule" | "listing" | "compared" | null;
             automation_on: boolean;
             outcome: string | null;
             reason: string | null;
@@ -2712,6 +2789,7 @@ export interface operations {
                     floor_alarm_percent?: string;
                     brake_listings_percent?: string;
                     brake_move_percent?: string;
+                    freeze?: components["schemas"]["FreezeHours"] | null;
                     limits?: components["schemas"]["Limits"];
                 };
             };
@@ -2869,7 +2947,7 @@ export interface operations {
                     name: string;
                     document: components["schemas"]["RuleDocument"];
                     is_on?: boolean;
-                    every_minutes?: number;
+                    settings?: components["schemas"]["RuleSettings"];
                 };
             };
         };
@@ -2942,7 +3020,7 @@ export interface operations {
                     /** @description The version that was edited. */
                     based_on?: number;
                     is_on?: boolean;
-                    every_minutes?: number;
+                    settings?: components["schemas"]["RuleSettings"];
                 };
             };
         };
@@ -3340,6 +3418,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    comparedGroups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Both groups */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparedGroup"][];
                 };
             };
         };

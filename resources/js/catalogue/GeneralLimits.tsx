@@ -25,6 +25,8 @@ export function GeneralLimits({ workspace }: { workspace: Workspace }) {
     const [alarm, setAlarm] = useState(workspace.floor_alarm_percent);
     const [brakeShare, setBrakeShare] = useState(workspace.brake_listings_percent);
     const [brakeMove, setBrakeMove] = useState(workspace.brake_move_percent);
+    const [freezeFrom, setFreezeFrom] = useState(workspace.freeze?.from ?? '');
+    const [freezeTo, setFreezeTo] = useState(workspace.freeze?.to ?? '');
     const [included, setIncluded] = useState(workspace.tax_included);
     const problem = change.error instanceof Problem ? change.error : null;
 
@@ -37,6 +39,15 @@ export function GeneralLimits({ workspace }: { workspace: Workspace }) {
                 floor_alarm_percent: alarm,
                 brake_listings_percent: brakeShare,
                 brake_move_percent: brakeMove,
+                freeze:
+                    freezeFrom && freezeTo
+                        ? {
+                              from: freezeFrom,
+                              to: freezeTo,
+                              time_zone:
+                                  workspace.freeze?.time_zone ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
+                          }
+                        : null,
             },
             { onSuccess: () => toast('Saved. Floors and ceilings are being worked out again.') },
         );
@@ -106,6 +117,30 @@ export function GeneralLimits({ workspace }: { workspace: Workspace }) {
                             error={problem?.at('brake_move_percent')}
                         />
                         <span className="pt-1.5">is stopped before anything is sent, until you have looked at it.</span>
+                    </div>
+                    <div className="mt-2 flex flex-wrap items-start gap-x-3 gap-y-2">
+                        <span className="pt-1.5">No price is sent from</span>
+                        <Field
+                            label={<span className="sr-only">No price is sent from</span>}
+                            className="w-28"
+                            type="time"
+                            value={freezeFrom}
+                            onChange={(event) => setFreezeFrom(event.target.value)}
+                            error={problem?.at('freeze.from')}
+                        />
+                        <span className="pt-1.5">to</span>
+                        <Field
+                            label={<span className="sr-only">No price is sent until</span>}
+                            className="w-28"
+                            type="time"
+                            value={freezeTo}
+                            onChange={(event) => setFreezeTo(event.target.value)}
+                            error={problem?.at('freeze.to')}
+                        />
+                        <span className="pt-1.5 text-text-3">
+                            {workspace.freeze?.time_zone ?? Intl.DateTimeFormat().resolvedOptions().timeZone}; empty: at
+                            any hour. What is decided meanwhile waits.
+                        </span>
                     </div>
                 </fieldset>
                 <div className="col-span-full grid gap-2">

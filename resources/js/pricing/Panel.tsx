@@ -8,28 +8,17 @@ import { MinProfitPanel, TiersPanel } from './panels/MarkupPanels';
 import { PositionPanel } from './panels/PositionPanel';
 import { ReferencePanel } from './panels/ReferencePanel';
 import { BandsPanel, WindowPanel } from './panels/SalesPanels';
-import {
-    ABOVE_CEILING,
-    BELOW_FLOOR,
-    DIRECTIONS,
-    HOLDING,
-    NO_RIVALS,
-    WITH_NEXT_RIVAL,
-    every,
-    type Part,
-} from './sentence';
+import { ABOVE_CEILING, BELOW_FLOOR, DIRECTIONS, HOLDING, NO_RIVALS, WITH_NEXT_RIVAL, type Part } from './sentence';
 
 interface Props {
     part: Part;
     document: RuleDocument;
-    everyMinutes: number;
     onChange: (document: RuleDocument) => void;
-    onRhythm: (minutes: number) => void;
     error?: string;
 }
 
 /** The small panel behind a piece of the sentence. */
-export function Panel({ part, document, everyMinutes, onChange, onRhythm, error }: Props) {
+export function Panel({ part, document, onChange, error }: Props) {
     const set = (change: Partial<RuleDocument>) => onChange({ ...document, ...change } as RuleDocument);
     switch (part) {
         case 'belowFloor':
@@ -57,18 +46,6 @@ export function Panel({ part, document, everyMinutes, onChange, onRhythm, error 
                     value={document.direction ?? 'both'}
                     onChange={(direction) => set({ direction })}
                     options={DIRECTIONS}
-                />
-            );
-        case 'rhythm':
-            return (
-                <Choices
-                    label="Besides whenever the market moves, look"
-                    value={String(everyMinutes)}
-                    onChange={(minutes) => onRhythm(Number(minutes))}
-                    options={[5, 15, 60, 360, 1440].map((minutes): [string, string] => [
-                        String(minutes),
-                        every(minutes),
-                    ])}
                 />
             );
         case 'window':

@@ -16,6 +16,8 @@ import { useExportTryOut, useRule, useRunRule, useSaveRule, useTryOut } from './
 import { additions } from './guards';
 import { Sentence } from './Sentence';
 import { NEW_DOCUMENT, type Part } from './sentence';
+import { RuleListings } from './RuleListings';
+import { RuleTimes } from './RuleTimes';
 import { Starters } from './Starters';
 import type { Starter } from './starters';
 import { TryOutTable } from './TryOutTable';
@@ -84,7 +86,6 @@ function Writing({
 }) {
     const [document, setDocument] = useState<RuleDocument>(rule?.document ?? starter?.document ?? NEW_DOCUMENT);
     const [name, setName] = useState(rule?.name ?? starter?.name ?? '');
-    const [minutes, setMinutes] = useState(rule?.every_minutes ?? 15);
     const [params, setParams] = useSearchParams();
     const [on, setOn] = useState<string>(rule && rule.listings > 0 ? 'own' : 'all');
     const [words, setWords] = useState('');
@@ -100,17 +101,13 @@ function Writing({
     const exported = useExportTryOut();
     const save = useSaveRule(rule?.id ?? null);
     const navigate = useNavigate();
-    const dirty =
-        !rule ||
-        JSON.stringify(document) !== JSON.stringify(rule.document) ||
-        name !== rule.name ||
-        minutes !== rule.every_minutes;
+    const dirty = !rule || JSON.stringify(document) !== JSON.stringify(rule.document) || name !== rule.name;
     const problem = save.error instanceof Problem ? save.error : null;
     const errors = { ...errorsByPart(tryOut.error), ...errorsByPart(problem) };
 
     const store = (isOn: boolean | undefined) =>
         save.mutate(
-            { name, document, every_minutes: minutes, is_on: isOn, based_on: rule?.version },
+            { name, document, is_on: isOn, based_on: rule?.version },
             {
                 onSuccess: (saved) => {
                     toast(saved.version === rule?.version ? 'Saved' : `Version ${saved.version} saved`);
@@ -164,13 +161,7 @@ function Writing({
                             error={problem?.at('name')}
                             className="mb-4 max-w-[380px]"
                         />
-                        <Sentence
-                            document={document}
-                            everyMinutes={minutes}
-                            onChange={setDocument}
-                            onRhythm={setMinutes}
-                            errors={errors}
-                        />
+                        <Sentence document={document} onChange={setDocument} errors={errors} />
                         <Additions document={document} onChange={setDocument} />
                         {rule && <Versions rule={rule} onUse={setDocument} />}
                         {!rule && (
@@ -188,6 +179,8 @@ function Writing({
                             </div>
                         )}
                         <Listings rule={rule} />
+                        {rule && <RuleTimes rule={rule} />}
+                        {rule && <RuleListings rule={rule} />}
                     </div>
                     <section className="border-l border-line px-5 py-5" aria-label="What it would do now">
                         <div className="mb-3 flex flex-wrap items-center gap-3">

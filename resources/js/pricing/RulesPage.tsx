@@ -10,6 +10,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Link, useNavigate } from 'react-router';
 import { useSaveRule } from './queries';
 import { asText, sentence } from './sentence';
+import { when } from './times';
 
 export default function RulesPage() {
     const rules = useRules();
@@ -73,7 +74,9 @@ function RuleLine({ rule }: { rule: Rule }) {
                         {rule.name}
                     </Link>
                 </h2>
-                <p className="mt-0.5 max-w-[86ch] text-text-2">{asText(sentence(rule.document, rule.every_minutes))}</p>
+                <p className="mt-0.5 max-w-[86ch] text-text-2">
+                    {asText(sentence(rule.document, when(rule.settings)))}
+                </p>
             </div>
             <div>
                 <Link to={`/listings?rule=${rule.id}`} className="text-stripe underline underline-offset-2">

@@ -11,20 +11,16 @@ const together = (text: string) => text.replaceAll(' %', '\u00a0%');
 /** The rule as a paragraph whose underlined pieces open in place. */
 export function Sentence({
     document,
-    everyMinutes,
     onChange,
-    onRhythm,
     errors,
 }: {
     document: RuleDocument;
-    everyMinutes: number;
     onChange: (document: RuleDocument) => void;
-    onRhythm: (minutes: number) => void;
     errors: Partial<Record<Part, string>>;
 }) {
     return (
         <p className="max-w-[62ch] text-[17px] leading-[1.95] text-text-2">
-            {sentence(document, everyMinutes).map((piece, index) =>
+            {sentence(document, null).map((piece, index) =>
                 typeof piece === 'string' ? (
                     <span key={index}>{together(piece)}</span>
                 ) : (
@@ -42,14 +38,7 @@ export function Sentence({
                             </InlineButton>
                         }
                     >
-                        <Panel
-                            part={piece.part}
-                            document={document}
-                            everyMinutes={everyMinutes}
-                            onChange={onChange}
-                            onRhythm={onRhythm}
-                            error={errors[piece.part]}
-                        />
+                        <Panel part={piece.part} document={document} onChange={onChange} error={errors[piece.part]} />
                     </Popup>
                 ),
             )}

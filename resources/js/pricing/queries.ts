@@ -1,3 +1,4 @@
+import type { components } from '@/api/schema';
 import { api, take, type ListingFilter, type RuleDocument } from '@/api/client';
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 
@@ -67,7 +68,7 @@ export interface SavedRule {
     name?: string;
     document?: RuleDocument;
     is_on?: boolean;
-    every_minutes?: number;
+    settings?: components['schemas']['RuleSettings'];
     based_on?: number;
 }
 
@@ -82,7 +83,7 @@ export function useSaveRule(id: number | null) {
                               name: name ?? '',
                               document: document!,
                               is_on: rest.is_on,
-                              every_minutes: rest.every_minutes,
+                              settings: rest.settings,
                           },
                       }),
                   )

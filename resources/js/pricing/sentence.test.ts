@@ -3,8 +3,8 @@ import { asText, every, NEW_DOCUMENT, sentence } from './sentence';
 
 describe('sentence', () => {
     it('reads a new rule as plain language', () => {
-        expect(asText(sentence(NEW_DOCUMENT, 15))).toBe(
-            'Stand 1 % below the lowest price with shipping among offers in the same condition. If that is under my floor, stop at my floor; if it is over my ceiling, stop at my ceiling. If nobody is left to compare with, leave the price as it is; while I hold the buy box, carry on all the same. Move prices up and down. Look whenever the market moves, and every 15 minutes.',
+        expect(asText(sentence(NEW_DOCUMENT, 'whenever the market moves, every 15 minutes'))).toBe(
+            'Stand 1 % below the lowest price with shipping among offers in the same condition. If that is under my floor, stop at my floor; if it is over my ceiling, stop at my ceiling. If nobody is left to compare with, leave the price as it is; while I hold the buy box, carry on all the same. Move prices up and down. Look whenever the market moves, every 15 minutes.',
         );
     });
 

@@ -23,8 +23,7 @@ export type Part =
     | 'cooldown'
     | 'perDay'
     | 'approval'
-    | 'promotion'
-    | 'rhythm';
+    | 'promotion';
 
 /** A piece of plain text, or a piece that opens a small panel. */
 export type Piece = string | { part: Part; says: string };
@@ -92,9 +91,12 @@ export const NEW_DOCUMENT: CompetitiveRule = {
 const words = <T extends string>(options: readonly (readonly [T, string])[], value: T | undefined): string =>
     (options.find(([name]) => name === value) ?? options[0])![1];
 
-/** The rule as one paragraph; the same pieces make the editor and, read as text, the summary. */
-export function sentence(rule: RuleDocument, everyMinutes: number | null): Piece[] {
-    const pieces: Piece[] = [
+/**
+ * The rule as one paragraph, with when it looks at the end if that is given; the same pieces make the editor and, read as
+ * text, the summary.
+ */
+export function sentence(rule: RuleDocument, looks: string | null): Piece[] {
+    return [
         ...(rule.kind === 'competitive' ? competitive(rule) : aim(rule)),
         '. If that is under my floor, ',
         { part: 'belowFloor', says: words(BELOW_FLOOR, rule.when_below_floor) },
@@ -106,10 +108,8 @@ export function sentence(rule: RuleDocument, everyMinutes: number | null): Piece
         { part: 'direction', says: words(DIRECTIONS, rule.direction) },
         '.',
         ...guards(rule),
+        ...(looks === null ? [] : [` Look ${looks}.`]),
     ];
-    if (everyMinutes !== null)
-        pieces.push(' Look ', { part: 'rhythm', says: `whenever the market moves, and ${every(everyMinutes)}` }, '.');
-    return pieces;
 }
 
 function competitive(rule: CompetitiveRule): Piece[] {

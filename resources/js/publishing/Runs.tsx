@@ -53,7 +53,7 @@ function Line({ run, onShow }: { run: Run; onShow: (id: number) => void }) {
         .filter(([, many]) => many > 0)
         .map(([outcome, many]) => `${many.toLocaleString('en')} ${OUTCOMES[outcome] ?? outcome}`);
     return (
-        <li className="grid grid-cols-[150px_minmax(180px,1fr)_minmax(200px,1.2fr)_auto] items-center gap-4 border-b border-line px-[22px] py-2.5">
+        <li className="grid grid-cols-[150px_minmax(180px,1fr)_minmax(200px,1.2fr)_190px] items-center gap-4 border-b border-line px-[22px] py-2.5">
             <span className="text-text-2">{clock(run.started_at)}</span>
             <span>
                 {run.rule ?? 'all rules'}: {CAUSES[run.cause] ?? run.cause}
@@ -70,13 +70,13 @@ function Line({ run, onShow }: { run: Run; onShow: (id: number) => void }) {
                 )}
                 {STATES[run.state] && <span className="block text-[12.5px] text-broken">{STATES[run.state]}</span>}
             </span>
-            <span className="flex gap-2">
+            <span className="flex items-center justify-end gap-2">
                 {run.state === 'held' && (
                     <Link to={`/today?run=${run.id}`} className="text-stripe underline underline-offset-2">
                         Look
                     </Link>
                 )}
-                {run.moves > 0 && (
+                {run.moves > 0 && (run.cause !== 'market' || run.state !== 'released') && (
                     <>
                         <Button onClick={() => onShow(run.id)}>Its changes</Button>
                         {run.state === 'released' && <Undo run={run} />}

@@ -69,10 +69,18 @@ export const OFF: Record<string, string> = {
     channel: 'channel is off',
     rule: 'rule is off',
     listing: 'paused by you',
+    compared: 'held back to compare',
+};
+
+/** Why a listing is on its rule. */
+export const ASSIGNED: Record<string, string> = {
+    hand: 'put there by hand',
+    filter: 'which keeps all that match',
+    default: 'the default of its channel',
 };
 
 export const CHANGE_STATES: Record<string, string> = {
-    held: 'held until a run is looked at',
+    held: 'held back',
     queued: 'waiting to be sent',
     sending: 'sending',
     sent: 'sent, reading back',

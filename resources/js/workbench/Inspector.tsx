@@ -4,7 +4,7 @@ import { Button } from '@/ui/Button';
 import { money, percent, signed } from '@/ui/figures';
 import { InlineButton } from '@/ui/InlineButton';
 import { ProblemNotice } from '@/ui/Notice';
-import { OFF, PROBLEMS, reason } from '@/ui/words';
+import { ASSIGNED, OFF, PROBLEMS, reason } from '@/ui/words';
 import { X } from 'lucide-react';
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
@@ -236,6 +236,9 @@ function Actions({ listing }: { listing: Listing }) {
                             <Link to={`/rules/${listing.rule_id}`} className="text-stripe underline underline-offset-2">
                                 {listing.rule}
                             </Link>
+                            {listing.assigned_by && (
+                                <span className="text-text-3">, {ASSIGNED[listing.assigned_by]}</span>
+                            )}
                             <span className="block">{listing.off ? OFF[listing.off] : reason(listing.reason)}</span>
                         </>
                     ) : (

@@ -1,0 +1,91 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Pricing\Times;
+
+use App\Support\Schedule\HoursOfDay;
+use Carbon\CarbonImmutable;
+use Carbon\CarbonInterface;
+use Illuminate\Support\Facades\Validator;
+use Illuminate\Validation\ValidationException;
+
+/** When a rule looks at its listings, and when it may change prices: at every move of the market, every some minutes, at times of day, within hours, until a day. */
+final readonly class RuleTimes
+{
+    private const MOST_DAYS_BACK = 8;
+
+    /** @param  array{on_market?: bool, at?: list<string>, weekdays?: list<int>, time_zone?: string, from?: string|null, to?: string|null, until?: string|null}  $times */
+    public function __construct(private array $times, private ?int $everyMinutes)
+    {
+    }
+
+    /**
+     * @param  array<mixed>  $times
+     * @return array<string, mixed> checked
+     *
+     * @throws ValidationException
+     */
+    public static function check(array $times): array
+    {
+        $time = 'regex:'.HoursOfDay::TIME;
+        Validator::make(['times' => $times], [
+            'times' => ['array:on_market,at,weekdays,time_zone,from,to,until'], 'times.on_market' => ['sometimes', 'boolean'], 'times.at' => ['sometimes', 'array', 'max:24'], 'times.at.*' => ['string', $time],
+            'times.weekdays' => ['sometimes', 'array', 'min:1', 'max:7'], 'times.weekdays.*' => ['integer', 'between:1,7'], 'times.time_zone' => ['sometimes', 'timezone:all'],
+            'times.from' => ['nullable', 'string', $time, 'required_with:times.to'], 'times.to' => ['nullable', 'string', $time, 'required_with:times.from', 'different:times.from'], 'times.until' => ['nullable', 'date_format:Y-m-d'],
+        ], ['*.regex' => 'Expected a time of day such as 08:30.', 'times.to.different' => 'Expected another time than the one it begins at.', 'times.*.required_with' => 'Expected both a beginning and an end.', 'times.until.date_format' => 'Expected a day.', 'times.time_zone.timezone' => 'Expected a time zone such as Europe/Berlin.'])->validate();
+
+        return $times;
+    }
+
+    public function followsTheMarket(): bool
+    {
+        return $this->times['on_market'] ?? true;
+    }
+
+    /** Whether prices may move at that moment. */
+    public function allow(CarbonInterface $moment): bool
+    {
+        $until = $this->times['until'] ?? null;
+        if ($until !== null && $moment->toImmutable()->setTimezone($this->zone())->toDateString() > $until) {
+            return false;
+        }
+
+        return ! isset($this->times['from'], $this->times['to']) || (new HoursOfDay($this->times['from'], $this->times['to'], $this->zone()))->contain($moment);
+    }
+
+    /** Whether it is to look at its listings now, having looked last at that moment. */
+    public function isDue(?CarbonInterface $last, CarbonInterface $now): bool
+    {
+        if (! $this->allow($now)) {
+            return false;
+        }
+        if ($this->everyMinutes !== null && ($last === null || $last->toImmutable()->addMinutes($this->everyMinutes) <= $now)) {
+            return true;
+        }
+        $latest = $this->latestTime($now);
+
+        return $latest !== null && ($last === null || $last < $latest);
+    }
+
+    /** The last time of day up to now at which it was to look. A time that the clocks skip is taken as the one after. */
+    private function latestTime(CarbonInterface $now): ?CarbonImmutable
+    {
+        $local = $now->toImmutable()->setTimezone($this->zone());
+        $latest = null;
+        for ($back = 0; $back < self::MOST_DAYS_BACK && $latest === null; $back++) {
+            $day = $local->subDays($back);
+            foreach (in_array($day->dayOfWeekIso, $this->times['weekdays'] ?? range(1, 7), true) ? $this->times['at'] ?? [] : [] as $time) {
+                $at = $day->setTimeFromTimeString($time);
+                $latest = $at <= $now && ($latest === null || $at > $latest) ? $at : $latest;
+            }
+        }
+
+        return $latest;
+    }
+
+    private function zone(): string
+    {
+        return $this->times['time_zone'] ?? 'UTC';
+    }
+}
