@@ -27,7 +27,7 @@ const pictures = {
     },
     today: async () => {
         await page.goto('/today');
-        await page.getByRole('heading', { name: 'No cost' }).waitFor();
+        await page.getByRole('heading', { name: 'Waiting for your yes' }).waitFor();
         await settle();
     },
     bulk: async () => {
@@ -52,6 +52,14 @@ const pictures = {
         await settle();
         await open(6);
         await page.getByRole('button', { name: 'Change the product' }).click();
+        await settle();
+    },
+    starters: async () => {
+        await page.goto('/rules/new');
+        await settle();
+    },
+    runs: async () => {
+        await page.goto('/changes?view=runs');
         await settle();
     },
     rules: async () => {

@@ -103,6 +103,8 @@ for (const colours of ['light', 'dark'] as const) {
             '/listings',
             '/listings?state=no_cost',
             '/listings?q=nothing+like+it',
+            '/today',
+            '/changes?view=runs',
             '/rules',
             '/rules/new',
             '/changes',

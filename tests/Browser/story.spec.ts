@@ -87,12 +87,16 @@ test('a seller brings in costs, sets limits, makes a rule, and the price follows
     await page.getByRole('link', { name: 'Rules' }).click();
     await expect(page.getByText('No rule yet')).toBeVisible();
     await page.getByRole('button', { name: 'Make the first rule' }).click();
+    await expectAccessible(page, 'rules to start from');
+    await page.getByRole('button', { name: 'Just under the cheapest' }).click();
     await page.getByLabel('Name').fill('Just under');
-    await page.getByRole('button', { name: '1 % below' }).click();
+    await page.getByRole('button', { name: '1 %, at least 0.05, below' }).click();
     await page.getByRole('textbox', { name: 'Percent' }).fill('2');
     await page.keyboard.press('Escape');
     await page.getByRole('button', { name: 'offers in the same condition' }).click();
     await page.getByRole('checkbox', { name: 'rated at least' }).click();
+    await page.getByRole('checkbox', { name: 'rated at least' }).click();
+    await expectAccessible(page, 'whose offers count');
     await page.keyboard.press('Escape');
     await expect(page.getByRole('button', { name: 'from sellers rated 90 % or better' })).toBeVisible();
     await page.getByLabel('with these words').fill(SKU);

@@ -49,7 +49,7 @@ export function RuleTimes({ rule }: { rule: Rule }) {
     return (
         <details className="mt-4 border-t border-line pt-3">
             <summary>
-                <b>When</b> <span className="text-text-2">{when(rule.settings)}</span>
+                <b>When it looks:</b> <span className="text-text-2">{when(rule.settings)}</span>
             </summary>
             <form
                 className="mt-2 grid gap-3"

@@ -21,7 +21,7 @@ export function Starters({ onChoose }: { onChoose: (starter: Starter) => void })
                             >
                                 <b className="block text-[15px]">{starter.name}</b>
                                 {starter.when}
-                                <span className="mt-0.5 block text-[12.5px] text-text-3">
+                                <span className="mt-0.5 block text-[12.5px] text-text-2">
                                     {asText(sentence(starter.document, null)).split('. ')[0]}.
                                 </span>
                             </button>

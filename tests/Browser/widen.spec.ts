@@ -1,0 +1,141 @@
+import { expect, test, type Page } from '@playwright/test';
+import { expectAccessible, signIn } from './helpers';
+
+const dialog = (page: Page) => page.getByRole('dialog');
+const waiting = (page: Page) => page.getByRole('region', { name: 'Waiting for your yes' }).getByRole('listitem');
+
+/** Opens a part of the rule page that is folded away. */
+async function unfold(page: Page, name: string) {
+    const part = page.locator('details', { hasText: name });
+    if ((await part.getAttribute('open')) === null) await part.locator('summary').click();
+    return part;
+}
+
+test('a starter rule begins with ten listings, asks, is answered, widened, stopped by the brake and undone', async ({
+    page,
+}) => {
+    test.setTimeout(240_000);
+    await signIn(page);
+    await page.getByRole('button', { name: /^Repricing/ }).click();
+    const everything = page.getByRole('switch', { name: 'Repricing for everything' });
+    if ((await everything.getAttribute('aria-checked')) === 'false') await everything.click();
+    await expect(page.getByRole('button', { name: 'Repricing runs' })).toBeVisible();
+
+    // From a starter rule, adjusted: it asks every time.
+    await page.goto('/rules/new');
+    await page.getByRole('button', { name: 'Just under the cheapest' }).click();
+    await page.getByLabel('Name').fill('Crocks, carefully');
+    await page.getByRole('button', { name: 'my approval' }).click();
+    await page.getByRole('button', { name: 'about moves of more than 10 %' }).click();
+    await page.getByRole('radio', { name: 'every time' }).click();
+    await page.keyboard.press('Escape');
+    await expect(page.getByText('Revenue €, 30 days')).toBeVisible();
+    await page.getByRole('button', { name: 'Save for later' }).click();
+    await expect(page.getByText('version 1')).toBeVisible();
+
+    // It keeps all crocks, and begins with ten of them.
+    let part = await unfold(page, 'Keep listings on it by themselves');
+    await part.getByLabel('Category').selectOption('Crocks');
+    await part.getByRole('button', { name: 'Put them on it' }).click();
+    await expect(page.getByText(/listings are on it/).first()).toBeVisible();
+    part = await unfold(page, 'Start with a few');
+    await part.getByRole('radio', { name: /so many of them/ }).click();
+    await part.getByLabel('Listings', { exact: true }).fill('10');
+    await part.getByRole('button', { name: 'Start with these' }).click();
+    await expect(part.getByRole('row', { name: /repriced/ })).toContainText('10');
+    await expectAccessible(page, 'rule with some of its listings');
+    await page.getByRole('switch', { name: 'Crocks, carefully is on' }).click();
+
+    // What it would do waits for a yes.
+    await page.goto('/today');
+    await expect(waiting(page).first()).toBeVisible({ timeout: 30_000 });
+    const many = await waiting(page).count();
+    expect(many).toBeGreaterThan(2);
+    expect(many).toBeLessThanOrEqual(10);
+    await expectAccessible(page, 'today with prices that wait');
+    await waiting(page).first().getByRole('button', { name: /^Yes/ }).click();
+    await expect(waiting(page)).toHaveCount(many - 1);
+    await waiting(page)
+        .first()
+        .getByRole('button', { name: /^Another price/ })
+        .click();
+    await waiting(page)
+        .first()
+        .getByLabel(/^Price, from/)
+        .fill('1,00');
+    await page.getByRole('button', { name: 'Send this price' }).click();
+    await expect(page.getByText('1.00 is below its floor')).toBeVisible();
+    const limits =
+        (await waiting(page)
+            .first()
+            .getByText(/^Price, from/)
+            .textContent()) ?? '';
+    const ceiling = limits.split(' to ')[1]!.trim();
+    await waiting(page)
+        .first()
+        .getByLabel(/^Price, from/)
+        .fill(ceiling);
+    await page.getByRole('button', { name: 'Send this price' }).click();
+    await expect(waiting(page)).toHaveCount(many - 2);
+    await waiting(page).first().getByRole('button', { name: /^No/ }).click();
+    await page.getByLabel('Why (for those who look back)').fill('He sells seconds');
+    await page.getByRole('button', { name: /^Keep / }).click();
+    await expect(waiting(page)).toHaveCount(many - 3);
+    await page.goto('/changes?by=person');
+    await expect(
+        page.getByRole('grid', { name: 'Ledger' }).getByRole('row').filter({ hasText: 'confirmed' }),
+    ).toHaveCount(2, { timeout: 30_000 });
+
+    // A brake that is set tight stops the run that comes of letting it have all, unasked.
+    await page.goto('/settings');
+    await page.getByLabel('Brake: part of the listings').fill('2');
+    await page.getByLabel('Brake: part of the price').fill('1');
+    await page.getByRole('button', { name: 'Save limits' }).click();
+    await expect(page.getByText('Saved. Floors and ceilings')).toBeVisible();
+    await page.goto('/rules');
+    await page.getByRole('link', { name: 'Crocks, carefully' }).click();
+    part = await unfold(page, 'Start with a few');
+    await part.getByRole('radio', { name: 'all its listings' }).click();
+    await part.getByRole('button', { name: 'Let it have all' }).click();
+    await expect(page.getByText('It has all its listings now')).toBeVisible();
+    await page.getByRole('button', { name: 'every time' }).click();
+    await page.getByRole('button', { name: 'Take it out of the sentence' }).click();
+    await page.getByRole('button', { name: 'Save', exact: true }).click();
+    await expect(page.getByText('Version 2 saved')).toBeVisible();
+    await page.goto('/today');
+    await expect(page.getByRole('heading', { name: /stopped/ })).toBeVisible({ timeout: 30_000 });
+    await page.getByRole('button', { name: 'Look', exact: true }).first().click();
+    await expect(dialog(page).getByText(/Nothing was sent|nothing of this rule is sent/)).toBeVisible();
+    await expect(dialog(page).getByRole('row').nth(3)).toBeVisible();
+    await expectAccessible(page, 'a stopped run');
+    await dialog(page).getByRole('button', { name: 'It is meant: let it go on' }).click();
+    await expect(dialog(page)).toBeHidden();
+    await page.goto('/settings');
+    await page.getByLabel('Brake: part of the listings').fill('90');
+    await page.getByLabel('Brake: part of the price').fill('90');
+    await page.getByRole('button', { name: 'Save limits' }).click();
+    await expect(page.getByText('Saved. Floors and ceilings')).toBeVisible();
+
+    // The earlier version is still there, word for word.
+    await page.goto('/rules');
+    await page.getByRole('link', { name: 'Crocks, carefully' }).click();
+    part = await unfold(page, '1 earlier version');
+    await expect(part.getByText('every time')).toBeVisible();
+
+    // A run is undone: its listings go back and are paused.
+    await page.getByRole('button', { name: '1 %, at least 0.05, below' }).click();
+    await page.getByRole('textbox', { name: 'Percent' }).fill('4');
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Save', exact: true }).click();
+    await expect(page.getByText('Version 3 saved')).toBeVisible();
+    await page.goto('/changes?view=runs');
+    const run = page
+        .getByRole('listitem')
+        .filter({ hasText: 'rule changed' })
+        .filter({ has: page.getByRole('button', { name: 'Undo' }) });
+    await expect(run.first()).toBeVisible({ timeout: 30_000 });
+    await page.waitForTimeout(6_000);
+    await run.first().getByRole('button', { name: 'Undo' }).click();
+    await page.getByRole('button', { name: /^Take .* back$/ }).click();
+    await expect(page.getByText(/old price.* on the way back|not sent/)).toBeVisible();
+});
