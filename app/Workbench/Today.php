@@ -29,7 +29,7 @@ final readonly class Today
 
         return new TodayResource(
             (int) $day?->by_rules, (int) $day?->by_hand, $held, (int) $day?->refused, (int) $stand?->cheapest, (int) $stand?->in_pack, (int) $stand?->dearest, (int) $stand?->alone, (int) $stand?->listings, (int) $stand?->buy_box,
-            array_values($days->map(fn (stdClass $one) => ['day' => (string) $one->day, 'listings' => (int) $one->listings, 'buy_box' => (int) $one->buy_box])->all()), $this->failing(),
+            DB::table('listings')->where('workspace_id', $this->workspaceId)->whereNotNull('changed_elsewhere_at')->where('automation_on', false)->count(), array_values($days->map(fn (stdClass $one) => ['day' => (string) $one->day, 'listings' => (int) $one->listings, 'buy_box' => (int) $one->buy_box])->all()), $this->failing(),
         );
     }
 

@@ -77,7 +77,7 @@ final class ApprovalTest extends TestCase
         $this->decide();
         self::assertSame(['rejected'], Approval::query()->pluck('state')->all());
         $this->travel(25)->hours();
-        ListingMarket::query()->update(['offers' => json_encode([['seller' => 'a', 'price' => '20.50']])]);
+        ListingMarket::query()->update(['seen_at' => now(), 'offers' => json_encode([['seller' => 'a', 'price' => '20.50']])]);
         $this->decide();
         self::assertSame(['rejected', 'waiting'], Approval::query()->orderBy('id')->pluck('state')->all());
     }

@@ -189,6 +189,28 @@ final class PublishingTest extends TestCase
         self::assertSame(1, DB::table('market_observations')->count());
     }
 
+    public function test_a_price_set_elsewhere_is_put_right_or_left_and_the_listing_paused(): void
+    {
+        Http::fake(['quayside.test/v1/offers*' => Http::response(['now' => '2026-03-02T09:00:00Z', 'offers' => ['QU-KC-1' => [
+            ['seller' => 'kettle-crock', 'price' => '23.00', 'shipping' => '0.00'], ['seller' => 'r', 'price' => '20.00', 'shipping' => '0.00'],
+        ]]])]);
+        PriceChange::query()->delete();
+        $rule = \App\Pricing\Models\Rule::query()->sole();
+        $rule->update(['when_changed_elsewhere' => 'adopt']);
+        app(ObserveItems::class)->handle($this->channel, ['QU-KC-1']);
+        $this->decide();
+        self::assertSame([2_300, false, 0], [$this->listing->refresh()->price_minor, $this->listing->automation_on, PriceChange::query()->count()]);
+        self::assertNotNull($this->listing->changed_elsewhere_at);
+        $this->actingAs($this->user)->getJson('/api/v1/today')->assertOk()->assertJson(['changed_elsewhere' => 1]);
+        $this->actingAs($this->user)->getJson('/api/v1/listings?state[]=elsewhere')->assertOk()->assertJsonPath('listings.0.off', 'elsewhere');
+
+        $rule->update(['when_changed_elsewhere' => 'put_back']);
+        $this->listing->update(['automation_on' => true, 'price_minor' => 1_980]);
+        app(ObserveItems::class)->handle($this->channel, ['QU-KC-1']);
+        $this->decide();
+        self::assertSame([true, 1_980], [$this->listing->refresh()->automation_on, PriceChange::query()->sole()->to_minor]);
+    }
+
     public function test_the_ledger_opens_the_decision_as_it_was_made(): void
     {
         $id = PriceChange::query()->sole()->id;

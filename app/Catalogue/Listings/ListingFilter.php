@@ -12,7 +12,7 @@ use Illuminate\Validation\Rule;
 final readonly class ListingFilter
 {
     public const STATES = [
-        'no_cost', 'blocked', 'conflict', 'no_limits', 'no_rule', 'at_floor', 'outside', 'not_cheapest', 'cheapest', 'alone', 'buy_box', 'paused', 'out_of_stock', 'draft', 'changed',
+        'no_cost', 'blocked', 'conflict', 'no_limits', 'no_rule', 'at_floor', 'outside', 'not_cheapest', 'cheapest', 'alone', 'buy_box', 'paused', 'out_of_stock', 'draft', 'changed', 'elsewhere',
     ];
 
     public const OUTCOMES = ['change', 'keep', 'review', 'skipped', 'blocked'];
@@ -37,7 +37,7 @@ final readonly class ListingFilter
             "{$prefix}supplier" => ['nullable', 'string', 'max:255'], "{$prefix}category" => ['nullable', 'string', 'max:255'], "{$prefix}brand" => ['nullable', 'string', 'max:255'],
             "{$prefix}outcome" => ['nullable', Rule::in(self::OUTCOMES)],
             ...self::rangeRules($prefix),
-            "{$prefix}state" => ['nullable', 'array', 'max:15'],
+            "{$prefix}state" => ['nullable', 'array', 'max:16'],
             "{$prefix}state.*" => ['string', Rule::in(self::STATES)],
         ];
     }
@@ -97,6 +97,7 @@ final readonly class ListingFilter
             'no_limits' => $query->whereIn('l.problem', ['floor_missing', 'ceiling_missing', 'floor_unreachable']),
             'outside' => $query->whereRaw('(l.price_minor < l.floor_minor OR l.price_minor > l.ceiling_minor)'),
             'draft' => $query->where('l.is_draft', true),
+            'elsewhere' => $query->whereNotNull('l.changed_elsewhere_at')->where('l.automation_on', false),
             'changed' => $query->whereRaw("l.last_changed_at > now() - interval '1 day'"),
             'no_rule' => $query->whereNull('l.rule_id'),
             'at_floor' => $query->whereColumn('l.price_minor', 'l.floor_minor'),

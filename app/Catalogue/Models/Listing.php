@@ -27,6 +27,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int|null $rule_id
  * @property bool $automation_on
  * @property bool $is_draft not published on its channel yet
+ * @property CarbonImmutable|null $changed_elsewhere_at when it was paused because its price was changed past us
  * @property CarbonImmutable|null $last_changed_at
  * @property int $version
  * @property int|null $floor_minor
@@ -54,7 +55,7 @@ final class Listing extends Model
     {
         return [
             'limits' => 'array', 'automation_on' => 'bool', 'is_draft' => 'bool', 'holds_buy_box' => 'bool',
-            'last_changed_at' => 'immutable_datetime', 'decided_at' => 'immutable_datetime',
+            'last_changed_at' => 'immutable_datetime', 'changed_elsewhere_at' => 'immutable_datetime', 'decided_at' => 'immutable_datetime',
         ];
     }
 

@@ -7,6 +7,7 @@ namespace App\Market\Actions;
 use App\Catalogue\Models\Channel;
 use App\Catalogue\Models\Listing;
 use App\Market\Events\MarketObserved;
+use App\Market\Events\PriceChangedElsewhere;
 use App\Market\Marketplace\MarketplaceClient;
 use App\Market\Models\ListingMarket;
 use App\Market\Models\Rival;
@@ -79,6 +80,9 @@ final readonly class ObserveItems
         }
         $listing->fill(['holds_buy_box' => $holdsBuyBox, 'price_minor' => $ownPrice ?? $listing->price_minor])->save();
         (new RecordObservation)->handle($listing, $offers, $now);
+        if ($ownPrice !== null) {
+            event(new PriceChangedElsewhere($listing->workspace_id, $listing->id));
+        }
 
         return true;
     }

@@ -40,7 +40,7 @@ use OpenApi\Attributes as OA;
     new OA\Property(property: 'stock_from', type: 'string'), new OA\Property(property: 'stock_to', type: 'string'),
     new OA\Property(property: 'rule', description: 'A rule, or "none".', type: 'string'), new OA\Property(property: 'state', type: 'array', items: new OA\Items(ref: '#/components/schemas/ListingState')),
 ])]
-#[OA\Schema(schema: 'ListingState', type: 'string', enum: ['no_cost', 'blocked', 'conflict', 'no_limits', 'no_rule', 'at_floor', 'outside', 'not_cheapest', 'cheapest', 'alone', 'buy_box', 'paused', 'out_of_stock', 'draft', 'changed'])]
+#[OA\Schema(schema: 'ListingState', type: 'string', enum: ['no_cost', 'blocked', 'conflict', 'no_limits', 'no_rule', 'at_floor', 'outside', 'not_cheapest', 'cheapest', 'alone', 'buy_box', 'paused', 'out_of_stock', 'draft', 'changed', 'elsewhere'])]
 final readonly class DecisionSchema
 {
 }

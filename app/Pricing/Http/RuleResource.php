@@ -10,7 +10,7 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(schema: 'Rule')]
 final readonly class RuleResource
 {
-    private const SETTINGS = ['every_minutes', 'stale_minutes', 'assigned', 'priority', 'default_channel_id', 'only_listings', 'only_percent'];
+    private const SETTINGS = ['every_minutes', 'stale_minutes', 'assigned', 'priority', 'default_channel_id', 'only_listings', 'only_percent', 'when_changed_elsewhere'];
 
     /** @param  array<string, mixed>  $document */
     public function __construct(

@@ -23,6 +23,7 @@ use Illuminate\Database\Eloquent\Relations\HasOne;
  * @property int|null $default_channel_id whose listings it has that no other has
  * @property int|null $only_listings so many of its listings are repriced, the others held back to compare
  * @property int|null $only_percent such a part of them
+ * @property string $when_changed_elsewhere put_back or adopt: whether a price that someone set past us is put right or left, and the listing paused
  * @property CarbonImmutable|null $limited_since
  * @property CarbonImmutable|null $last_run_at
  * @property RuleVersion $latest
@@ -31,7 +32,7 @@ final class Rule extends Model
 {
     use BelongsToWorkspace;
 
-    protected $attributes = ['times' => '{}', 'every_minutes' => 15, 'stale_minutes' => 1_440, 'priority' => 0, 'assigned' => null, 'default_channel_id' => null, 'only_listings' => null, 'only_percent' => null, 'limited_since' => null];
+    protected $attributes = ['times' => '{}', 'every_minutes' => 15, 'stale_minutes' => 1_440, 'priority' => 0, 'assigned' => null, 'default_channel_id' => null, 'only_listings' => null, 'only_percent' => null, 'limited_since' => null, 'when_changed_elsewhere' => 'put_back'];
 
     protected function casts(): array
     {

@@ -45,7 +45,7 @@ final readonly class ListingRow
         #[OA\Property] public ?string $rule,
         #[OA\Property(description: 'Why it is on that rule.', nullable: true, enum: ['hand', 'filter', 'default'])] public ?string $assigned_by,
         #[OA\Property(description: 'Whether all switches above it and its own are on.')] public bool $repriced,
-        #[OA\Property(description: 'Which switch is off, from the top.', nullable: true, enum: ['workspace', 'channel', 'rule', 'listing', 'compared'])] public ?string $off,
+        #[OA\Property(description: 'Which switch is off, from the top.', nullable: true, enum: ['workspace', 'channel', 'rule', 'listing', 'elsewhere', 'compared'])] public ?string $off,
         #[OA\Property] public bool $automation_on,
         #[OA\Property] public ?string $outcome,
         #[OA\Property] public ?string $reason,
@@ -66,7 +66,7 @@ final readonly class ListingRow
             ! $row->workspace_on => 'workspace',
             ! $row->channel_on => 'channel',
             ! $row->rule_on => 'rule',
-            ! $row->automation_on => 'listing',
+            ! $row->automation_on => $row->changed_elsewhere_at === null ? 'listing' : 'elsewhere',
             $row->is_compared => 'compared',
             default => null,
         };

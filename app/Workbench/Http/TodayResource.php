@@ -24,6 +24,7 @@ final readonly class TodayResource
         #[OA\Property(description: 'Nobody else counts.')] public int $alone,
         #[OA\Property] public int $listings,
         #[OA\Property(description: 'How many of them hold the buy box.')] public int $buy_box,
+        #[OA\Property(description: 'Listings paused because their price was changed past us.')] public int $changed_elsewhere,
         #[OA\Property(description: 'The same by day.', type: 'array', items: new OA\Items(required: ['day', 'listings', 'buy_box'], properties: [
             new OA\Property(property: 'day', type: 'string', format: 'date'), new OA\Property(property: 'listings', type: 'integer'), new OA\Property(property: 'buy_box', type: 'integer'),
         ]))] public array $days,

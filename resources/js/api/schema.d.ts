@@ -1326,7 +1326,7 @@ export interface components {
             state?: components["schemas"]["ListingState"][];
         };
         /** @enum {string} */
-        ListingState: "no_cost" | "blocked" | "conflict" | "no_limits" | "no_rule" | "at_floor" | "outside" | "not_cheapest" | "cheapest" | "alone" | "buy_box" | "paused" | "out_of_stock" | "draft" | "changed";
+        ListingState: "no_cost" | "blocked" | "conflict" | "no_limits" | "no_rule" | "at_floor" | "outside" | "not_cheapest" | "cheapest" | "alone" | "buy_box" | "paused" | "out_of_stock" | "draft" | "changed" | "elsewhere";
         FormulaValue: {
             /** @description The price it gives, before limits and all else. */
             price: string | null;
@@ -1509,6 +1509,11 @@ export interface components {
             times?: components["schemas"]["RuleTimes"];
             /** @description A market seen longer ago is not acted on. */
             stale_minutes?: number;
+            /**
+             * @description Whether a price that someone set past us is put right, or left and the listing paused.
+             * @enum {string}
+             */
+            when_changed_elsewhere?: "put_back" | "adopt";
             assigned?: components["schemas"]["ListingFilter"] | null;
             /** @description Of several that find a listing the highest has it. */
             priority?: number;
@@ -1830,7 +1835,7 @@ export interface components {
              * @description Which switch is off, from the top.
              * @enum {string|null}
              */
-            off: "workspace" | "channel" | "rule" | "listing" | "compared" | null;
+            off: "workspace" | "channel" | "rule" | "listing" | "elsewhere" | "compared" | null;
             automation_on: boolean;
             outcome: string | null;
             reason: string | null;
@@ -1932,6 +1937,8 @@ export interface components {
             listings: number;
             /** @description How many of them hold the buy box. */
             buy_box: number;
+            /** @description Listings paused because their price was changed past us. */
+            changed_elsewhere: number;
             /** @description The same by day. */
             days: {
                 /** Format: date */

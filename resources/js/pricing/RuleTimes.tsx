@@ -27,6 +27,7 @@ export function RuleTimes({ rule }: { rule: Rule }) {
     const [from, setFrom] = useState(times.from ?? '');
     const [to, setTo] = useState(times.to ?? '');
     const [until, setUntil] = useState(times.until ?? '');
+    const [elsewhere, setElsewhere] = useState(rule.settings.when_changed_elsewhere ?? 'put_back');
     const [stale, setStale] = useState(String((rule.settings.stale_minutes ?? 1440) / 60));
     const problem = save.error instanceof Problem ? save.error : null;
     const keep = () =>
@@ -34,6 +35,7 @@ export function RuleTimes({ rule }: { rule: Rule }) {
             {
                 settings: {
                     every_minutes: minutes === '' ? null : Number(minutes),
+                    when_changed_elsewhere: elsewhere,
                     stale_minutes: Math.round(Number(stale.replace(',', '.')) * 60),
                     times: {
                         on_market: onMarket,
@@ -137,6 +139,16 @@ export function RuleTimes({ rule }: { rule: Rule }) {
                     value={stale}
                     onChange={(event) => setStale(event.target.value)}
                     error={problem?.at('stale_minutes')}
+                />
+                <Select
+                    label="When someone changes a price past Wrasse"
+                    className="w-72"
+                    value={elsewhere}
+                    options={[
+                        ['put_back', 'put ours back'],
+                        ['adopt', 'leave theirs, and pause that listing'],
+                    ]}
+                    onChange={setElsewhere}
                 />
                 {problem && Object.keys(problem.errors).length === 0 && <ProblemNotice error={problem} />}
                 <div>

@@ -44,7 +44,7 @@ export default function TodayPage() {
                     )}
                     <HeldRuns />
                     <Approvals />
-                    <Failing groups={today.data?.failing ?? []} />
+                    <Failing groups={today.data?.failing ?? []} elsewhere={today.data?.changed_elsewhere ?? 0} />
                     <CannotBePriced />
                 </div>
                 <Standing />

@@ -21,6 +21,7 @@ export function useForYou(): number | undefined {
         sum(Object.values(approvals.data.counts)) +
         runs.data.length +
         sum(today.data.failing.map((group) => group.many)) +
+        today.data.changed_elsewhere +
         sum(worklist.data.map((group) => group.many))
     );
 }

@@ -69,6 +69,7 @@ export const OFF: Record<string, string> = {
     channel: 'channel is off',
     rule: 'rule is off',
     listing: 'paused by you',
+    elsewhere: 'paused: its price was changed elsewhere',
     compared: 'held back to compare',
 };
 

@@ -24,6 +24,7 @@ const STATES: [ListingState, string][] = [
     ['buy_box', 'holds the buy box'],
     ['changed', 'changed in the last day'],
     ['paused', 'paused'],
+    ['elsewhere', 'changed elsewhere'],
     ['out_of_stock', 'out of stock'],
     ['draft', 'draft'],
 ];
