@@ -77,6 +77,46 @@ final class RuleTest extends TestCase
         $this->as()->postJson('/api/v1/rules/try-out', ['document' => $rule->latest->document, 'listings' => [$listing->id]])->assertJson(['ask' => 1, 'down' => 0]);
     }
 
+    public function test_a_try_out_says_what_it_comes_to_and_is_to_be_had_as_a_file(): void
+    {
+        $listing = $this->listing('KC-1', offers: [['seller' => 'a', 'price' => '20.00']]);
+        DB::table('sales_days')->insert(['listing_id' => $listing->id, 'workspace_id' => $this->workspace->id, 'day' => now()->subDays(3)->toDateString(), 'units' => 10, 'revenue_minor' => 1]);
+        // Ten pieces at 24.90, and at 19.80. Net 20.92 and 16.64, fee 2.99 and 2.38, cost 10.00: profit 7.93 and 4.26 a piece.
+        $this->as()->postJson('/api/v1/rules/try-out', ['document' => self::DOCUMENT, 'listings' => [$listing->id]])->assertOk()
+            ->assertJson(['revenue_before' => '249.00', 'revenue_after' => '198.00', 'profit_before' => '79.30', 'profit_after' => '42.60']);
+        $lines = explode("\r\n", $this->as()->post('/api/v1/rules/try-out/export', ['document' => self::DOCUMENT, 'listings' => [$listing->id]])->assertOk()->streamedContent());
+        self::assertStringContainsString('SKU,Title,Channel,Outcome', $lines[0]);
+        self::assertStringContainsString('KC-1,"Thing KC-1",Quayside,change,positioned,24.90,19.80,-5.10,-20.48', $lines[1]);
+    }
+
+    public function test_prices_that_were_tried_out_are_set_once_within_their_limits(): void
+    {
+        [$one, $two] = [$this->listing('KC-1', ['floor_minor' => 1_615, 'ceiling_minor' => 4_000]), $this->listing('KC-2', ['floor_minor' => 1_615, 'ceiling_minor' => 4_000])];
+        $batch = $this->as()->postJson('/api/v1/batches', ['edit' => 'prices', 'wanted' => ['prices' => [$one->id => '19.80', $two->id => '12.00']], 'listings' => [$one->id, $two->id]])->assertCreated()->assertJson(['change' => 1, 'refused' => 1]);
+        $this->as()->postJson("/api/v1/batches/{$batch['id']}/apply")->assertStatus(202);
+        self::assertSame([[$one->id, 1_980]], DB::table('price_changes')->get()->map(fn (object $change) => [$change->listing_id, $change->to_minor])->all());
+        $this->as()->postJson('/api/v1/batches', ['edit' => 'prices', 'wanted' => ['prices' => [$one->id => 'cheap']], 'listings' => [$one->id]])->assertStatus(422)->assertJsonValidationErrors("prices.{$one->id}");
+    }
+
+    public function test_a_formula_is_worked_out_for_a_listing_and_its_faults_are_named(): void
+    {
+        $listing = $this->listing('KC-1', offers: [['seller' => 'a', 'price' => '20.00'], ['seller' => 'b', 'price' => '23.00']]);
+        $this->as()->postJson('/api/v1/rules/formula', ['price' => '(lowest + second) / 2', 'listing' => $listing->id])->assertOk()
+            ->assertJson(['price' => '21.50', 'says' => 'The formula gives a price', 'figures' => ['lowest' => '20', 'cost' => '10', 'map' => null, 'count' => '2']]);
+        $this->as()->postJson('/api/v1/rules/formula', ['price' => 'map * 2', 'listing' => $listing->id])->assertOk()->assertJson(['price' => null, 'reason' => 'formula_input_missing']);
+        $this->as()->postJson('/api/v1/rules/formula', ['price' => 'lowset * 2', 'listing' => $listing->id])->assertStatus(422)->assertJsonValidationErrors('document.price');
+        [, $stranger] = $this->makeWorkspace('Other', 'other@kettle-crock.example');
+        $this->actingAs($stranger)->postJson('/api/v1/rules/formula', ['price' => 'price', 'listing' => $listing->id])->assertNotFound();
+    }
+
+    public function test_versions_say_who_saved_them(): void
+    {
+        $id = $this->as()->postJson('/api/v1/rules', ['name' => 'Under', 'document' => self::DOCUMENT])->json('id');
+        $this->as()->patchJson("/api/v1/rules/{$id}", ['document' => [...self::DOCUMENT, 'position' => ['move' => 'match']]]);
+        $versions = $this->as()->getJson("/api/v1/rules/{$id}/versions")->assertOk()->json();
+        self::assertSame([[2, 'Nora', 'match'], [1, 'Nora', 'below']], array_map(fn (array $version) => [$version['number'], $version['by'], $version['document']['position']['move']], $versions));
+    }
+
     public function test_a_wrong_piece_is_named_where_it_stands(): void
     {
         $this->as()->postJson('/api/v1/rules', ['name' => 'Under', 'document' => [...self::DOCUMENT, 'position' => ['move' => 'below', 'percent' => '120']]])

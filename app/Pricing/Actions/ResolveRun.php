@@ -4,10 +4,8 @@ declare(strict_types=1);
 
 namespace App\Pricing\Actions;
 
-use App\Catalogue\Models\Listing;
 use App\Pricing\Events\RunDiscarded;
 use App\Pricing\Events\RunReleased;
-use App\Pricing\Models\Decision;
 use App\Pricing\Models\Run;
 use App\Pricing\Models\RunState;
 use App\Support\Live\Announce;
@@ -24,20 +22,13 @@ final readonly class ResolveRun
     }
 
     /**
-     * @param  bool  $pause  whether the listings it would have moved are paused, so that the next event does not move them all the same
+     * @param  bool  $pause  whether the listings it would have moved are paused
      *
      * @throws ConflictHttpException if it is not held
      */
     public function discard(int $runId, int $userId, bool $pause): Run
     {
-        return $this->resolve($runId, $userId, RunState::Discarded, function (Run $run) use ($pause): void {
-            if ($pause) {
-                $moved = Decision::query()->where('run_id', $run->id)->where('outcome', 'change')->select('listing_id');
-                Listing::query()->whereIn('id', $moved)->update(['automation_on' => false, 'version' => DB::raw('version + 1')]);
-                Announce::change($run->workspace_id, 'listings');
-            }
-            event(new RunDiscarded($run->workspace_id, $run->id));
-        });
+        return $this->resolve($runId, $userId, RunState::Discarded, fn (Run $run) => event(new RunDiscarded($run->workspace_id, $run->id, $pause)));
     }
 
     /** @param  callable(Run): mixed  $then */

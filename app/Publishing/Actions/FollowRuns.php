@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Publishing\Actions;
 
+use App\Catalogue\Models\Listing;
 use App\Pricing\Events\RunDiscarded;
 use App\Pricing\Events\RunHeld;
 use App\Pricing\Events\RunReleased;
@@ -11,6 +12,8 @@ use App\Pricing\Jobs\DecideListingsJob;
 use App\Publishing\Jobs\PublishChannelJob;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\PriceChange;
+use App\Support\Live\Announce;
+use Illuminate\Support\Facades\DB;
 
 /** Changes of a run leave together, wait together, or not at all. */
 final readonly class FollowRuns
@@ -33,6 +36,11 @@ final readonly class FollowRuns
 
     public function discarded(RunDiscarded $event): void
     {
-        PriceChange::query()->where('run_id', $event->runId)->whereIn('state', [ChangeState::Held, ChangeState::Queued])->update(['state' => ChangeState::Withdrawn, 'settled_at' => now()]);
+        $waiting = PriceChange::query()->where('run_id', $event->runId)->whereIn('state', [ChangeState::Held, ChangeState::Queued]);
+        if ($event->pause) {
+            Listing::query()->whereIn('id', (clone $waiting)->select('listing_id'))->update(['automation_on' => false, 'version' => DB::raw('version + 1')]);
+            Announce::change($event->workspaceId, 'listings');
+        }
+        $waiting->update(['state' => ChangeState::Withdrawn, 'settled_at' => now()]);
     }
 }

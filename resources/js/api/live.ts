@@ -5,7 +5,7 @@ type Topic = 'listings' | 'changes' | 'rules' | 'workspace' | 'batches' | 'facet
 
 const KEYS: Record<Topic, string[][]> = {
     listings: [['listings'], ['listing'], ['worklist']],
-    changes: [['changes'], ['today'], ['listings'], ['listing']],
+    changes: [['changes'], ['listings'], ['listing']],
     rules: [['rules'], ['rule'], ['listings']],
     batches: [['batches'], ['batch']],
     facets: [['facets']],

@@ -3,7 +3,12 @@ import { useWorklist } from '@/api/queries';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 
 export const useToday = () =>
-    useQuery({ queryKey: ['today'], queryFn: () => take(api.GET('/api/v1/today')), staleTime: 10_000 });
+    useQuery({
+        queryKey: ['today'],
+        queryFn: () => take(api.GET('/api/v1/today')),
+        staleTime: 10_000,
+        refetchInterval: 20_000,
+    });
 
 /** Prices that wait for a person. */
 export const useApprovals = () =>
