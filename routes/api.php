@@ -21,6 +21,7 @@ use App\Support\Live\EventsController;
 use App\Workbench\Http\ApprovalController;
 use App\Workbench\Http\ComparedGroupsController;
 use App\Workbench\Http\EarningsController;
+use App\Workbench\Http\HistoryController;
 use App\Workbench\Http\ListingController;
 use App\Workbench\Http\RunController;
 use App\Workbench\Http\SavedViewController;
@@ -67,7 +68,8 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::get('listings/export', [ListingController::class, 'export']);
     Route::get('listings/{id}', [ListingController::class, 'show'])->whereNumber('id');
     Route::patch('listings/{id}', [ListingController::class, 'update'])->whereNumber('id');
-    Route::get('listings/{id}/history', [ListingController::class, 'history'])->whereNumber('id');
+    Route::get('listings/{id}/history', [HistoryController::class, 'show'])->whereNumber('id');
+    Route::get('listings/{id}/history/export', [HistoryController::class, 'export'])->whereNumber('id');
     Route::get('listings/{id}/earnings', EarningsController::class)->whereNumber('id');
     Route::get('listings/{id}/costs', [EarningsController::class, 'costs'])->whereNumber('id');
 

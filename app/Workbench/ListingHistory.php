@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace App\Workbench;
 
 use App\Catalogue\Models\Listing;
+use App\Workbench\Http\HistoryChange;
 use App\Workbench\Http\ListingHistoryResource;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
+use stdClass;
 use Wrasse\Core\Market\Basis;
 use Wrasse\Core\Money\Currency;
 
@@ -37,7 +39,16 @@ final readonly class ListingHistory
         $sales = DB::table('sales_days')->where('listing_id', $this->listing->id)->where('workspace_id', $this->listing->workspace_id)
             ->where('day', '>=', $since->toDateString())->orderBy('day')->get(['day', 'units', 'in_stock'])->map(fn ($day) => (array) $day)->all();
 
-        return new ListingHistoryResource($currency->code, $points, array_values($sales));
+        return new ListingHistoryResource($currency->code, $points, $this->changes($since, $currency), array_values($sales));
+    }
+
+    /** @return list<HistoryChange> those that reached the channel, or did not */
+    private function changes(CarbonImmutable $since, Currency $currency): array
+    {
+        $changes = DB::table('price_changes')->where('listing_id', $this->listing->id)->where('workspace_id', $this->listing->workspace_id)->whereIn('state', ['confirmed', 'refused', 'drifted'])
+            ->where('settled_at', '>=', $since)->orderBy('id')->get(['id', 'settled_at', 'from_minor', 'to_minor', 'state']);
+
+        return array_values($changes->map(fn (stdClass $change) => new HistoryChange($change->id, CarbonImmutable::parse($change->settled_at)->getTimestamp(), $currency->format($change->from_minor), $currency->format($change->to_minor), $change->state))->all());
     }
 
     /**

@@ -125,6 +125,9 @@ final class ProductTest extends TestCase
         $this->workOff();
         $points = $this->as()->getJson("/api/v1/listings/{$listing->id}/history")->assertOk()->json('points');
         self::assertSame([['16.15', '40.00', '24.90'], ['16.94', '40.00', '24.90']], array_map(fn (array $point) => [$point['floor'], $point['ceiling'], $point['price']], $points));
+        $lines = explode("\r\n", trim($this->as()->get("/api/v1/listings/{$listing->id}/history/export")->assertOk()->streamedContent()));
+        self::assertCount(3, $lines);
+        self::assertStringEndsWith(',seen,24.90,,,16.94,40.00,,', $lines[2]);
     }
 
     public function test_a_price_that_has_not_left_yet_is_taken_back_by_undo(): void

@@ -13,9 +13,14 @@ use PHPUnit\Framework\TestCase;
  */
 final class KilledWorkerTest extends TestCase
 {
-    private const KILLS = 25;
+    private const KILLS = 50;
+
+    private const CRASHES = 3;
 
     private const SECONDS_TO_SETTLE = 90;
+
+    /** The last change before the round that is looked at. */
+    private int $before = 0;
 
     private PDO $ours;
 
@@ -26,16 +31,27 @@ final class KilledWorkerTest extends TestCase
 
     protected function setUp(): void
     {
-        $home = (string) getenv('WRASSE_HOME');
-        self::assertFileExists("{$home}/.env", 'bin/test sets this up');
-        /** @var array<string, string> $settings */
-        $settings = parse_ini_file("{$home}/.env", scanner_mode: INI_SCANNER_RAW);
-        $connect = fn (string $database) => new PDO(
+        self::assertFileExists(getenv('WRASSE_HOME').'/.env', 'bin/test sets this up');
+        $this->reconnect();
+    }
+
+    /** As often as it takes the server to come back. */
+    private function reconnect(): void
+    {
+        $settings = $this->settings();
+        $connect = fn (string $database): PDO => retry(60, fn () => new PDO(
             "pgsql:host={$settings['DB_HOST']};port={$settings['DB_PORT']};dbname={$database}", $settings['DB_USERNAME'], $settings['DB_PASSWORD'],
             [PDO::ATTR_DEFAULT_FETCH_MODE => PDO::FETCH_ASSOC],
-        );
+        ), 250);
         $this->ours = $connect('wrasse_process');
         $this->market = $connect('quayside');
+    }
+
+    /** @return array<string, string> */
+    private function settings(): array
+    {
+        /** @var array<string, string> */
+        return parse_ini_file(getenv('WRASSE_HOME').'/.env', scanner_mode: INI_SCANNER_RAW);
     }
 
     protected function tearDown(): void
@@ -47,15 +63,10 @@ final class KilledWorkerTest extends TestCase
 
     public function test_killing_workers_loses_nothing_and_sends_nothing_twice(): void
     {
-        $channel = (int) $this->one($this->ours, "SELECT id FROM channels WHERE name = 'Quayside'");
-        $logBefore = (int) $this->one($this->market, 'SELECT coalesce(max(id), 0) FROM price_log');
-        $this->ours->exec('UPDATE workspaces SET repricing_on = true');
-        $this->artisan('pricing:run-due');
-        $this->startWorkers(2);
-
+        $since = $this->begin();
         mt_srand((int) (microtime(true) * 1_000));
         for ($kill = 0; $kill < self::KILLS; $kill++) {
-            usleep(mt_rand(20_000, 450_000));
+            usleep(mt_rand(20_000, 350_000));
             $this->kill(array_rand($this->workers));
             $this->startWorkers(2);
             if ($kill % 5 === 4) {
@@ -63,17 +74,76 @@ final class KilledWorkerTest extends TestCase
             }
         }
         $this->waitUntilSettled();
+        $this->assertAllIsAccountedFor($since);
+    }
 
+    public function test_a_crash_of_the_database_in_the_middle_loses_nothing(): void
+    {
+        $since = $this->newRound();
+        for ($crash = 0; $crash < self::CRASHES; $crash++) {
+            usleep(mt_rand(600_000, 2_000_000));
+            // One of its processes is killed: the server takes all down, recovers from its log and goes on.
+            posix_kill((int) $this->one($this->ours, "SELECT pid FROM pg_stat_activity WHERE datname = 'wrasse_process' AND pid <> pg_backend_pid() ORDER BY random() LIMIT 1"), SIGKILL);
+            $this->reconnect();
+            $this->startWorkers(2);
+            $this->artisan('publishing:sweep');
+        }
+        $this->waitUntilSettled();
+        $this->assertAllIsAccountedFor($since);
+    }
+
+    public function test_a_marketplace_with_a_third_of_faults_gets_every_price_once_all_the_same(): void
+    {
+        $this->faults(['error_share' => 0.2, 'drop_share' => 0.1]);
+        try {
+            $since = $this->newRound();
+            sleep(8);
+        } finally {
+            $this->faults([]);
+        }
+        $this->waitUntilSettled();
+        $this->assertAllIsAccountedFor($since);
+    }
+
+    /** @return int the last line of the market's own log before */
+    private function begin(): int
+    {
+        $since = (int) $this->one($this->market, 'SELECT coalesce(max(id), 0) FROM price_log');
+        $this->before = (int) $this->one($this->ours, 'SELECT coalesce(max(id), 0) FROM price_changes');
+        $this->ours->exec('UPDATE workspaces SET repricing_on = true, brake_listings_percent = 100');
+        $this->artisan('pricing:run-due');
+        $this->startWorkers(2);
+
+        return $since;
+    }
+
+    /** All rules that look at rivals are changed, so that most prices move once more. */
+    private function newRound(): int
+    {
+        $this->startWorkers(2);
+        $this->waitUntilSettled();
+        $this->ours->exec("INSERT INTO rule_versions (workspace_id, rule_id, number, document, created_at)
+            SELECT v.workspace_id, v.rule_id, v.number + 1, jsonb_set(v.document, '{position}', jsonb_build_object('move', 'below', 'percent', (2 + v.number * 1.5)::text)), now()
+            FROM rule_versions v WHERE v.document ->> 'kind' = 'competitive' AND v.number = (SELECT max(number) FROM rule_versions l WHERE l.rule_id = v.rule_id)");
+        $this->ours->exec('UPDATE rules SET last_run_at = NULL');
+
+        return $this->begin();
+    }
+
+    private function assertAllIsAccountedFor(int $since): void
+    {
+        $channel = (int) $this->one($this->ours, "SELECT id FROM channels WHERE name = 'Quayside'");
         self::assertSame(0, (int) $this->one($this->ours, 'SELECT count(*) FROM failed_jobs'));
         self::assertSame(0, (int) $this->one($this->ours, 'SELECT count(*) FROM runs WHERE finished_at IS NULL'), 'every run came to its end');
-        $decided = (int) $this->one($this->ours, 'SELECT count(*) FROM listings WHERE rule_id IS NOT NULL AND outcome IS NULL');
-        self::assertSame(0, $decided, 'every listing on a rule was decided');
+        self::assertSame(0, (int) $this->one($this->ours, 'SELECT count(*) FROM runs WHERE done <> total AND cause <> \'market\''), 'every listing was decided once in each run');
+        self::assertSame(0, (int) $this->one($this->ours, 'SELECT count(*) FROM listings WHERE rule_id IS NOT NULL AND outcome IS NULL'), 'every listing on a rule was decided');
+        self::assertSame(0, (int) $this->one($this->ours, "SELECT count(*) FROM decisions d WHERE d.outcome = 'change' AND NOT EXISTS (SELECT 1 FROM price_changes p WHERE p.listing_id = d.listing_id AND p.to_minor = d.price_minor)"), 'every decided price is in the ledger');
 
-        $sent = $this->all($this->market, "SELECT sku, price, count(*) AS times FROM price_log WHERE id > {$logBefore} GROUP BY feed_id, sku, price HAVING count(*) > 1");
+        $sent = $this->all($this->market, "SELECT sku, price, count(*) AS times FROM price_log WHERE id > {$since} GROUP BY feed_id, sku, price HAVING count(*) > 1");
         self::assertSame([], $sent, 'no line of a feed was applied twice');
-        $changes = $this->all($this->ours, "SELECT l.sku, p.to_minor, p.state FROM price_changes p JOIN listings l ON l.id = p.listing_id WHERE p.channel_id = {$channel} AND p.state = 'confirmed' ORDER BY p.id");
-        $applied = $this->all($this->market, "SELECT sku, price FROM price_log WHERE id > {$logBefore} ORDER BY id");
-        self::assertGreaterThan(150, count($changes), 'there was something to send');
+        $applied = $this->all($this->market, "SELECT sku, price FROM price_log WHERE id > {$since} ORDER BY id");
+        $changes = $this->all($this->ours, "SELECT l.sku, p.to_minor, p.state FROM price_changes p JOIN listings l ON l.id = p.listing_id WHERE p.channel_id = {$channel} AND p.state = 'confirmed' AND p.id > {$this->before} ORDER BY p.id");
+        self::assertGreaterThan(100, count($changes), 'there was something to send');
         self::assertSame($this->sorted($changes, 'to_minor'), $this->sorted($applied, 'price'), 'what the market applied is what we confirmed, each once');
 
         self::assertSame(0, (int) $this->one($this->ours, 'SELECT count(*) FROM price_changes WHERE to_minor NOT BETWEEN floor_minor AND ceiling_minor'));
@@ -82,6 +152,17 @@ final class KilledWorkerTest extends TestCase
             $shown = (int) $this->one($this->market, "SELECT price FROM offer WHERE seller_id = 'kettle-crock' AND sku = ".$this->market->quote($listing['sku']));
             self::assertSame($shown, (int) $listing['price_minor'], $listing['sku']);
         }
+    }
+
+    /** @param  array<string, float>  $faults */
+    private function faults(array $faults): void
+    {
+        $settings = $this->settings();
+        $context = stream_context_create(['http' => [
+            'method' => 'PUT', 'header' => "Authorization: Bearer control-{$settings['MARKET_TOKEN']}\r\nContent-Type: application/json", 'content' => json_encode((object) $faults), 'ignore_errors' => true,
+        ]]);
+        self::assertNotFalse(file_get_contents("{$settings['QUAYSIDE_URL']}/control/faults", false, $context));
+        self::assertStringContainsString(' 200 ', $http_response_header[0] ?? '');
     }
 
     private function waitUntilSettled(): void
@@ -97,6 +178,13 @@ final class KilledWorkerTest extends TestCase
 
     private function startWorkers(int $wanted): void
     {
+        // A worker that lost its connection ends by itself.
+        foreach ($this->workers as $at => $process) {
+            if (! proc_get_status($process)['running']) {
+                proc_close($process);
+                unset($this->workers[$at]);
+            }
+        }
         while (count($this->workers) < $wanted) {
             $process = proc_open(
                 [PHP_BINARY, 'artisan', 'queue:work', '--queue=publish,market,default', '--sleep=0.1', '--tries=8', '--quiet'],

@@ -14,7 +14,6 @@ use App\Market\Models\Rival;
 use App\Pricing\Deciding\DecideNow;
 use App\Support\Tenancy\CurrentWorkspace;
 use App\Workbench\ListingExport;
-use App\Workbench\ListingHistory;
 use App\Workbench\ListingQuery;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\JsonResponse;
@@ -132,19 +131,5 @@ final readonly class ListingController
         $listing = $set->handle(Workspace::query()->findOrFail($this->current->id()), $id, $wanted, (int) $wanted['version']);
 
         return new JsonResponse(['version' => $listing->version]);
-    }
-
-    #[OA\Get(path: '/api/v1/listings/{id}/history', operationId: 'listingHistory', summary: 'Prices, rivals, limits and sales over time', tags: ['Listings'],
-        parameters: [
-            new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'integer')),
-            new OA\Parameter(name: 'days', in: 'query', schema: new OA\Schema(type: 'integer', maximum: 400, minimum: 1)),
-        ],
-        responses: [new OA\Response(response: 200, description: 'The history', content: new OA\JsonContent(ref: '#/components/schemas/ListingHistory'))])]
-    public function history(Request $request, int $id): JsonResponse
-    {
-        $request->validate(['days' => ['nullable', 'integer', 'min:1', 'max:400']]);
-        $listing = Listing::query()->with(['channel'])->findOrFail($id);
-
-        return new JsonResponse((new ListingHistory($listing))->since(CarbonImmutable::now()->subDays((int) $request->query('days', '60'))));
     }
 }

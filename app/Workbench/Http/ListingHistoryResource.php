@@ -11,11 +11,13 @@ final readonly class ListingHistoryResource
 {
     /**
      * @param  list<array<string, int|string|null>>  $points
+     * @param  list<HistoryChange>  $changes
      * @param  list<array<string, mixed>>  $sales
      */
     public function __construct(
         #[OA\Property] public string $currency,
         #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/HistoryPoint'))] public array $points,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: HistoryChange::class))] public array $changes,
         #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/SalesDay'))] public array $sales,
     ) {
     }

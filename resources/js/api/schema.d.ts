@@ -709,6 +709,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/listings/{id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Prices, rivals, limits, changes and sales over time */
+        get: operations["listingHistory"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/listings/{id}/history/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The same as a CSV file */
+        get: operations["exportListingHistory"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/listings": {
         parameters: {
             query?: never;
@@ -776,23 +810,6 @@ export interface paths {
         head?: never;
         /** Set floor and ceiling by hand, or the listing’s switch */
         patch: operations["changeListing"];
-        trace?: never;
-    };
-    "/api/v1/listings/{id}/history": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Prices, rivals, limits and sales over time */
-        get: operations["listingHistory"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
         trace?: never;
     };
     "/api/v1/runs": {
@@ -1732,6 +1749,15 @@ export interface components {
             /** Format: date-time */
             since: string;
         };
+        /** @description A change of ours, as a mark in the history. */
+        HistoryChange: {
+            id: number;
+            /** @description Seconds since 1970. */
+            at: number;
+            from: string;
+            to: string;
+            state: string;
+        };
         HistoryPoint: {
             /** @description Seconds since 1970. */
             at: number;
@@ -1776,6 +1802,7 @@ export interface components {
         ListingHistory: {
             currency: string;
             points: components["schemas"]["HistoryPoint"][];
+            changes: components["schemas"]["HistoryChange"][];
             sales: components["schemas"]["SalesDay"][];
         };
         /** @description A rival on the price line. */
@@ -3525,6 +3552,54 @@ export interface operations {
             };
         };
     };
+    listingHistory: {
+        parameters: {
+            query?: {
+                days?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The history */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListingHistory"];
+                };
+            };
+        };
+    };
+    exportListingHistory: {
+        parameters: {
+            query?: {
+                days?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description CSV */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
     listListings: {
         parameters: {
             query?: {
@@ -3746,30 +3821,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    listingHistory: {
-        parameters: {
-            query?: {
-                days?: number;
-            };
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description The history */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ListingHistory"];
                 };
             };
         };

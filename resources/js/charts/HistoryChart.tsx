@@ -69,6 +69,7 @@ function prices(
                 line('ceiling', colour('--text-3'), 1, [2, 3]),
             ],
             axes: [days(), { ...axis(), size: 46 }],
+            hooks: { draw: [(chart) => marks(chart, history)] },
         },
         [
             extended.map((point) => point.at),
@@ -80,6 +81,34 @@ function prices(
         ],
         host,
     );
+}
+
+/** Our changes: a filled dot where the new price arrived, a cross where it did not. */
+function marks(chart: uPlot, history: ListingHistory) {
+    const { ctx } = chart;
+    const [from = 0, to = 0] = [chart.scales.x?.min, chart.scales.x?.max];
+    ctx.save();
+    ctx.lineWidth = 1.5 * devicePixelRatio;
+    ctx.strokeStyle = colour('--text');
+    ctx.fillStyle = colour('--yours');
+    for (const change of history.changes) {
+        if (change.at < from || change.at > to) continue;
+        const x = chart.valToPos(change.at, 'x', true);
+        const y = chart.valToPos(Number(change.to), 'y', true);
+        const size = 3.5 * devicePixelRatio;
+        ctx.beginPath();
+        if (change.state === 'confirmed') {
+            ctx.arc(x, y, size, 0, 2 * Math.PI);
+            ctx.fill();
+        } else {
+            ctx.moveTo(x - size, y - size);
+            ctx.lineTo(x + size, y + size);
+            ctx.moveTo(x + size, y - size);
+            ctx.lineTo(x - size, y + size);
+        }
+        ctx.stroke();
+    }
+    ctx.restore();
 }
 
 function sales(host: HTMLElement, history: ListingHistory, width: number) {

@@ -1,12 +1,12 @@
-import type { Listing, ListingDetail } from '@/api/client';
+import type { Listing, ListingDetail, ListingHistory } from '@/api/client';
 import { PriceLine } from '@/charts/PriceLine';
 import { Button } from '@/ui/Button';
-import { money, percent, signed } from '@/ui/figures';
+import { clock, money, percent, signed } from '@/ui/figures';
 import { InlineButton } from '@/ui/InlineButton';
 import { ProblemNotice } from '@/ui/Notice';
 import { ASSIGNED, OFF, PROBLEMS, reason } from '@/ui/words';
 import { X } from 'lucide-react';
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { Costs } from './Costs';
 import { Earnings } from './Earnings';
@@ -206,10 +206,56 @@ function History({ listing }: { listing: Listing }) {
                 )}
             </div>
             <p className="text-[12px] text-text-3">
-                Lines: ours, lowest comparable, buy box, limits. Bars: sold a day. Draw across to zoom, double-click to
-                go back.
+                Lines: ours, lowest comparable, buy box, limits. Dots: our changes. Bars: sold a day. Draw across to
+                zoom, double-click to go back.{' '}
+                <a
+                    href={`/api/v1/listings/${listing.id}/history/export?days=60`}
+                    download
+                    className="text-stripe underline underline-offset-2"
+                >
+                    As a file
+                </a>
             </p>
+            {history.data && <HistoryTable history={history.data} />}
         </section>
+    );
+}
+
+/** The same in figures, newest first. */
+function HistoryTable({ history }: { history: ListingHistory }) {
+    const [open, setOpen] = useState(false);
+    return (
+        <details className="mt-1" onToggle={(event) => setOpen(event.currentTarget.open)}>
+            <summary className="text-[12.5px] text-text-2">In figures</summary>
+            {open && (
+                <div className="max-h-64 overflow-auto">
+                    <table className="w-full text-right text-[12px]">
+                        <thead className="text-text-3">
+                            <tr>
+                                <th className="text-left font-normal">when</th>
+                                <th className="font-normal">ours</th>
+                                <th className="font-normal">lowest</th>
+                                <th className="font-normal">buy box</th>
+                                <th className="font-normal">floor</th>
+                            </tr>
+                        </thead>
+                        <tbody>
+                            {[...history.points].reverse().map((point, index) => (
+                                <tr key={index} className="border-t border-dotted border-line-2">
+                                    <td className="py-0.5 text-left">
+                                        {clock(new Date(point.at * 1000).toISOString())}
+                                    </td>
+                                    <td>{money(point.price)}</td>
+                                    <td>{money(point.lowest)}</td>
+                                    <td>{money(point.buy_box)}</td>
+                                    <td>{money(point.floor)}</td>
+                                </tr>
+                            ))}
+                        </tbody>
+                    </table>
+                </div>
+            )}
+        </details>
     );
 }
 
