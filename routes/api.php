@@ -25,6 +25,7 @@ use App\Workbench\Http\HistoryController;
 use App\Workbench\Http\ListingController;
 use App\Workbench\Http\RunController;
 use App\Workbench\Http\SavedViewController;
+use App\Workbench\Http\SuggestionController;
 use App\Workbench\Http\TodayController;
 use App\Workbench\Http\WorklistController;
 use Illuminate\Support\Facades\Route;
@@ -62,6 +63,8 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::get('batches/{id}/refused', [BatchController::class, 'refused'])->whereUuid('id');
 
     Route::get('today', TodayController::class);
+    Route::get('suggestions', [SuggestionController::class, 'index']);
+    Route::post('suggestions/dismiss', [SuggestionController::class, 'dismiss']);
     Route::get('worklist', WorklistController::class);
     Route::get('listings', [ListingController::class, 'index']);
     Route::get('listings/count', [ListingController::class, 'count']);

@@ -932,6 +932,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/suggestions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Prices worth a look */
+        get: operations["listSuggestions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/suggestions/dismiss": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Do not suggest it again for a month */
+        post: operations["dismissSuggestion"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/today": {
         parameters: {
             query?: never;
@@ -1925,6 +1959,28 @@ export interface components {
             name: string;
             /** @description As it stands in the address bar. */
             query: string;
+        };
+        /** @description A price that is worth a look. */
+        Suggestion: {
+            /**
+             * @description Cheapest by far, with room to go up; or slow and dearer than others, with room to come down.
+             * @enum {string}
+             */
+            kind: "up" | "down";
+            listing: number;
+            sku: string;
+            title: string;
+            channel: string;
+            price: string;
+            /** @description One cent under the lowest other, within the limits. */
+            to: string;
+            /** @description The lowest other that counts, with shipping. */
+            lowest: string;
+            /** @description Sold in 30 days. */
+            units: number;
+            /** @description What it comes to in a week if as much is sold; of one that does not sell nobody knows. */
+            a_week: string | null;
+            stock: number | null;
         };
         /** @description One floor or ceiling term of a listing: where it comes from, and what it comes to now. */
         Term: {
@@ -4056,6 +4112,61 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    listSuggestions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Those that come to most first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Suggestion"][];
+                };
+            };
+        };
+    };
+    dismissSuggestion: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    listing: number;
+                    /** @enum {string} */
+                    kind: "up" | "down";
+                };
+            };
+        };
+        responses: {
+            /** @description Dismissed */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description No such listing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
             };
         };
     };

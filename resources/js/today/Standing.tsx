@@ -1,6 +1,7 @@
 import { ProblemNotice } from '@/ui/Notice';
 import { Link } from 'react-router';
 import { useToday } from './queries';
+import { WorthALook } from './WorthALook';
 
 /** What happened in a day, and how the listings stand. */
 export function Standing() {
@@ -39,6 +40,7 @@ export function Standing() {
                         <h2 className="mb-1.5 text-[15px]">Buy box share</h2>
                         <Share days={now.days} now={now.buy_box} of={now.listings} />
                     </section>
+                    <WorthALook />
                 </div>
             )}
         </aside>
