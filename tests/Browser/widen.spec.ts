@@ -31,7 +31,7 @@ test('a starter rule begins with ten listings, asks, is answered, widened, stopp
     await page.keyboard.press('Escape');
     await expect(page.getByText('Revenue €, 30 days')).toBeVisible();
     await page.getByRole('button', { name: 'Save for later' }).click();
-    await expect(page.getByText('version 1')).toBeVisible();
+    await expect(page.getByText('Crocks, carefully, version 1')).toBeVisible();
 
     // It keeps all crocks, and begins with ten of them.
     let part = await unfold(page, 'Keep listings on it by themselves');
