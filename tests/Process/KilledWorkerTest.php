@@ -109,7 +109,7 @@ final class KilledWorkerTest extends TestCase
     private function begin(): int
     {
         $since = (int) $this->one($this->market, 'SELECT coalesce(max(id), 0) FROM price_log');
-        $this->before = (int) $this->one($this->ours, 'SELECT coalesce(max(id), 0) FROM price_changes');
+        $this->before = (int) $this->one($this->ours, "SELECT coalesce(max(id), 0) FROM price_changes WHERE state = 'confirmed'");
         $this->ours->exec('UPDATE workspaces SET repricing_on = true, brake_listings_percent = 100');
         $this->artisan('pricing:run-due');
         $this->startWorkers(2);
