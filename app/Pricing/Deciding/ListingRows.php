@@ -10,12 +10,12 @@ use Illuminate\Support\Facades\DB;
 /** Listings as plain rows, with what decisions on them are made from: they are read by the hundred thousand. */
 final readonly class ListingRows
 {
-    /** Listings as l with product, supplier and costs; what limits and earnings need. */
+    /** Listings as l with product, supplier and costs; what limits and earnings need, and what they come to now. */
     public static function alone(int $workspaceId): Builder
     {
         return DB::table('listings as l')->join('products as p', 'p.id', '=', 'l.product_id')->leftJoin('suppliers as s', 's.id', '=', 'p.supplier_id')
             ->where('l.workspace_id', $workspaceId)->orderBy('l.id')->select([
-                'l.id', 'l.product_id', 'l.channel_id', 'l.sku', 'l.price_minor', 'l.shipping_minor', 'l.fulfilment', 'l.limits', 'l.floor_minor',
+                'l.id', 'l.product_id', 'l.channel_id', 'l.sku', 'l.price_minor', 'l.shipping_minor', 'l.fulfilment', 'l.limits', 'l.floor_minor', 'l.ceiling_minor', 'l.problem', 'l.profit_minor', 'l.margin_percent', 'l.markup_percent', 'l.decision_id', 'l.outcome', 'l.reason',
                 'p.sku as product', 'p.category', 'p.brand', 's.name as supplier',
                 'p.cost_minor', 'p.inbound_minor', 'p.packaging_minor', 'p.handling_minor', 'p.shipping_cost_minor', 'p.rrp_minor', 'p.map_minor',
             ]);
@@ -26,7 +26,7 @@ final readonly class ListingRows
     {
         return self::alone($workspaceId)->leftJoin('listing_markets as m', 'm.listing_id', '=', 'l.id')->addSelect([
             'l.title', 'l.stock', 'l.condition', 'l.list_price_minor', 'l.holds_buy_box', 'l.last_changed_at', 'l.rule_id', 'l.automation_on', 'l.is_compared', 'l.is_draft',
-            'l.ceiling_minor', 'l.problem', 'l.profit_minor', 'l.margin_percent', 'l.markup_percent', 'l.rank', 'l.field_size', 'l.lowest_minor', 'l.decision_id', 'l.outcome', 'l.reason',
+            'l.rank', 'l.field_size', 'l.lowest_minor',
             'm.offers', 'm.seen_at', 'm.dropped',
         ]);
     }

@@ -26,9 +26,17 @@ final readonly class Standing
      */
     public static function writeLimits(array $all): void
     {
-        $rows = array_map(fn (array $one) => ['id' => $one[0]->id, ...self::limits($one[1], $one[2]), 'decision_id' => null, 'outcome' => null, 'reason' => null], $all);
-        self::rememberLimits($rows);
-        self::update($rows, self::LIMITS + self::DECISION);
+        $rows = [];
+        foreach ($all as [$row, $listing, $limits]) {
+            $new = ['id' => $row->id, ...self::limits($listing, $limits), 'decision_id' => null, 'outcome' => null, 'reason' => null];
+            if (self::differs($row, $new)) {
+                $rows[] = $new;
+            }
+        }
+        if ($rows !== []) {
+            self::rememberLimits($rows);
+            self::update($rows, self::LIMITS + self::DECISION);
+        }
     }
 
     /**
