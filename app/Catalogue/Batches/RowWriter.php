@@ -91,6 +91,9 @@ final class RowWriter
     {
         $rows = DB::select("SELECT listing_id, (listing_from ->> 'price_minor')::bigint AS price FROM chunk c JOIN listings l ON l.id = c.listing_id WHERE NOT l.is_draft AND jsonb_exists(listing_from, 'price_minor')");
         $onTheirWay = $rows === [] ? [] : $this->prices->withdraw(array_map(intval(...), array_column($rows, 'price', 'listing_id')));
+        if ($onTheirWay === []) {
+            return;
+        }
         $listings = fn (bool $isBack): string => '{'.implode(',', array_keys($onTheirWay, $isBack, true)).'}';
         DB::update("UPDATE chunk SET listing_from = listing_from - 'price_minor', listing_to = listing_to - 'price_minor' WHERE listing_id = ANY(?::bigint[])", [$listings(true)]);
         DB::update("UPDATE batch_rows r SET state = 'kept', note = ? FROM chunk c WHERE r.batch_id = ? AND r.position > ? AND r.position <= ? AND r.position = c.position AND c.listing_id = ANY(?::bigint[])", [

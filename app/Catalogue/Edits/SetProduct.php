@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Edits;
 
+use App\Catalogue\Batches\RowWriter;
 use App\Catalogue\Imports\ImportColumns;
 use App\Catalogue\Imports\RefusedRow;
 use App\Catalogue\Imports\RowReader;
@@ -64,7 +65,7 @@ final readonly class SetProduct implements BulkEdit
         $after = $this->values((array) $wanted['fields'], $workspace->money());
         $was = $this->values((array) ($wanted['was'] ?? []), $workspace->money());
         $isOfOne = array_intersect(self::SINGLE, array_keys((array) $wanted['fields'])) !== [];
-        $movesCosts = array_filter(array_keys($after), fn (string $column) => str_ends_with($column, '_minor') && ! in_array($column, ['rrp_minor', 'map_minor'], true)) !== [];
+        $movesCosts = array_intersect(array_keys($after), RowWriter::COSTS) !== [];
         $seen = 0;
 
         return function (stdClass $row) use ($after, $was, $isOfOne, $movesCosts, $wanted, &$seen): array|string {

@@ -67,7 +67,8 @@ final readonly class DecideListings
         $usual = RuleDocument::usual();
         $all = $this->decider->decide($workspace, $rows, fn (stdClass $row) => $documents[$row->rule_id ?? 0] ?? $usual, CarbonImmutable::now());
         $active = array_values(array_filter($all, fn (Decided $one) => $this->isRepriced($workspace, $one, $rules)));
-        $now = array_values(array_filter($active, fn (Decided $one) => $this->mayActNow($one, $rules[$one->row->rule_id], $cause)));
+        $seenSince = $this->seenSince($rules, $cause);
+        $now = array_values(array_filter($active, fn (Decided $one) => $this->mayActNow($one->row, $seenSince[$one->row->rule_id])));
         $kept = $this->keep->handle($workspace, $now, $rules, $cause, $runId);
         Standing::write($all, array_map(fn (array $one) => [$one[0], $one[1]->decision->outcome->value, $one[1]->decision->reason], $kept) + $this->asBefore($active));
         $this->ask->handle($workspace, $kept, $listingIds, $answers);
@@ -120,20 +121,29 @@ final readonly class DecideListings
         return $ids === [] ? [] : Rule::query()->whereIn('id', $ids)->with('latest')->get()->keyBy('id')->all();
     }
 
-    /** A rule may look at certain times only, and never acts on a market that was seen too long ago. What a person does or says is not held up by that. */
-    private function mayActNow(Decided $one, Rule $rule, string $cause): bool
+    /**
+     * A rule may look at certain times only, and never acts on a market that was seen too long ago. What a person does or says is not
+     * held up by the times. Worked out once for all listings of a rule.
+     *
+     * @param  array<int, Rule>  $rules
+     * @return array<int, int|null> by rule since when a market must have been seen, in microseconds since 1970; null where it may not act at all now
+     */
+    private function seenSince(array $rules, string $cause): array
     {
-        if (in_array($cause, ['hand', 'released', 'approval'], true)) {
-            return ! $this->isStale($one, $rule);
-        }
-        $times = $rule->times();
+        $now = CarbonImmutable::now();
+        $isByPerson = in_array($cause, ['hand', 'released', 'approval'], true);
 
-        return $times->allow(now()) && ($cause !== 'market' || $times->followsTheMarket()) && ! $this->isStale($one, $rule);
+        return array_map(function (Rule $rule) use ($now, $cause, $isByPerson): ?int {
+            $times = $rule->times();
+            $mayAct = $isByPerson || ($times->allow($now) && ($cause !== 'market' || $times->followsTheMarket()));
+
+            return $mayAct ? (int) $now->subMinutes($rule->stale_minutes)->getPreciseTimestamp() : null;
+        }, $rules);
     }
 
-    private function isStale(Decided $one, Rule $rule): bool
+    private function mayActNow(stdClass $row, ?int $seenSince): bool
     {
-        return $one->row->seen_at !== null && now()->subMinutes($rule->stale_minutes)->greaterThan($one->row->seen_at);
+        return $seenSince !== null && ($row->seen_at === null || (int) strtotime($row->seen_at) * 1_000_000 >= $seenSince);
     }
 
     /**

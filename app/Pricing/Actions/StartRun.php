@@ -15,10 +15,6 @@ use Illuminate\Support\Facades\DB;
 /** Starts a pass over listings: those of a rule, or those that something touched. */
 final readonly class StartRun
 {
-    public function __construct(private RunBook $book)
-    {
-    }
-
     public function ofRule(Rule $rule, string $cause): Run
     {
         return DB::transaction(function () use ($rule, $cause): Run {
@@ -56,8 +52,9 @@ final readonly class StartRun
         DB::transaction(function () use ($workspaceId, $listingIds, $cause, $key): void {
             Run::query()->insertOrIgnore(['workspace_id' => $workspaceId, 'cause' => $cause, 'state' => RunState::Deciding->value, 'key' => $key, 'is_told' => false, 'total' => 0, 'started_at' => now()]);
             $run = Run::query()->where('key', $key)->lock('FOR NO KEY UPDATE')->firstOrFail();
-            $this->book->add($run, count($listingIds));
-            DecideListingsJob::dispatchInChunks($workspaceId, $listingIds, $cause, $run->id, $run->total);
+            $before = $run->total;
+            $run->update(['total' => $before + count($listingIds)]);
+            DecideListingsJob::dispatchInChunks($workspaceId, $listingIds, $cause, $run->id, $before);
         });
     }
 }

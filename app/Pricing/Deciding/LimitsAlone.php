@@ -46,9 +46,7 @@ final class LimitsAlone
     {
         [$channel, $currency] = $this->terms->of((int) $row->channel_id, $row->category);
         $reader = $this->readers[$currency->code] ??= new LimitsReader($currency);
-        $terms = $this->limits->ofNames([
-            Scope::Channel->value => $channel->name, Scope::Supplier->value => $row->supplier, Scope::Category->value => $row->category, Scope::Brand->value => $row->brand, Scope::Product->value => $row->product,
-        ], $row->limits);
+        $terms = $this->limits->ofNames(Scope::names($channel->name, $row), $row->limits);
         if (in_array('reference', array_column($terms['floor'], 'kind'), true)) {
             return null;
         }

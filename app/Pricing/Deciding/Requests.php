@@ -84,7 +84,7 @@ final class Requests
     public function document(stdClass $row, RuleDocument $rule, int $changes, array $sales): array
     {
         return [
-            'now' => self::rfc3339($this->now), 'listing' => $this->listing($row, $changes, $sales), ...$this->terms($row, self::names($row, $this->channel($row))),
+            'now' => self::rfc3339($this->now), 'listing' => $this->listing($row, $changes, $sales), ...$this->terms($row, Scope::names($this->channel($row)->name, $row)),
             'offers' => self::offers($row), 'rule' => $rule->document,
         ];
     }
@@ -125,7 +125,7 @@ final class Requests
     public function text(stdClass $row, int $changes, array $sales): string
     {
         $own = self::json(['now' => self::rfc3339($this->now), 'seen_at' => self::rfc3339(self::time($row->seen_at)), 'listing' => $this->listing($row, $changes, $sales)]);
-        $names = self::names($row, $this->channel($row));
+        $names = Scope::names($this->channel($row)->name, $row);
         $key = "{$row->channel_id}\0{$row->category}\0{$this->limits->key($names, $row->limits)}";
         $shared = $this->shared[$key] ??= self::json($this->terms($row, $names));
 
@@ -153,7 +153,7 @@ final class Requests
      */
     public function sources(stdClass $row, string $side): array
     {
-        return $this->limits->terms(self::names($row, $this->channel($row)), $row->limits, $side);
+        return $this->limits->terms(Scope::names($this->channel($row)->name, $row), $row->limits, $side);
     }
 
     /** @return list<array<string, mixed>> */
@@ -171,13 +171,7 @@ final class Requests
 
     private function limitTerms(stdClass $row, LimitsReader $reader): LimitTerms
     {
-        return $reader->read(Node::of($this->limits->ofNames(self::names($row, $this->channel($row)), $row->limits), '$.limits'));
-    }
-
-    /** @return array<string, string|null> */
-    private static function names(stdClass $row, Channel $channel): array
-    {
-        return [Scope::Channel->value => $channel->name, Scope::Supplier->value => $row->supplier, Scope::Category->value => $row->category, Scope::Brand->value => $row->brand, Scope::Product->value => $row->product];
+        return $reader->read(Node::of($this->limits->ofNames(Scope::names($this->channel($row)->name, $row), $row->limits), '$.limits'));
     }
 
     /** @param  list<array{date: string, units: int, in_stock: bool}>  $days */

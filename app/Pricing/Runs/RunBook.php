@@ -41,12 +41,6 @@ final readonly class RunBook
         Announce::change($workspace->id, 'runs', [$runId]);
     }
 
-    /** The run is over these listings too. */
-    public function add(Run $run, int $listings): void
-    {
-        Run::query()->whereKey($run->id)->increment('total', $listings);
-    }
-
     /** No more listings will be added. */
     public function told(Workspace $workspace, string $key): void
     {

@@ -33,6 +33,7 @@ final readonly class QueuePriceChanges
             return;
         }
         $open = PriceChange::query()->whereIn('listing_id', array_keys($prices))->whereIn('state', ChangeState::OPEN)->orderBy('id')->lockForUpdate()->toBase()->get(['id', 'listing_id', 'state', 'to_minor', 'run_id'])->keyBy('listing_id')->all();
+        $unsent = in_array(ChangeState::Held->value, array_column($open, 'state'), true) ? Run::unsent() : [];
         $refused = $this->refusedLately(array_keys($prices));
         $now = CarbonImmutable::now();
         $lines = $replaced = $channels = [];
@@ -44,7 +45,7 @@ final readonly class QueuePriceChanges
             if ($before !== null) {
                 $replaced[] = $before->id;
             }
-            $line = $this->line($event->workspaceId, $price, $before, $now);
+            $line = $this->line($event->workspaceId, $price, $before, $unsent, $now);
             $lines[] = $line;
             if ($line['state'] === ChangeState::Queued->value) {
                 $channels[$price->channelId] = true;
@@ -72,11 +73,12 @@ final readonly class QueuePriceChanges
     /**
      * What replaces a held price is held as well, unless a person has let it go.
      *
+     * @param  list<int>  $unsent  runs of which nothing may be sent yet
      * @return array<string, int|string|CarbonImmutable|null>
      */
-    private function line(int $workspaceId, DecidedPrice $price, ?stdClass $before, CarbonImmutable $now): array
+    private function line(int $workspaceId, DecidedPrice $price, ?stdClass $before, array $unsent, CarbonImmutable $now): array
     {
-        $staysHeld = $before?->state === ChangeState::Held->value && $price->userId === null && in_array($before->run_id, Run::unsent(), true);
+        $staysHeld = $before?->state === ChangeState::Held->value && $price->userId === null && in_array($before->run_id, $unsent, true);
         $state = match (true) {
             // No channel shows a draft yet: it has its new price at once.
             $price->isDraft => ChangeState::Confirmed,

@@ -8,6 +8,7 @@ import { Window } from '@/ui/Window';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { toast } from 'sonner';
+import { changeOne } from './batches/changeOne';
 import { ABOUT, AMOUNTS, changed, known, OFFERS, type Known } from './productFields';
 
 interface Props {
@@ -40,20 +41,7 @@ export default function ProductWindow({ detail, isOffer = false, onClose, onAsks
             }
             const fields = changed(was, now);
             const before = Object.fromEntries(Object.keys(fields).map((name) => [name, was[name] ?? '']));
-            const batch = await take(
-                api.POST('/api/v1/batches', {
-                    body: { edit: 'product', wanted: { fields, was: before }, listings: [detail.listing.id] },
-                }),
-            );
-            if (batch.refused > 0) {
-                const query = { show: 'refused' as const };
-                const path = { id: batch.id };
-                const [row] = await take(api.GET('/api/v1/batches/{id}/rows', { params: { path, query } }));
-                throw new Problem(409, row?.why ?? 'It was refused', null, {});
-            }
-            if (batch.change === 0) return null;
-            if (batch.floors_beyond > 0) return batch;
-            return take(api.POST('/api/v1/batches/{id}/apply', { params: { path: { id: batch.id } }, body: {} }));
+            return changeOne('product', { fields, was: before }, detail.listing.id);
         },
         onSuccess: (batch) => {
             refresh();

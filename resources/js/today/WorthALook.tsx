@@ -1,5 +1,6 @@
 import { api, Problem, take } from '@/api/client';
 import type { components } from '@/api/schema';
+import { changeOne } from '@/catalogue/batches/changeOne';
 import { Button } from '@/ui/Button';
 import { money, signed } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
@@ -51,12 +52,9 @@ function Line({
         );
     const accept = useMutation({
         mutationFn: async () => {
-            const wanted = { prices: { [String(listing)]: to } };
-            const batch = await take(
-                api.POST('/api/v1/batches', { body: { edit: 'prices', wanted, listings: [listing] } }),
-            );
-            if (batch.change === 0) throw new Problem(409, 'Its limits or its price have changed meanwhile', null, {});
-            return take(api.POST('/api/v1/batches/{id}/apply', { params: { path: { id: batch.id } }, body: {} }));
+            const batch = await changeOne('prices', { prices: { [String(listing)]: to } }, listing);
+            if (batch === null) throw new Problem(409, 'Its limits or its price have changed meanwhile', null, {});
+            return batch;
         },
         onSuccess: () => {
             refresh();

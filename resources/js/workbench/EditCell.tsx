@@ -1,4 +1,5 @@
 import { api, Problem, take, type Batch, type BulkEdit, type Listing } from '@/api/client';
+import { changeOne } from '@/catalogue/batches/changeOne';
 import type { Edit } from '@/catalogue/batches/queries';
 import { money } from '@/ui/figures';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
@@ -73,22 +74,10 @@ function Input({ listing, field, onDone }: { listing: Listing; field: Figure; on
     const save = useMutation({
         mutationFn: async () => {
             const [name, wanted] = edit(field, text);
-            const batch = await take(
-                api.POST('/api/v1/batches', { body: { edit: name, wanted, listings: [listing.id] } }),
-            );
-            if (batch.refused > 0) {
-                const query = { show: 'refused' as const };
-                const [row] = await take(
-                    api.GET('/api/v1/batches/{id}/rows', { params: { path: { id: batch.id }, query } }),
-                );
-                throw new Problem(422, row?.why ?? 'It was refused', null, {});
-            }
-            if (batch.change === 0) return null;
-            if (batch.floors_beyond > 0) {
-                setParams(new URLSearchParams([...new URLSearchParams(window.location.search), ['batch', batch.id]]));
-                return null;
-            }
-            return take(api.POST('/api/v1/batches/{id}/apply', { params: { path: { id: batch.id } }, body: {} }));
+            const batch = await changeOne(name, wanted, listing.id);
+            if (batch?.state !== 'planned') return batch;
+            setParams(new URLSearchParams([...new URLSearchParams(window.location.search), ['batch', batch.id]]));
+            return null;
         },
         onSuccess: (batch) => {
             refresh();

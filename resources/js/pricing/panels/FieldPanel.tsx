@@ -1,7 +1,7 @@
 import type { CompetitiveRule } from '@/api/client';
 import { plainPercent } from '@/catalogue/plainPercent';
 import { useState } from 'react';
-import { Line, listed, PanelError, whole, WithFigure } from './parts';
+import { Line, listed, PanelError, said, whole, WithFigure } from './parts';
 import { SellerNames } from './SellerNames';
 
 type RuleField = NonNullable<CompetitiveRule['field']>;
@@ -15,11 +15,7 @@ interface Props {
 /** Whose offers count. */
 export function FieldPanel({ document, onChange, error }: Props) {
     const field: RuleField = document.field ?? {};
-    const set = (change: Partial<RuleField>) => {
-        const next = { ...field, ...change };
-        for (const name of Object.keys(next) as (keyof RuleField)[]) if (next[name] === undefined) delete next[name];
-        onChange({ ...document, field: next });
-    };
+    const set = (change: Partial<RuleField>) => onChange({ ...document, field: said({ ...field, ...change }) });
     const conditions = Array.isArray(field.condition) ? field.condition : null;
     const kinds = ['new', 'used', 'refurbished'];
     return (

@@ -4,7 +4,7 @@ import { Button } from '@/ui/Button';
 import { Choices } from '@/ui/Choices';
 import { lasting } from '../guards';
 import type { Part } from '../sentence';
-import { Figure, PanelError, whole } from './parts';
+import { Figure, PanelError, said, whole } from './parts';
 
 interface Props {
     part: Part;
@@ -17,16 +17,11 @@ type Brakes = NonNullable<RuleDocument['brakes']>;
 
 /** What keeps changes in bounds: each can be taken away again. */
 export function GuardPanel({ part, document, onChange, error }: Props) {
-    const without = (change: Partial<RuleDocument>) => {
-        const next: Record<string, unknown> = { ...document, ...change };
-        for (const name of Object.keys(next)) if (next[name] === undefined) delete next[name];
-        onChange(next as RuleDocument);
-    };
+    const without = (change: Partial<RuleDocument>) => onChange(said({ ...document, ...change }) as RuleDocument);
     const brakes: Brakes = document.brakes ?? {};
     const brake = (change: Partial<Brakes>) => {
-        const next: Record<string, unknown> = { ...brakes, ...change };
-        for (const name of Object.keys(next)) if (next[name] === undefined) delete next[name];
-        without({ brakes: Object.keys(next).length > 0 ? (next as Brakes) : undefined });
+        const next = said({ ...brakes, ...change });
+        without({ brakes: Object.keys(next).length > 0 ? next : undefined });
     };
     const away = (take: () => void) => (
         <div>

@@ -2,7 +2,7 @@ import type { RuleDocument } from '@/api/client';
 import { plainAmount, plainPercent } from '@/catalogue/plainPercent';
 import { Button } from '@/ui/Button';
 import { Select } from '@/ui/Select';
-import { Figure, Line, PanelError, TakeAway, whole } from './parts';
+import { Figure, Line, PanelError, said, TakeAway, whole } from './parts';
 
 export type SalesRule = Extract<RuleDocument, { kind: 'sales' }>;
 
@@ -46,14 +46,7 @@ export function BandsPanel({ document, onChange, error }: Props) {
     const { bands } = document;
     const write = (next: Band[]) => onChange({ ...document, bands: next });
     const put = (index: number, change: Partial<Band>) =>
-        write(
-            bands.map((band, at) => {
-                if (at !== index) return band;
-                const next = { ...band, ...change };
-                for (const name of Object.keys(next) as (keyof Band)[]) if (next[name] === undefined) delete next[name];
-                return next;
-            }),
-        );
+        write(bands.map((band, at) => (at === index ? said({ ...band, ...change }) : band)));
     const units = (band: Band, side: 'units_at_least' | 'units_below') => band[side]?.toString() ?? '';
     return (
         <div className="grid w-[500px] max-w-full gap-2">

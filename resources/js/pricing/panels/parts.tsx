@@ -105,3 +105,7 @@ export const listed = (text: string) =>
         .split(/[,;\n]+/)
         .map((one) => one.trim())
         .filter(Boolean);
+
+/** Without the fields that are undefined: a document says only what is wanted. */
+export const said = <T extends object>(fields: T): T =>
+    Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined)) as T;

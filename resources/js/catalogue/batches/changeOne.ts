@@ -1,0 +1,19 @@
+import { api, Problem, take, type Batch, type BulkEdit } from '@/api/client';
+import type { Edit } from './queries';
+
+/**
+ * A bulk change of one listing or its product, made at once: it is checked, goes into the history and can be undone like one of many.
+ * Null where nothing changes; still only planned where floors would move a long way, which is to be looked at first.
+ */
+export async function changeOne(edit: Edit, wanted: BulkEdit, listing: number): Promise<Batch | null> {
+    const batch = await take(api.POST('/api/v1/batches', { body: { edit, wanted, listings: [listing] } }));
+    const path = { id: batch.id };
+    if (batch.refused > 0) {
+        const query = { show: 'refused' as const };
+        const [row] = await take(api.GET('/api/v1/batches/{id}/rows', { params: { path, query } }));
+        throw new Problem(422, row?.why ?? 'It was refused', null, {});
+    }
+    if (batch.change === 0) return null;
+    if (batch.floors_beyond > 0) return batch;
+    return take(api.POST('/api/v1/batches/{id}/apply', { params: { path }, body: {} }));
+}
