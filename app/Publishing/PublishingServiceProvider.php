@@ -12,8 +12,10 @@ use App\Pricing\Events\PricesDecided;
 use App\Pricing\Events\RunDiscarded;
 use App\Pricing\Events\RunHeld;
 use App\Pricing\Events\RunReleased;
+use App\Pricing\Runs\PricesUnderWay;
 use App\Publishing\Actions\CountRecentChanges;
 use App\Publishing\Actions\FindChangesOnTheirWay;
+use App\Publishing\Actions\FindPricesUnderWay;
 use App\Publishing\Actions\FollowRuns;
 use App\Publishing\Actions\QueueHandPrices;
 use App\Publishing\Actions\QueuePriceChanges;
@@ -27,6 +29,7 @@ final class PublishingServiceProvider extends ServiceProvider
     {
         $this->app->bind(ChangesOnTheirWay::class, FindChangesOnTheirWay::class);
         $this->app->bind(PricesOnTheirWay::class, WithdrawHandPrices::class);
+        $this->app->bind(PricesUnderWay::class, FindPricesUnderWay::class);
         $this->app->bind(RecentChanges::class, CountRecentChanges::class);
     }
 

@@ -84,6 +84,26 @@ final class RunTest extends TestCase
         $this->as()->postJson("/api/v1/runs/{$run->id}/release")->assertConflict();
     }
 
+    public function test_what_one_run_holds_or_sends_is_not_held_against_the_next(): void
+    {
+        $this->listings(10);
+        $this->workspace->update(['brake_move_percent' => '1']);
+        $held = app(StartRun::class)->ofRule($this->under, 'hand');
+        $this->workOff();
+        self::assertSame([RunState::Held, 10, 10], [$held->refresh()->state, $held->moves, $held->big_moves]);
+        $while = app(StartRun::class)->ofRule($this->under, 'schedule');
+        $this->workOff();
+        self::assertSame([RunState::Released, 0], [$while->refresh()->state, $while->moves]);
+        self::assertSame(['held' => 10], $this->states($held));
+
+        $this->as()->postJson("/api/v1/runs/{$held->id}/release")->assertOk();
+        $this->workOff();
+        $after = app(StartRun::class)->ofRule($this->under, 'schedule');
+        $this->workOff();
+        self::assertSame([RunState::Released, 0], [$after->refresh()->state, $after->moves]);
+        self::assertSame(10, $this->states($held)['queued'], 'what a person let go is on its way, and still of that run');
+    }
+
     public function test_a_run_that_is_let_go_is_decided_again_first(): void
     {
         $this->listings(6);

@@ -14,6 +14,7 @@ use App\Pricing\Events\DecidedPrice;
 use App\Pricing\Events\PricesDecided;
 use App\Pricing\Models\Rule;
 use App\Pricing\Runs\Brake;
+use App\Pricing\Runs\PricesUnderWay;
 use App\Pricing\Runs\RunBook;
 use App\Pricing\Runs\Tally;
 use App\Support\Live\Announce;
@@ -28,14 +29,14 @@ use Wrasse\Core\Decision\Outcome;
  */
 final readonly class DecideListings
 {
-    public function __construct(private Decider $decider, private RefreshLimits $refresh, private KeepDecisions $keep, private AskPeople $ask, private RunBook $runs)
+    public function __construct(private Decider $decider, private RefreshLimits $refresh, private KeepDecisions $keep, private AskPeople $ask, private RunBook $runs, private PricesUnderWay $underWay)
     {
     }
 
     /**
      * @param  list<int>  $listingIds  some hundreds at most
      * @param  string  $cause  what set it off: market, schedule, hand, costs, limits, fees, rule, released, approval
-     * @param  int  $chunk  which part of the run it is
+     * @param  int  $chunk  which part of the run it is; what is decided again after a run was let go is counted on
      * @param  Answers|null  $answers  what people said to prices that wait for them
      */
     public function handle(Workspace $workspace, array $listingIds, string $cause, ?int $runId = null, int $chunk = 0, ?Answers $answers = null): void
@@ -51,7 +52,7 @@ final readonly class DecideListings
             if ($toDecide !== []) {
                 $this->decide($workspace, $toDecide, $cause, $runId, $tally, $answers);
             }
-            if ($runId !== null) {
+            if ($runId !== null && $cause !== 'released') {
                 $this->runs->advance($workspace, $runId, count($listingIds), $tally);
             }
             Announce::change($workspace->id, 'listings', $listingIds);
@@ -81,21 +82,20 @@ final readonly class DecideListings
      */
     private function publish(Workspace $workspace, array $kept, string $cause, ?int $runId, Tally $tally, ?Answers $answers): void
     {
-        $brake = new Brake($workspace);
         $going = [];
         foreach ($kept as $listingId => [$decisionId, $one]) {
             $tally->count($one->decision->outcome->value);
             $price = $one->decision->outcome === Outcome::Change ? $one->decision->price : $answers?->price($one);
             if ($price !== null) {
-                $tally->move($one->row->rule_id, $brake->isBig($one->row->price_minor, $price));
-                $going[] = [$one, $decisionId, $price];
+                $going[$listingId] = [$one, $decisionId, $price];
             }
-        }
-        if ($cause === 'market' && $tally->bigMoves > 0) {
-            $this->runs->countMarketMoves($workspace, $tally->bigMovesOfRule);
         }
         if ($going === []) {
             return;
+        }
+        $this->countMoves($workspace, $going, $tally);
+        if ($cause === 'market' && $tally->bigMoves > 0) {
+            $this->runs->countMarketMoves($workspace, $tally->bigMovesOfRule);
         }
         $held = in_array($cause, ['released', 'approval'], true) ? [] : $this->runs->held(array_values(array_unique(array_map(fn (array $one) => (int) $one[0]->row->rule_id, $going))));
         event(new PricesDecided($workspace->id, array_map(function (array $one) use ($held, $runId, $answers): DecidedPrice {
@@ -107,7 +107,23 @@ final readonly class DecideListings
                 $row->id, $row->channel_id, $row->is_draft, $row->price_minor, $decisionId, $price, $decided->decision->limits->floor ?? 0, $decided->decision->limits->ceiling ?? 0,
                 $decided->decision->outcome === Outcome::Change ? null : $answers?->userId, $holding ?? $runId, $holding !== null,
             );
-        }, $going)));
+        }, array_values($going))));
+    }
+
+    /**
+     * A move that another run has made already, or that waits with it, is that run's.
+     *
+     * @param  array<int, array{Decided, int, int}>  $going  with decision and price, by listing
+     */
+    private function countMoves(Workspace $workspace, array $going, Tally $tally): void
+    {
+        $brake = new Brake($workspace);
+        $underWay = $this->underWay->of(array_keys($going));
+        foreach ($going as $listingId => [$one, , $price]) {
+            if (! array_key_exists($listingId, $underWay) || ($underWay[$listingId] ?? $price) !== $price) {
+                $tally->move($one->row->rule_id, $brake->isBig($one->row->price_minor, $price));
+            }
+        }
     }
 
     /**

@@ -9,6 +9,7 @@ use App\Pricing\Events\RunDiscarded;
 use App\Pricing\Events\RunHeld;
 use App\Pricing\Events\RunReleased;
 use App\Pricing\Jobs\DecideListingsJob;
+use App\Pricing\Models\Run;
 use App\Publishing\Jobs\PublishChannelJob;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\PriceChange;
@@ -28,7 +29,7 @@ final readonly class FollowRuns
     {
         $held = array_values(PriceChange::query()->where('run_id', $event->runId)->where('state', ChangeState::Held)->orderBy('listing_id')->pluck('listing_id')->all());
         PriceChange::query()->where('run_id', $event->runId)->where('state', ChangeState::Held)->update(['state' => ChangeState::Superseded, 'settled_at' => now(), 'problem' => 'Decided again when the run was let go.']);
-        DecideListingsJob::dispatchInChunks($event->workspaceId, $held, 'released');
+        DecideListingsJob::dispatchInChunks($event->workspaceId, $held, 'released', $event->runId, Run::query()->findOrFail($event->runId)->total);
         foreach (PriceChange::query()->where('run_id', $event->runId)->where('state', ChangeState::Queued)->distinct()->pluck('channel_id') as $channel) {
             PublishChannelJob::dispatch($event->workspaceId, (int) $channel);
         }
