@@ -31,7 +31,8 @@ use App\Workbench\Http\WorklistController;
 use Illuminate\Support\Facades\Route;
 
 Route::post('session', [SessionController::class, 'store']);
-Route::post('channels/{key}/notifications', NotificationController::class);
+// Signed by the marketplace, and served by processes of its own: as many as come.
+Route::post('channels/{key}/notifications', NotificationController::class)->withoutMiddleware('throttle:api');
 
 Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::get('session', [SessionController::class, 'show']);

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Models;
 
+use App\Catalogue\Channels\ChannelKind;
+use App\Catalogue\Channels\ChannelUnavailable;
 use App\Support\Live\Announce;
 use App\Support\Tenancy\BelongsToWorkspace;
 use Carbon\CarbonImmutable;
@@ -14,6 +16,8 @@ use Wrasse\Core\Money\Percent;
  * @property int $id
  * @property int $workspace_id
  * @property string $key
+ * @property ChannelKind $kind
+ * @property array<string, string>|null $delivery of a file channel: way (folder, email or sftp) and what that way needs
  * @property string $name
  * @property string $currency
  * @property string $seller
@@ -28,19 +32,77 @@ use Wrasse\Core\Money\Percent;
  * @property CarbonImmutable|null $synced_at
  * @property int $orders_after
  * @property string|null $problem
- * @property CarbonImmutable|null $quiet_until
+ * @property int $failures calls in a row that failed
+ * @property CarbonImmutable|null $quiet_until not to be called before
  */
 final class Channel extends Model
 {
     use BelongsToWorkspace;
 
-    protected $hidden = ['token', 'webhook_secret'];
+    protected $attributes = ['kind' => 'marketplace', 'failures' => 0];
 
-    /** Remembers what the last call that failed said, or that the calls go through again, and tells open windows. */
-    public function report(?string $problem): void
+    protected $hidden = ['token', 'webhook_secret', 'delivery'];
+
+    /** Calls in a row that may fail before the channel is left alone for a while. */
+    private const PATIENCE = 4;
+
+    private const LONGEST_REST_SECONDS = 300;
+
+    /** No call takes longer. */
+    private const PROBE_SECONDS = 12;
+
+    /** A call went through: whatever the last ones said is over. */
+    public function answered(): void
     {
-        if ($this->problem !== $problem) {
-            $this->update(['problem' => $problem]);
+        if ($this->problem !== null || $this->failures > 0 || $this->quiet_until !== null) {
+            $this->update(['problem' => null, 'failures' => 0, 'quiet_until' => null]);
+            Announce::change($this->workspace_id, 'workspace');
+        }
+    }
+
+    /** The channel said no to what was asked; that says nothing about the next call. */
+    public function refused(string $problem): void
+    {
+        $this->remember(['problem' => $problem]);
+    }
+
+    /**
+     * A call failed. The channel is left alone for as long as it asks; after several failures in a row it is left alone in any case, longer
+     * each time, and then tried with a single call before all others follow.
+     */
+    public function failed(ChannelUnavailable $why): void
+    {
+        $failures = $this->failures + 1;
+        $rest = max($why->isAsked ? $why->retryAfter : 0, $failures < self::PATIENCE ? 0 : min(self::LONGEST_REST_SECONDS, 5 * 2 ** min(10, $failures - self::PATIENCE)));
+        $this->remember(['problem' => $why->getMessage(), 'failures' => $failures, ...($rest > 0 ? ['quiet_until' => now()->addSeconds($rest)] : [])]);
+    }
+
+    /** Whether nothing should be begun with it now. */
+    public function isQuiet(): bool
+    {
+        return $this->quiet_until?->isFuture() ?? false;
+    }
+
+    /**
+     * Asked right before a call: whether it must not be made. When the rest of a channel that had failed is over, one caller gets through, and
+     * the others are held off until that call has come back.
+     */
+    public function rests(): bool
+    {
+        if ($this->quiet_until === null || $this->failures < self::PATIENCE) {
+            return $this->isQuiet();
+        }
+        $isFirst = self::query()->whereKey($this->id)->where('quiet_until', '<=', now())->update(['quiet_until' => now()->addSeconds(self::PROBE_SECONDS)]) === 1;
+
+        return ! $isFirst;
+    }
+
+    /** @param  array<string, mixed>  $what */
+    private function remember(array $what): void
+    {
+        $isNews = $this->problem !== $what['problem'];
+        $this->update($what);
+        if ($isNews) {
             Announce::change($this->workspace_id, 'workspace');
         }
     }
@@ -66,7 +128,7 @@ final class Channel extends Model
     protected function casts(): array
     {
         return [
-            'token' => 'encrypted', 'webhook_secret' => 'encrypted', 'fees' => 'array', 'categories' => 'array', 'automation_on' => 'bool', 'tax_included' => 'bool',
+            'kind' => ChannelKind::class, 'delivery' => 'encrypted:array', 'token' => 'encrypted', 'webhook_secret' => 'encrypted', 'fees' => 'array', 'categories' => 'array', 'automation_on' => 'bool', 'tax_included' => 'bool',
             'synced_at' => 'immutable_datetime', 'quiet_until' => 'immutable_datetime',
         ];
     }

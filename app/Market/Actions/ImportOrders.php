@@ -6,7 +6,7 @@ namespace App\Market\Actions;
 
 use App\Catalogue\Models\Channel;
 use App\Catalogue\Models\Listing;
-use App\Market\Marketplace\MarketplaceClient;
+use App\Market\Marketplace\Sources;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use Wrasse\Core\Market\Sale;
@@ -17,7 +17,7 @@ final readonly class ImportOrders
 {
     public function handle(Channel $channel): int
     {
-        $orders = (new MarketplaceClient($channel))->orders($channel->orders_after);
+        $orders = Sources::of($channel)->orders($channel->orders_after);
         if ($orders === []) {
             return 0;
         }

@@ -11,6 +11,7 @@ use App\Market\Events\PriceChangedElsewhere;
 use App\Market\Marketplace\MarketplaceClient;
 use App\Market\Models\ListingMarket;
 use App\Market\Models\Rival;
+use Carbon\CarbonInterface;
 use Illuminate\Support\Facades\DB;
 use Wrasse\Core\Money\Currency;
 
@@ -23,7 +24,7 @@ final readonly class ObserveItems
         'handling_days' => null, 'ship_from' => null, 'marketplace_retail' => false,
     ];
 
-    public function __construct(private ChangesOnTheirWay $changes)
+    public function __construct(private ShownPrice $shown)
     {
     }
 
@@ -33,16 +34,19 @@ final readonly class ObserveItems
      */
     public function handle(Channel $channel, array $items): int
     {
+        $askedAt = now();
         $offers = (new MarketplaceClient($channel))->offers($items);
 
-        return DB::transaction(function () use ($channel, $items, $offers): int {
+        return DB::transaction(function () use ($channel, $items, $offers, $askedAt): int {
             $listings = Listing::query()->where('channel_id', $channel->id)->whereIn('item_ref', $items)->orderBy('id')->lockForUpdate()->get();
             $markets = ListingMarket::query()->whereIn('listing_id', $listings->pluck('id'))->get()->keyBy('listing_id');
             $this->rememberRivals($channel, $offers);
             $changed = [];
             foreach ($listings as $listing) {
-                $all = $offers[$listing->item_ref] ?? [];
-                if ($this->store($channel, $listing, $all, $markets->get($listing->id))) {
+                $before = $markets->get($listing->id);
+                // Another process has asked later and was quicker.
+                $isOld = $before !== null && $before->seen_at > $askedAt;
+                if (! $isOld && $this->store($channel, $listing, $offers[$listing->item_ref] ?? [], $before, $askedAt)) {
                     $changed[] = $listing->id;
                 }
             }
@@ -57,7 +61,7 @@ final readonly class ObserveItems
     /**
      * @param  list<array<string, mixed>>  $all
      */
-    private function store(Channel $channel, Listing $listing, array $all, ?ListingMarket $before): bool
+    private function store(Channel $channel, Listing $listing, array $all, ?ListingMarket $before, CarbonInterface $now): bool
     {
         $own = collect($all)->firstWhere('seller', $channel->seller);
         $offers = [];
@@ -68,10 +72,9 @@ final readonly class ObserveItems
         }
         $holdsBuyBox = (bool) ($own['buy_box'] ?? false);
         $isSame = $before !== null && $before->offers == $offers && $holdsBuyBox === $listing->holds_buy_box;
-        $ownPrice = $this->priceSetElsewhere($channel, $listing, $own);
-        $now = now();
+        $ownPrice = $this->shown->setElsewhere($listing, $own['price'] ?? null, Currency::of($channel->currency));
         ListingMarket::query()->upsert(
-            [['listing_id' => $listing->id, 'workspace_id' => $listing->workspace_id, 'offers' => json_encode($offers, JSON_THROW_ON_ERROR), 'seen_at' => $now, 'changed_at' => $now]],
+            [['listing_id' => $listing->id, 'workspace_id' => $listing->workspace_id, 'offers' => json_encode($offers, JSON_THROW_ON_ERROR), 'seen_at' => $now->format('Y-m-d H:i:s.u'), 'changed_at' => $now]],
             ['listing_id'],
             $isSame ? ['seen_at'] : ['offers', 'seen_at', 'changed_at'],
         );
@@ -85,24 +88,6 @@ final readonly class ObserveItems
         }
 
         return true;
-    }
-
-    /**
-     * A price that differs from ours while none of ours is on its way was set by someone else: it is what buyers see, so it is adopted.
-     *
-     * @param  array<string, mixed>|null  $own
-     */
-    private function priceSetElsewhere(Channel $channel, Listing $listing, ?array $own): ?int
-    {
-        if ($own === null || ! is_string($own['price'] ?? null)) {
-            return null;
-        }
-        $shown = Currency::of($channel->currency)->parse($own['price']);
-        if ($shown === $listing->price_minor || $shown <= 0) {
-            return null;
-        }
-
-        return $this->changes->isOnItsWay($listing->id) ? null : $shown;
     }
 
     /** @param  array<string, list<array<string, mixed>>>  $offers */

@@ -4,29 +4,43 @@ declare(strict_types=1);
 
 namespace App\Market\Actions;
 
+use App\Catalogue\Channels\ChannelKind;
 use App\Catalogue\Models\Channel;
 use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Product;
-use App\Market\Marketplace\MarketplaceClient;
+use App\Market\Events\PriceChangedElsewhere;
+use App\Market\Marketplace\Sources;
 use Illuminate\Support\Facades\DB;
 use Wrasse\Core\Money\Currency;
 
-/** Brings in our listings from a marketplace: new ones are added, known ones get title, stock and terms; prices of known ones are left to the observation of offers. */
+/**
+ * Brings in our listings from a marketplace or a shop: new ones are added, known ones get title, stock and terms; prices of known ones are left to
+ * the observation of offers where there are any: of a shop this is all that is ever seen.
+ */
 final readonly class SyncListings
 {
+    public function __construct(private ShownPrice $shown)
+    {
+    }
+
     /** @return int how many listings the marketplace has of ours */
     public function handle(Channel $channel): int
     {
-        $client = new MarketplaceClient($channel);
+        $client = Sources::of($channel);
         $count = 0;
         $after = '';
         do {
             $page = $client->listings($after);
-            DB::transaction(fn () => $this->take($channel, $page['listings']));
+            DB::transaction(function () use ($channel, $page): void {
+                $this->take($channel, $page['listings']);
+                if ($channel->kind === ChannelKind::Shop) {
+                    $this->comparePrices($channel, array_column($page['listings'], 'price', 'sku'));
+                }
+            });
             $count += count($page['listings']);
             $after = $page['next'];
         } while ($after !== null);
-        $channel->update(['synced_at' => now(), 'problem' => null]);
+        $channel->update(['synced_at' => now()]);
 
         return $count;
     }
@@ -49,5 +63,18 @@ final readonly class SyncListings
             'shipping_minor' => $currency->parse($row['shipping']), 'stock' => $row['stock'], 'list_price_minor' => $currency->parse($row['price']),
             'is_draft' => false, 'created_at' => $now, 'updated_at' => $now,
         ], $rows), ['channel_id', 'sku'], ['item_ref', 'title', 'condition', 'fulfilment', 'shipping_minor', 'stock', 'is_draft', 'updated_at']);
+    }
+
+    /** @param  array<string, string>  $shown  by SKU */
+    private function comparePrices(Channel $channel, array $shown): void
+    {
+        $currency = Currency::of($channel->currency);
+        foreach (Listing::query()->where('channel_id', $channel->id)->whereIn('sku', array_map(strval(...), array_keys($shown)))->orderBy('id')->lockForUpdate()->get() as $listing) {
+            $price = $this->shown->setElsewhere($listing, $shown[$listing->sku], $currency);
+            if ($price !== null) {
+                $listing->update(['price_minor' => $price]);
+                event(new PriceChangedElsewhere($listing->workspace_id, $listing->id));
+            }
+        }
     }
 }

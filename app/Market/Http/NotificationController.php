@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Market\Http;
 
 use App\Catalogue\Models\Channel;
-use App\Market\Jobs\ObserveItemsJob;
+use App\Market\Jobs\ObserveNotifiedJob;
 use App\Market\Marketplace\WebhookSignature;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Http\JsonResponse;
@@ -47,10 +47,10 @@ final readonly class NotificationController
             $workspace->enter($channel->workspace_id);
             DB::transaction(function () use ($channel, $id, $item): void {
                 $isNew = DB::table('market_notifications')->insertOrIgnore([
-                    'channel_id' => $channel->id, 'workspace_id' => $channel->workspace_id, 'webhook_id' => mb_substr($id, 0, 255), 'received_at' => now(),
+                    'channel_id' => $channel->id, 'workspace_id' => $channel->workspace_id, 'webhook_id' => mb_substr($id, 0, 255), 'item' => $item, 'received_at' => now(),
                 ]) === 1;
-                if ($isNew) {
-                    ObserveItemsJob::dispatch($channel->workspace_id, $channel->id, [$item]);
+                if ($isNew && ! $channel->isQuiet()) {
+                    ObserveNotifiedJob::dispatch($channel->workspace_id, $channel->id);
                 }
             });
         }

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Market\Jobs;
 
+use App\Catalogue\Channels\ChannelRefused;
+use App\Catalogue\Channels\ChannelUnavailable;
 use App\Catalogue\Models\Channel;
 use App\Market\Actions\ObserveItems;
-use App\Market\Marketplace\MarketplaceRefused;
-use App\Market\Marketplace\MarketplaceUnavailable;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
@@ -15,7 +15,7 @@ use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Queue\InteractsWithQueue;
 
-/** Looks at some items. While one waits to be looked at, further word of the same items is merged into it. */
+/** Looks at some items nobody sent word of for a while. */
 final class ObserveItemsJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
 {
     use Dispatchable, InteractsWithQueue, Queueable;
@@ -42,20 +42,20 @@ final class ObserveItemsJob implements ShouldBeUniqueUntilProcessing, ShouldQueu
     {
         $workspace->within($this->workspaceId, function () use ($observe): void {
             $channel = Channel::query()->findOrFail($this->channelId);
-            try {
-                $observe->handle($channel, $this->items);
-            } catch (MarketplaceUnavailable $e) {
-                $channel->report($e->getMessage());
-                $this->release($e->retryAfter);
-
-                return;
-            } catch (MarketplaceRefused $e) {
-                $channel->report($e->getMessage());
-                $this->fail($e);
-
+            if ($channel->rests()) {
+                // The market is looked at again in a while anyway.
                 return;
             }
-            $channel->report(null);
+            try {
+                $observe->handle($channel, $this->items);
+                $channel->answered();
+            } catch (ChannelUnavailable $e) {
+                $channel->failed($e);
+                $this->release($e->retryAfter);
+            } catch (ChannelRefused $e) {
+                $channel->refused($e->getMessage());
+                $this->fail($e);
+            }
         });
     }
 }

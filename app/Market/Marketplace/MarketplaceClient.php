@@ -4,29 +4,25 @@ declare(strict_types=1);
 
 namespace App\Market\Marketplace;
 
+use App\Catalogue\Channels\ChannelCall;
+use App\Catalogue\Channels\ChannelUnavailable;
 use App\Catalogue\Models\Channel;
-use Illuminate\Http\Client\ConnectionException;
 use Illuminate\Http\Client\PendingRequest;
-use Illuminate\Http\Client\Response;
 use Illuminate\Support\Facades\Http;
 
 /**
- * A marketplace's seller interface. Every call throws MarketplaceUnavailable where trying again may help (no answer, 5xx, 429 with
- * the wait it asks for) and MarketplaceRefused where it will not.
+ * A marketplace's seller interface. Every call throws as ChannelCall does.
  */
-final readonly class MarketplaceClient
+final readonly class MarketplaceClient implements ListingSource
 {
     public const ITEMS_PER_CALL = 20;
 
     public const SKUS_PER_CALL = 100;
 
-    private const SECONDS_UNTIL_RETRY = 5;
-
     public function __construct(private Channel $channel)
     {
     }
 
-    /** @return array{listings: list<array<string, mixed>>, next: string|null} */
     public function listings(string $after = ''): array
     {
         /** @var array{listings: list<array<string, mixed>>, next: string|null} */
@@ -59,7 +55,6 @@ final readonly class MarketplaceClient
         return array_column($answer['prices'], 'price', 'sku');
     }
 
-    /** @return list<array{id: int, sku: string, units: int, price: string, at: string}> */
     public function orders(int $after): array
     {
         /** @var array{orders: list<array{id: int, sku: string, units: int, price: string, at: string}>} $answer */
@@ -79,7 +74,7 @@ final readonly class MarketplaceClient
 
     public function subscribe(string $url, string $secret): void
     {
-        $this->check(fn () => $this->request()->put('/v1/subscription', ['url' => $url, 'secret' => $secret]));
+        ChannelCall::of($this->channel->name, fn () => $this->request()->put('/v1/subscription', ['url' => $url, 'secret' => $secret]));
     }
 
     /**
@@ -90,9 +85,9 @@ final readonly class MarketplaceClient
      */
     public function submitFeed(string $idempotencyKey, array $items): string
     {
-        $answer = $this->check(fn () => $this->request()->withHeader('Idempotency-Key', $idempotencyKey)->post('/v1/feeds', ['items' => $items]));
+        $answer = ChannelCall::of($this->channel->name, fn () => $this->request()->withHeader('Idempotency-Key', $idempotencyKey)->post('/v1/feeds', ['items' => $items]));
 
-        return is_string($answer['id'] ?? null) ? $answer['id'] : throw new MarketplaceUnavailable('The answer names no feed.', self::SECONDS_UNTIL_RETRY);
+        return is_string($answer['id'] ?? null) ? $answer['id'] : throw new ChannelUnavailable('The answer names no feed.', ChannelCall::SECONDS_UNTIL_RETRY);
     }
 
     /** @return array{status: string, items: list<array{sku: string, status: string, message: string|null}>} */
@@ -108,39 +103,11 @@ final readonly class MarketplaceClient
      */
     private function get(string $path, array $query): array
     {
-        return $this->check(fn () => $this->request()->get($path, $query));
+        return ChannelCall::of($this->channel->name, fn () => $this->request()->get($path, $query));
     }
 
     private function request(): PendingRequest
     {
         return Http::baseUrl($this->channel->base_url)->withToken($this->channel->token)->acceptJson()->connectTimeout(3)->timeout(10);
-    }
-
-    /**
-     * @param  callable(): Response  $call
-     * @return array<mixed>
-     */
-    private function check(callable $call): array
-    {
-        try {
-            $response = $call();
-        } catch (ConnectionException) {
-            throw new MarketplaceUnavailable("{$this->channel->name} did not answer.", self::SECONDS_UNTIL_RETRY);
-        }
-        $status = $response->status();
-        $says = $response->json('error');
-        $says = is_string($says) ? "“{$says}”" : "status {$status}";
-        if ($status === 429) {
-            throw new MarketplaceUnavailable("{$this->channel->name} asks to slow down.", max(1, (int) $response->header('Retry-After')));
-        }
-        if ($status >= 500) {
-            throw new MarketplaceUnavailable("{$this->channel->name} is out of order: {$says}.", self::SECONDS_UNTIL_RETRY);
-        }
-        if ($status >= 400) {
-            throw new MarketplaceRefused("{$this->channel->name} refused: {$says}.");
-        }
-        $body = $response->json();
-
-        return is_array($body) ? $body : throw new MarketplaceUnavailable("{$this->channel->name} gave no readable answer.", self::SECONDS_UNTIL_RETRY);
     }
 }

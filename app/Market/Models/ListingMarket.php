@@ -22,6 +22,8 @@ final class ListingMarket extends Model
 {
     use BelongsToWorkspace;
 
+    protected $dateFormat = 'Y-m-d H:i:s.u';
+
     protected $primaryKey = 'listing_id';
 
     public $incrementing = false;

@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace App\Publishing\Actions;
 
+use App\Catalogue\Channels\ChannelRefused;
+use App\Catalogue\Channels\ChannelUnavailable;
 use App\Catalogue\Models\Channel;
-use App\Market\Marketplace\MarketplaceClient;
-use App\Market\Marketplace\MarketplaceRefused;
-use App\Market\Marketplace\MarketplaceUnavailable;
+use App\Publishing\Channels\ChannelDriver;
+use App\Publishing\Channels\Drivers;
+use App\Publishing\Channels\PriceLine;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\Feed;
 use App\Publishing\Models\PriceChange;
@@ -28,7 +30,7 @@ final readonly class AdvanceFeed
 
     private const READ_BACKS = 12;
 
-    public function __construct(private SettleChange $settle)
+    public function __construct(private SettleChange $settle, private Drivers $drivers)
     {
     }
 
@@ -40,16 +42,23 @@ final readonly class AdvanceFeed
             return false;
         }
         $channel = Channel::query()->findOrFail($feed->channel_id);
-        $client = new MarketplaceClient($channel);
+        if ($channel->rests()) {
+            $feed->update(['due_at' => max($channel->quiet_until, now()->addSecond())]);
+
+            return true;
+        }
+        $driver = $this->drivers->of($channel);
         try {
             match ($feed->state) {
-                'sending' => $this->submit($feed, $channel, $client),
-                'submitted' => $this->collect($feed, $client),
-                default => $this->readBack($feed, $channel, $client),
+                'sending' => $this->submit($feed, $channel, $driver),
+                'submitted' => $this->collect($feed, $channel, $driver),
+                default => $this->readBack($feed, $channel, $driver),
             };
-        } catch (MarketplaceUnavailable $e) {
+            $channel->answered();
+        } catch (ChannelUnavailable $e) {
             $this->postpone($feed, $channel, $e);
-        } catch (MarketplaceRefused $e) {
+        } catch (ChannelRefused $e) {
+            $channel->refused($e->getMessage());
             $this->giveUp($feed, $e->getMessage());
         }
 
@@ -64,56 +73,58 @@ final readonly class AdvanceFeed
         return $held === 1 ? Feed::query()->find($feedId) : null;
     }
 
-    private function submit(Feed $feed, Channel $channel, MarketplaceClient $client): void
+    private function submit(Feed $feed, Channel $channel, ChannelDriver $driver): void
     {
         $currency = Currency::of($channel->currency);
-        $items = PriceChange::query()->where('feed_id', $feed->id)->with('listing')->orderBy('id')->get()
-            ->map(fn (PriceChange $change) => ['sku' => $change->listing->sku, 'price' => $currency->format($change->to_minor)]);
-        $ref = $client->submitFeed($feed->id, array_values($items->all()));
-        $feed->update(['state' => 'submitted', 'channel_ref' => $ref, 'attempts' => 0, 'due_at' => now(), 'problem' => null]);
-        $channel->report(null);
+        $lines = PriceChange::query()->where('feed_id', $feed->id)->with(['listing', 'listing.product'])->orderBy('id')->get()
+            ->map(fn (PriceChange $change) => new PriceLine($change->id, $change->listing->sku, $currency->format($change->to_minor), $currency->format($change->from_minor), $channel->currency, $change->listing->title, $change->listing->product->gtin));
+        $reference = $driver->submit($channel, $feed->id, array_values($lines->all()));
+        DB::transaction(function () use ($feed, $reference): void {
+            PriceChange::query()->where('feed_id', $feed->id)->where('state', ChangeState::Sending)->update(['sent_at' => now()->format(Feed::TIME)]);
+            $feed->update(['state' => 'submitted', 'channel_ref' => $reference, 'attempts' => 0, 'due_at' => now(), 'problem' => null]);
+        });
     }
 
-    private function collect(Feed $feed, MarketplaceClient $client): void
+    private function collect(Feed $feed, Channel $channel, ChannelDriver $driver): void
     {
-        $answer = $client->feed((string) $feed->channel_ref);
-        if ($answer['status'] !== 'done') {
+        $skus = array_map(fn (PriceChange $change) => $change->listing->sku, $this->changes($feed, ChangeState::Sending));
+        $results = $driver->results($channel, (string) $feed->channel_ref, $skus);
+        if ($results === null) {
             $feed->update(['due_at' => now()->addMilliseconds(min(10_000, 300 * $feed->attempts))]);
 
             return;
         }
-        $results = array_column($answer['items'], null, 'sku');
         DB::transaction(function () use ($feed, $results): void {
             foreach ($this->changes($feed, ChangeState::Sending) as $change) {
-                $result = $results[$change->listing->sku] ?? null;
-                match ($result['status'] ?? null) {
-                    'accepted' => $change->update(['state' => ChangeState::Sent, 'sent_at' => now(), 'problem' => null]),
-                    'refused' => $this->settle->refused($change, (string) ($result['message'] ?? 'refused')),
-                    default => $this->settle->refused($change, 'The channel gave no result for this line.'),
-                };
+                $sku = $change->listing->sku;
+                if (! array_key_exists($sku, $results)) {
+                    $this->settle->refused($change, 'The channel gave no result for this line.');
+                } elseif ($results[$sku] !== null) {
+                    $this->settle->refused($change, $results[$sku]);
+                } else {
+                    $change->update(['state' => ChangeState::Sent, 'problem' => null]);
+                }
             }
             $feed->update(['state' => 'reading_back', 'attempts' => 0, 'due_at' => now()]);
             $this->closeIfDone($feed);
         });
     }
 
-    private function readBack(Feed $feed, Channel $channel, MarketplaceClient $client): void
+    private function readBack(Feed $feed, Channel $channel, ChannelDriver $driver): void
     {
         $currency = Currency::of($channel->currency);
-        $changes = $this->changes($feed, ChangeState::Sent);
-        $shown = [];
-        foreach (array_chunk(array_map(fn (PriceChange $change) => $change->listing->sku, $changes), MarketplaceClient::SKUS_PER_CALL) as $skus) {
-            $shown = [...$shown, ...$client->prices($skus)];
-        }
+        $shown = $driver->prices($channel, array_map(fn (PriceChange $change) => $change->listing->sku, $this->changes($feed, ChangeState::Sent)));
         DB::transaction(function () use ($feed, $shown, $currency): void {
+            $confirmed = [];
             foreach ($this->changes($feed, ChangeState::Sent) as $change) {
                 $price = $shown[$change->listing->sku] ?? null;
-                if ($price === $currency->format($change->to_minor)) {
-                    $this->settle->confirmed($change);
+                if ($shown === null || $price === $currency->format($change->to_minor)) {
+                    $confirmed[] = $change;
                 } elseif ($feed->attempts >= self::READ_BACKS) {
                     $this->settle->drifted($change, $price);
                 }
             }
+            $this->settle->confirmed($confirmed);
             $feed->update(['due_at' => now()->addMilliseconds(min(30_000, 250 * 2 ** min($feed->attempts, 7)))]);
             $this->closeIfDone($feed);
         });
@@ -132,13 +143,12 @@ final readonly class AdvanceFeed
         }
     }
 
-    private function postpone(Feed $feed, Channel $channel, MarketplaceUnavailable $e): void
+    private function postpone(Feed $feed, Channel $channel, ChannelUnavailable $e): void
     {
         $wait = min(self::LONGEST_WAIT_SECONDS, max($e->retryAfter, 2 ** min($feed->attempts, 9) - 1));
         DB::transaction(function () use ($feed, $channel, $e, $wait): void {
             $feed->update(['due_at' => now()->addSeconds($wait), 'problem' => $e->getMessage()]);
-            $channel->report($e->getMessage());
-            $channel->update(['quiet_until' => now()->addSeconds($e->retryAfter)]);
+            $channel->failed($e);
             PriceChange::query()->where('feed_id', $feed->id)->whereIn('state', ['sending', 'sent'])
                 ->update(['problem' => $e->getMessage().' Tried again by itself.', 'attempts' => DB::raw('attempts + 1')]);
         });

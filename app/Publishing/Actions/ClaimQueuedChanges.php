@@ -24,7 +24,7 @@ final readonly class ClaimQueuedChanges
     {
         return DB::transaction(function () use ($channel): ?Feed {
             $workspace = Workspace::query()->findOrFail($channel->workspace_id);
-            if (! $workspace->repricing_on || $this->isFrozen($workspace) || ! $channel->automation_on || $channel->quiet_until?->isFuture()) {
+            if (! $workspace->repricing_on || $this->isFrozen($workspace) || ! $channel->automation_on || $channel->isQuiet()) {
                 return null;
             }
             $changes = PriceChange::query()->where('channel_id', $channel->id)->where('state', ChangeState::Queued)->where('due_at', '<=', now())

@@ -17,15 +17,25 @@ final readonly class SettleChange
 {
     private const TRIES = 5;
 
-    /** The channel shows the new price. */
-    public function confirmed(PriceChange $change): void
+    /**
+     * The channel shows the new prices.
+     *
+     * @param  list<PriceChange>  $changes  of one channel
+     */
+    public function confirmed(array $changes): void
     {
-        Listing::query()->whereKey($change->listing_id)->update(['price_minor' => $change->to_minor, 'last_changed_at' => now()]);
-        $this->end($change, ChangeState::Confirmed, null);
-        $listing = Listing::query()->findOrFail($change->listing_id);
-        (new RecordObservation)->handle($listing, ListingMarket::query()->find($listing->id)->offers ?? [], now());
-        // The market may have moved while this change was on its way.
-        DecideListingsJob::dispatch($change->workspace_id, [$change->listing_id], 'market');
+        $listings = Listing::query()->whereIn('id', array_map(fn (PriceChange $change) => $change->listing_id, $changes))->orderBy('id')->lockForUpdate()->get()->keyBy('id');
+        $markets = ListingMarket::query()->whereIn('listing_id', $listings->keys())->get()->keyBy('listing_id');
+        foreach ($changes as $change) {
+            $listing = $listings[$change->listing_id];
+            $listing->update(['price_minor' => $change->to_minor, 'last_changed_at' => now()]);
+            $this->end($change, ChangeState::Confirmed, null);
+            (new RecordObservation)->handle($listing, $markets[$listing->id]->offers ?? [], now());
+        }
+        if ($changes !== []) {
+            // The markets may have moved while these changes were on their way.
+            DecideListingsJob::dispatchInChunks($changes[0]->workspace_id, array_values($listings->modelKeys()), 'market');
+        }
     }
 
     /** The channel said no: tried again after a while, a few times. */

@@ -12,12 +12,15 @@ use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Queue\InteractsWithQueue;
 
-/** Walks a feed on for a few seconds; what takes longer is taken up again by the sweep when it is due. */
+/**
+ * Takes a feed one step on. A worker does not wait for a channel: what is due in a moment comes back with the next job, what takes longer is
+ * taken up again by the sweep.
+ */
 final class AdvanceFeedJob implements ShouldQueue
 {
     use Dispatchable, InteractsWithQueue, Queueable;
 
-    private const STAYS_SECONDS = 4.0;
+    private const SOON_SECONDS = 4;
 
     public int $tries = 3;
 
@@ -31,18 +34,15 @@ final class AdvanceFeedJob implements ShouldQueue
     public function handle(CurrentWorkspace $workspace, AdvanceFeed $advance): void
     {
         $workspace->within($this->workspaceId, function () use ($advance): void {
-            $until = microtime(true) + self::STAYS_SECONDS;
-            while ($advance->handle($this->feedId)) {
-                $feed = Feed::query()->find($this->feedId);
-                if ($feed === null || $feed->state === 'closed') {
-                    return;
-                }
-                $wait = max(0, (float) $feed->due_at->format('U.u') - microtime(true));
-                if (microtime(true) + $wait > $until) {
-                    return;
-                }
-                usleep((int) ($wait * 1_000_000) + 1_000);
+            if (! $advance->handle($this->feedId)) {
+                return;
             }
+            $feed = Feed::query()->find($this->feedId);
+            if ($feed === null || $feed->state === 'closed' || $feed->due_at > now()->addSeconds(self::SOON_SECONDS)) {
+                return;
+            }
+            // The queue counts in whole seconds, from the one that has begun.
+            self::dispatch($this->workspaceId, $this->feedId)->delay($feed->due_at > now() ? $feed->due_at->addSecond()->startOfSecond() : null);
         });
     }
 }

@@ -11,6 +11,7 @@ use App\Catalogue\Actions\KeepImport;
 use App\Catalogue\Actions\SetScopeLimits;
 use App\Catalogue\Actions\SetSupplierMarkup;
 use App\Catalogue\Actions\StartBatch;
+use App\Catalogue\Channels\ChannelUnavailable;
 use App\Catalogue\Imports\ImportColumns;
 use App\Catalogue\Limits\Scope;
 use App\Catalogue\Models\Batch;
@@ -20,7 +21,6 @@ use App\Market\Actions\ImportHistory;
 use App\Market\Actions\ObserveItems;
 use App\Market\Actions\SyncListings;
 use App\Market\Marketplace\MarketplaceClient;
-use App\Market\Marketplace\MarketplaceUnavailable;
 use App\Pricing\Actions\SaveRule;
 use App\Pricing\Jobs\DecideListingsJob;
 use App\Support\Tenancy\CurrentWorkspace;
@@ -172,6 +172,6 @@ final readonly class DemoWorkspace
      */
     private function patiently(\Closure $call): mixed
     {
-        return retry(60, $call, 1_200, fn (\Throwable $e) => $e instanceof MarketplaceUnavailable);
+        return retry(60, $call, 1_200, fn (\Throwable $e) => $e instanceof ChannelUnavailable);
     }
 }

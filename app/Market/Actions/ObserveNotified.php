@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Market\Actions;
+
+use App\Catalogue\Models\Channel;
+use App\Market\Marketplace\MarketplaceClient;
+use Illuminate\Support\Facades\DB;
+
+/** Looks at the items a marketplace has sent word of, those that have waited longest first. Word of the same item is looked into once. */
+final readonly class ObserveNotified
+{
+    /** Of so many at most in a call; there may be several of an item. */
+    private const NOTIFICATIONS = 100;
+
+    public function __construct(private ObserveItems $observe)
+    {
+    }
+
+    /**
+     * The rows are held while the marketplace is asked: if that fails, or this process dies, they wait as before.
+     *
+     * @return bool whether anything waited
+     *
+     * @throws \App\Catalogue\Channels\ChannelUnavailable
+     * @throws \App\Catalogue\Channels\ChannelRefused
+     */
+    public function handle(Channel $channel): bool
+    {
+        return DB::transaction(function () use ($channel): bool {
+            $waiting = DB::table('market_notifications')->where('channel_id', $channel->id)->whereNull('observed_at')
+                ->orderBy('received_at')->limit(self::NOTIFICATIONS)->lock('FOR UPDATE SKIP LOCKED')->get(['webhook_id', 'item']);
+            if ($waiting->isEmpty()) {
+                return false;
+            }
+            $items = $waiting->pluck('item')->unique()->take(MarketplaceClient::ITEMS_PER_CALL)->values();
+            $this->observe->handle($channel, array_values($items->all()));
+            DB::table('market_notifications')->where('channel_id', $channel->id)->whereIn('webhook_id', $waiting->whereIn('item', $items)->pluck('webhook_id'))->update(['observed_at' => now()]);
+
+            return true;
+        });
+    }
+}

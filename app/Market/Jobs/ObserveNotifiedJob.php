@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Market\Jobs;
+
+use App\Catalogue\Channels\ChannelRefused;
+use App\Catalogue\Channels\ChannelUnavailable;
+use App\Catalogue\Models\Channel;
+use App\Market\Actions\ObserveNotified;
+use App\Support\Tenancy\CurrentWorkspace;
+use Illuminate\Bus\Queueable;
+use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
+use Illuminate\Contracts\Queue\ShouldQueue;
+use Illuminate\Foundation\Bus\Dispatchable;
+use Illuminate\Queue\InteractsWithQueue;
+
+/** Looks into what a marketplace has sent word of. One waits at most; what comes meanwhile it takes along. */
+final class ObserveNotifiedJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
+{
+    use Dispatchable, InteractsWithQueue, Queueable;
+
+    /** After so long others get their turn. */
+    private const STAYS_SECONDS = 1.0;
+
+    public int $tries = 3;
+
+    public int $timeout = 25;
+
+    /** Seconds after which a lock left by a killed process no longer holds. */
+    public int $uniqueFor = 15;
+
+    public function __construct(public readonly int $workspaceId, public readonly int $channelId)
+    {
+        $this->onQueue('market');
+    }
+
+    public function uniqueId(): string
+    {
+        return (string) $this->channelId;
+    }
+
+    public function handle(CurrentWorkspace $workspace, ObserveNotified $observe): void
+    {
+        $workspace->within($this->workspaceId, function () use ($observe): void {
+            $channel = Channel::query()->findOrFail($this->channelId);
+            if ($channel->rests()) {
+                return;
+            }
+            $until = microtime(true) + self::STAYS_SECONDS;
+            try {
+                while ($observe->handle($channel)) {
+                    if (microtime(true) > $until) {
+                        self::dispatch($this->workspaceId, $this->channelId);
+                        break;
+                    }
+                }
+                $channel->answered();
+            } catch (ChannelUnavailable $e) {
+                // What waits is taken up by the sweep.
+                $channel->failed($e);
+            } catch (ChannelRefused $e) {
+                $channel->refused($e->getMessage());
+                $this->fail($e);
+            }
+        });
+    }
+}

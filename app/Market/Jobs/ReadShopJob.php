@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Market\Jobs;
+
+use App\Catalogue\Channels\ChannelRefused;
+use App\Catalogue\Channels\ChannelUnavailable;
+use App\Catalogue\Models\Channel;
+use App\Market\Actions\SyncListings;
+use App\Support\Tenancy\CurrentWorkspace;
+use Illuminate\Bus\Queueable;
+use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
+use Illuminate\Contracts\Queue\ShouldQueue;
+use Illuminate\Foundation\Bus\Dispatchable;
+use Illuminate\Queue\InteractsWithQueue;
+
+/** Looks at our own shop: what is new there, what stock there is, and whether someone set a price there. */
+final class ReadShopJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
+{
+    use Dispatchable, InteractsWithQueue, Queueable;
+
+    public int $tries = 3;
+
+    public int $timeout = 25;
+
+    /** Seconds after which a lock left by a killed process no longer holds. */
+    public int $uniqueFor = 60;
+
+    public function __construct(public readonly int $workspaceId, public readonly int $channelId)
+    {
+        $this->onQueue('market');
+    }
+
+    public function uniqueId(): string
+    {
+        return (string) $this->channelId;
+    }
+
+    public function handle(CurrentWorkspace $workspace, SyncListings $sync): void
+    {
+        $workspace->within($this->workspaceId, function () use ($sync): void {
+            $channel = Channel::query()->findOrFail($this->channelId);
+            if ($channel->rests()) {
+                return;
+            }
+            try {
+                $sync->handle($channel);
+                $channel->answered();
+            } catch (ChannelUnavailable $e) {
+                $channel->failed($e);
+            } catch (ChannelRefused $e) {
+                $channel->refused($e->getMessage());
+                $this->fail($e);
+            }
+        });
+    }
+}

@@ -1,0 +1,86 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Market\Shop;
+
+use App\Catalogue\Channels\ChannelCall;
+use App\Catalogue\Models\Channel;
+use App\Market\Marketplace\ListingSource;
+use Illuminate\Http\Client\PendingRequest;
+use Illuminate\Support\Facades\Http;
+
+/** A web shop's own interface. Every call throws as ChannelCall does. */
+final readonly class ShopClient implements ListingSource
+{
+    public const SKUS_PER_CALL = 100;
+
+    public function __construct(private Channel $channel)
+    {
+    }
+
+    public function listings(string $after = ''): array
+    {
+        /** @var array{products: list<array<string, mixed>>, next: string|null} $answer */
+        $answer = $this->get('/api/products', ['after' => $after]);
+        $usual = ['shipping' => '0.00', 'condition' => 'new', 'fulfilment' => 'merchant'];
+
+        return ['listings' => array_map(fn (array $row) => [...$usual, ...$row, 'item' => $row['path']], $answer['products']), 'next' => $answer['next']];
+    }
+
+    public function orders(int $after): array
+    {
+        /** @var array{orders: list<array{id: int, sku: string, units: int, price: string, at: string}>} $answer */
+        $answer = $this->get('/api/orders', ['after' => $after]);
+
+        return $answer['orders'];
+    }
+
+    /**
+     * Set again under the same key they are set once.
+     *
+     * @param  list<array{sku: string, price: string}>  $prices
+     * @return string the shop's name for it
+     */
+    public function setPrices(string $key, array $prices): string
+    {
+        $answer = ChannelCall::of($this->channel->name, fn () => $this->request()->put('/api/price-lists/'.rawurlencode($key), ['prices' => $prices]));
+
+        return (string) ($answer['id'] ?? $key);
+    }
+
+    /** @return array<string, string|null> by SKU why a price was not taken; null where it was */
+    public function results(string $id): array
+    {
+        /** @var array{prices: list<array{sku: string, problem: string|null}>} $answer */
+        $answer = $this->get('/api/price-lists/'.rawurlencode($id), []);
+
+        return array_column($answer['prices'], 'problem', 'sku');
+    }
+
+    /**
+     * @param  list<string>  $skus
+     * @return array<string, string>
+     */
+    public function prices(array $skus): array
+    {
+        /** @var array{products: list<array{sku: string, price: string}>, next: string|null} $answer */
+        $answer = $this->get('/api/products', ['skus' => implode(',', $skus)]);
+
+        return array_column($answer['products'], 'price', 'sku');
+    }
+
+    /**
+     * @param  array<string, string|int>  $query
+     * @return array<mixed>
+     */
+    private function get(string $path, array $query): array
+    {
+        return ChannelCall::of($this->channel->name, fn () => $this->request()->get($path, $query));
+    }
+
+    private function request(): PendingRequest
+    {
+        return Http::baseUrl($this->channel->base_url)->withToken($this->channel->token)->acceptJson()->connectTimeout(3)->timeout(10)->withoutRedirecting();
+    }
+}

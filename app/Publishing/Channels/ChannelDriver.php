@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Publishing\Channels;
+
+use App\Catalogue\Channels\ChannelRefused;
+use App\Catalogue\Channels\ChannelUnavailable;
+use App\Catalogue\Models\Channel;
+
+/** How one kind of channel takes prices. */
+interface ChannelDriver
+{
+    /**
+     * Hands over prices. Done again with the same key it must come to the same as done once.
+     *
+     * @param  list<PriceLine>  $lines
+     * @return string by what the channel, or a person, finds them again
+     *
+     * @throws ChannelUnavailable trying again may help
+     * @throws ChannelRefused it will not
+     */
+    public function submit(Channel $channel, string $key, array $lines): string;
+
+    /**
+     * What it said to each line.
+     *
+     * @param  list<string>  $skus
+     * @return array<string, string|null>|null by SKU the words of its refusal, null where it took the price; null while it is not done
+     *
+     * @throws ChannelUnavailable
+     * @throws ChannelRefused
+     */
+    public function results(Channel $channel, string $reference, array $skus): ?array;
+
+    /**
+     * What it shows as our prices now.
+     *
+     * @param  list<string>  $skus
+     * @return array<string, string>|null decimals by SKU; null where nobody can see what becomes of a price there
+     *
+     * @throws ChannelUnavailable
+     * @throws ChannelRefused
+     */
+    public function prices(Channel $channel, array $skus): ?array;
+}

@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Publishing\Channels\Delivery;
+
+use App\Catalogue\Channels\ChannelRefused;
+use App\Catalogue\Channels\ChannelUnavailable;
+use App\Catalogue\Models\Channel;
+
+/** One way of a price file to whom it is for. Delivered again under the same name it takes the place of the first. */
+interface FileDelivery
+{
+    /**
+     * @throws ChannelUnavailable
+     * @throws ChannelRefused
+     */
+    public function deliver(Channel $channel, string $name, string $csv): void;
+}
