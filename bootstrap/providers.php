@@ -5,6 +5,7 @@ declare(strict_types=1);
 return [
     App\Support\SupportServiceProvider::class,
     App\Catalogue\CatalogueServiceProvider::class,
+    App\Market\MarketServiceProvider::class,
     App\Pricing\PricingServiceProvider::class,
     App\Publishing\PublishingServiceProvider::class,
 ];

@@ -106,7 +106,7 @@ abstract class TestCase extends Base
         return $rule->load('latest');
     }
 
-    protected function workOff(string $queues = 'market,default'): void
+    protected function workOff(string $queues = 'market,confirm,default'): void
     {
         Artisan::call('queue:work', ['--stop-when-empty' => true, '--queue' => $queues, '--quiet' => true]);
         $this->enter($this->workspace);

@@ -230,7 +230,8 @@ env[APP_ROUTES_CACHE] = $ETC/routes.php"
         location @too_large { default_type application/problem+json; return 413 '{"type":"about:blank","title":"The file is larger than 50 MB","status":413,"detail":"Split it, or leave out columns that are not needed."}'; }
         location /build/ { expires 1y; add_header Cache-Control "public, immutable"; }
         location = /api/v1/events { fastcgi_pass unix:$RUN/events.sock; fastcgi_buffering off; fastcgi_read_timeout 120s; gzip off; }
-        location ~ ^/api/v1/channels/[^/]+/notifications\$ { fastcgi_pass unix:$RUN/notifications.sock; }
+        location ~ ^/api/v1/channels/[^/]+/notifications\$ { include /etc/nginx/fastcgi_params; fastcgi_param SCRIPT_FILENAME $ROOT/public/notifications.php; fastcgi_pass unix:$RUN/notifications.sock; }
+        location = /notifications.php { return 404; }
         location / { try_files \$uri /index.php\$is_args\$args; }
         location = /index.php { fastcgi_pass unix:$RUN/app.sock; fastcgi_read_timeout 120s; }
     }
@@ -280,15 +281,17 @@ EOF
     } > "$ETC/nginx-markets.conf"
     fpm fpm-markets
     start nginx-markets /usr/sbin/nginx -c "$ETC/nginx-markets.conf" -g 'daemon off;'
-    start quayside env MARKET_CONFIG="$(market_config quayside)" php simulators/marketplace/bin/market run
-    start fennmarkt env MARKET_CONFIG="$(market_config fennmarkt)" php simulators/marketplace/bin/market run
+    for key in quayside fennmarkt; do
+        start "$key" env MARKET_CONFIG="$(market_config "$key")" php simulators/marketplace/bin/market run
+        start "$key-word" env MARKET_CONFIG="$(market_config "$key")" php simulators/marketplace/bin/market tell
+    done
     wait_for Quayside 20 curl -fs "http://127.0.0.1:$QUAYSIDE_PORT/up"
     wait_for Fennmarkt 20 curl -fs "http://127.0.0.1:$FENNMARKT_PORT/up"
 }
 
 # --- background work ----------------------------------------------------------------------------------------------------
 
-worker_command() { WORKER=(php -d opcache.enable_cli=1 artisan queue:work --queue=publish,market,default --sleep=0.2 --tries=5 --max-time=3600 --memory=128 --quiet); }
+worker_command() { WORKER=(php -d opcache.enable_cli=1 artisan queue:work --queue=publish,market,confirm,default --sleep=0.2 --tries=5 --max-time=3600 --memory=128 --quiet); }
 start_workers() {
     worker_command
     local i

@@ -20,6 +20,7 @@ CREATE TABLE feed (
     id text PRIMARY KEY, seller_id text NOT NULL REFERENCES seller, idempotency_key text NOT NULL, body_hash text NOT NULL,
     status text NOT NULL DEFAULT 'queued', ready_at bigint NOT NULL, UNIQUE (seller_id, idempotency_key)
 );
+CREATE INDEX feed_due ON feed (ready_at) WHERE status = 'queued';
 CREATE TABLE feed_item (
     feed_id text NOT NULL REFERENCES feed, line int NOT NULL, sku text NOT NULL, price int, status text NOT NULL DEFAULT 'queued', message text,
     PRIMARY KEY (feed_id, line)

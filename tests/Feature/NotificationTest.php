@@ -4,8 +4,12 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Market\Actions\NoticeNotifications;
+use App\Market\Actions\ObserveItems;
 use App\Market\Marketplace\WebhookSignature;
+use App\Market\Models\ListingMarket;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Http;
 use Illuminate\Testing\TestResponse;
 use Tests\TestCase;
 
@@ -26,7 +30,42 @@ final class NotificationTest extends TestCase
     {
         $this->tell('msg_1', time())->assertStatus(202);
         $this->tell('msg_1', time())->assertStatus(202);
+        self::assertSame(['QU-KC-1'], DB::table('market_notifications')->whereNull('observed_at')->pluck('item')->all());
+        foreach ([1, 2] as $worker) {
+            app(NoticeNotifications::class)->handle();
+        }
         self::assertSame(1, DB::table('jobs')->where('queue', 'market')->count());
+    }
+
+    public function test_word_of_many_items_is_looked_into_with_one_call_and_kept_while_the_marketplace_is_out_of_order(): void
+    {
+        $listing = $this->listing('KC-1', offers: [['seller' => 'r', 'price' => '20.00']]);
+        $this->listing('KC-2');
+        foreach (['msg_1' => 'QU-KC-1', 'msg_2' => 'QU-KC-2', 'msg_3' => 'QU-KC-1'] as $id => $item) {
+            $this->tell($id, time(), item: $item)->assertStatus(202);
+        }
+        Http::fake(['quayside.test/v1/offers*' => Http::sequence()->push(['error' => 'out of order'], 503)->push(['error' => 'out of order'], 503)->push(['offers' => [
+            'QU-KC-1' => [['seller' => 'r', 'name' => 'Rill', 'price' => '18.00']], 'QU-KC-2' => [],
+        ]])]);
+        app(NoticeNotifications::class)->handle();
+        $this->workOff('market');
+        self::assertSame(3, DB::table('market_notifications')->whereNull('observed_at')->count(), 'they wait');
+        self::assertSame('Quayside is out of order: “out of order”.', $this->channel->refresh()->problem);
+        DB::table('channels')->update(['quiet_until' => null]);
+        $this->workOff('market');
+        self::assertSame(0, DB::table('market_notifications')->whereNull('observed_at')->count());
+        self::assertSame('18.00', ListingMarket::query()->findOrFail($listing->id)->offers[0]['price']);
+        self::assertNull($this->channel->refresh()->problem);
+        Http::assertSentCount(3);
+    }
+
+    public function test_an_answer_that_was_overtaken_by_a_later_one_is_not_believed(): void
+    {
+        $listing = $this->listing('KC-1');
+        ListingMarket::query()->whereKey($listing->id)->update(['seen_at' => now()->addSecond()->format('Y-m-d H:i:s.u'), 'offers' => '[{"seller":"r","price":"17.00"}]']);
+        Http::fake(['quayside.test/v1/offers*' => ['offers' => ['QU-KC-1' => [['seller' => 'r', 'name' => 'Rill', 'price' => '18.00']]]]]);
+        self::assertSame(0, app(ObserveItems::class)->handle($this->channel, ['QU-KC-1']));
+        self::assertSame('17.00', ListingMarket::query()->findOrFail($listing->id)->offers[0]['price']);
     }
 
     public function test_what_is_not_signed_right_is_not_heard(): void
@@ -37,7 +76,7 @@ final class NotificationTest extends TestCase
         $this->tell('', time())->assertUnauthorized();
         $this->tell('msg_1', time(), key: '00000000-0000-7000-8000-000000000000')->assertNotFound();
         $this->tell('msg_1', time(), key: 'not-a-key')->assertNotFound();
-        self::assertSame(0, DB::table('jobs')->count());
+        self::assertSame(0, DB::table('market_notifications')->count());
     }
 
     public function test_one_of_several_signatures_is_enough(): void
@@ -47,9 +86,9 @@ final class NotificationTest extends TestCase
         self::assertFalse($signature->fits('m', '100', 'y', $signature->sign('m', 100, 'x'), 100));
     }
 
-    private function tell(string $id, int $at, string $secret = self::SECRET, ?string $key = null): TestResponse
+    private function tell(string $id, int $at, string $secret = self::SECRET, ?string $key = null, string $item = 'QU-KC-1'): TestResponse
     {
-        $body = json_encode(['type' => 'offers.changed', 'data' => ['item' => 'QU-KC-1']], JSON_THROW_ON_ERROR);
+        $body = json_encode(['type' => 'offers.changed', 'data' => ['item' => $item]], JSON_THROW_ON_ERROR);
 
         return $this->call('POST', '/api/v1/channels/'.($key ?? $this->channel->key).'/notifications', server: [
             'HTTP_WEBHOOK_ID' => $id, 'HTTP_WEBHOOK_TIMESTAMP' => (string) $at, 'HTTP_WEBHOOK_SIGNATURE' => (new WebhookSignature($secret))->sign($id, $at, $body),

@@ -187,7 +187,7 @@ final class KilledWorkerTest extends TestCase
         }
         while (count($this->workers) < $wanted) {
             $process = proc_open(
-                [PHP_BINARY, 'artisan', 'queue:work', '--queue=publish,market,default', '--sleep=0.1', '--tries=8', '--quiet'],
+                [PHP_BINARY, 'artisan', 'queue:work', '--queue=publish,market,confirm,default', '--sleep=0.1', '--tries=8', '--quiet'],
                 [1 => ['file', '/dev/null', 'w'], 2 => ['file', '/dev/null', 'w']], $pipes, dirname(__DIR__, 2), $this->environment(),
             );
             self::assertIsResource($process);

@@ -67,13 +67,13 @@ final class Channel extends Model
     }
 
     /**
-     * A call failed. The channel is left alone for as long as it asks; after several failures in a row it is left alone in any case, longer
-     * each time, and then tried with a single call before all others follow.
+     * A call failed. The channel is left alone for as long as it asks; with each failure in a row a moment longer, and after several of them it
+     * is tried with a single call before all others follow.
      */
     public function failed(ChannelUnavailable $why): void
     {
         $failures = $this->failures + 1;
-        $rest = max($why->isAsked ? $why->retryAfter : 0, $failures < self::PATIENCE ? 0 : min(self::LONGEST_REST_SECONDS, 5 * 2 ** min(10, $failures - self::PATIENCE)));
+        $rest = max($why->isAsked ? $why->retryAfter : 0, $failures < self::PATIENCE ? $failures - 1 : min(self::LONGEST_REST_SECONDS, 5 * 2 ** min(10, $failures - self::PATIENCE)));
         $this->remember(['problem' => $why->getMessage(), 'failures' => $failures, ...($rest > 0 ? ['quiet_until' => now()->addSeconds($rest)] : [])]);
     }
 

@@ -11,7 +11,6 @@ use App\Market\Events\PriceChangedElsewhere;
 use App\Market\Marketplace\MarketplaceClient;
 use App\Market\Models\ListingMarket;
 use App\Market\Models\Rival;
-use Carbon\CarbonInterface;
 use Illuminate\Support\Facades\DB;
 use Wrasse\Core\Money\Currency;
 
@@ -41,15 +40,26 @@ final readonly class ObserveItems
             $listings = Listing::query()->where('channel_id', $channel->id)->whereIn('item_ref', $items)->orderBy('id')->lockForUpdate()->get();
             $markets = ListingMarket::query()->whereIn('listing_id', $listings->pluck('id'))->get()->keyBy('listing_id');
             $this->rememberRivals($channel, $offers);
-            $changed = [];
+            $same = $new = $observations = $changed = [];
             foreach ($listings as $listing) {
                 $before = $markets->get($listing->id);
                 // Another process has asked later and was quicker.
-                $isOld = $before !== null && $before->seen_at > $askedAt;
-                if (! $isOld && $this->store($channel, $listing, $offers[$listing->item_ref] ?? [], $before, $askedAt)) {
+                if ($before !== null && $before->seen_at > $askedAt) {
+                    continue;
+                }
+                $all = $offers[$listing->item_ref] ?? [];
+                $rivals = $this->rivals($channel, $all);
+                $row = ['listing_id' => $listing->id, 'workspace_id' => $listing->workspace_id, 'offers' => json_encode($rivals, JSON_THROW_ON_ERROR), 'seen_at' => $askedAt->format('Y-m-d H:i:s.u'), 'changed_at' => $askedAt];
+                $isMoved = $before === null || $before->offers != $rivals;
+                $isMoved ? $new[] = $row : $same[] = $row;
+                if ($this->own($channel, $listing, $all) || $isMoved) {
+                    $observations[] = RecordObservation::row($listing->id, $listing->workspace_id, $listing->price_minor, $listing->floor_minor, $listing->ceiling_minor, $rivals, $askedAt);
                     $changed[] = $listing->id;
                 }
             }
+            ListingMarket::query()->upsert($new, ['listing_id'], ['offers', 'seen_at', 'changed_at']);
+            ListingMarket::query()->upsert($same, ['listing_id'], ['seen_at']);
+            RecordObservation::rows($observations);
             if ($changed !== []) {
                 event(new MarketObserved($channel->workspace_id, $changed));
             }
@@ -60,30 +70,36 @@ final readonly class ObserveItems
 
     /**
      * @param  list<array<string, mixed>>  $all
+     * @return list<array<string, mixed>>
      */
-    private function store(Channel $channel, Listing $listing, array $all, ?ListingMarket $before, CarbonInterface $now): bool
+    private function rivals(Channel $channel, array $all): array
     {
-        $own = collect($all)->firstWhere('seller', $channel->seller);
-        $offers = [];
+        $rivals = [];
         foreach ($all as $offer) {
             if ($offer['seller'] !== $channel->seller) {
-                $offers[] = array_filter(array_intersect_key($offer, self::OFFER), fn (mixed $value, string $field) => $value !== self::OFFER[$field], ARRAY_FILTER_USE_BOTH);
+                $rivals[] = array_filter(array_intersect_key($offer, self::OFFER), fn (mixed $value, string $field) => $value !== self::OFFER[$field], ARRAY_FILTER_USE_BOTH);
             }
         }
-        $holdsBuyBox = (bool) ($own['buy_box'] ?? false);
-        $isSame = $before !== null && $before->offers == $offers && $holdsBuyBox === $listing->holds_buy_box;
-        $ownPrice = $this->shown->setElsewhere($listing, $own['price'] ?? null, Currency::of($channel->currency));
-        ListingMarket::query()->upsert(
-            [['listing_id' => $listing->id, 'workspace_id' => $listing->workspace_id, 'offers' => json_encode($offers, JSON_THROW_ON_ERROR), 'seen_at' => $now->format('Y-m-d H:i:s.u'), 'changed_at' => $now]],
-            ['listing_id'],
-            $isSame ? ['seen_at'] : ['offers', 'seen_at', 'changed_at'],
-        );
-        if ($isSame && $ownPrice === null) {
+
+        return $rivals;
+    }
+
+    /**
+     * Takes over what the marketplace shows of our own offer.
+     *
+     * @param  list<array<string, mixed>>  $all
+     * @return bool whether anything was different
+     */
+    private function own(Channel $channel, Listing $listing, array $all): bool
+    {
+        $own = collect($all)->firstWhere('seller', $channel->seller);
+        $price = $this->shown->setElsewhere($listing, $own['price'] ?? null, Currency::of($channel->currency));
+        $listing->fill(['holds_buy_box' => (bool) ($own['buy_box'] ?? false), 'price_minor' => $price ?? $listing->price_minor]);
+        if ($listing->isClean()) {
             return false;
         }
-        $listing->fill(['holds_buy_box' => $holdsBuyBox, 'price_minor' => $ownPrice ?? $listing->price_minor])->save();
-        (new RecordObservation)->handle($listing, $offers, $now);
-        if ($ownPrice !== null) {
+        $listing->save();
+        if ($price !== null) {
             event(new PriceChangedElsewhere($listing->workspace_id, $listing->id));
         }
 
@@ -101,6 +117,8 @@ final readonly class ObserveItems
                 }
             }
         }
+        $known = Rival::query()->where('channel_id', $channel->id)->whereIn('seller', array_column($rivals, 'seller'))->pluck('name', 'seller');
+        $rivals = array_filter($rivals, fn (array $rival) => ($known[$rival['seller']] ?? null) !== $rival['name']);
         ksort($rivals);
         Rival::query()->upsert(array_values($rivals), ['channel_id', 'seller'], ['name']);
     }

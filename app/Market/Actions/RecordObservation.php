@@ -14,7 +14,13 @@ final readonly class RecordObservation
     /** @param  list<array<string, mixed>>  $offers */
     public function handle(Listing $listing, array $offers, CarbonInterface $at): void
     {
-        DB::table('market_observations')->insertOrIgnore([self::row($listing->id, $listing->workspace_id, $listing->price_minor, $listing->floor_minor, $listing->ceiling_minor, $offers, $at)]);
+        self::rows([self::row($listing->id, $listing->workspace_id, $listing->price_minor, $listing->floor_minor, $listing->ceiling_minor, $offers, $at)]);
+    }
+
+    /** @param  list<array<string, mixed>>  $rows  as row() makes them */
+    public static function rows(array $rows): void
+    {
+        DB::table('market_observations')->insertOrIgnore($rows);
     }
 
     /**

@@ -15,7 +15,10 @@ use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Queue\InteractsWithQueue;
 
-/** Looks into what a marketplace has sent word of. One waits at most; what comes meanwhile it takes along. */
+/**
+ * Looks into what a marketplace has sent word of. One waits at most; what comes meanwhile it takes along, what it
+ * leaves is noticed by the next worker.
+ */
 final class ObserveNotifiedJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
 {
     use Dispatchable, InteractsWithQueue, Queueable;
@@ -23,7 +26,7 @@ final class ObserveNotifiedJob implements ShouldBeUniqueUntilProcessing, ShouldQ
     /** After so long others get their turn. */
     private const STAYS_SECONDS = 1.0;
 
-    public int $tries = 3;
+    public int $tries = 1;
 
     public int $timeout = 25;
 
@@ -49,15 +52,9 @@ final class ObserveNotifiedJob implements ShouldBeUniqueUntilProcessing, ShouldQ
             }
             $until = microtime(true) + self::STAYS_SECONDS;
             try {
-                while ($observe->handle($channel)) {
-                    if (microtime(true) > $until) {
-                        self::dispatch($this->workspaceId, $this->channelId);
-                        break;
-                    }
-                }
+                while ($observe->handle($channel) && microtime(true) < $until);
                 $channel->answered();
             } catch (ChannelUnavailable $e) {
-                // What waits is taken up by the sweep.
                 $channel->failed($e);
             } catch (ChannelRefused $e) {
                 $channel->refused($e->getMessage());

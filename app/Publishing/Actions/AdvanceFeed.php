@@ -30,6 +30,9 @@ final readonly class AdvanceFeed
 
     private const READ_BACKS = 12;
 
+    /** Asking earlier is of no use. */
+    private const WORKED_THROUGH_AFTER_MS = 300;
+
     public function __construct(private SettleChange $settle, private Drivers $drivers)
     {
     }
@@ -81,7 +84,7 @@ final readonly class AdvanceFeed
         $reference = $driver->submit($channel, $feed->id, array_values($lines->all()));
         DB::transaction(function () use ($feed, $reference): void {
             PriceChange::query()->where('feed_id', $feed->id)->where('state', ChangeState::Sending)->update(['sent_at' => now()->format(Feed::TIME)]);
-            $feed->update(['state' => 'submitted', 'channel_ref' => $reference, 'attempts' => 0, 'due_at' => now(), 'problem' => null]);
+            $feed->update(['state' => 'submitted', 'channel_ref' => $reference, 'attempts' => 0, 'due_at' => now()->addMilliseconds(self::WORKED_THROUGH_AFTER_MS), 'problem' => null]);
         });
     }
 
@@ -95,16 +98,16 @@ final readonly class AdvanceFeed
             return;
         }
         DB::transaction(function () use ($feed, $results): void {
+            $taken = [];
             foreach ($this->changes($feed, ChangeState::Sending) as $change) {
                 $sku = $change->listing->sku;
-                if (! array_key_exists($sku, $results)) {
-                    $this->settle->refused($change, 'The channel gave no result for this line.');
-                } elseif ($results[$sku] !== null) {
-                    $this->settle->refused($change, $results[$sku]);
+                if (array_key_exists($sku, $results) && $results[$sku] === null) {
+                    $taken[] = $change->id;
                 } else {
-                    $change->update(['state' => ChangeState::Sent, 'problem' => null]);
+                    $this->settle->refused($change, $results[$sku] ?? 'The channel gave no result for this line.');
                 }
             }
+            PriceChange::query()->whereIn('id', $taken)->update(['state' => ChangeState::Sent, 'problem' => null]);
             $feed->update(['state' => 'reading_back', 'attempts' => 0, 'due_at' => now()]);
             $this->closeIfDone($feed);
         });

@@ -11,6 +11,7 @@ use App\Pricing\Jobs\DecideListingsJob;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\PriceChange;
 use App\Support\Live\Announce;
+use Illuminate\Support\Facades\DB;
 
 /** What becomes of a price change. Called within a transaction. */
 final readonly class SettleChange
@@ -24,18 +25,22 @@ final readonly class SettleChange
      */
     public function confirmed(array $changes): void
     {
-        $listings = Listing::query()->whereIn('id', array_map(fn (PriceChange $change) => $change->listing_id, $changes))->orderBy('id')->lockForUpdate()->get()->keyBy('id');
-        $markets = ListingMarket::query()->whereIn('listing_id', $listings->keys())->get()->keyBy('listing_id');
+        if ($changes === []) {
+            return;
+        }
+        $prices = [];
         foreach ($changes as $change) {
-            $listing = $listings[$change->listing_id];
-            $listing->update(['price_minor' => $change->to_minor, 'last_changed_at' => now()]);
-            $this->end($change, ChangeState::Confirmed, null);
-            (new RecordObservation)->handle($listing, $markets[$listing->id]->offers ?? [], now());
+            $prices[$change->listing_id] = $change->to_minor;
         }
-        if ($changes !== []) {
-            // The markets may have moved while these changes were on their way.
-            DecideListingsJob::dispatchInChunks($changes[0]->workspace_id, array_values($listings->modelKeys()), 'market');
-        }
+        $listings = Listing::query()->whereIn('id', array_keys($prices))->orderBy('id')->lockForUpdate()->get(['id', 'workspace_id', 'floor_minor', 'ceiling_minor']);
+        $markets = ListingMarket::query()->whereIn('listing_id', array_keys($prices))->get(['listing_id', 'offers'])->keyBy('listing_id');
+        $now = now();
+        PriceChange::query()->whereIn('id', array_map(fn (PriceChange $change) => $change->id, $changes))->update(['state' => ChangeState::Confirmed, 'problem' => null, 'settled_at' => $now]);
+        DB::update('UPDATE listings l SET price_minor = s.value::bigint, last_changed_at = ?, updated_at = ? FROM jsonb_each_text(?) s WHERE l.id = s.key::bigint AND l.workspace_id = ?', [$now, $now, json_encode($prices, JSON_THROW_ON_ERROR), $changes[0]->workspace_id]);
+        RecordObservation::rows(array_values($listings->map(fn (Listing $listing) => RecordObservation::row($listing->id, $listing->workspace_id, $prices[$listing->id], $listing->floor_minor, $listing->ceiling_minor, $markets[$listing->id]->offers ?? [], $now))->all()));
+        $this->announce($changes);
+        // The markets may have moved while these changes were on their way.
+        DecideListingsJob::dispatchInChunks($changes[0]->workspace_id, array_values($listings->modelKeys()), 'market');
     }
 
     /** The channel said no: tried again after a while, a few times. */
@@ -51,29 +56,32 @@ final readonly class SettleChange
             'state' => ChangeState::Queued, 'feed_id' => null, 'attempts' => $attempts, 'problem' => $message,
             'due_at' => now()->addSeconds(5 * 3 ** ($attempts - 1)),
         ]);
-        $this->announce($change);
+        $this->announce([$change]);
     }
 
     public function refusedForGood(PriceChange $change, string $message): void
     {
         $this->end($change, ChangeState::Refused, $message);
+        $this->announce([$change]);
     }
 
     /** The channel took the new price and still shows another. */
     public function drifted(PriceChange $change, ?string $shown): void
     {
         $this->end($change, ChangeState::Drifted, $shown === null ? 'The channel no longer shows this listing.' : "The channel accepted the price and shows {$shown}.");
+        $this->announce([$change]);
     }
 
     private function end(PriceChange $change, ChangeState $state, ?string $problem): void
     {
         $change->update(['state' => $state, 'problem' => $problem, 'settled_at' => now()]);
-        $this->announce($change);
     }
 
-    private function announce(PriceChange $change): void
+    /** @param  non-empty-list<PriceChange>  $changes */
+    private function announce(array $changes): void
     {
-        Announce::change($change->workspace_id, 'changes', [$change->id]);
-        Announce::change($change->workspace_id, 'listings', [$change->listing_id]);
+        $workspaceId = $changes[0]->workspace_id;
+        Announce::change($workspaceId, 'changes', array_map(fn (PriceChange $change) => $change->id, $changes));
+        Announce::change($workspaceId, 'listings', array_map(fn (PriceChange $change) => $change->listing_id, $changes));
     }
 }

@@ -33,16 +33,24 @@ final class AdvanceFeedJob implements ShouldQueue
 
     public function handle(CurrentWorkspace $workspace, AdvanceFeed $advance): void
     {
-        $workspace->within($this->workspaceId, function () use ($advance): void {
-            if (! $advance->handle($this->feedId)) {
-                return;
-            }
-            $feed = Feed::query()->find($this->feedId);
-            if ($feed === null || $feed->state === 'closed' || $feed->due_at > now()->addSeconds(self::SOON_SECONDS)) {
-                return;
-            }
-            // The queue counts in whole seconds, from the one that has begun.
-            self::dispatch($this->workspaceId, $this->feedId)->delay($feed->due_at > now() ? $feed->due_at->addSecond()->startOfSecond() : null);
-        });
+        $workspace->within($this->workspaceId, fn () => $this->step($advance));
+    }
+
+    /** Called within the workspace. */
+    public function step(AdvanceFeed $advance): void
+    {
+        if (! $advance->handle($this->feedId)) {
+            return;
+        }
+        $feed = Feed::query()->find($this->feedId);
+        if ($feed === null || $feed->state === 'closed' || $feed->due_at > now()->addSeconds(self::SOON_SECONDS)) {
+            return;
+        }
+        // The queue counts in whole seconds, from the one that has begun.
+        $later = self::dispatch($this->workspaceId, $this->feedId)->delay($feed->due_at > now() ? $feed->due_at->addSecond()->startOfSecond() : null);
+        if ($feed->state !== 'sending') {
+            // What has been sent can wait until what has been seen has been answered.
+            $later->onQueue('confirm');
+        }
     }
 }

@@ -5,15 +5,17 @@ declare(strict_types=1);
 namespace App\Publishing\Jobs;
 
 use App\Catalogue\Models\Channel;
+use App\Publishing\Actions\AdvanceFeed;
 use App\Publishing\Actions\ClaimQueuedChanges;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Bus\Queueable;
+use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Queue\InteractsWithQueue;
 
-/** Sends what waits for a channel, a feed at a time. */
-final class PublishChannelJob implements ShouldQueue
+/** Sends what waits for a channel, a feed at a time. One waits at most; what is decided meanwhile goes along. */
+final class PublishChannelJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
 {
     use Dispatchable, InteractsWithQueue, Queueable;
 
@@ -21,18 +23,32 @@ final class PublishChannelJob implements ShouldQueue
 
     public int $timeout = 25;
 
+    /** Seconds after which a lock left by a killed process no longer holds. */
+    public int $uniqueFor = 15;
+
     public function __construct(public readonly int $workspaceId, public readonly int $channelId)
     {
         $this->onQueue('publish');
     }
 
-    public function handle(CurrentWorkspace $workspace, ClaimQueuedChanges $claim): void
+    public function uniqueId(): string
     {
-        $workspace->within($this->workspaceId, function () use ($claim): void {
+        return (string) $this->channelId;
+    }
+
+    public function handle(CurrentWorkspace $workspace, ClaimQueuedChanges $claim, AdvanceFeed $advance): void
+    {
+        $workspace->within($this->workspaceId, function () use ($claim, $advance): void {
             $channel = Channel::query()->findOrFail($this->channelId);
+            $first = $claim->handle($channel);
+            if ($first === null) {
+                return;
+            }
+            // The others can be sent by other workers meanwhile.
             while (($feed = $claim->handle($channel)) !== null) {
                 AdvanceFeedJob::dispatch($this->workspaceId, $feed->id);
             }
+            (new AdvanceFeedJob($this->workspaceId, $first->id))->step($advance);
         });
     }
 }

@@ -119,7 +119,7 @@ final readonly class DemoWorkspace
 
     private function workOff(): void
     {
-        Artisan::call('queue:work', ['--stop-when-empty' => true, '--queue' => 'market,default', '--quiet' => true]);
+        Artisan::call('queue:work', ['--stop-when-empty' => true, '--queue' => 'market,confirm,default', '--quiet' => true]);
     }
 
     /** Three weeks ago one supplier raised its prices; before that its goods cost a twelfth less. */

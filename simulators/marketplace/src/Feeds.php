@@ -40,24 +40,32 @@ final readonly class Feeds
         });
     }
 
-    /** Works through what is due. */
+    /** Works through what is due, a feed at a time. */
     public function work(): void
     {
-        $this->store->transaction(function (): void {
-            $due = $this->store->all(
-                "SELECT id, seller_id FROM feed WHERE status = 'queued' AND ready_at <= ? ORDER BY ready_at LIMIT 10 FOR UPDATE SKIP LOCKED",
+        while ($this->workOne());
+    }
+
+    private function workOne(): bool
+    {
+        return $this->store->transaction(function (): bool {
+            $feed = $this->store->one(
+                "SELECT id, seller_id FROM feed WHERE status = 'queued' AND ready_at <= ? ORDER BY ready_at LIMIT 1 FOR UPDATE SKIP LOCKED",
                 [(int) (microtime(true) * 1000)],
             );
-            foreach ($due as $feed) {
-                foreach ($this->store->all('SELECT line, sku, price FROM feed_item WHERE feed_id = ? ORDER BY line', [$feed['id']]) as $item) {
-                    $refusal = $this->apply($feed['id'], $feed['seller_id'], $item['sku'], (int) $item['price']);
-                    $this->store->run(
-                        'UPDATE feed_item SET status = ?, message = ? WHERE feed_id = ? AND line = ?',
-                        [$refusal === null ? 'accepted' : 'refused', $refusal, $feed['id'], $item['line']],
-                    );
-                }
-                $this->store->run("UPDATE feed SET status = 'done' WHERE id = ?", [$feed['id']]);
+            if ($feed === null) {
+                return false;
             }
+            foreach ($this->store->all('SELECT line, sku, price FROM feed_item WHERE feed_id = ? ORDER BY line', [$feed['id']]) as $item) {
+                $refusal = $this->apply($feed['id'], $feed['seller_id'], $item['sku'], (int) $item['price']);
+                $this->store->run(
+                    'UPDATE feed_item SET status = ?, message = ? WHERE feed_id = ? AND line = ?',
+                    [$refusal === null ? 'accepted' : 'refused', $refusal, $feed['id'], $item['line']],
+                );
+            }
+            $this->store->run("UPDATE feed SET status = 'done' WHERE id = ?", [$feed['id']]);
+
+            return true;
         });
     }
 

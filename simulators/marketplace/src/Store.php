@@ -18,6 +18,8 @@ final class Store
             PDO::ATTR_ERRMODE => PDO::ERRMODE_EXCEPTION,
             PDO::ATTR_DEFAULT_FETCH_MODE => PDO::FETCH_ASSOC,
             PDO::ATTR_EMULATE_PREPARES => true,
+            // Signing in costs more than most calls.
+            PDO::ATTR_PERSISTENT => PHP_SAPI === 'fpm-fcgi',
         ]);
     }
 

@@ -23,7 +23,8 @@ final readonly class ControlApi
             'PUT /control/faults' => $this->faults($body),
             'PUT /control/clock' => $this->clock($body),
             'PUT /control/rivals' => $this->rivals($body),
-            'PUT /control/offer' => $this->offer($body),
+            'PUT /control/offer' => $this->offers([$body]),
+            'PUT /control/offers' => $this->offers(is_array($body['offers'] ?? null) ? array_values($body['offers']) : []),
             'GET /control/price-log' => new Response(200, ['log' => $this->store->all('SELECT * FROM price_log ORDER BY id')]),
             default => Response::problem(404, 'no such knob'),
         };
@@ -58,14 +59,20 @@ final readonly class ControlApi
         return new Response(200, ['move' => $this->store->setting('rivals_move')]);
     }
 
-    /** @param  array<string, mixed>  $body */
-    private function offer(array $body): Response
+    /** @param  list<mixed>  $offers */
+    private function offers(array $offers): Response
     {
-        if (! is_string($body['item'] ?? null) || ! is_string($body['seller'] ?? null) || ! is_int($body['price'] ?? null)) {
-            return Response::problem(422, 'item, seller and a price in minor units are required');
+        foreach ($offers as $offer) {
+            if (! is_array($offer) || ! is_string($offer['item'] ?? null) || ! is_string($offer['seller'] ?? null) || ! is_int($offer['price'] ?? null)) {
+                return Response::problem(422, 'item, seller and a price in minor units are required');
+            }
         }
-        (new Offers($this->store, new Clock($this->store)))->change($body['item'], $body['seller'], price: $body['price'], active: true);
+        $this->store->transaction(function () use ($offers): void {
+            foreach ($offers as $offer) {
+                (new Offers($this->store, new Clock($this->store)))->change($offer['item'], $offer['seller'], price: $offer['price'], active: true);
+            }
+        });
 
-        return new Response(200, ['changed' => true]);
+        return new Response(200, ['changed' => count($offers)]);
     }
 }

@@ -167,9 +167,7 @@ final readonly class SellerApi
 
     private function feed(string $id): Response
     {
-        $feeds = new Feeds($this->store, $this->clock);
-        $feeds->work();
-        $feed = $feeds->find($this->seller, $id);
+        $feed = (new Feeds($this->store, $this->clock))->find($this->seller, $id);
 
         return $feed === null ? Response::problem(404, 'no such feed') : new Response(200, $feed);
     }

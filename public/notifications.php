@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+// The way in for marketplaces' word of changes, which comes by the hundred a second: settings and one action, without the rest of the framework.
+// Does the same as the route of the same address.
+
+use App\Market\Actions\HearNotification;
+use Illuminate\Encryption\Encrypter;
+use Illuminate\Foundation\Bootstrap\LoadConfiguration;
+use Illuminate\Foundation\Bootstrap\LoadEnvironmentVariables;
+
+require __DIR__.'/../vendor/autoload.php';
+
+$app = require __DIR__.'/../bootstrap/app.php';
+$app->bootstrapWith([LoadEnvironmentVariables::class, LoadConfiguration::class]);
+$database = $app['config']['database.connections.pgsql'];
+$isFound = preg_match('#^/api/v1/channels/([^/]+)/notifications$#', (string) parse_url((string) $_SERVER['REQUEST_URI'], PHP_URL_PATH), $path) === 1;
+try {
+    $status = ! $isFound || $_SERVER['REQUEST_METHOD'] !== 'POST' ? 404 : (new HearNotification(
+        new PDO("pgsql:host={$database['host']};port={$database['port']};dbname={$database['database']}", $database['username'], $database['password'], [PDO::ATTR_PERSISTENT => true, PDO::ATTR_ERRMODE => PDO::ERRMODE_EXCEPTION]),
+        new Encrypter((string) base64_decode(substr((string) $app['config']['app.key'], 7), true), $app['config']['app.cipher']),
+    ))->handle($path[1], $_SERVER['HTTP_WEBHOOK_ID'] ?? '', $_SERVER['HTTP_WEBHOOK_TIMESTAMP'] ?? '', $_SERVER['HTTP_WEBHOOK_SIGNATURE'] ?? '', (string) file_get_contents('php://input'));
+} catch (PDOException $e) {
+    error_log($e->getMessage());
+    $status = 503;
+}
+http_response_code($status);
+header('Content-Type: application/problem+json');
+echo $status === 202 ? 'null' : json_encode(['type' => 'about:blank', 'title' => [401 => 'The signature does not fit', 404 => 'Not found', 503 => 'Out of order'][$status], 'status' => $status]);
