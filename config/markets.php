@@ -2,9 +2,10 @@
 
 declare(strict_types=1);
 
-// Where the demo's two simulated marketplaces answer.
+// Where the demo's simulated marketplaces and shop answer.
 return [
     'quayside' => env('QUAYSIDE_URL'),
     'fennmarkt' => env('FENNMARKT_URL'),
+    'shop' => env('SHOP_URL'),
     'token' => env('MARKET_TOKEN'),
 ];

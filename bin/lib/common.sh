@@ -22,6 +22,7 @@ missing_packages() {
         grep -qix "${pair%%:*}" <<<"$have" || list+=" php-${pair##*:}"
     done
     [ "${NEED_BROWSER:-}" = "" ] || [ -x /usr/bin/chromium ] || list+=" chromium"
+    [ "${NEED_SSHD:-}" = "" ] || [ -x /usr/sbin/sshd ] || list+=" openssh-server"
     printf '%s' "$list"
 }
 

@@ -1,13 +1,13 @@
 # Starts and stops the processes of one profile (demo, test, bench). Everything of a profile lives in var/PROFILE,
-# everything listens on loopback only: web PORT, PostgreSQL PORT+1, Quayside PORT+2, Fennmarkt PORT+3.
+# everything listens on loopback only: web PORT, PostgreSQL PORT+1, Quayside PORT+2, Fennmarkt PORT+3, our own shop PORT+4, a mailbox PORT+5.
 
 use_profile() {
     PROFILE=$1 PORT=$2
     export WRASSE_HOME=$ROOT/var/$PROFILE
     RUN=$WRASSE_HOME/run ETC=$WRASSE_HOME/etc LOG=$WRASSE_HOME/log
-    PG_PORT=$((PORT + 1)) QUAYSIDE_PORT=$((PORT + 2)) FENNMARKT_PORT=$((PORT + 3))
+    PG_PORT=$((PORT + 1)) QUAYSIDE_PORT=$((PORT + 2)) FENNMARKT_PORT=$((PORT + 3)) SHOP_PORT=$((PORT + 4)) INBOX_PORT=$((PORT + 5))
     PIDS=() NAMES=()
-    mkdir -p "$RUN" "$ETC" "$LOG" "$WRASSE_HOME"/storage/{app,logs,framework/{cache/data,sessions,views,testing}}
+    mkdir -p "$RUN" "$ETC" "$LOG" "$WRASSE_HOME/inbox" "$WRASSE_HOME"/storage/{app,logs,framework/{cache/data,sessions,views,testing}}
     [ -w "$RUN" ] || die "$RUN cannot be written by $(id -un); it was made by $(stat -c %U "$RUN"). Run as that user or remove var/$PROFILE."
 }
 
@@ -39,9 +39,9 @@ stop_leftovers() {
 
 check_ports() {
     local port
-    for port in "$PORT" "$PG_PORT" "$QUAYSIDE_PORT" "$FENNMARKT_PORT"; do
+    for port in "$PORT" "$PG_PORT" "$QUAYSIDE_PORT" "$FENNMARKT_PORT" "$SHOP_PORT" "$INBOX_PORT"; do
         if (exec 3<>"/dev/tcp/127.0.0.1/$port") 2>/dev/null; then
-            die "Port $port is taken by another program; choose others with --port N (N to N+3 are used)."
+            die "Port $port is taken by another program; choose others with --port N (N to N+5 are used)."
         fi
     done
 }
@@ -138,6 +138,13 @@ SANCTUM_STATEFUL_DOMAINS=127.0.0.1:$PORT,localhost:$PORT
 QUAYSIDE_URL=http://127.0.0.1:$QUAYSIDE_PORT
 FENNMARKT_URL=http://127.0.0.1:$FENNMARKT_PORT
 MARKET_TOKEN=$(cat "$WRASSE_HOME/market-token")
+SHOP_URL=http://127.0.0.1:$SHOP_PORT
+ALLOW_PRIVATE_ADDRESSES=true
+MAIL_MAILER=smtp
+MAIL_HOST=127.0.0.1
+MAIL_PORT=$INBOX_PORT
+MAIL_FROM_ADDRESS=prices@kettle-crock.example
+MAIL_FROM_NAME=Wrasse
 EOF
     )
     rm -f bootstrap/cache/config.php
@@ -255,14 +262,27 @@ EOF
     )
     has_database "$1" && return
     make_database "$1"
-    MARKET_CONFIG=$(market_config "$1") php simulators/marketplace/bin/market setup || die "The simulated marketplace $2 could not be set up."
+    SIMULATOR_CONFIG=$(market_config "$1") php simulators/marketplace/bin/market setup || die "The simulated marketplace $2 could not be set up."
+}
+
+# Our own web shop, and the mailbox price files are sent to.
+prepare_shop() {
+    (umask 077; cat > "$(market_config shop)" <<EOF
+{"name": "Kettle & Crock", "dsn": "pgsql:host=127.0.0.1;port=$PG_PORT;dbname=kettleshop", "user": "wrasse", "password": "$(cat "$WRASSE_HOME/secret")", "seed": 3, "token": "$(cat "$WRASSE_HOME/market-token")"}
+EOF
+    )
+    has_database kettleshop && return
+    make_database kettleshop
+    SIMULATOR_CONFIG=$(market_config shop) php simulators/shop/bin/shop setup || die "The simulated shop could not be set up."
 }
 
 start_markets() {
+    prepare_shop
     {
         printf '[global]\nerror_log = %s\ndaemonize = no\n' "$LOG/fpm-markets.log"
-        fpm_pool quayside dynamic 4 "env[MARKET_CONFIG] = $(market_config quayside)"
-        fpm_pool fennmarkt dynamic 4 "env[MARKET_CONFIG] = $(market_config fennmarkt)"
+        fpm_pool quayside dynamic 4 "env[SIMULATOR_CONFIG] = $(market_config quayside)"
+        fpm_pool fennmarkt dynamic 4 "env[SIMULATOR_CONFIG] = $(market_config fennmarkt)"
+        fpm_pool shop ondemand 3 "env[SIMULATOR_CONFIG] = $(market_config shop)"
     } > "$ETC/fpm-markets.conf"
     {
         nginx_head markets
@@ -277,14 +297,22 @@ start_markets() {
     }
 EOF
         done
-        echo '}'
+        cat <<EOF
+    server {
+        listen 127.0.0.1:$SHOP_PORT;
+        location / { fastcgi_pass unix:$RUN/shop.sock; include /etc/nginx/fastcgi_params; fastcgi_param SCRIPT_FILENAME $ROOT/simulators/shop/public/index.php; }
+    }
+}
+EOF
     } > "$ETC/nginx-markets.conf"
     fpm fpm-markets
     start nginx-markets /usr/sbin/nginx -c "$ETC/nginx-markets.conf" -g 'daemon off;'
     for key in quayside fennmarkt; do
-        start "$key" env MARKET_CONFIG="$(market_config "$key")" php simulators/marketplace/bin/market run
-        start "$key-word" env MARKET_CONFIG="$(market_config "$key")" php simulators/marketplace/bin/market tell
+        start "$key" env SIMULATOR_CONFIG="$(market_config "$key")" php simulators/marketplace/bin/market run
+        start "$key-word" env SIMULATOR_CONFIG="$(market_config "$key")" php simulators/marketplace/bin/market tell
     done
+    start inbox php simulators/inbox/bin/inbox "$INBOX_PORT" "$WRASSE_HOME/inbox"
+    wait_for "The shop" 20 curl -fs "http://127.0.0.1:$SHOP_PORT/up"
     wait_for Quayside 20 curl -fs "http://127.0.0.1:$QUAYSIDE_PORT/up"
     wait_for Fennmarkt 20 curl -fs "http://127.0.0.1:$FENNMARKT_PORT/up"
 }

@@ -7,6 +7,7 @@ namespace Tests\Simulators;
 use App\Market\Marketplace\WebhookSignature;
 use PDO;
 use PHPUnit\Framework\TestCase;
+use Simulators\Common\Store;
 use Simulators\Marketplace\BuyBox;
 use Simulators\Marketplace\Clock;
 use Simulators\Marketplace\Demand;
@@ -19,7 +20,6 @@ use Simulators\Marketplace\Notifier;
 use Simulators\Marketplace\Offers;
 use Simulators\Marketplace\Rivals;
 use Simulators\Marketplace\Setup;
-use Simulators\Marketplace\Store;
 
 /** The simulated marketplace does what its description says; everything else is tested against it. */
 final class MarketplaceTest extends TestCase

@@ -11,10 +11,16 @@ use Wrasse\Core\Money\Percent;
 #[OA\Schema(schema: 'Channel')]
 final readonly class ChannelResource
 {
-    /** @param  list<array<string, string|null>>  $fees */
+    /**
+     * @param  list<array<string, string|null>>  $fees
+     * @param  array<string, string>|null  $delivery
+     */
     public function __construct(
         #[OA\Property] public int $id,
+        #[OA\Property(enum: ['marketplace', 'shop', 'file', 'webhook'])] public string $kind,
         #[OA\Property] public string $name,
+        #[OA\Property(description: 'Where it answers.')] public string $address,
+        #[OA\Property(type: 'object', nullable: true, oneOf: [new OA\Schema(ref: '#/components/schemas/Delivery')])] public ?array $delivery,
         #[OA\Property] public string $currency,
         #[OA\Property] public bool $automation_on,
         #[OA\Property(description: 'Null where it is that of the workspace.')] public ?string $tax_percent,
@@ -23,14 +29,15 @@ final readonly class ChannelResource
         #[OA\Property(type: 'object', ref: '#/components/schemas/CategoryTerms')] public object $categories,
         #[OA\Property(format: 'date-time')] public ?string $synced_at,
         #[OA\Property(description: 'What the last call that failed said.')] public ?string $problem,
+        #[OA\Property(description: 'It fails again and again, and is left alone until then.', format: 'date-time')] public ?string $rests_until,
     ) {
     }
 
     public static function of(Channel $channel): self
     {
         return new self(
-            $channel->id, $channel->name, $channel->currency, $channel->automation_on, $channel->tax_percent === null ? null : (string) Percent::parse($channel->tax_percent), $channel->tax_included, $channel->fees, (object) $channel->categories,
-            $channel->synced_at?->toIso8601ZuluString(), $channel->problem,
+            $channel->id, $channel->kind->value, $channel->name, $channel->base_url, $channel->delivery === null ? null : array_diff_key($channel->delivery, array_flip(Channel::DELIVERY_SECRETS)), $channel->currency, $channel->automation_on, $channel->tax_percent === null ? null : (string) Percent::parse($channel->tax_percent), $channel->tax_included, $channel->fees, (object) $channel->categories,
+            $channel->synced_at?->toIso8601ZuluString(), $channel->problem, $channel->isQuiet() ? $channel->quiet_until?->toIso8601ZuluString() : null,
         );
     }
 }

@@ -43,6 +43,9 @@ final class Channel extends Model
 
     protected $hidden = ['token', 'webhook_secret', 'delivery'];
 
+    /** Of the delivery, what is never told again. */
+    public const DELIVERY_SECRETS = ['password', 'key'];
+
     /** Calls in a row that may fail before the channel is left alone for a while. */
     private const PATIENCE = 4;
 

@@ -21,7 +21,7 @@ use Illuminate\Support\Facades\Http;
  */
 final class BenchLatencyCommand extends Command
 {
-    protected $signature = 'bench:latency {--per-second=50 : Moves; the marketplaces tell of our own changes too, so that there is word twice as often} {--seconds=60} {--control= : The control token of the marketplaces}';
+    protected $signature = 'bench:latency {--per-second=52 : Moves; the marketplaces tell of our own changes too, so that there is word twice as often} {--seconds=60} {--control= : The control token of the marketplaces}';
 
     protected $description = 'Measure from notification to price sent';
 

@@ -171,7 +171,8 @@ export interface paths {
         /** Where prices go to and offers come from */
         get: operations["listChannels"];
         put?: never;
-        post?: never;
+        /** Connect a channel */
+        post: operations["addChannel"];
         delete?: never;
         options?: never;
         head?: never;
@@ -193,6 +194,40 @@ export interface paths {
         head?: never;
         /** Change fees or the switch */
         patch: operations["changeChannel"];
+        trace?: never;
+    };
+    "/api/v1/channels/{id}/connection": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change how a channel is reached */
+        put: operations["changeConnection"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/channels/{id}/secret": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A new secret for signing; the old one ends */
+        post: operations["renewSecret"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/v1/facets": {
@@ -584,6 +619,57 @@ export interface paths {
         put?: never;
         /** Take one change back, as a new change within the limits */
         post: operations["undoChange"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/channels/{id}/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** See whether a channel can be reached; a file or message without prices is sent where that is the only way to know */
+        post: operations["tryChannel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/channels/{id}/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Files written for a channel, the latest first */
+        get: operations["listPriceFiles"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/channels/{id}/files/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One of them */
+        get: operations["getPriceFile"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1084,7 +1170,12 @@ export interface components {
         };
         Channel: {
             id: number;
+            /** @enum {string} */
+            kind: "marketplace" | "shop" | "file" | "webhook";
             name: string;
+            /** @description Where it answers. */
+            address: string;
+            delivery: components["schemas"]["Delivery"] | null;
             currency: string;
             automation_on: boolean;
             /** @description Null where it is that of the workspace. */
@@ -1097,6 +1188,31 @@ export interface components {
             synced_at: string | null;
             /** @description What the last call that failed said. */
             problem: string | null;
+            /**
+             * Format: date-time
+             * @description It fails again and again, and is left alone until then.
+             */
+            rests_until: string | null;
+        };
+        /** @description How files leave. */
+        Delivery: {
+            /**
+             * @description Connects channels: marketplaces, our own shop, files and messages.
+             * @enum {string}
+             */
+            way: "folder" | "email" | "sftp";
+            /** @description The e-mail address. */
+            to?: string;
+            host?: string;
+            port?: string;
+            user?: string;
+            /** @description Never told again; left out, it stays. */
+            password?: string;
+            /** @description A private key instead of a password; never told again either. */
+            key?: string;
+            folder?: string;
+            /** @description Of the server’s host key, as MD5 pairs; a server that shows another gets nothing. */
+            fingerprint?: string;
         };
         Facets: {
             suppliers: string[];
@@ -2462,6 +2578,54 @@ export interface operations {
             };
         };
     };
+    addChannel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    kind: "marketplace" | "shop" | "file" | "webhook";
+                    name: string;
+                    /** @description Where a marketplace, a shop or the receiver of messages answers. */
+                    address?: string;
+                    token?: string;
+                    /** @description Our name as a seller on a marketplace. */
+                    seller?: string;
+                    delivery?: components["schemas"]["Delivery"];
+                    /** @description A channel whose listings are offered there too. */
+                    copy_from?: number | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Connected; secret is what messages to and from it are signed with, and is not told again */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        channel: components["schemas"]["Channel"];
+                        secret: string;
+                    };
+                };
+            };
+            /** @description What is wrong with which field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     changeChannel: {
         parameters: {
             query?: never;
@@ -2500,6 +2664,69 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    changeConnection: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    address?: string;
+                    token?: string;
+                    delivery?: components["schemas"]["Delivery"];
+                };
+            };
+        };
+        responses: {
+            /** @description As it is now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Channel"];
+                };
+            };
+            /** @description What is wrong with which field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    renewSecret: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is not told again */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        secret: string;
+                    };
                 };
             };
         };
@@ -3372,6 +3599,90 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Undone"];
+                };
+            };
+        };
+    };
+    tryChannel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What came of it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        works: boolean;
+                        message: string;
+                    };
+                };
+            };
+        };
+    };
+    listPriceFiles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Files */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        name: string;
+                        /** Format: date-time */
+                        written_at: string;
+                        bytes: number;
+                    }[];
+                };
+            };
+        };
+    };
+    getPriceFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description CSV */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description None */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };

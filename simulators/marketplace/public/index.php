@@ -2,11 +2,11 @@
 
 declare(strict_types=1);
 
+use Simulators\Common\Response;
+use Simulators\Common\Store;
 use Simulators\Marketplace\Http\ControlApi;
 use Simulators\Marketplace\Http\Gate;
-use Simulators\Marketplace\Http\Response;
 use Simulators\Marketplace\Http\SellerApi;
-use Simulators\Marketplace\Store;
 
 require __DIR__.'/../../../vendor/autoload.php';
 

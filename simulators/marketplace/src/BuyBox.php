@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Simulators\Marketplace;
 
+use Simulators\Common\Store;
+
 /**
  * Who gets the buy box: the lowest score among new offers in stock from sellers rated 85 % or better with 50 ratings.
  *

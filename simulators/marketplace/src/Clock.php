@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Simulators\Marketplace;
 
+use Simulators\Common\Store;
+
 /** The marketplace's own time: real time, times a speed from the moment the speed was set. */
 final readonly class Clock
 {

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Simulators\Marketplace;
 
+use Simulators\Common\Chance;
+use Simulators\Common\Store;
+
 /** Buyers: they come by the item's usual demand, four in five take the buy box, the others the cheapest. */
 final readonly class Demand
 {

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Simulators\Marketplace;
 
+use Simulators\Common\Chance;
+use Simulators\Common\Store;
+
 /** What can be made to go wrong. Shares are from 0 to 1. */
 final readonly class Faults
 {

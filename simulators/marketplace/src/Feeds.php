@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Simulators\Marketplace;
 
+use Simulators\Common\Store;
+
 /**
  * Price updates come as a feed: submit, get an id, ask for its status, find a result per line.
  * A feed sent again with the same idempotency key is the same feed and is worked through once.

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Simulators\Marketplace;
 
+use Simulators\Common\Chance;
+use Simulators\Common\Store;
+
 /**
  * The report of past days. The past before the market opened is made up from the seed: prices that stand for some days and
  * then step, seasons, stock-outs, and a few things worth finding: a price war, a rival that left, a brand sold too cheap, penny prices.

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Simulators\Marketplace;
 
+use Simulators\Common\Store;
+
 /** Changes to offers, each followed by a new buy box and word to whoever listens. */
 final readonly class Offers
 {

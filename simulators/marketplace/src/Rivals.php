@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Simulators\Marketplace;
 
+use Simulators\Common\Chance;
+use Simulators\Common\Store;
 use Simulators\Marketplace\Behaviour\Behaviours;
 use Simulators\Marketplace\Behaviour\Situation;
 

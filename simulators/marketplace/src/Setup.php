@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Simulators\Marketplace;
 
+use Simulators\Common\Chance;
+use Simulators\Common\Store;
+
 /** Fills an empty database from the scenario files; the seed decides who offers what at which price. */
 final readonly class Setup
 {

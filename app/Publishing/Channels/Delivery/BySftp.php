@@ -27,10 +27,10 @@ final readonly class BySftp implements FileDelivery
                 $server->delete($name);
             }
             $server->move(".{$name}.part", $name);
-        } catch (UnableToEstablishAuthenticityOfHost) {
-            throw new ChannelUnavailable("The SFTP server of {$channel->name} shows another host key than the one you gave. Nothing was sent.", self::SECONDS_UNTIL_RETRY);
         } catch (FilesystemException|\RuntimeException $e) {
-            throw new ChannelUnavailable("The SFTP server of {$channel->name} did not take the file: ".mb_substr($e->getMessage(), 0, 200), self::SECONDS_UNTIL_RETRY);
+            throw new ChannelUnavailable($e->getPrevious() instanceof UnableToEstablishAuthenticityOfHost
+                ? "The SFTP server of {$channel->name} shows another host key than the one you gave. Nothing was sent."
+                : "The SFTP server of {$channel->name} did not take the file: ".mb_substr($e->getMessage(), 0, 200), self::SECONDS_UNTIL_RETRY);
         }
     }
 
@@ -39,7 +39,7 @@ final readonly class BySftp implements FileDelivery
         $to = $channel->delivery ?? [];
 
         return Storage::build([
-            'driver' => 'sftp', 'host' => $to['host'], 'port' => (int) ($to['port'] ?? 22), 'username' => $to['user'], 'password' => $to['password'] ?? null,
+            'driver' => 'sftp', 'host' => $to['host'], 'port' => (int) ($to['port'] ?? 22), 'username' => $to['user'], 'password' => $to['password'] ?? null, 'privateKey' => $to['key'] ?? null,
             'hostFingerprint' => ($to['fingerprint'] ?? '') === '' ? null : $to['fingerprint'], 'root' => $to['folder'] ?? '', 'timeout' => 10, 'maxTries' => 1, 'throw' => true,
         ]);
     }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Simulators\Marketplace\Behaviour;
 
-use Simulators\Marketplace\Chance;
+use Simulators\Common\Chance;
 
 /** How a rival moves its price. */
 interface Behaviour

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Simulators\Marketplace\Behaviour;
 
-use Simulators\Marketplace\Chance;
+use Simulators\Common\Chance;
 
 /** Asks what the buy box holder asks, while that is above its own floor. */
 final readonly class Follower implements Behaviour

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Simulators\Marketplace\Behaviour;
 
-use Simulators\Marketplace\Chance;
+use Simulators\Common\Chance;
 
 /** Comes and goes. */
 final readonly class Leaver implements Behaviour

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Simulators\Marketplace\Behaviour;
 
-use Simulators\Marketplace\Chance;
+use Simulators\Common\Chance;
 
 /** One to five cents below the cheapest other, down to its own floor; from there it starts over near its usual price. */
 final readonly class Undercutter implements Behaviour

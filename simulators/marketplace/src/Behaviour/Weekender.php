@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Simulators\Marketplace\Behaviour;
 
-use Simulators\Marketplace\Chance;
+use Simulators\Common\Chance;
 
 /** A tenth off on Saturdays and Sundays. */
 final readonly class Weekender implements Behaviour

@@ -4,10 +4,11 @@ declare(strict_types=1);
 
 namespace Simulators\Marketplace\Http;
 
+use Simulators\Common\Response;
+use Simulators\Common\Store;
 use Simulators\Marketplace\Clock;
 use Simulators\Marketplace\Faults;
 use Simulators\Marketplace\Offers;
-use Simulators\Marketplace\Store;
 
 /** The knobs of the simulation: faults, clock, a rival's hand moved by force, and what really happened. */
 final readonly class ControlApi

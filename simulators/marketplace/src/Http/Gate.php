@@ -4,8 +4,9 @@ declare(strict_types=1);
 
 namespace Simulators\Marketplace\Http;
 
+use Simulators\Common\Response;
+use Simulators\Common\Store;
 use Simulators\Marketplace\Faults;
-use Simulators\Marketplace\Store;
 
 /** What stands before every call: the token, the rate limit and the faults that are switched on. */
 final readonly class Gate

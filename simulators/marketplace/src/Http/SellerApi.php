@@ -4,10 +4,11 @@ declare(strict_types=1);
 
 namespace Simulators\Marketplace\Http;
 
+use Simulators\Common\Response;
+use Simulators\Common\Store;
 use Simulators\Marketplace\Clock;
 use Simulators\Marketplace\Feeds;
 use Simulators\Marketplace\History;
-use Simulators\Marketplace\Store;
 
 /** The calls a seller's software makes. Amounts are decimals with two places. */
 final readonly class SellerApi

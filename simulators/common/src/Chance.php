@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Simulators\Marketplace;
+namespace Simulators\Common;
 
 use Random\Engine\Mt19937;
 use Random\Randomizer;

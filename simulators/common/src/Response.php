@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Simulators\Marketplace\Http;
+namespace Simulators\Common;
 
 final readonly class Response
 {

@@ -2,11 +2,11 @@
 
 declare(strict_types=1);
 
-namespace Simulators\Marketplace;
+namespace Simulators\Common;
 
 use PDO;
 
-/** The marketplace's own database and its settings. */
+/** A simulator's own database and its settings. */
 final class Store
 {
     public readonly PDO $pdo;
@@ -25,7 +25,7 @@ final class Store
 
     public static function fromEnvironment(): self
     {
-        $file = (string) getenv('MARKET_CONFIG');
+        $file = (string) getenv('SIMULATOR_CONFIG');
 
         return new self(json_decode((string) file_get_contents($file), true, 8, JSON_THROW_ON_ERROR));
     }

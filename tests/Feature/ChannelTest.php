@@ -1,0 +1,226 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Catalogue\Models\Channel;
+use App\Catalogue\Models\Listing;
+use App\Market\Jobs\ReadShopJob;
+use App\Market\Marketplace\WebhookSignature;
+use App\Pricing\Events\DecidedPrice;
+use App\Pricing\Events\PricesDecided;
+use App\Publishing\Actions\AdvanceFeed;
+use App\Publishing\Actions\ClaimQueuedChanges;
+use App\Publishing\Actions\QueuePriceChanges;
+use App\Publishing\Channels\Delivery\ToFolder;
+use App\Publishing\Models\Feed;
+use App\Publishing\Models\PriceChange;
+use Illuminate\Http\Client\Request;
+use Illuminate\Support\Facades\File;
+use Illuminate\Support\Facades\Http;
+use Illuminate\Support\Facades\Mail;
+use Tests\TestCase;
+
+final class ChannelTest extends TestCase
+{
+    protected function setUp(): void
+    {
+        parent::setUp();
+        Http::preventStrayRequests();
+        config(['channels.private_addresses' => true]);
+    }
+
+    public function test_prices_leave_as_a_csv_file_in_a_folder_and_are_confirmed_with_it(): void
+    {
+        $channel = $this->added(['kind' => 'file', 'name' => 'Price list', 'delivery' => ['way' => 'folder'], 'copy_from' => $this->withListing()->channel_id]);
+        $listing = Listing::query()->where('channel_id', $channel->id)->sole();
+        self::assertSame(['KC-1', 2_490, false], [$listing->sku, $listing->price_minor, $listing->is_draft]);
+        $feed = $this->send($channel, $listing, 1_980);
+        $this->advance($feed);
+        self::assertSame(['confirmed', 1_980], [PriceChange::query()->sole()->state->value, $listing->refresh()->price_minor]);
+        $files = $this->as()->getJson("/api/v1/channels/{$channel->id}/files")->assertOk()->json();
+        self::assertSame("prices-{$feed->id}.csv", $files[0]['name']);
+        $csv = $this->as()->get("/api/v1/channels/{$channel->id}/files/{$files[0]['name']}")->assertOk()->baseResponse->getFile()->getContent();
+        self::assertSame("SKU,Price,Currency,\"Price before\",GTIN,Title,Change\r\nKC-1,19.80,EUR,24.90,,\"Thing KC-1\",".PriceChange::query()->sole()->id."\r\n", $csv);
+        $this->as()->get("/api/v1/channels/{$channel->id}/files/..%2F..%2F.env")->assertNotFound();
+        File::deleteDirectory(ToFolder::folder($channel));
+    }
+
+    public function test_a_folder_that_cannot_be_written_keeps_the_price_on_its_way(): void
+    {
+        $channel = $this->added(['kind' => 'file', 'name' => 'Price list', 'delivery' => ['way' => 'folder'], 'copy_from' => $this->withListing()->channel_id]);
+        File::ensureDirectoryExists(dirname(ToFolder::folder($channel)));
+        File::put(ToFolder::folder($channel), 'a file stands where the folder should be');
+        $feed = $this->send($channel, Listing::query()->where('channel_id', $channel->id)->sole(), 1_980);
+        $this->advance($feed);
+        $change = PriceChange::query()->sole();
+        self::assertSame('sending', $change->state->value);
+        self::assertStringContainsString('could not be written', (string) $change->problem);
+        File::delete(ToFolder::folder($channel));
+        $this->advance($feed);
+        self::assertSame('confirmed', $change->refresh()->state->value);
+        File::deleteDirectory(ToFolder::folder($channel));
+    }
+
+    public function test_prices_leave_by_email_under_one_message_id(): void
+    {
+        config(['mail.default' => 'array']);
+        $channel = $this->added(['kind' => 'file', 'name' => 'Depot', 'delivery' => ['way' => 'email', 'to' => 'prices@depot.example'], 'copy_from' => $this->withListing()->channel_id]);
+        $feed = $this->send($channel, Listing::query()->where('channel_id', $channel->id)->sole(), 1_980);
+        $this->advance($feed);
+        /** @var \Illuminate\Mail\Transport\ArrayTransport $transport */
+        $transport = Mail::mailer()->getSymfonyTransport();
+        $sent = $transport->messages()->sole()->toString();
+        self::assertStringContainsString("Message-ID: <prices-{$feed->id}@wrasse.invalid>", $sent);
+        self::assertStringContainsString('To: prices@depot.example', $sent);
+        self::assertStringContainsString('KC-1,19.80,EUR,24.90', quoted_printable_decode($sent).base64_decode((string) preg_replace('/.*\r\n\r\n(?=U0tV)|--.*$/s', '', $sent)));
+        self::assertSame('confirmed', PriceChange::query()->sole()->state->value);
+    }
+
+    /** Message, headers and retries as the Standard Webhooks specification 1.0.0 says. */
+    public function test_prices_leave_as_signed_messages_that_are_repeated_until_they_are_taken(): void
+    {
+        $made = $this->as()->postJson('/api/v1/channels', ['kind' => 'webhook', 'name' => 'Till', 'address' => 'https://till.example/prices', 'copy_from' => $this->withListing()->channel_id])->assertCreated();
+        $channel = Channel::query()->findOrFail($made['channel']['id']);
+        $heard = [];
+        Http::fake(['till.example/prices' => function (Request $request) use (&$heard, $made) {
+            $heard[] = [$request->header('webhook-id')[0], $request->body()];
+            self::assertTrue((new WebhookSignature($made['secret']))->fits($request->header('webhook-id')[0], $request->header('webhook-timestamp')[0], $request->body(), $request->header('webhook-signature')[0], time()));
+
+            return match (count($heard)) {
+                1 => Http::response('', 500), 2 => Http::response('', 404), 3 => Http::response('', 302, ['Location' => 'https://elsewhere.example']), default => Http::response('', 204)
+            };
+        }]);
+        $feed = $this->send($channel, Listing::query()->where('channel_id', $channel->id)->sole(), 1_980);
+        for ($try = 0; $try < 6; $try++) {
+            $this->advance($feed, 1);
+        }
+        self::assertSame('confirmed', PriceChange::query()->sole()->state->value);
+        self::assertSame([$feed->id, $feed->id, $feed->id, $feed->id], array_column($heard, 0), 'one id, however often');
+        self::assertEquals(['change' => PriceChange::query()->sole()->id, 'sku' => 'KC-1', 'price' => '19.80', 'before' => '24.90'], json_decode($heard[3][1], true)['data']['prices'][0]);
+    }
+
+    public function test_a_receiver_that_is_gone_is_not_asked_again(): void
+    {
+        $channel = $this->added(['kind' => 'webhook', 'name' => 'Till', 'address' => 'https://till.example/prices', 'copy_from' => $this->withListing()->channel_id]);
+        Http::fake(['till.example/prices' => Http::response('', 410)]);
+        $this->advance($this->send($channel, Listing::query()->where('channel_id', $channel->id)->sole(), 1_980));
+        self::assertSame(['refused', 'Till refused: status 410.'], [PriceChange::query()->sole()->state->value, PriceChange::query()->sole()->problem]);
+        Http::assertSentCount(1);
+    }
+
+    public function test_our_own_shop_tells_its_listings_takes_prices_and_shows_them(): void
+    {
+        $product = ['sku' => '0101', 'gtin' => '', 'title' => 'Crock', 'brand' => 'Tidewell', 'category' => 'Crocks', 'price' => '24.90', 'stock' => 4, 'path' => '/p/0101'];
+        Http::fake(function (Request $request) use (&$product) {
+            if ($request->method() === 'PUT') {
+                $product['price'] = $request['prices'][0]['price'];
+
+                return Http::response(['id' => 'list-1']);
+            }
+
+            return Http::response(str_contains($request->url(), 'price-lists') ? ['id' => 'list-1', 'prices' => [['sku' => '0101', 'price' => '19.80', 'problem' => null]]] : ['products' => [$product], 'next' => null]);
+        });
+        $channel = $this->added(['kind' => 'shop', 'name' => 'Own shop', 'address' => 'http://shop.example', 'token' => 'secret']);
+        $this->workOff();
+        $listing = Listing::query()->where('channel_id', $channel->id)->sole();
+        self::assertSame(['0101', 2_490, 4], [$listing->sku, $listing->price_minor, $listing->stock]);
+        $this->advance($this->send($channel, $listing, 1_980), 3);
+        self::assertSame(['confirmed', 1_980], [PriceChange::query()->sole()->state->value, $listing->refresh()->price_minor]);
+
+        // Someone sets another price in the shop itself.
+        PriceChange::query()->update(['settled_at' => now()->subHour()]);
+        $product = [...$product, 'price' => '21.00', 'stock' => 3];
+        ReadShopJob::dispatchSync($this->workspace->id, $channel->id);
+        $this->enter($this->workspace);
+        self::assertSame([2_100, 3], [$listing->refresh()->price_minor, $listing->stock]);
+    }
+
+    public function test_a_channel_that_fails_again_and_again_rests_and_is_then_tried_with_one_call(): void
+    {
+        $calls = 0;
+        Http::fake(['quayside.test/v1/feeds' => function () use (&$calls) {
+            $calls++;
+
+            return Http::response(['error' => 'maintenance'], 503);
+        }]);
+        $listing = $this->withListing();
+        $feed = $this->send($this->channel, $listing, 1_980);
+        $other = $this->send($this->channel, $this->listing('KC-9'), 1_970);
+        $this->advance($feed, 4);
+        self::assertSame([4, 4], [$calls, $this->channel->refresh()->failures]);
+        self::assertTrue($this->channel->isQuiet());
+        $this->advance($other, 1, afterRest: false);
+        self::assertSame(4, $calls, 'nobody calls while it rests');
+
+        Channel::query()->update(['quiet_until' => now()->subSecond()]);
+        $this->advance($feed, 1, afterRest: false);
+        self::assertSame(5, $calls);
+        $this->advance($other, 1, afterRest: false);
+        self::assertSame(5, $calls, 'it failed again, so that it rests longer');
+        self::assertEqualsWithDelta(10, now()->diffInSeconds($this->channel->refresh()->quiet_until), 1.5);
+        self::assertSame('sending', PriceChange::query()->where('listing_id', $listing->id)->sole()->state->value, 'no price is lost');
+    }
+
+    public function test_wrong_connections_are_refused_at_their_field(): void
+    {
+        $this->as()->postJson('/api/v1/channels', ['kind' => 'webhook', 'name' => 'Till', 'address' => 'ftp://till.example'])->assertUnprocessable()->assertJsonPath('errors.address.0', fn (string $said) => str_contains($said, 'URL'));
+        $this->as()->postJson('/api/v1/channels', ['kind' => 'file', 'name' => 'F', 'delivery' => ['way' => 'email', 'to' => 'nobody']])->assertUnprocessable()->assertJsonStructure(['errors' => ['delivery.to']]);
+        $this->as()->postJson('/api/v1/channels', ['kind' => 'file', 'name' => 'F', 'delivery' => ['way' => 'sftp', 'host' => 'a b', 'user' => 'u', 'password' => 'p', 'folder' => '../etc']])->assertUnprocessable()->assertJsonStructure(['errors' => ['delivery.host', 'delivery.folder']]);
+        $this->as()->postJson('/api/v1/channels', ['kind' => 'file', 'name' => 'Quayside', 'delivery' => ['way' => 'folder']])->assertUnprocessable()->assertJsonStructure(['errors' => ['name']]);
+        config(['channels.private_addresses' => false]);
+        foreach (['http://127.0.0.1:5432', 'http://169.254.169.254/latest', 'http://[::1]/', 'http://10.0.0.7'] as $inside) {
+            $this->as()->postJson('/api/v1/channels', ['kind' => 'webhook', 'name' => 'Till', 'address' => $inside])->assertUnprocessable()->assertJsonStructure(['errors' => ['address']]);
+        }
+        self::assertSame(1, Channel::query()->count());
+    }
+
+    public function test_secrets_are_not_told_and_a_password_not_given_again_stays(): void
+    {
+        $channel = $this->added(['kind' => 'file', 'name' => 'Depot', 'delivery' => ['way' => 'sftp', 'host' => 'sftp.depot.example', 'user' => 'kettle', 'password' => 'hush-hush']]);
+        $this->as()->putJson("/api/v1/channels/{$channel->id}/connection", ['delivery' => ['way' => 'sftp', 'host' => 'files.depot.example', 'user' => 'kettle']])->assertOk();
+        self::assertSame(['files.depot.example', 'hush-hush'], [$channel->refresh()->delivery['host'] ?? null, $channel->delivery['password'] ?? null]);
+        self::assertStringNotContainsString('hush-hush', (string) $this->as()->getJson('/api/v1/channels')->assertOk()->getContent());
+        self::assertStringNotContainsString('hush-hush', (string) $channel->getRawOriginal('delivery'));
+        [, $other] = $this->makeWorkspace('Another', 'other@another.example');
+        $this->actingAs($other)->putJson("/api/v1/channels/{$channel->id}/connection", ['delivery' => ['way' => 'folder']])->assertNotFound();
+        $this->actingAs($other)->postJson("/api/v1/channels/{$channel->id}/try")->assertNotFound();
+    }
+
+    private function withListing(): Listing
+    {
+        return $this->listing('KC-1', ['floor_minor' => 1_000, 'ceiling_minor' => 4_000]);
+    }
+
+    /** @param  array<string, mixed>  $given */
+    private function added(array $given): Channel
+    {
+        return Channel::query()->findOrFail($this->as()->postJson('/api/v1/channels', $given)->assertCreated()->json('channel.id'));
+    }
+
+    private function send(Channel $channel, Listing $listing, int $price): Feed
+    {
+        app(QueuePriceChanges::class)->handle(new PricesDecided($this->workspace->id, [new DecidedPrice($listing->id, $channel->id, false, $listing->price_minor, null, $price, 1_000, 4_000, $this->user->id)]));
+
+        return app(ClaimQueuedChanges::class)->handle($channel->refresh()) ?? throw new \LogicException('Nothing was waiting.');
+    }
+
+    private function advance(Feed $feed, int $steps = 3, bool $afterRest = true): void
+    {
+        for ($step = 0; $step < $steps; $step++) {
+            if ($afterRest) {
+                Channel::query()->update(['quiet_until' => null]);
+            }
+            Feed::query()->whereKey($feed->id)->update(['due_at' => now()->subSecond()]);
+            app(AdvanceFeed::class)->handle($feed->id);
+        }
+    }
+
+    private function as(): static
+    {
+        $this->enter($this->workspace);
+
+        return $this->actingAs($this->user);
+    }
+}
