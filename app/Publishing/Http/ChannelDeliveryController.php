@@ -32,7 +32,7 @@ final readonly class ChannelDeliveryController
         $channel = Channel::query()->findOrFail($id);
         try {
             $said = in_array($channel->kind, ChannelKind::SOURCES, true)
-                ? count(Sources::of($channel)->listings()['listings']).' listings on the first page.'
+                ? 'It answers, with '.count(Sources::of($channel)->listings()['listings']).' listings on the first page.'
                 : 'Sent without prices: '.$drivers->of($channel)->submit($channel, (string) Str::uuid7(), []).'.';
             $channel->answered();
 

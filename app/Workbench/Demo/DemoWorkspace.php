@@ -7,10 +7,12 @@ namespace App\Workbench\Demo;
 use App\Accounts\Models\User;
 use App\Catalogue\Actions\ApplyBatch;
 use App\Catalogue\Actions\CheckImport;
+use App\Catalogue\Actions\ConnectChannel;
 use App\Catalogue\Actions\KeepImport;
 use App\Catalogue\Actions\SetScopeLimits;
 use App\Catalogue\Actions\SetSupplierMarkup;
 use App\Catalogue\Actions\StartBatch;
+use App\Catalogue\Channels\ChannelKind;
 use App\Catalogue\Channels\ChannelUnavailable;
 use App\Catalogue\Imports\ImportColumns;
 use App\Catalogue\Limits\Scope;
@@ -44,7 +46,7 @@ final readonly class DemoWorkspace
 
     public function __construct(
         private CurrentWorkspace $current, private SyncListings $sync, private ObserveItems $observe, private ImportHistory $history,
-        private SaveRule $saveRule, private SetScopeLimits $setScopeLimits,
+        private SaveRule $saveRule, private ConnectChannel $connectChannel, private SetScopeLimits $setScopeLimits,
         private KeepImport $keepImport, private CheckImport $checkImport, private StartBatch $startBatch, private ApplyBatch $applyBatch, private SetSupplierMarkup $setMarkup,
     ) {
     }
@@ -60,6 +62,8 @@ final readonly class DemoWorkspace
                 $this->bringIn($key, $name);
             }
             if (! $bare) {
+                $say('Bringing in the listings of our own shop');
+                $this->bringInShop($workspace);
                 $say('Bringing in costs, making rules');
                 $this->price($workspace->refresh());
             }
@@ -74,6 +78,12 @@ final readonly class DemoWorkspace
     /** Says where the marketplace answers and where it is to send word; ports differ from start to start. */
     public function connect(Channel $channel): void
     {
+        if ($channel->kind === ChannelKind::Shop) {
+            $channel->update(['base_url' => config('markets.shop'), 'token' => config('markets.token')]);
+        }
+        if ($channel->kind !== ChannelKind::Marketplace) {
+            return;
+        }
         $channel->update(['base_url' => config('markets.'.mb_strtolower($channel->name)), 'token' => config('markets.token')]);
         $url = rtrim((string) config('app.url'), '/')."/api/v1/channels/{$channel->key}/notifications";
         $this->patiently(fn () => (new MarketplaceClient($channel))->subscribe($url, $channel->webhook_secret));
@@ -95,6 +105,16 @@ final readonly class DemoWorkspace
         $this->connect($channel);
     }
 
+    /** There are no fees in one's own shop, and no rivals on the page: prices come from cost. */
+    private function bringInShop(Workspace $workspace): void
+    {
+        $shop = $this->connectChannel->add($workspace, ['kind' => 'shop', 'name' => 'Own shop', 'address' => config('markets.shop'), 'token' => config('markets.token')], null);
+        $this->patiently(fn () => $this->sync->handle($shop));
+        $this->saveRule->handle($workspace, null, ['name' => 'Own shop, from cost', 'is_on' => true, 'default_channel_id' => $shop->id, 'document' => [
+            'version' => 1, 'kind' => 'markup', 'tiers' => [['from' => '0.00', 'percent' => '120'], ['from' => '10.01', 'percent' => '95'], ['from' => '40.01', 'percent' => '70']], 'ending' => ['endings' => ['.90', '.50']],
+        ]], null, null);
+    }
+
     private function price(Workspace $workspace): void
     {
         $workspace->update(['limits' => ['floor' => [['kind' => 'margin', 'percent' => '12'], ['kind' => 'map']], 'ceiling' => [['kind' => 'rrp', 'percent' => '100']]]]);
@@ -106,8 +126,10 @@ final readonly class DemoWorkspace
         $this->setMarkup->handle($workspace, ['Corvane Plastics'], ['tiers' => [['from' => '0.00', 'percent' => '140'], ['from' => '10.01', 'percent' => '95'], ['from' => '30.01', 'percent' => '75']], 'min_profit' => '0.80', 'ending' => ['endings' => ['.90', '.40'], 'round' => 'nearest'], 'was_percent' => '15']);
         foreach (self::rules() as [$name, $categories, $document]) {
             $rule = $this->saveRule->handle($workspace, null, ['name' => $name, 'is_on' => true, 'document' => $document], null, null);
-            foreach ($categories as $category) {
-                $this->make($this->startBatch->edit($workspace, 'rule', ['rule' => $rule->id], null, ['category' => $category], null));
+            foreach (Channel::query()->where('kind', ChannelKind::Marketplace)->pluck('id') as $channel) {
+                foreach ($categories as $category) {
+                    $this->make($this->startBatch->edit($workspace, 'rule', ['rule' => $rule->id], null, ['category' => $category, 'channel' => (string) $channel], null));
+                }
             }
         }
     }

@@ -2,7 +2,7 @@ import { api, Problem, take, type Channel } from '@/api/client';
 import { useFacets } from '@/api/queries';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
-import { ago } from '@/ui/figures';
+import { ago, clock } from '@/ui/figures';
 import { Notice, ProblemNotice } from '@/ui/Notice';
 import { Select } from '@/ui/Select';
 import { Tick } from '@/ui/Tick';
@@ -10,6 +10,7 @@ import { Toggle } from '@/ui/Toggle';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { toast } from 'sonner';
+import { ConnectionLine } from './channels/ConnectionLine';
 import { FeeLines, type Fee } from './FeeLines';
 import { plainAmount, plainPercent } from './plainPercent';
 
@@ -55,13 +56,19 @@ export function ChannelFees({ channel }: { channel: Channel }) {
                     words={['repricing on', 'repricing off']}
                     disabled={change.isPending}
                 />
-                <span className="text-text-3">listings brought in {ago(channel.synced_at)}</span>
+                {channel.synced_at && <span className="text-text-3">listings brought in {ago(channel.synced_at)}</span>}
             </div>
             {channel.problem && (
                 <div className="mt-2">
-                    <Notice>{channel.problem} It is tried again by itself.</Notice>
+                    <Notice>
+                        {channel.problem}{' '}
+                        {channel.rests_until
+                            ? `It is left alone until ${clock(channel.rests_until)} and then tried again by itself.`
+                            : 'It is tried again by itself.'}
+                    </Notice>
                 </div>
             )}
+            <ConnectionLine channel={channel} />
             <form
                 className="mt-3 grid gap-4"
                 onSubmit={(event) => {

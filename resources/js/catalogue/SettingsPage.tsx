@@ -1,6 +1,9 @@
 import { useChannels, useWorkspace } from '@/api/queries';
 import { TopBar } from '@/shell/TopBar';
+import { Button } from '@/ui/Button';
 import { ProblemNotice } from '@/ui/Notice';
+import { useState } from 'react';
+import { ChannelWindow } from './channels/ChannelWindow';
 import { ChannelFees } from './ChannelFees';
 import { GeneralLimits } from './GeneralLimits';
 import { ScopeLimits } from './ScopeLimits';
@@ -22,9 +25,24 @@ export default function SettingsPage() {
                     {workspace.data && <SupplierMarkups />}
                     {workspace.data &&
                         channels.data?.map((channel) => <ChannelFees key={channel.id} channel={channel} />)}
+                    {channels.data && <NewChannel />}
                     <Tokens />
                 </div>
             </main>
         </>
+    );
+}
+
+function NewChannel() {
+    const [isOpen, setOpen] = useState(false);
+    return (
+        <section>
+            <h2 className="text-[17px]">Another channel</h2>
+            <p className="mt-0.5 mb-3 text-text-2">
+                A marketplace, your own shop, or a place that takes prices as files or messages.
+            </p>
+            <Button onClick={() => setOpen(true)}>Connect a channel</Button>
+            {isOpen && <ChannelWindow channel={null} onClose={() => setOpen(false)} />}
+        </section>
     );
 }
