@@ -27,6 +27,7 @@ use App\Workbench\Http\HistoryController;
 use App\Workbench\Http\ListingController;
 use App\Workbench\Http\RunController;
 use App\Workbench\Http\SavedViewController;
+use App\Workbench\Http\SpiralController;
 use App\Workbench\Http\SuggestionController;
 use App\Workbench\Http\TodayController;
 use App\Workbench\Http\WorklistController;
@@ -74,6 +75,8 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::get('today', TodayController::class);
     Route::get('suggestions', [SuggestionController::class, 'index']);
     Route::post('suggestions/dismiss', [SuggestionController::class, 'dismiss']);
+    Route::get('spirals', [SpiralController::class, 'index']);
+    Route::post('spirals/{id}/answer', [SpiralController::class, 'answer'])->whereNumber('id');
     Route::get('worklist', WorklistController::class);
     Route::get('listings', [ListingController::class, 'index']);
     Route::get('listings/count', [ListingController::class, 'count']);

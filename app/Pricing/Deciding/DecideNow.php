@@ -6,6 +6,7 @@ namespace App\Pricing\Deciding;
 
 use App\Catalogue\Models\Workspace;
 use App\Pricing\Models\Rule;
+use App\Pricing\Spirals\SpiralAnswers;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
 
@@ -22,6 +23,7 @@ final readonly class DecideNow
         $row = ListingRows::withMarket($workspace->id)->where('l.id', $listingId)->first() ?? throw new ModelNotFoundException;
         $rule = $row->rule_id === null ? null : Rule::query()->with('latest')->find($row->rule_id);
         $document = $rule === null ? RuleDocument::usual() : new RuleDocument($rule->latest->document);
+        $document = SpiralAnswers::on([$listingId])->ruleFor($listingId, $document);
         [$decided] = $this->decider->decide($workspace, [$row], fn () => $document, CarbonImmutable::now());
 
         return $decided;

@@ -30,7 +30,7 @@ final readonly class Decided
     /** The same as text to be kept, without the rule. */
     public function text(): string
     {
-        return $this->requests->text($this->row, $this->changes, $this->sales);
+        return $this->requests->text($this->row, $this->changes, $this->sales, $this->rule->ignored);
     }
 
     /** @return list<array{term: array<string, mixed>, from: string, name: string|null}> where its limits come from, floors first */

@@ -121,10 +121,11 @@ final class Requests
      * The same as text to be kept, without the rule; offers stand in it as they are stored, with the time they were all seen at beside them.
      *
      * @param  list<array{date: string, units: int, in_stock: bool}>  $sales
+     * @param  list<string>  $ignored  sellers that were left out for a while
      */
-    public function text(stdClass $row, int $changes, array $sales): string
+    public function text(stdClass $row, int $changes, array $sales, array $ignored): string
     {
-        $own = self::json(['now' => self::rfc3339($this->now), 'seen_at' => self::rfc3339(self::time($row->seen_at)), 'listing' => $this->listing($row, $changes, $sales)]);
+        $own = self::json([...($ignored === [] ? [] : ['ignored' => $ignored]), 'now' => self::rfc3339($this->now), 'seen_at' => self::rfc3339(self::time($row->seen_at)), 'listing' => $this->listing($row, $changes, $sales)]);
         $names = Scope::names($this->channel($row)->name, $row);
         $key = "{$row->channel_id}\0{$row->category}\0{$this->limits->key($names, $row->limits)}";
         $shared = $this->shared[$key] ??= self::json($this->terms($row, $names));
@@ -140,11 +141,11 @@ final class Requests
      */
     public static function fromText(string $text, array $rule): array
     {
-        /** @var array{seen_at: string|null, offers: list<array<string, mixed>>, ...} $kept */
+        /** @var array{seen_at: string|null, offers: list<array<string, mixed>>, ignored?: list<string>, ...} $kept */
         $kept = json_decode($text, true, 32, JSON_THROW_ON_ERROR);
         $offers = array_map(fn (array $offer) => [...$offer, 'seen_at' => $kept['seen_at']], $kept['offers']);
 
-        return [...array_diff_key($kept, ['seen_at' => true]), 'offers' => $offers, 'rule' => $rule];
+        return [...array_diff_key($kept, ['seen_at' => true, 'ignored' => true]), 'offers' => $offers, 'rule' => (new RuleDocument($rule))->ignoring($kept['ignored'] ?? [])->document];
     }
 
     /**

@@ -16,9 +16,32 @@ final class RuleDocument
     /** @var array<string, Rule> */
     private array $read = [];
 
-    /** @param  array<string, mixed>  $document */
-    public function __construct(public readonly array $document)
+    /** @var array<string, self> the same without some sellers */
+    private array $without = [];
+
+    /**
+     * @param  array<string, mixed>  $document
+     * @param  list<string>  $ignored  sellers that do not count for the moment, whatever the rule says
+     */
+    public function __construct(public readonly array $document, public readonly array $ignored = [])
     {
+    }
+
+    /**
+     * The rule for a listing on which some rivals are not looked at for a while. A rule that does not look at rivals one by one stays as it is.
+     *
+     * @param  list<string>  $sellers
+     */
+    public function ignoring(array $sellers): self
+    {
+        if ($sellers === [] || $this->document['kind'] !== 'competitive') {
+            return $this;
+        }
+        $field = $this->document['field'] ?? [];
+
+        return $this->without[implode("\0", $sellers)] ??= new self(
+            [...$this->document, 'field' => [...$field, 'exclude_sellers' => array_values(array_unique([...$field['exclude_sellers'] ?? [], ...$sellers]))]], $sellers,
+        );
     }
 
     /** What a listing without a rule is looked at with: the cheapest comparable offer, matched. */

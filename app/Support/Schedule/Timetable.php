@@ -17,6 +17,7 @@ final readonly class Timetable
         $schedule->command('catalogue:costs-due')->everyMinute()->withoutOverlapping(5);
         $schedule->command('market:refresh')->everyMinute()->withoutOverlapping(5);
         $schedule->command('market:orders')->everyMinute()->withoutOverlapping(5);
+        $schedule->command('pricing:spirals')->everyFiveMinutes()->withoutOverlapping(5);
         $schedule->command('workbench:note-standing')->everyFifteenMinutes();
         $schedule->command('market:housekeeping')->daily();
         $schedule->command('catalogue:housekeeping')->daily();

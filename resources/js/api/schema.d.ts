@@ -1018,6 +1018,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/spirals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Listings on which we and a rival step each other down; answered ones last */
+        get: operations["listSpirals"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/spirals/{id}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Stay, go up and stay there, or leave that rival out, for a while; or leave things as they are */
+        post: operations["answerSpiral"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/suggestions": {
         parameters: {
             query?: never;
@@ -2075,6 +2109,36 @@ export interface components {
             name: string;
             /** @description As it stands in the address bar. */
             query: string;
+        };
+        /** @description We and a rival step each other down on a listing. Prices with shipping. */
+        Spiral: {
+            id: number;
+            listing: number;
+            sku: string;
+            title: string;
+            channel: string;
+            seller: string;
+            /** @description As the marketplace names it. */
+            name: string;
+            /** @description How often each has answered the other. */
+            rounds: number;
+            own_from: string;
+            own_to: string;
+            rival_to: string;
+            /** @description Of that, what is left above the floor; without shipping. Null without a floor. */
+            floor: string | null;
+            /** @description What the way down comes to in a month, if as much is sold as in the last. */
+            stake: string;
+            /** @description Where going up would lead, without shipping. */
+            step_up: string | null;
+            /** @description Whether its rule looks at rivals one by one, so that one can be left out. */
+            can_ignore: boolean;
+            /** Format: date-time */
+            since: string;
+            /** @enum {string|null} */
+            answer: "hold" | "step_up" | "ignore" | null;
+            /** Format: date-time */
+            until: string | null;
         };
         /** @description A price that is worth a look. */
         Suggestion: {
@@ -4423,6 +4487,63 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    listSpirals: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description In the order of what they come to */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Spiral"][];
+                };
+            };
+        };
+    };
+    answerSpiral: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    answer: "hold" | "step_up" | "ignore" | "leave";
+                    hours: number;
+                };
+            };
+        };
+        responses: {
+            /** @description It holds */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description None */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
             };
         };
     };

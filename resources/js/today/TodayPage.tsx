@@ -6,6 +6,7 @@ import { CannotBePriced } from './CannotBePriced';
 import { Failing } from './Failing';
 import { HeldRuns } from './HeldRuns';
 import { useApprovals, useForYou, useToday } from './queries';
+import { Spirals } from './Spirals';
 import { Standing } from './Standing';
 
 const DAY = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' });
@@ -43,6 +44,7 @@ export default function TodayPage() {
                         </div>
                     )}
                     <HeldRuns />
+                    <Spirals />
                     <Approvals />
                     <Failing groups={today.data?.failing ?? []} elsewhere={today.data?.changed_elsewhere ?? 0} />
                     <CannotBePriced />

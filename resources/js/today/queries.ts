@@ -14,17 +14,28 @@ export const useToday = () =>
 export const useApprovals = () =>
     useQuery({ queryKey: ['approvals'], queryFn: () => take(api.GET('/api/v1/approvals')), staleTime: 5_000 });
 
+/** Rivals with whom we step each other down. */
+export const useSpirals = () =>
+    useQuery({
+        queryKey: ['spirals'],
+        queryFn: () => take(api.GET('/api/v1/spirals')),
+        staleTime: 30_000,
+        refetchInterval: 60_000,
+    });
+
 /** How much waits for a person: stopped runs, prices, listings that cannot be priced, changes that did not arrive. */
 export function useForYou(): number | undefined {
     const approvals = useApprovals();
     const runs = useHeldRuns();
     const today = useToday();
     const worklist = useWorklist();
+    const spirals = useSpirals();
     if (!approvals.data || !runs.data || !today.data || !worklist.data) return undefined;
     const sum = (numbers: number[]) => numbers.reduce((all, one) => all + one, 0);
     return (
         sum(Object.values(approvals.data.counts)) +
         runs.data.length +
+        (spirals.data?.filter((spiral) => spiral.answer === null).length ?? 0) +
         sum(today.data.failing.map((group) => group.many)) +
         today.data.changed_elsewhere +
         sum(worklist.data.map((group) => group.many))
