@@ -8,12 +8,14 @@ use App\Catalogue\Batches\FloorEffects;
 use App\Catalogue\Edits\BulkEdits;
 use App\Catalogue\Events\AllTouched;
 use App\Catalogue\Events\ListingsTouched;
+use App\Catalogue\Imports\RuleNames;
 use App\Catalogue\Models\Workspace;
 use App\Market\Events\MarketObserved;
 use App\Market\Events\PriceChangedElsewhere;
 use App\Pricing\Actions\DecideTouched;
 use App\Pricing\Actions\HeedForeignPrice;
 use App\Pricing\Deciding\ForeseeFloors;
+use App\Pricing\Edits\KnownRules;
 use App\Pricing\Edits\SetRule;
 use App\Pricing\Jobs\DecideListingsJob;
 use App\Pricing\Runs\RunBook;
@@ -26,6 +28,7 @@ final class PricingServiceProvider extends ServiceProvider
     {
         $this->app->tag([SetRule::class], BulkEdits::TAG);
         $this->app->bind(FloorEffects::class, ForeseeFloors::class);
+        $this->app->bind(RuleNames::class, KnownRules::class);
     }
 
     public function boot(): void

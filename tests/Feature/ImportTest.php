@@ -133,6 +133,20 @@ final class ImportTest extends TestCase
         self::assertSame(['KC-1'], Product::query()->pluck('sku')->all());
     }
 
+    public function test_a_file_puts_listings_on_rules_and_takes_them_off_and_can_be_undone(): void
+    {
+        [$under, $above] = [$this->rule('Under'), $this->rule('Above')];
+        $this->listing('KC-1', ['rule_id' => $above->id, 'assigned_by' => 'filter']);
+        $this->listing('KC-2', ['rule_id' => $above->id, 'assigned_by' => 'hand']);
+        $this->listing('KC-3');
+        $batch = $this->bringIn("SKU;Rule\nKC-1;under\nKC-2;none\nKC-3;Sideways\n")->assertJson(['change' => 2, 'refused' => 1]);
+        $on = fn () => Listing::query()->orderBy('sku')->get()->map(fn (Listing $listing) => [$listing->rule_id, $listing->assigned_by])->all();
+        self::assertSame([[$under->id, 'hand'], [null, null], [null, null]], $on());
+        self::assertSame(['There is no rule “Sideways”.'], array_column($this->as()->getJson("/api/v1/batches/{$batch->json('id')}/rows?show=refused")->json(), 'why'));
+        $this->as()->postJson("/api/v1/batches/{$batch->json('id')}/undo")->assertJson(['state' => 'undone']);
+        self::assertSame([[$above->id, 'filter'], [$above->id, 'hand'], [null, null]], $on());
+    }
+
     public function test_the_rule_gives_a_draft_its_price_without_sending_it(): void
     {
         $rule = $this->rule('Under');

@@ -201,9 +201,9 @@ final class RowWriter
             return;
         }
         DB::insert(<<<'SQL'
-            INSERT INTO listings (workspace_id, channel_id, product_id, sku, item_ref, title, condition, fulfilment, price_minor, shipping_minor, list_price_minor, stock, limits, is_draft, created_at, updated_at)
+            INSERT INTO listings (workspace_id, channel_id, product_id, sku, item_ref, title, condition, fulfilment, price_minor, shipping_minor, list_price_minor, stock, rule_id, assigned_by, limits, is_draft, created_at, updated_at)
             SELECT c.workspace_id, n.channel_id, c.product_id, n.sku, '', p.title, coalesce(n.condition, 'new'), coalesce(n.fulfilment, 'merchant'),
-                n.price_minor, coalesce(n.shipping_minor, 0), coalesce(n.list_price_minor, n.price_minor), n.stock, coalesce(n.limits, '{"floor":[],"ceiling":[]}'), ch.kind IN ('marketplace', 'shop'), now(), now()
+                n.price_minor, coalesce(n.shipping_minor, 0), coalesce(n.list_price_minor, n.price_minor), n.stock, n.rule_id, n.assigned_by, coalesce(n.limits, '{"floor":[],"ceiling":[]}'), ch.kind IN ('marketplace', 'shop'), now(), now()
             FROM chunk c CROSS JOIN LATERAL jsonb_populate_record(NULL::listings, c.listing_to) n JOIN products p ON p.id = c.product_id JOIN channels ch ON ch.id = n.channel_id
             WHERE c.listing_id IS NULL AND c.listing_to IS NOT NULL ON CONFLICT (channel_id, sku) DO NOTHING
             SQL);

@@ -42,6 +42,7 @@ final readonly class ImportColumns
         'fulfilment' => ['Fulfilment', 'fulfillment'],
         'floor' => ['Floor by hand', 'floor', 'minimum price'],
         'ceiling' => ['Ceiling by hand', 'ceiling', 'maximum price'],
+        'rule' => ['Rule', 'regel', 'pricing rule'],
     ];
 
     /**

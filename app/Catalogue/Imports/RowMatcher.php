@@ -17,15 +17,18 @@ use Wrasse\Core\Money\Currency;
 /** Finds the product and the listing a row means, among some thousand rows, and works out what becomes of them. */
 final readonly class RowMatcher
 {
+    private const NO_RULE = ['none', '-', '–'];
+
     /**
      * @param  array<string, stdClass>  $products  by SKU
      * @param  array<int, stdClass>  $productsById
      * @param  array<string, array<int, stdClass>>  $listings  by SKU and channel
      * @param  array<string, int>  $channels  by name, in small letters
+     * @param  array<string, int>  $rules  likewise
      * @param  array{columns: array<string, int|null>, channel?: int, supplier?: string, effective_from?: string}  $spec
      */
     private function __construct(
-        private Currency $currency, private MarkupPrices $markups, private RowReader $reader, private array $products, private array $productsById, private array $listings, private array $channels, private array $spec,
+        private Currency $currency, private MarkupPrices $markups, private RowReader $reader, private array $products, private array $productsById, private array $listings, private array $channels, private array $rules, private array $spec,
     ) {
     }
 
@@ -44,7 +47,7 @@ final readonly class RowMatcher
         $listings = [];
         $ids = [];
         foreach (DB::table('listings')->where('workspace_id', $workspace->id)->whereIn('sku', $skus)
-            ->get(['id', 'product_id', 'channel_id', 'sku', 'is_draft', 'price_minor', 'floor_minor', 'ceiling_minor', 'list_price_minor', 'shipping_minor', 'stock', 'condition', 'fulfilment', 'limits']) as $row) {
+            ->get(['id', 'product_id', 'channel_id', 'sku', 'is_draft', 'price_minor', 'floor_minor', 'ceiling_minor', 'list_price_minor', 'shipping_minor', 'stock', 'condition', 'fulfilment', 'limits', 'rule_id', 'assigned_by']) as $row) {
             $listings[(string) $row->sku][(int) $row->channel_id] = $row;
             $ids[(int) $row->product_id] = true;
         }
@@ -62,7 +65,7 @@ final readonly class RowMatcher
         }
         $channels = DB::table('channels')->where('workspace_id', $workspace->id)->pluck('id', 'name')->mapWithKeys(fn (int $id, string $name) => [mb_strtolower($name) => $id])->all();
 
-        return new self($workspace->money(), MarkupPrices::of($workspace), $reader, $products, $byId, $listings, $channels, $spec);
+        return new self($workspace->money(), MarkupPrices::of($workspace), $reader, $products, $byId, $listings, $channels, app(RuleNames::class)->ids(), $spec);
     }
 
     /**
@@ -88,7 +91,7 @@ final readonly class RowMatcher
             throw new RefusedRow('No SKU.', 'sku');
         }
         $given = $this->reader->product($record);
-        $ofListing = $this->reader->listing($record);
+        $ofListing = $this->reader->listing($record) + $this->rule($record);
         $channel = $this->channel($record, $sku, $ofListing !== []);
         $listing = $channel === null ? null : $this->listings[$sku][$channel] ?? null;
         $product = $this->product($record, $sku, $listing);
@@ -130,7 +133,26 @@ final readonly class RowMatcher
         }
         $known = array_keys($this->listings[$sku] ?? []);
 
-        return count($known) === 1 ? $known[0] : throw new RefusedRow('Price, stock or limits belong to a listing: say on which channel, in a column or for the whole file.', 'channel');
+        return count($known) === 1 ? $known[0] : throw new RefusedRow('Price, stock, limits or rule belong to a listing: say on which channel, in a column or for the whole file.', 'channel');
+    }
+
+    /**
+     * @param  list<string>  $record
+     * @return array{rule?: int|null} null takes it off its rule
+     *
+     * @throws RefusedRow
+     */
+    private function rule(array $record): array
+    {
+        $name = $this->reader->cell($record, 'rule');
+        if ($name === '') {
+            return [];
+        }
+        if (in_array(mb_strtolower($name), self::NO_RULE, true)) {
+            return ['rule' => null];
+        }
+
+        return ['rule' => $this->rules[mb_strtolower($name)] ?? throw new RefusedRow("There is no rule “{$name}”.", 'rule')];
     }
 
     /** @param  list<string>  $record */
@@ -170,7 +192,7 @@ final readonly class RowMatcher
     /**
      * Stock, shipping, condition and fulfilment of a published listing are what its channel says; the file counts for drafts.
      *
-     * @param  array{price?: int, list_price?: int, shipping?: int, stock?: int, condition?: string, fulfilment?: string, floor?: int, ceiling?: int}  $given
+     * @param  array{price?: int, list_price?: int, shipping?: int, stock?: int, condition?: string, fulfilment?: string, floor?: int, ceiling?: int, rule?: int|null}  $given
      * @param  array<string, array<string, mixed>>  $before
      * @param  array<string, array<string, mixed>>  $after
      */
@@ -185,6 +207,9 @@ final readonly class RowMatcher
             if (isset($given[$field])) {
                 $values[$column] = $given[$field];
             }
+        }
+        if (array_key_exists('rule', $given) && $given['rule'] !== $listing?->rule_id) {
+            $values = [...$values, 'rule_id' => $given['rule'], 'assigned_by' => $given['rule'] === null ? null : 'hand'];
         }
         /** @var array{floor: list<array<string, string>>, ceiling: list<array<string, string>>} $limits */
         $limits = $listing === null ? ['floor' => [], 'ceiling' => []] : json_decode($listing->limits, true, 16, JSON_THROW_ON_ERROR);

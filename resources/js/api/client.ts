@@ -20,6 +20,7 @@ export type Workspace = components['schemas']['Workspace'];
 export type ScopeLimits = components['schemas']['ScopeLimits'];
 export type LimitTerm = components['schemas']['LimitTerm'];
 export type Term = components['schemas']['Term'];
+export type RuleVersion = components['schemas']['RuleVersion'];
 export type Channel = components['schemas']['Channel'];
 export type Import = components['schemas']['Import'];
 export type Batch = components['schemas']['Batch'];

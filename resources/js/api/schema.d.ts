@@ -1951,6 +1951,12 @@ export interface components {
             floor: string | null;
             ceiling: string | null;
         };
+        HistoryRival: {
+            seller: string;
+            name: string;
+            /** @description One for each point; comparable like the lowest. */
+            figures: (string | null)[];
+        };
         SalesDay: {
             /** Format: date */
             day: string;
@@ -1986,6 +1992,8 @@ export interface components {
         ListingHistory: {
             currency: string;
             points: components["schemas"]["HistoryPoint"][];
+            /** @description Those that were there most often. */
+            rivals: components["schemas"]["HistoryRival"][];
             changes: components["schemas"]["HistoryChange"][];
             sales: components["schemas"]["SalesDay"][];
         };

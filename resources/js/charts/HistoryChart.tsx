@@ -4,44 +4,52 @@ import uPlot from 'uplot';
 import 'uplot/dist/uPlot.min.css';
 
 const colour = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
+/** Both charts of a listing zoom and point together. */
+const SYNC: uPlot.Cursor.Sync = { key: 'history', scales: ['x', null] };
+
+/** Told apart without colour. */
+const RIVAL_DASHES = [
+    [8, 3],
+    [4, 3],
+    [2, 3],
+    [8, 3, 2, 3],
+    [12, 4],
+    [1, 2],
+];
+
 const figure = (amount: string | null) => (amount === null ? null : Number(amount));
 
-/** Our price, the lowest rival and the buy box as steps, floor and ceiling as dashes, sales beneath. */
-export default function HistoryChart({
-    history,
-    floor,
-    ceiling,
-    width,
-}: {
+interface Props {
     history: ListingHistory;
     floor: string | null;
     ceiling: string | null;
     width: number;
-}) {
+    /** In full, rivals have lines of their own and figures follow the pointer. */
+    full?: boolean;
+}
+
+/** Our price, the lowest rival and the buy box as steps, floor and ceiling as dashes, sales beneath. */
+export default function HistoryChart({ history, floor, ceiling, width, full = false }: Props) {
     const host = useRef<HTMLDivElement>(null);
     useEffect(() => {
         if (!host.current) return;
-        const chart = prices(host.current, history, floor, ceiling, width);
-        const bars = sales(host.current, history, width);
+        const chart = prices(host.current, { history, floor, ceiling, width, full });
+        const bars = sales(host.current, history, width, full);
         return () => {
             chart.destroy();
             bars?.destroy();
         };
-    }, [history, floor, ceiling, width]);
+    }, [history, floor, ceiling, width, full]);
     return <div ref={host} />;
 }
 
-function prices(
-    host: HTMLElement,
-    history: ListingHistory,
-    floor: string | null,
-    ceiling: string | null,
-    width: number,
-) {
+function prices(host: HTMLElement, { history, floor, ceiling, width, full = false }: Props) {
     const points = history.points;
     const now = Math.floor(Date.now() / 1000);
     const last = points.at(-1);
-    const extended = last && last.at < now ? [...points, { ...last, at: now }] : points;
+    const isExtended = last !== undefined && last.at < now;
+    const extended = isExtended ? [...points, { ...last, at: now }] : points;
+    const rivals = full ? history.rivals : [];
     const stepped = uPlot.paths.stepped!({ align: 1 });
     const line = (label: string, stroke: string, size: number, dash?: number[]): uPlot.Series => ({
         label,
@@ -56,12 +64,15 @@ function prices(
     return new uPlot(
         {
             width,
-            height: 170,
-            legend: { show: true, live: false },
-            cursor: { drag: { x: true, y: false } },
+            height: full ? 360 : 170,
+            legend: { show: true, live: full },
+            cursor: { drag: { x: true, y: false }, ...(full && { sync: SYNC }) },
             scales: { x: { time: true } },
             series: [
                 {},
+                ...rivals.map((rival, index) =>
+                    line(rival.name, colour('--text-3'), 1, RIVAL_DASHES[index % RIVAL_DASHES.length]),
+                ),
                 line('lowest', colour('--stripe'), 1.5),
                 line('buy box', colour('--stripe-mid'), 1.5, [5, 3]),
                 line('ours', colour('--yours'), 2.5),
@@ -73,6 +84,9 @@ function prices(
         },
         [
             extended.map((point) => point.at),
+            ...rivals.map((rival) =>
+                (isExtended ? [...rival.figures, rival.figures.at(-1) ?? null] : rival.figures).map(figure),
+            ),
             extended.map((point) => figure(point.lowest)),
             extended.map((point) => figure(point.buy_box)),
             extended.map((point) => figure(point.price)),
@@ -111,14 +125,14 @@ function marks(chart: uPlot, history: ListingHistory) {
     ctx.restore();
 }
 
-function sales(host: HTMLElement, history: ListingHistory, width: number) {
+function sales(host: HTMLElement, history: ListingHistory, width: number, full: boolean) {
     if (history.sales.length === 0) return null;
     return new uPlot(
         {
             width,
-            height: 84,
+            height: full ? 120 : 84,
             legend: { show: false },
-            cursor: { show: false },
+            cursor: full ? { drag: { x: true, y: false }, sync: SYNC } : { show: false },
             series: [
                 {},
                 {

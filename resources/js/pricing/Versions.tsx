@@ -3,6 +3,7 @@ import { Button } from '@/ui/Button';
 import { ago } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { useState } from 'react';
+import { CompareVersions } from './CompareVersions';
 import { useVersions } from './queries';
 import { asText, sentence } from './sentence';
 import { differences } from './differences';
@@ -22,7 +23,8 @@ export function Versions({ rule, onUse }: { rule: Rule; onUse: (document: RuleDo
                 {rule.version - 1} earlier {rule.version === 2 ? 'version' : 'versions'}
             </summary>
             {versions.error && <ProblemNotice error={versions.error} />}
-            <ol>
+            {versions.data && <CompareVersions rule={rule} versions={versions.data} />}
+            <ol className="mt-4">
                 {versions.data
                     ?.filter((version) => version.number !== rule.version)
                     .map((version) => (

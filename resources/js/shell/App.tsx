@@ -7,6 +7,7 @@ import { Shell } from './Shell';
 
 const SignIn = lazy(() => import('@/accounts/SignIn'));
 const ListingsPage = lazy(() => import('@/workbench/ListingsPage'));
+const HistoryPage = lazy(() => import('@/workbench/HistoryPage'));
 const TodayPage = lazy(() => import('@/today/TodayPage'));
 const RulesPage = lazy(() => import('@/pricing/RulesPage'));
 const RulePage = lazy(() => import('@/pricing/RulePage'));
@@ -33,6 +34,7 @@ export function App() {
                         <Route element={<Shell />}>
                             <Route path="/today" element={<TodayPage />} />
                             <Route path="/listings" element={<ListingsPage />} />
+                            <Route path="/listings/:id/history" element={<HistoryPage />} />
                             <Route path="/rules" element={<RulesPage />} />
                             <Route path="/rules/:id" element={<RulePage />} />
                             <Route path="/changes" element={<ChangesPage />} />

@@ -1,17 +1,18 @@
-import type { Listing, ListingDetail, ListingHistory } from '@/api/client';
+import type { Listing, ListingDetail } from '@/api/client';
 import { PriceLine } from '@/charts/PriceLine';
 import { Button } from '@/ui/Button';
-import { clock, money, percent, signed } from '@/ui/figures';
+import { money, percent, signed } from '@/ui/figures';
 import { InlineButton } from '@/ui/InlineButton';
 import { ProblemNotice } from '@/ui/Notice';
 import { ASSIGNED, OFF, PROBLEMS, reason } from '@/ui/words';
 import { X } from 'lucide-react';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import { Costs } from './Costs';
 import { Earnings } from './Earnings';
 import { LimitsForm } from './LimitsForm';
 import { Offers } from './Offers';
+import { HistoryTable } from './HistoryTable';
 import { useChangeListing, useHistory, useListing } from './queries';
 import { Why } from './Why';
 
@@ -187,7 +188,15 @@ function History({ listing }: { listing: Listing }) {
     const history = useHistory(listing.id, 60);
     return (
         <section className="mt-4">
-            <h3 className="mb-1 text-[14px]">Last 60 days</h3>
+            <h3 className="mb-1 flex items-baseline justify-between text-[14px]">
+                Last 60 days
+                <Link
+                    to={`/listings/${listing.id}/history`}
+                    className="text-[12.5px] font-normal text-stripe underline underline-offset-2"
+                >
+                    In full
+                </Link>
+            </h3>
             {history.error && <ProblemNotice error={history.error} onRetry={() => void history.refetch()} />}
             <div
                 className="min-h-[254px]"
@@ -216,46 +225,15 @@ function History({ listing }: { listing: Listing }) {
                     As a file
                 </a>
             </p>
-            {history.data && <HistoryTable history={history.data} />}
-        </section>
-    );
-}
-
-/** The same in figures, newest first. */
-function HistoryTable({ history }: { history: ListingHistory }) {
-    const [open, setOpen] = useState(false);
-    return (
-        <details className="mt-1" onToggle={(event) => setOpen(event.currentTarget.open)}>
-            <summary className="text-[12.5px] text-text-2">In figures</summary>
-            {open && (
-                <div className="max-h-64 overflow-auto">
-                    <table className="w-full text-right text-[12px]">
-                        <thead className="text-text-3">
-                            <tr>
-                                <th className="text-left font-normal">when</th>
-                                <th className="font-normal">ours</th>
-                                <th className="font-normal">lowest</th>
-                                <th className="font-normal">buy box</th>
-                                <th className="font-normal">floor</th>
-                            </tr>
-                        </thead>
-                        <tbody>
-                            {[...history.points].reverse().map((point, index) => (
-                                <tr key={index} className="border-t border-dotted border-line-2">
-                                    <td className="py-0.5 text-left">
-                                        {clock(new Date(point.at * 1000).toISOString())}
-                                    </td>
-                                    <td>{money(point.price)}</td>
-                                    <td>{money(point.lowest)}</td>
-                                    <td>{money(point.buy_box)}</td>
-                                    <td>{money(point.floor)}</td>
-                                </tr>
-                            ))}
-                        </tbody>
-                    </table>
-                </div>
+            {history.data && (
+                <details className="mt-1">
+                    <summary className="text-[12.5px] text-text-2">In figures</summary>
+                    <div className="max-h-64 overflow-auto text-[12px]">
+                        <HistoryTable history={history.data} />
+                    </div>
+                </details>
             )}
-        </details>
+        </section>
     );
 }
 

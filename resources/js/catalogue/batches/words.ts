@@ -27,6 +27,7 @@ export const FIELDS: Record<string, string> = {
     floor: 'Floor by hand',
     ceiling: 'Ceiling by hand',
     limits: 'Own limits',
+    rule: 'Rule',
     rule_id: 'Rule',
     automation_on: 'Repricing',
 };
