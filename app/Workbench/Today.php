@@ -4,12 +4,13 @@ declare(strict_types=1);
 
 namespace App\Workbench;
 
+use App\Catalogue\Channels\ChannelKind;
 use App\Workbench\Http\FailingGroup;
 use App\Workbench\Http\TodayResource;
 use Illuminate\Support\Facades\DB;
 use stdClass;
 
-/** What happened in the last 24 hours, and how the listings stand. */
+/** What happened in the last 24 hours, and how the listings stand where there are rivals to stand among. */
 final readonly class Today
 {
     private const FAILING_GROUPS = 20;
@@ -24,6 +25,7 @@ final readonly class Today
             ->selectRaw("count(*) FILTER (WHERE state = 'confirmed' AND user_id IS NULL) AS by_rules, count(*) FILTER (WHERE state = 'confirmed' AND user_id IS NOT NULL) AS by_hand, count(*) FILTER (WHERE state IN ('refused', 'drifted')) AS refused")->first();
         $held = array_sum(array_map(fn (string $table, string $state) => DB::table($table)->where('workspace_id', $this->workspaceId)->where('state', $state)->count(), ['price_changes', 'approvals'], ['held', 'waiting']));
         $stand = DB::table('listings')->where('workspace_id', $this->workspaceId)->whereNotNull('rank')->where('is_draft', false)->whereRaw('coalesce(stock, 1) > 0')
+            ->whereIn('channel_id', fn ($channels) => $channels->select('id')->from('channels')->where('workspace_id', $this->workspaceId)->where('kind', ChannelKind::Marketplace))
             ->selectRaw('count(*) AS listings, count(*) FILTER (WHERE field_size = 0) AS alone, count(*) FILTER (WHERE field_size > 0 AND rank = 1) AS cheapest, count(*) FILTER (WHERE rank > 1 AND rank <= field_size) AS in_pack, count(*) FILTER (WHERE field_size > 0 AND rank > field_size) AS dearest, count(*) FILTER (WHERE holds_buy_box) AS buy_box')->first();
         $days = DB::table('standing_days')->where('workspace_id', $this->workspaceId)->where('day', '>=', now()->subDays(14)->toDateString())->orderBy('day')->get(['day', 'listings', 'buy_box']);
 
@@ -39,7 +41,7 @@ final readonly class Today
         DB::statement(<<<'SQL'
             INSERT INTO standing_days (workspace_id, day, listings, buy_box)
             SELECT workspace_id, (now() AT TIME ZONE 'UTC')::date, count(*), count(*) FILTER (WHERE holds_buy_box) FROM listings
-            WHERE rank IS NOT NULL AND NOT is_draft AND coalesce(stock, 1) > 0 GROUP BY workspace_id
+            WHERE rank IS NOT NULL AND NOT is_draft AND coalesce(stock, 1) > 0 AND channel_id IN (SELECT id FROM channels WHERE kind = 'marketplace') GROUP BY workspace_id
             ON CONFLICT (workspace_id, day) DO UPDATE SET listings = excluded.listings, buy_box = excluded.buy_box
             SQL);
     }

@@ -90,7 +90,7 @@ function Line({ spiral }: { spiral: Spiral }) {
             </div>
             <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5 text-text-2">
                 <span>
-                    {spiral.name}, {spiral.rounds} rounds since {ago(spiral.since)}: you {money(spiral.own_from)} →{' '}
+                    {spiral.name}, {spiral.rounds} rounds, begun {ago(spiral.since)}: you {money(spiral.own_from)} →{' '}
                     {money(spiral.own_to)}, they are at {money(spiral.rival_to)}
                     {spiral.floor !== null && <>; your floor is {money(spiral.floor)}</>}
                 </span>

@@ -14,7 +14,7 @@ export function Standing() {
         >
             {today.error && <ProblemNotice error={today.error} onRetry={() => void today.refetch()} />}
             {now && (
-                <div className="grid gap-7">
+                <div className="grid grid-cols-[minmax(0,1fr)] gap-7">
                     <section>
                         <h2 className="mb-1 text-[15px]">Last 24 hours</h2>
                         <dl>

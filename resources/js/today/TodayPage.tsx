@@ -33,7 +33,7 @@ export default function TodayPage() {
                 }
             />
             <main className="flex min-h-0 flex-1 max-[1000px]:flex-col max-[1000px]:overflow-auto">
-                <div className="grid min-w-0 flex-1 content-start gap-7 overflow-auto px-[18px] py-5 max-[1000px]:overflow-visible">
+                <div className="grid min-w-0 flex-1 grid-cols-[minmax(0,1fr)] content-start gap-7 overflow-auto px-[18px] py-5 max-[1000px]:overflow-visible">
                     {things === 0 && (
                         <div>
                             <h2 className="text-[17px]">Nothing waits for you</h2>
