@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Process;
 
+use App\Pricing\Jobs\DecideListingsJob;
 use PDO;
 use PHPUnit\Framework\TestCase;
 
@@ -17,7 +18,8 @@ final class KilledWorkerTest extends TestCase
 
     private const CRASHES = 3;
 
-    private const SECONDS_TO_SETTLE = 90;
+    /** A channel that has failed for long is left alone for some minutes at most. */
+    private const SECONDS_TO_SETTLE = 150;
 
     /** The last change before the round that is looked at. */
     private int $before = 0;
@@ -56,9 +58,7 @@ final class KilledWorkerTest extends TestCase
 
     protected function tearDown(): void
     {
-        foreach (array_keys($this->workers) as $at) {
-            $this->kill($at);
-        }
+        $this->killAll();
     }
 
     public function test_killing_workers_loses_nothing_and_sends_nothing_twice(): void
@@ -105,6 +105,60 @@ final class KilledWorkerTest extends TestCase
         $this->assertAllIsAccountedFor($since);
     }
 
+    public function test_several_workers_on_the_same_listings_at_once_decide_one_after_the_other(): void
+    {
+        $since = $this->newRound();
+        $this->startWorkers(4);
+        $some = 'SELECT l.id FROM listings l JOIN channels c ON c.id = l.channel_id WHERE c.name = \'Quayside\' AND l.rule_id IS NOT NULL ORDER BY l.id LIMIT 12';
+        for ($round = 1; $round <= 12; $round++) {
+            $this->ours->exec("UPDATE listing_markets SET offers = (SELECT json_agg(jsonb_set(o, '{price}', to_jsonb(to_char((o ->> 'price')::numeric - 0.03, 'FM999990.00')))) FROM jsonb_array_elements(offers::jsonb) o)::json WHERE listing_id IN ({$some}) AND json_array_length(offers) > 0");
+            // The same job several times: each of them is about the same listings.
+            $this->ours->exec("INSERT INTO jobs (queue, payload, attempts, available_at, created_at) SELECT 'market', payload, 0, extract(epoch FROM now())::int, 0 FROM (SELECT {$this->ours->quote($this->decideJob($this->ids($some)))} AS payload) p, generate_series(1, 4)");
+            usleep(150_000);
+        }
+        $this->waitUntilSettled();
+        $this->assertAllIsAccountedFor($since);
+        self::assertSame([], $this->all($this->ours, "SELECT listing_id FROM (SELECT listing_id, price_minor, reason, rule_version_id, lag(price_minor) OVER w AS before, lag(reason) OVER w AS why, lag(rule_version_id) OVER w AS version FROM decisions WHERE listing_id IN ({$some}) WINDOW w AS (PARTITION BY listing_id ORDER BY id)) d WHERE d.price_minor = d.before AND d.reason = d.why AND d.rule_version_id = d.version AND d.reason <> 'already_there'"), 'nothing was decided twice over');
+    }
+
+    public function test_an_outbox_that_fills_while_the_marketplace_is_away_holds_one_price_a_listing_and_empties(): void
+    {
+        $this->faults(['error_share' => 1]);
+        try {
+            $since = $this->newRound(waitFirst: false);
+            for ($round = 0; $round < 3; $round++) {
+                sleep(4);
+                $this->nextVersions();
+                $this->artisan('pricing:run-due');
+            }
+            sleep(4);
+            self::assertGreaterThan(100, (int) $this->one($this->ours, "SELECT count(*) FROM price_changes p JOIN channels c ON c.id = p.channel_id WHERE c.name = 'Quayside' AND p.state IN ('queued', 'sending', 'sent')"), 'it is full');
+            self::assertSame([], $this->all($this->ours, "SELECT listing_id FROM price_changes WHERE state IN ('queued', 'sending', 'sent') GROUP BY listing_id HAVING count(*) > 1"));
+            self::assertGreaterThan(3, (int) $this->one($this->ours, "SELECT failures FROM channels WHERE name = 'Quayside'"));
+            self::assertSame(0, (int) $this->one($this->ours, "SELECT failures FROM channels WHERE name = 'Fennmarkt'"), 'the other one goes on');
+        } finally {
+            $this->faults([]);
+        }
+        $this->waitUntilSettled();
+        $this->assertAllIsAccountedFor($since);
+    }
+
+    public function test_a_clock_that_jumps_ahead_and_back_stops_nothing(): void
+    {
+        self::assertNotNull(self::fakeTime(), 'bin/test installs it');
+        $since = $this->newRound();
+        foreach (['+2h', '-1h', '+10m', '-30m'] as $jump) {
+            $this->killAll();
+            $this->startWorkers(2, $jump);
+            usleep(1_200_000);
+            $this->artisan('publishing:sweep');
+        }
+        $this->killAll();
+        $this->startWorkers(2);
+        $this->waitUntilSettled();
+        $this->assertAllIsAccountedFor($since);
+    }
+
     /** @return int the last line of the market's own log before */
     private function begin(): int
     {
@@ -118,16 +172,44 @@ final class KilledWorkerTest extends TestCase
     }
 
     /** All rules that look at rivals are changed, so that most prices move once more. */
-    private function newRound(): int
+    private function newRound(bool $waitFirst = true): int
     {
         $this->startWorkers(2);
-        $this->waitUntilSettled();
+        if ($waitFirst) {
+            $this->waitUntilSettled();
+        }
+        $this->nextVersions();
+
+        return $this->begin();
+    }
+
+    private function nextVersions(): void
+    {
         $this->ours->exec("INSERT INTO rule_versions (workspace_id, rule_id, number, document, created_at)
             SELECT v.workspace_id, v.rule_id, v.number + 1, jsonb_set(v.document, '{position}', jsonb_build_object('move', 'below', 'percent', (2 + v.number * 1.5)::text)), now()
             FROM rule_versions v WHERE v.document ->> 'kind' = 'competitive' AND v.number = (SELECT max(number) FROM rule_versions l WHERE l.rule_id = v.rule_id)");
         $this->ours->exec('UPDATE rules SET last_run_at = NULL');
+    }
 
-        return $this->begin();
+    /** @return list<int> */
+    private function ids(string $sql): array
+    {
+        return array_map(intval(...), array_column($this->all($this->ours, $sql), 'id'));
+    }
+
+    /**
+     * A job as Laravel's queue keeps it.
+     *
+     * @param  list<int>  $listings
+     */
+    private function decideJob(array $listings): string
+    {
+        $workspace = (int) $this->one($this->ours, 'SELECT id FROM workspaces ORDER BY id LIMIT 1');
+
+        return json_encode([
+            'uuid' => 'again', 'displayName' => DecideListingsJob::class, 'job' => 'Illuminate\\Queue\\CallQueuedHandler@call', 'maxTries' => 8, 'timeout' => 25,
+            'data' => ['commandName' => DecideListingsJob::class, 'command' => serialize(new DecideListingsJob($workspace, $listings, 'market'))],
+        ], JSON_THROW_ON_ERROR);
     }
 
     private function assertAllIsAccountedFor(int $since): void
@@ -137,7 +219,7 @@ final class KilledWorkerTest extends TestCase
         self::assertSame(0, (int) $this->one($this->ours, 'SELECT count(*) FROM runs WHERE finished_at IS NULL'), 'every run came to its end');
         self::assertSame(0, (int) $this->one($this->ours, 'SELECT count(*) FROM runs WHERE done <> total AND cause <> \'market\''), 'every listing was decided once in each run');
         self::assertSame(0, (int) $this->one($this->ours, 'SELECT count(*) FROM listings WHERE rule_id IS NOT NULL AND outcome IS NULL'), 'every listing on a rule was decided');
-        self::assertSame(0, (int) $this->one($this->ours, "SELECT count(*) FROM decisions d WHERE d.outcome = 'change' AND NOT EXISTS (SELECT 1 FROM price_changes p WHERE p.listing_id = d.listing_id AND p.to_minor = d.price_minor)"), 'every decided price is in the ledger');
+        self::assertSame(0, (int) $this->one($this->ours, "SELECT count(*) FROM decisions d WHERE d.outcome = 'change' AND NOT EXISTS (SELECT 1 FROM price_changes p WHERE p.listing_id = d.listing_id AND p.to_minor = d.price_minor) AND NOT EXISTS (SELECT 1 FROM decisions later WHERE later.listing_id = d.listing_id AND later.id > d.id)"), 'every decided price is in the ledger, or was decided anew when the one before it had arrived');
 
         $sent = $this->all($this->market, "SELECT sku, price, count(*) AS times FROM price_log WHERE id > {$since} GROUP BY feed_id, sku, price HAVING count(*) > 1");
         self::assertSame([], $sent, 'no line of a feed was applied twice');
@@ -176,7 +258,7 @@ final class KilledWorkerTest extends TestCase
         self::assertSame(0, $open, 'it did not settle');
     }
 
-    private function startWorkers(int $wanted): void
+    private function startWorkers(int $wanted, ?string $clock = null): void
     {
         // A worker that lost its connection ends by itself.
         foreach ($this->workers as $at => $process) {
@@ -188,10 +270,23 @@ final class KilledWorkerTest extends TestCase
         while (count($this->workers) < $wanted) {
             $process = proc_open(
                 [PHP_BINARY, 'artisan', 'queue:work', '--queue=publish,market,confirm,default', '--sleep=0.1', '--tries=8', '--quiet'],
-                [1 => ['file', '/dev/null', 'w'], 2 => ['file', '/dev/null', 'w']], $pipes, dirname(__DIR__, 2), $this->environment(),
+                [1 => ['file', '/dev/null', 'w'], 2 => ['file', '/dev/null', 'w']], $pipes, dirname(__DIR__, 2), [...$this->environment(), ...($clock === null ? [] : ['LD_PRELOAD' => (string) self::fakeTime(), 'FAKETIME' => $clock])],
             );
             self::assertIsResource($process);
             $this->workers[] = $process;
+        }
+    }
+
+    /** libfaketime: the clock of a process as it is asked for. */
+    private static function fakeTime(): ?string
+    {
+        return glob('/usr/lib/*/faketime/libfaketime.so.1')[0] ?? null;
+    }
+
+    private function killAll(): void
+    {
+        foreach (array_keys($this->workers) as $at) {
+            $this->kill($at);
         }
     }
 

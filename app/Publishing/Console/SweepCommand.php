@@ -8,6 +8,7 @@ use App\Catalogue\Models\Channel;
 use App\Publishing\Jobs\AdvanceFeedJob;
 use App\Publishing\Jobs\PublishChannelJob;
 use App\Publishing\Models\Feed;
+use App\Support\Schedule\AfterClockJump;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
 
@@ -18,8 +19,9 @@ final class SweepCommand extends Command
 
     protected $description = 'Take up price changes and feeds that are due';
 
-    public function handle(): int
+    public function handle(AfterClockJump $clock): int
     {
+        $clock->handle();
         $waiting = DB::table('price_changes')->where('state', 'queued')->where('due_at', '<=', now())->distinct()->pluck('channel_id');
         foreach (Channel::query()->withoutGlobalScope('workspace')->whereIn('id', $waiting)->get() as $channel) {
             PublishChannelJob::dispatch($channel->workspace_id, $channel->id);
