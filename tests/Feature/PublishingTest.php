@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Catalogue\Models\Channel;
 use App\Catalogue\Models\Listing;
 use App\Market\Actions\ObserveItems;
 use App\Pricing\Actions\DecideListings;
@@ -241,6 +242,7 @@ final class PublishingTest extends TestCase
     {
         for ($i = 0; $i < $steps; $i++) {
             $feed->refresh()->state === 'closed' || $feed->update(['due_at' => now()]);
+            Channel::query()->update(['quiet_until' => null]);
             app(AdvanceFeed::class)->handle($feed->id);
         }
     }

@@ -145,6 +145,11 @@ final class RuleTest extends TestCase
             'margin_before' => '37.91', 'margin_after' => '25.60', 'markup_before' => '79.30', 'markup_after' => '42.60', 'rank_before' => 2, 'rank_after' => 1, 'field_size' => 1,
         ]);
         $this->as()->postJson('/api/v1/rules/try-out', ['document' => self::DOCUMENT, 'filter' => ['q' => 'kc-2']])->assertOk()->assertJsonCount(1, 'rows');
+        $largest = $this->as()->postJson('/api/v1/rules/try-out', ['document' => self::DOCUMENT, 'filter' => [], 'rows' => 'largest'])->assertOk()->json();
+        $all = $tried->json();
+        usort($all['rows'], fn (array $a, array $b) => abs((float) $b['change_percent']) <=> abs((float) $a['change_percent']));
+        self::assertSame(array_column(array_filter($all['rows'], fn (array $row) => $row['new_price'] !== null), 'sku'), array_column($largest['rows'], 'sku'));
+        self::assertSame(array_diff_key($tried->json(), ['rows' => true]), array_diff_key($largest, ['rows' => true]));
     }
 
     public function test_listings_are_put_on_a_rule_by_hand_or_by_filter(): void

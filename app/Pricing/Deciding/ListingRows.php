@@ -27,7 +27,7 @@ final readonly class ListingRows
         return self::alone($workspaceId)->leftJoin('listing_markets as m', 'm.listing_id', '=', 'l.id')->addSelect([
             'l.title', 'l.stock', 'l.condition', 'l.list_price_minor', 'l.holds_buy_box', 'l.last_changed_at', 'l.rule_id', 'l.automation_on', 'l.is_compared', 'l.is_draft',
             'l.rank', 'l.field_size', 'l.lowest_minor',
-            'm.offers', 'm.seen_at', 'm.dropped',
+            'm.packed', 'm.seen_at', 'm.dropped',
         ]);
     }
 }

@@ -16,6 +16,7 @@ use Wrasse\Core\Document\InvalidDocument;
 use Wrasse\Core\Document\LimitsReader;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Document\OfferReader;
+use Wrasse\Core\Document\PackedOffers;
 use Wrasse\Core\Limits\LimitTerms;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Market\Offers;
@@ -40,7 +41,7 @@ final class Requests
     /** @var array<string, string> fees, tax and limits as JSON, of listings that have the same */
     private array $shared = [];
 
-    /** @var array<string, array{LimitsReader, OfferReader}> by currency; what they have read before they remember from one job to the next */
+    /** @var array<string, array{LimitsReader, PackedOffers}> by currency; what they have read before they remember from one job to the next */
     private static array $readers = [];
 
     public function __construct(private readonly Workspace $workspace, CarbonInterface $at)
@@ -65,14 +66,13 @@ final class Requests
     public function of(stdClass $row, RuleDocument $rule, int $changes, array $sales): Request
     {
         [$channel, $currency] = $this->sale->of((int) $row->channel_id, $row->category);
-        [$limits, $offers] = self::$readers[$currency->code] ??= [new LimitsReader($currency), new OfferReader($currency)];
+        [$limits, $offers] = self::$readers[$currency->code] ??= [new LimitsReader($currency), new PackedOffers(new OfferReader($currency))];
         $listing = new Listing(
             $row->sku, $currency, $channel->seller, $row->price_minor, $this->sale->earnings($row), $row->stock, $row->condition, $row->fulfilment,
             $row->list_price_minor, $row->rrp_minor, $row->map_minor, (bool) $row->holds_buy_box, false, self::time($row->last_changed_at), $changes, self::sales($sales),
         );
-        $market = $row->offers === null ? [] : json_decode($row->offers, true, 16, JSON_THROW_ON_ERROR);
 
-        return new Request($this->now, $listing, $this->limitTerms($row, $limits), new Offers($offers->all(Node::of($market, '$.offers'), self::time($row->seen_at))), $rule->read($currency->code));
+        return new Request($this->now, $listing, $this->limitTerms($row, $limits), new Offers($row->packed === null ? [] : $offers->read($row->packed, self::time($row->seen_at))), $rule->read($currency->code));
     }
 
     /**
@@ -118,7 +118,7 @@ final class Requests
     }
 
     /**
-     * The same as text to be kept, without the rule; offers stand in it as they are stored, with the time they were all seen at beside them.
+     * The same as text to be kept, without the rule; offers stand in it packed, as they are stored, with the time they were all seen at beside them.
      *
      * @param  list<array{date: string, units: int, in_stock: bool}>  $sales
      * @param  list<string>  $ignored  sellers that were left out for a while
@@ -130,7 +130,7 @@ final class Requests
         $key = "{$row->channel_id}\0{$row->category}\0{$this->limits->key($names, $row->limits)}";
         $shared = $this->shared[$key] ??= self::json($this->terms($row, $names));
 
-        return substr($own, 0, -1).','.substr($shared, 1, -1).',"offers":'.($row->offers ?? '[]').'}';
+        return substr($own, 0, -1).','.substr($shared, 1, -1).',"packed":'.($row->packed ?? '[]').'}';
     }
 
     /**
@@ -141,11 +141,11 @@ final class Requests
      */
     public static function fromText(string $text, array $rule): array
     {
-        /** @var array{seen_at: string|null, offers: list<array<string, mixed>>, ignored?: list<string>, ...} $kept */
+        /** @var array{seen_at: string|null, offers?: list<array<string, mixed>>, packed?: list<list<mixed>>, ignored?: list<string>, ...} $kept */
         $kept = json_decode($text, true, 32, JSON_THROW_ON_ERROR);
-        $offers = array_map(fn (array $offer) => [...$offer, 'seen_at' => $kept['seen_at']], $kept['offers']);
+        $offers = array_map(fn (array $offer) => [...$offer, 'seen_at' => $kept['seen_at']], isset($kept['packed']) ? PackedOffers::unpack($kept['packed']) : $kept['offers'] ?? []);
 
-        return [...array_diff_key($kept, ['seen_at' => true, 'ignored' => true]), 'offers' => $offers, 'rule' => (new RuleDocument($rule))->ignoring($kept['ignored'] ?? [])->document];
+        return [...array_diff_key($kept, ['seen_at' => true, 'ignored' => true, 'packed' => true]), 'offers' => $offers, 'rule' => (new RuleDocument($rule))->ignoring($kept['ignored'] ?? [])->document];
     }
 
     /**
@@ -161,8 +161,7 @@ final class Requests
     private static function offers(stdClass $row): array
     {
         $seenAt = self::rfc3339(self::time($row->seen_at));
-        /** @var list<array<string, mixed>> $offers */
-        $offers = $row->offers === null ? [] : json_decode($row->offers, true, 16, JSON_THROW_ON_ERROR);
+        $offers = $row->packed === null ? [] : PackedOffers::unpack(json_decode($row->packed, true, 4, JSON_THROW_ON_ERROR));
         foreach ($offers as &$offer) {
             $offer['seen_at'] = $seenAt;
         }

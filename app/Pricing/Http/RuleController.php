@@ -15,15 +15,17 @@ use App\Pricing\Deciding\Decided;
 use App\Pricing\Models\Rule;
 use App\Pricing\Models\RuleVersion;
 use App\Support\Tenancy\CurrentWorkspace;
+use Generator;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Validator;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\StreamedResponse;
-use Wrasse\Core\Insight\MoneyAtPace;
 
 final readonly class RuleController
 {
+    private const LARGEST_MOVES = 10;
+
     public function __construct(private CurrentWorkspace $current)
     {
     }
@@ -97,6 +99,7 @@ final readonly class RuleController
             new OA\Property(property: 'document', ref: '#/components/schemas/RuleDocument'),
             new OA\Property(property: 'listings', type: 'array', items: new OA\Items(type: 'integer')),
             new OA\Property(property: 'filter', ref: '#/components/schemas/ListingFilter'),
+            new OA\Property(property: 'rows', description: 'All of them, or only those that would move most.', type: 'string', enum: ['all', 'largest'], default: 'all'),
         ])),
         responses: [
             new OA\Response(response: 200, description: 'What it would do', content: new OA\JsonContent(ref: '#/components/schemas/TryOut')),
@@ -104,7 +107,9 @@ final readonly class RuleController
         ])]
     public function tryOut(Request $request, TryOut $tryOut): JsonResponse
     {
-        return new JsonResponse(TryOutResource::of(...$this->tried($request, $tryOut), currency: $this->workspace()->money()));
+        $largest = $request->validate(['rows' => ['sometimes', 'in:all,largest']])['rows'] ?? 'all';
+
+        return new JsonResponse(TryOutResource::of($this->tried($request, $tryOut), $this->workspace()->money(), $largest === 'largest' ? self::LARGEST_MOVES : null));
     }
 
     #[OA\Post(path: '/api/v1/rules/try-out/export', operationId: 'exportTryOut', summary: 'The same as a CSV file', tags: ['Rules'],
@@ -116,10 +121,15 @@ final readonly class RuleController
         responses: [new OA\Response(response: 200, description: 'CSV', content: new OA\MediaType(mediaType: 'text/csv', schema: new OA\Schema(type: 'string')))])]
     public function exportTryOut(Request $request, TryOut $tryOut): StreamedResponse
     {
-        [$decided] = $this->tried($request, $tryOut);
+        $decided = $this->tried($request, $tryOut);
         $header = ['SKU', 'Title', 'Channel', 'Outcome', 'Reason', 'Old price', 'New price', 'Change', 'Change %', 'Floor', 'Ceiling', 'Margin of price before %', 'Margin of price after %', 'Markup on cost before %', 'Markup on cost after %', 'Stand before', 'Stand after', 'Offers that count'];
 
-        return CsvResponse::of('try-out.csv', $header, array_map(fn (Decided $one) => array_slice(array_values(get_object_vars(TryOutRow::of($one))), 1), $decided));
+        $rows = [];
+        foreach ($decided as [$one]) {
+            $rows[] = array_slice(array_values(get_object_vars(TryOutRow::of($one))), 1);
+        }
+
+        return CsvResponse::of('try-out.csv', $header, $rows);
     }
 
     #[OA\Get(path: '/api/v1/rules/{id}/versions', operationId: 'listRuleVersions', summary: 'A rule as it was saved each time, latest first', tags: ['Rules'],
@@ -132,8 +142,8 @@ final readonly class RuleController
         return new JsonResponse(RuleVersion::query()->where('rule_id', $id)->with('user')->orderByDesc('number')->limit(100)->get()->map(RuleVersionResource::of(...))->values());
     }
 
-    /** @return array{list<Decided>, MoneyAtPace} */
-    private function tried(Request $request, TryOut $tryOut): array
+    /** @return Generator<array{Decided, int}> */
+    private function tried(Request $request, TryOut $tryOut): Generator
     {
         $request->validate(['document' => ['required', 'array'], ...ListingSelection::rules()]);
 

@@ -1743,6 +1743,13 @@ export interface components {
             skipped: number;
             /** @description Cannot be priced. */
             blocked: number;
+            /** @description How many were tried. */
+            listings: number;
+            /** @description Of those with rivals. */
+            cheapest_before: number;
+            cheapest_after: number;
+            at_floor_before: number;
+            at_floor_after: number;
             /** @description Of what was sold in 30 days, at the prices of now. */
             revenue_before: string;
             /** @description The same pieces at the new prices. */
@@ -3481,6 +3488,12 @@ export interface operations {
                     document: components["schemas"]["RuleDocument"];
                     listings?: number[];
                     filter?: components["schemas"]["ListingFilter"];
+                    /**
+                     * @description All of them, or only those that would move most.
+                     * @default all
+                     * @enum {string}
+                     */
+                    rows?: "all" | "largest";
                 };
             };
         };

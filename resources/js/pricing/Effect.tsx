@@ -3,18 +3,13 @@ import { PriceLine } from '@/charts/PriceLine';
 import { Button } from '@/ui/Button';
 import { money, signed, signedPercent } from '@/ui/figures';
 import { reason } from '@/ui/words';
-import { biggestMoves, reached } from './effects';
 
 /** What the rule would do now: counts, three figures, the biggest moves. */
 export function Effect({ tryOut, onAll, stale }: { tryOut: TryOut; onAll: () => void; stale: boolean }) {
-    const rows = tryOut.rows;
-    const cheapest = reached(rows, (rank) => rank === 1);
-    const atFloor = (price: (row: TryOutRow) => string | null) =>
-        rows.filter((row) => row.floor !== null && price(row) === row.floor).length;
     const figures: [string, string][] = [
-        ['Cheapest', `${cheapest.before} → ${cheapest.after}`],
-        ['At their floor', `${atFloor((row) => row.old_price)} → ${atFloor((row) => row.new_price ?? row.old_price)}`],
-        ['Would change', `${tryOut.down + tryOut.up + tryOut.ask} of ${rows.length}`],
+        ['Cheapest', `${tryOut.cheapest_before} → ${tryOut.cheapest_after}`],
+        ['At their floor', `${tryOut.at_floor_before} → ${tryOut.at_floor_after}`],
+        ['Would change', `${tryOut.down + tryOut.up + tryOut.ask} of ${tryOut.listings}`],
         ['Revenue €, 30 days', difference(tryOut.revenue_before, tryOut.revenue_after)],
         ['Profit €, 30 days', difference(tryOut.profit_before, tryOut.profit_after)],
     ];
@@ -33,8 +28,8 @@ export function Effect({ tryOut, onAll, stale }: { tryOut: TryOut; onAll: () => 
                 Revenue and profit of what was sold in the last 30 days, at the new prices; that they sell more or less
                 is not guessed.
             </p>
-            <Moves rows={biggestMoves(rows, 10)} />
-            {rows.length > 0 && (
+            <Moves rows={tryOut.rows} />
+            {tryOut.listings > 0 && (
                 <Button className="mt-3" onClick={onAll}>
                     Every listing, one by one
                 </Button>
@@ -69,9 +64,7 @@ function Bar({ tryOut }: { tryOut: TryOut }) {
                         {many} {name}
                     </li>
                 ))}
-            {tryOut.rows.length === 0 && (
-                <li className="flex items-center px-2.5 text-text-2">no listing is meant yet</li>
-            )}
+            {tryOut.listings === 0 && <li className="flex items-center px-2.5 text-text-2">no listing is meant yet</li>}
         </ul>
     );
 }

@@ -97,7 +97,8 @@ function Writing({
               : {}),
         ...(words.trim() ? { q: words.trim() } : {}),
     };
-    const tryOut = useTryOut(useDeferredValue(document), useDeferredValue(filter));
+    const [deferredDocument, deferredFilter] = [useDeferredValue(document), useDeferredValue(filter)];
+    const tryOut = useTryOut(deferredDocument, deferredFilter);
     const exported = useExportTryOut();
     const save = useSaveRule(rule?.id ?? null);
     const navigate = useNavigate();
@@ -116,6 +117,7 @@ function Writing({
             },
         );
     const table = params.get('view') === 'table';
+    const everyRow = useTryOut(deferredDocument, deferredFilter, 'all', table);
     const showTable = (show: boolean) => setParams(show ? { view: 'table' } : {});
 
     return (
@@ -142,9 +144,9 @@ function Writing({
                     </>
                 )}
             </TopBar>
-            {table && tryOut.data ? (
+            {table && everyRow.data ? (
                 <TryOutTable
-                    tryOut={tryOut.data}
+                    tryOut={everyRow.data}
                     onBack={() => showTable(false)}
                     onExport={() => exported.mutate({ document, filter })}
                 />
@@ -187,7 +189,7 @@ function Writing({
                             <h2 className="text-[16.5px]">What it would do now</h2>
                             <span className="text-text-2">
                                 {tryOut.data
-                                    ? `${count(tryOut.data.rows.length, 'listing', 'listings')}, nothing is sent`
+                                    ? `${count(tryOut.data.listings, 'listing', 'listings')}, nothing is sent`
                                     : ''}
                             </span>
                         </div>

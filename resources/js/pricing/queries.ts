@@ -41,10 +41,16 @@ export const useFormula = (price: string, listing: number | null) =>
     });
 
 /** What the rule would do to the listings a filter finds, worked out again as the sentence changes. */
-export const useTryOut = (document: RuleDocument, filter: ListingFilter) =>
+export const useTryOut = (
+    document: RuleDocument,
+    filter: ListingFilter,
+    rows: 'all' | 'largest' = 'largest',
+    enabled = true,
+) =>
     useQuery({
-        queryKey: ['try-out', document, filter],
-        queryFn: ({ signal }) => take(api.POST('/api/v1/rules/try-out', { body: { document, filter }, signal })),
+        queryKey: ['try-out', document, filter, rows],
+        enabled,
+        queryFn: ({ signal }) => take(api.POST('/api/v1/rules/try-out', { body: { document, filter, rows }, signal })),
         placeholderData: keepPreviousData,
         retry: false,
         staleTime: 15_000,
