@@ -16,13 +16,13 @@ return new class extends Migration
         DB::statement(<<<'SQL'
             CREATE FUNCTION packed_offers(offers json) RETURNS text LANGUAGE sql IMMUTABLE PARALLEL SAFE AS $$
                 SELECT coalesce(json_agg(CASE
-                    WHEN coalesce(o ->> 'shipping', o ->> 'buy_box', o ->> 'fulfilment', o ->> 'ship_from', o ->> 'in_stock', o ->> 'marketplace_retail', o ->> 'condition', o ->> 'source') IS NULL
-                    THEN json_build_array(o -> 'seller', o -> 'price', o -> 'rating_percent', o -> 'rating_count', o -> 'handling_days')
-                    ELSE json_build_array(
-                        o -> 'seller', o -> 'price', o -> 'rating_percent', o -> 'rating_count', o -> 'handling_days', o -> 'shipping', o -> 'buy_box', o -> 'fulfilment',
-                        o -> 'ship_from', o -> 'in_stock', o -> 'marketplace_retail', o -> 'condition', o -> 'source')
+                    WHEN coalesce(shipping, buy_box, fulfilment, ship_from, in_stock, marketplace_retail, condition, source) IS NULL
+                    THEN json_build_array(seller, price, rating_percent, rating_count, handling_days)
+                    ELSE json_build_array(seller, price, rating_percent, rating_count, handling_days, shipping, buy_box, fulfilment, ship_from, in_stock, marketplace_retail, condition, source)
                     END)::text, '[]')
-                FROM json_array_elements(offers) o
+                FROM json_to_recordset(offers) AS o(
+                    seller json, price json, rating_percent json, rating_count json, handling_days json, shipping json, buy_box json, fulfilment json,
+                    ship_from json, in_stock json, marketplace_retail json, condition json, source json)
             $$
             SQL);
         DB::statement('ALTER TABLE listing_markets ADD COLUMN packed text GENERATED ALWAYS AS (packed_offers(offers)) STORED');

@@ -13,7 +13,7 @@ use RuntimeException;
 /** Takes the measurements of bin/bench against the running application and its two workers. */
 final class BenchRunCommand extends Command
 {
-    protected $signature = 'bench:run {--repeats=60} {--only= : lists, bulk, floors, import or run}';
+    protected $signature = 'bench:run {--repeats=60} {--only= : lists, bulk, floors, import, effect or run}';
 
     protected $description = 'Measure';
 
@@ -30,7 +30,7 @@ final class BenchRunCommand extends Command
         $user = User::query()->where('email', 'bench@kettle-crock.example')->firstOrFail();
         $this->token = $user->createToken('bench')->plainTextToken;
         $this->listings = DB::table('listings')->count();
-        $parts = ['lists' => $this->lists(...), 'bulk' => $this->bulk(...), 'floors' => $this->floors(...), 'import' => $this->import(...), 'run' => $this->fullRun(...)];
+        $parts = ['lists' => $this->lists(...), 'bulk' => $this->bulk(...), 'floors' => $this->floors(...), 'import' => $this->import(...), 'effect' => $this->effect(...), 'run' => $this->fullRun(...)];
         foreach ($parts as $name => $measure) {
             if (in_array($this->option('only'), [null, $name], true)) {
                 $measure();
@@ -121,6 +121,16 @@ final class BenchRunCommand extends Command
         $this->table(["import of {$this->listings} rows, 2 workers, peak of a worker ".$this->workerPeak().' MB', 'seconds', '× yardstick'], $this->against($sql, 'one UPDATE of all costs (yardstick)', [
             'file sent and read' => $read, 'worked out row by row, with the effect on floors' => $plan, 'made' => $apply, 'all of it' => $read + $plan + $apply,
         ]));
+    }
+
+    /** What a rule would do to as many listings as are tried at once, as it is shown beside the sentence. */
+    private function effect(): void
+    {
+        $document = json_decode((string) DB::table('rule_versions')->value('document'), true, 16, JSON_THROW_ON_ERROR);
+        $yardstick = $this->times('/api/v1/session', 1);
+        $times = array_map(fn () => 1_000 * $this->seconds(fn () => $this->send('POST', '/api/v1/rules/try-out', ['document' => $document, 'filter' => ['sort' => 'x'], 'rows' => 'largest'])), range(1, 7));
+        sort($times);
+        $this->table(['live effect on 10000 listings, 20 offers each', 'median ms', 'p95 ms', '× yardstick'], [['the session alone (yardstick)', ...$this->figures($yardstick, $yardstick)], ['what the rule would do', ...$this->figures($times, $yardstick)]]);
     }
 
     /** A rule over all listings: decided, decisions stored, changes queued; no channel is asked. */
