@@ -5,8 +5,7 @@ declare(strict_types=1);
 namespace App\Market\Console;
 
 use App\Catalogue\Channels\ChannelKind;
-use App\Catalogue\Channels\ChannelRefused;
-use App\Catalogue\Channels\ChannelUnavailable;
+use App\Catalogue\Channels\ChannelWork;
 use App\Catalogue\Models\Channel;
 use App\Market\Actions\ImportOrders;
 use App\Support\Tenancy\CurrentWorkspace;
@@ -21,26 +20,12 @@ final class OrdersCommand extends Command
     public function handle(CurrentWorkspace $workspace, ImportOrders $import): int
     {
         foreach (Channel::query()->withoutGlobalScope('workspace')->whereIn('kind', ChannelKind::SOURCES)->get() as $channel) {
-            $workspace->within($channel->workspace_id, fn () => $this->bringIn($channel, $import));
+            $problem = $workspace->within($channel->workspace_id, fn () => ChannelWork::on($channel, fn () => $import->handle($channel)));
+            if ($problem !== null) {
+                $this->warn($problem->getMessage());
+            }
         }
 
         return self::SUCCESS;
-    }
-
-    private function bringIn(Channel $channel, ImportOrders $import): void
-    {
-        if ($channel->rests()) {
-            return;
-        }
-        try {
-            $import->handle($channel);
-            $channel->answered();
-        } catch (ChannelUnavailable $e) {
-            $this->warn($e->getMessage());
-            $channel->failed($e);
-        } catch (ChannelRefused $e) {
-            $this->warn($e->getMessage());
-            $channel->refused($e->getMessage());
-        }
     }
 }

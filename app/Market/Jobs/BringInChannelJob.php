@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace App\Market\Jobs;
 
+use App\Catalogue\Channels\ChannelCall;
 use App\Catalogue\Channels\ChannelKind;
 use App\Catalogue\Channels\ChannelRefused;
 use App\Catalogue\Channels\ChannelUnavailable;
+use App\Catalogue\Channels\ChannelWork;
 use App\Catalogue\Models\Channel;
 use App\Market\Actions\ImportHistory;
 use App\Market\Actions\SyncListings;
@@ -36,20 +38,19 @@ final class BringInChannelJob implements ShouldQueue
     {
         $workspace->within($this->workspaceId, function () use ($sync, $history): void {
             $channel = Channel::query()->findOrFail($this->channelId);
-            try {
+            $problem = ChannelWork::on($channel, function () use ($channel, $sync, $history): void {
                 $sync->handle($channel);
                 if ($channel->kind === ChannelKind::Marketplace) {
                     (new MarketplaceClient($channel))->subscribe(rtrim((string) config('app.url'), '/')."/api/v1/channels/{$channel->key}/notifications", $channel->webhook_secret);
                     $history->handle($channel, self::DAYS);
                 }
-                $channel->answered();
-            } catch (ChannelUnavailable $e) {
-                $channel->failed($e);
-                $this->release($e->retryAfter);
-            } catch (ChannelRefused $e) {
-                $channel->refused($e->getMessage());
-                $this->fail($e);
-            }
+            });
+            match (true) {
+                $problem instanceof ChannelUnavailable => $this->release($problem->retryAfter),
+                $problem instanceof ChannelRefused => $this->fail($problem),
+                $channel->synced_at === null => $this->release(ChannelCall::SECONDS_UNTIL_RETRY),
+                default => null,
+            };
         });
     }
 }

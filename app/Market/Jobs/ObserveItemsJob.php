@@ -6,6 +6,7 @@ namespace App\Market\Jobs;
 
 use App\Catalogue\Channels\ChannelRefused;
 use App\Catalogue\Channels\ChannelUnavailable;
+use App\Catalogue\Channels\ChannelWork;
 use App\Catalogue\Models\Channel;
 use App\Market\Actions\ObserveItems;
 use App\Support\Tenancy\CurrentWorkspace;
@@ -42,20 +43,13 @@ final class ObserveItemsJob implements ShouldBeUniqueUntilProcessing, ShouldQueu
     {
         $workspace->within($this->workspaceId, function () use ($observe): void {
             $channel = Channel::query()->findOrFail($this->channelId);
-            if ($channel->rests()) {
-                // The market is looked at again in a while anyway.
-                return;
-            }
-            try {
-                $observe->handle($channel, $this->items);
-                $channel->answered();
-            } catch (ChannelUnavailable $e) {
-                $channel->failed($e);
-                $this->release($e->retryAfter);
-            } catch (ChannelRefused $e) {
-                $channel->refused($e->getMessage());
-                $this->fail($e);
-            }
+            // While it rests nothing is looked at: that is made up for in a while anyway.
+            $problem = ChannelWork::on($channel, fn () => $observe->handle($channel, $this->items));
+            match (true) {
+                $problem instanceof ChannelUnavailable => $this->release($problem->retryAfter),
+                $problem instanceof ChannelRefused => $this->fail($problem),
+                default => null,
+            };
         });
     }
 }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Market\Jobs;
 
 use App\Catalogue\Channels\ChannelRefused;
-use App\Catalogue\Channels\ChannelUnavailable;
+use App\Catalogue\Channels\ChannelWork;
 use App\Catalogue\Models\Channel;
 use App\Market\Actions\ObserveNotified;
 use App\Support\Tenancy\CurrentWorkspace;
@@ -47,18 +47,12 @@ final class ObserveNotifiedJob implements ShouldBeUniqueUntilProcessing, ShouldQ
     {
         $workspace->within($this->workspaceId, function () use ($observe): void {
             $channel = Channel::query()->findOrFail($this->channelId);
-            if ($channel->rests()) {
-                return;
-            }
             $until = microtime(true) + self::STAYS_SECONDS;
-            try {
+            $problem = ChannelWork::on($channel, function () use ($observe, $channel, $until): void {
                 while ($observe->handle($channel) && microtime(true) < $until);
-                $channel->answered();
-            } catch (ChannelUnavailable $e) {
-                $channel->failed($e);
-            } catch (ChannelRefused $e) {
-                $channel->refused($e->getMessage());
-                $this->fail($e);
+            });
+            if ($problem instanceof ChannelRefused) {
+                $this->fail($problem);
             }
         });
     }

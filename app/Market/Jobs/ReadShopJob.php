@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Market\Jobs;
 
 use App\Catalogue\Channels\ChannelRefused;
-use App\Catalogue\Channels\ChannelUnavailable;
+use App\Catalogue\Channels\ChannelWork;
 use App\Catalogue\Models\Channel;
 use App\Market\Actions\SyncListings;
 use App\Support\Tenancy\CurrentWorkspace;
@@ -41,17 +41,9 @@ final class ReadShopJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
     {
         $workspace->within($this->workspaceId, function () use ($sync): void {
             $channel = Channel::query()->findOrFail($this->channelId);
-            if ($channel->rests()) {
-                return;
-            }
-            try {
-                $sync->handle($channel);
-                $channel->answered();
-            } catch (ChannelUnavailable $e) {
-                $channel->failed($e);
-            } catch (ChannelRefused $e) {
-                $channel->refused($e->getMessage());
-                $this->fail($e);
+            $problem = ChannelWork::on($channel, fn () => $sync->handle($channel));
+            if ($problem instanceof ChannelRefused) {
+                $this->fail($problem);
             }
         });
     }
