@@ -25,6 +25,18 @@ const pictures = {
         await page.emulateMedia({ colorScheme: 'dark' });
         await pictures.listings();
     },
+    history: async () => {
+        await page.goto('/listings?q=KC-1105');
+        await settle();
+        await open(1);
+        await page.getByRole('link', { name: 'In full' }).click();
+        await settle();
+    },
+    channel: async () => {
+        await page.goto('/settings');
+        await page.getByRole('button', { name: 'Connect a channel' }).click();
+        await settle();
+    },
     today: async () => {
         await page.goto('/today');
         await page.getByRole('heading', { name: 'Waiting for your yes' }).waitFor();

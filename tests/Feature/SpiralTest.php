@@ -44,6 +44,7 @@ final class SpiralTest extends TestCase
         $this->answer('hold');
         $this->decide();
         self::assertSame(0, PriceChange::query()->count());
+        self::assertSame(['hold', 'rill'], [$this->as()->getJson("/api/v1/listings/{$this->listing->id}")->assertOk()->json('spiral.answer'), $this->as()->getJson("/api/v1/listings/{$this->listing->id}")->json('spiral.rival')], 'the inspector says why it stays');
         Spiral::query()->update(['until' => now()->subMinute()]);
         $this->decide();
         self::assertSame([1_930], PriceChange::query()->pluck('to_minor')->all(), 'one per cent under rill again');

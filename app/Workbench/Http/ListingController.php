@@ -105,6 +105,7 @@ final readonly class ListingController
             OwnLimits::amount($listing->limits, 'floor'), OwnLimits::amount($listing->limits, 'ceiling'),
             TermResource::all($decided), EarningsPoint::all($decided->decision), $writer->write($decided->decision),
             OfferResource::all($offers, array_column($decided->decision->field->dropped, 'why', 'seller'), $names, $currency),
+            SpiralHold::on($id, $names),
         ));
     }
 

@@ -1995,6 +1995,7 @@ export interface components {
             /** @description What its rule says of it at this moment; with no rule, how it compares with the cheapest. */
             decision: components["schemas"]["Decision"];
             offers: components["schemas"]["Offer"][];
+            spiral: components["schemas"]["SpiralHold"] | null;
         };
         ListingHistory: {
             currency: string;
@@ -2124,6 +2125,16 @@ export interface components {
             name: string;
             /** @description As it stands in the address bar. */
             query: string;
+        };
+        /** @description What somebody decided about a rival with whom we stepped each other down, as long as it holds. */
+        SpiralHold: {
+            id: number;
+            /** @enum {string} */
+            answer: "hold" | "step_up" | "ignore";
+            /** @description As the marketplace names it. */
+            rival: string;
+            /** Format: date-time */
+            until: string;
         };
         /** @description We and a rival step each other down on a listing. Prices with shipping. */
         Spiral: {

@@ -1,17 +1,14 @@
-import { api, take } from '@/api/client';
 import type { components } from '@/api/schema';
 import { Button } from '@/ui/Button';
 import { ago, clock, money } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { Select } from '@/ui/Select';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
-import { useSpirals } from './queries';
+import { useAnswerSpiral, useSpirals, HOLDS, type SpiralAnswer } from '@/pricing/spirals';
 
 type Spiral = components['schemas']['Spiral'];
-type Answer = 'hold' | 'step_up' | 'ignore' | 'leave';
 
 const HOURS: readonly (readonly [string, string])[] = [
     ['4', '4 hours'],
@@ -19,12 +16,6 @@ const HOURS: readonly (readonly [string, string])[] = [
     ['72', '3 days'],
     ['168', 'a week'],
 ];
-
-const HOLDS: Record<string, string> = {
-    hold: 'stays where it is',
-    step_up: 'went up, and stays there',
-    ignore: 'no longer looks at that rival',
-};
 
 /** Listings on which we and a rival step each other down, with what can be done about it. */
 export function Spirals() {
@@ -47,28 +38,19 @@ export function Spirals() {
 }
 
 function Line({ spiral }: { spiral: Spiral }) {
-    const client = useQueryClient();
     const [hours, setHours] = useState('24');
-    const answer = useMutation({
-        mutationFn: (how: Answer) =>
-            take(
-                api.POST('/api/v1/spirals/{id}/answer', {
-                    params: { path: { id: spiral.id } },
-                    body: { answer: how, hours: Number(hours) },
-                }),
-            ),
-        onSuccess: (_, how) => {
-            for (const key of ['spirals', 'listings', 'listing', 'changes', 'today'])
-                void client.invalidateQueries({ queryKey: [key] });
-            if (how === 'step_up') toast(`${spiral.sku} goes up to ${money(spiral.step_up ?? '')}`);
-        },
-    });
-    const say = (how: Answer, words: string) => (
+    const answer = useAnswerSpiral(spiral.id, Number(hours));
+    const say = (how: SpiralAnswer, words: string) => (
         <Button
             key={how}
             look={how === 'leave' ? 'quiet' : 'plain'}
             disabled={answer.isPending}
-            onClick={() => answer.mutate(how)}
+            onClick={() =>
+                answer.mutate(how, {
+                    onSuccess: () =>
+                        how === 'step_up' && toast(`${spiral.sku} goes up to ${money(spiral.step_up ?? '')}`),
+                })
+            }
             aria-label={`${words}: ${spiral.sku}`}
         >
             {words}

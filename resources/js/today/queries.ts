@@ -1,5 +1,6 @@
 import { api, Problem, take, type Approval } from '@/api/client';
 import { useWorklist } from '@/api/queries';
+import { useSpirals } from '@/pricing/spirals';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 
 export const useToday = () =>
@@ -13,15 +14,6 @@ export const useToday = () =>
 /** Prices that wait for a person. */
 export const useApprovals = () =>
     useQuery({ queryKey: ['approvals'], queryFn: () => take(api.GET('/api/v1/approvals')), staleTime: 5_000 });
-
-/** Rivals with whom we step each other down. */
-export const useSpirals = () =>
-    useQuery({
-        queryKey: ['spirals'],
-        queryFn: () => take(api.GET('/api/v1/spirals')),
-        staleTime: 30_000,
-        refetchInterval: 60_000,
-    });
 
 /** How much waits for a person: stopped runs, prices, listings that cannot be priced, changes that did not arrive. */
 export function useForYou(): number | undefined {

@@ -1,9 +1,10 @@
 import type { Listing, ListingDetail } from '@/api/client';
 import { PriceLine } from '@/charts/PriceLine';
+import { HOLDS, useAnswerSpiral } from '@/pricing/spirals';
 import { Button } from '@/ui/Button';
-import { money, percent, signed } from '@/ui/figures';
+import { clock, money, percent, signed } from '@/ui/figures';
 import { InlineButton } from '@/ui/InlineButton';
-import { ProblemNotice } from '@/ui/Notice';
+import { Notice, ProblemNotice } from '@/ui/Notice';
 import { ASSIGNED, OFF, PROBLEMS, reason } from '@/ui/words';
 import { X } from 'lucide-react';
 import { lazy, Suspense } from 'react';
@@ -80,6 +81,7 @@ function Body({ detail, onClose, onImport, onProduct }: Props & { detail: Listin
                 </p>
                 <Line detail={detail} onImport={onImport} />
                 <SixFigures detail={detail} />
+                {detail.spiral && <Held spiral={detail.spiral} />}
                 <Why decision={decision} price={listing.price} heading={heading(listing, detail)} />
                 <Offers offers={detail.offers} />
                 <LimitsForm detail={detail} />
@@ -89,6 +91,22 @@ function Body({ detail, onClose, onImport, onProduct }: Props & { detail: Listin
             </div>
             <Actions listing={listing} />
         </>
+    );
+}
+
+/** Why its price does not follow its rule for a while. */
+function Held({ spiral: { id, answer, rival, until } }: { spiral: NonNullable<ListingDetail['spiral']> }) {
+    const end = useAnswerSpiral(id, 1);
+    return (
+        <div className="mt-4">
+            <Notice broken={false}>
+                You and {rival} were stepping each other down: it {HOLDS[answer]} until {clock(until)}.{' '}
+                <InlineButton className={LINK} onClick={() => end.mutate('leave')}>
+                    End that
+                </InlineButton>
+            </Notice>
+            {end.error && <ProblemNotice error={end.error} />}
+        </div>
     );
 }
 
