@@ -94,10 +94,12 @@ final class MarketplaceTest extends TestCase
         usleep(260_000);
         $again = $this->call('POST', '/v1/feeds', body: $body, key: 'k1');
         self::assertSame($first['body']['id'], $again['body']['id']);
+        self::assertSame('queued', $this->call('GET', "/v1/feeds/{$first['body']['id']}")['body']['status'], 'asking does not hurry it');
+        $this->work();
         $done = $this->call('GET', "/v1/feeds/{$first['body']['id']}")['body'];
         self::assertSame('done', $done['status']);
         self::assertSame([['accepted', null], ['refused', 'no such SKU'], ['refused', 'price under the limit set for this item, which is 5.93']], array_map(fn (array $line) => [$line['status'], $line['message']], $done['items']));
-        (new Feeds($this->store, new Clock($this->store)))->work();
+        $this->work();
         self::assertCount(1, $this->store->all('SELECT * FROM price_log'));
         self::assertSame('19.90', $this->call('GET', '/v1/prices', ['skus' => 'KC-1101'])['body']['prices'][0]['price']);
         self::assertSame(409, $this->call('POST', '/v1/feeds', body: ['items' => [['sku' => 'KC-1101', 'price' => '18.90']]], key: 'k1')['status']);
@@ -143,6 +145,7 @@ final class MarketplaceTest extends TestCase
         $skus = array_column($this->store->all("SELECT sku FROM offer WHERE seller_id = 'kettle-crock' ORDER BY sku"), 'sku');
         $feed = $this->call('POST', '/v1/feeds', body: ['items' => array_map(fn (string $sku) => ['sku' => $sku, 'price' => '99.90'], $skus)], key: 'k')['body'];
         usleep(260_000);
+        $this->work();
         $lines = $this->call('GET', "/v1/feeds/{$feed['id']}")['body']['items'];
         $accepted = array_column(array_filter($lines, fn (array $line) => $line['status'] === 'accepted'), 'sku');
         self::assertGreaterThan(6, count($accepted));
@@ -184,6 +187,11 @@ final class MarketplaceTest extends TestCase
         self::assertNotSame([], $pennies, 'the penny prices of that day');
         self::assertSame($day, $this->call('GET', '/v1/history', ['days_ago' => 7])['body']['days']);
         self::assertSame(422, $this->call('GET', '/v1/history', ['days_ago' => 61])['status']);
+    }
+
+    private function work(): void
+    {
+        (new Feeds($this->store, new Clock($this->store)))->work();
     }
 
     private function market(int $seed = 7): Store

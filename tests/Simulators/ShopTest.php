@@ -1,0 +1,72 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Simulators;
+
+use PDO;
+use PHPUnit\Framework\TestCase;
+use Simulators\Common\Store;
+use Simulators\Shop\Shop;
+
+/** The simulated shop does what its description says. */
+final class ShopTest extends TestCase
+{
+    private const DATABASE = 'wrasse_simulator_shop';
+
+    private Store $store;
+
+    protected function setUp(): void
+    {
+        $home = (string) getenv('WRASSE_HOME');
+        /** @var array<string, string> $settings */
+        $settings = parse_ini_file("{$home}/.env", scanner_mode: INI_SCANNER_RAW);
+        $dsn = "pgsql:host={$settings['DB_HOST']};port={$settings['DB_PORT']};dbname=";
+        $admin = new PDO($dsn.'postgres', $settings['DB_USERNAME'], $settings['DB_PASSWORD']);
+        $admin->exec('DROP DATABASE IF EXISTS '.self::DATABASE.' WITH (FORCE)');
+        $admin->exec('CREATE DATABASE '.self::DATABASE);
+        $this->store = new Store(['name' => 'Shop', 'dsn' => $dsn.self::DATABASE, 'user' => $settings['DB_USERNAME'], 'password' => $settings['DB_PASSWORD'], 'seed' => 3, 'token' => 'token']);
+        (new Shop($this->store))->setUp();
+    }
+
+    public function test_products_come_in_pages_and_a_list_of_prices_is_set_once(): void
+    {
+        $first = $this->call('GET', '/api/products');
+        self::assertCount(200, $first['products']);
+        self::assertSame(189, count($this->call('GET', '/api/products', ['after' => $first['next']])['products']));
+        $sku = $first['products'][0]['sku'];
+        $prices = ['prices' => [['sku' => $sku, 'price' => '17.50'], ['sku' => 'KC-nothing', 'price' => '1.00'], ['sku' => $first['products'][1]['sku'], 'price' => 'cheap']]];
+        self::assertSame(['id' => 'list-1'], $this->call('PUT', '/api/price-lists/list-1', body: $prices));
+        self::assertEqualsCanonicalizing([null, 'no such SKU', 'not a price'], array_column($this->call('GET', '/api/price-lists/list-1')['prices'], 'problem'));
+        $this->store->run('UPDATE product SET price = 1999 WHERE sku = ?', [$sku]);
+        $this->call('PUT', '/api/price-lists/list-1', body: $prices);
+        self::assertSame('19.99', $this->call('GET', '/api/products', ['skus' => $sku])['products'][0]['price'], 'the same list again sets nothing');
+    }
+
+    public function test_what_was_bought_is_told_once_and_takes_from_stock(): void
+    {
+        self::assertSame([], $this->call('GET', '/api/orders')['orders']);
+        $before = (int) ($this->store->one('SELECT sum(stock) AS stock FROM product')['stock'] ?? 0);
+        $this->store->set('sold_until', time() - 86_400);
+        $orders = $this->call('GET', '/api/orders')['orders'];
+        self::assertNotSame([], $orders);
+        self::assertSame($before - array_sum(array_column($orders, 'units')), (int) ($this->store->one('SELECT sum(stock) AS stock FROM product')['stock'] ?? 0));
+        self::assertSame([], $this->call('GET', '/api/orders', ['after' => end($orders)['id']])['orders']);
+    }
+
+    public function test_a_token_is_asked_for(): void
+    {
+        self::assertSame(401, (new Shop($this->store))->answer('GET', '/api/products', 'Bearer wrong', [], [])->status);
+        self::assertSame(404, (new Shop($this->store))->answer('DELETE', '/api/products', 'Bearer token', [], [])->status);
+    }
+
+    /**
+     * @param  array<string, mixed>  $query
+     * @param  array<string, mixed>  $body
+     * @return array<mixed>
+     */
+    private function call(string $method, string $path, array $query = [], array $body = []): array
+    {
+        return (new Shop($this->store))->answer($method, $path, 'Bearer token', $query, $body)->body;
+    }
+}
