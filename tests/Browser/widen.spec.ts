@@ -135,7 +135,8 @@ test('a starter rule begins with ten listings, asks, is answered, widened, stopp
     await page.goto('/rules');
     await page.getByRole('link', { name: 'Crocks, carefully' }).click();
     part = await unfold(page, '1 earlier version');
-    await expect(part.getByText('every time')).toBeVisible();
+    await expect(part.getByText('every time').first()).toBeVisible();
+    await expect(part.getByLabel('Compare')).toHaveValue('1');
 
     // A run is undone: its listings go back and are paused.
     await page.getByRole('button', { name: '1 %, at least 0.05, below' }).click();
