@@ -46,7 +46,8 @@ final readonly class AdvanceFeed
         }
         $channel = Channel::query()->findOrFail($feed->channel_id);
         if ($channel->rests()) {
-            $feed->update(['due_at' => max($channel->quiet_until, now()->addSecond())]);
+            // Nothing was tried, so that nothing counts.
+            $feed->update(['due_at' => max($channel->quiet_until, now()->addSecond()), 'attempts' => $feed->attempts - 1]);
 
             return true;
         }

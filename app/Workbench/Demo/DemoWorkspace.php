@@ -63,9 +63,10 @@ final readonly class DemoWorkspace
             }
             if (! $bare) {
                 $say('Bringing in the listings of our own shop');
-                $this->bringInShop($workspace);
+                $shop = $this->bringInShop($workspace);
                 $say('Bringing in costs, making rules');
                 $this->price($workspace->refresh());
+                $this->priceShop($workspace, $shop);
             }
             $say('Working out where every listing stands');
             $this->workOff();
@@ -105,11 +106,17 @@ final readonly class DemoWorkspace
         $this->connect($channel);
     }
 
-    /** There are no fees in one's own shop, and no rivals on the page: prices come from cost. */
-    private function bringInShop(Workspace $workspace): void
+    private function bringInShop(Workspace $workspace): Channel
     {
         $shop = $this->connectChannel->add($workspace, ['kind' => 'shop', 'name' => 'Own shop', 'address' => config('markets.shop'), 'token' => config('markets.token')], null);
         $this->patiently(fn () => $this->sync->handle($shop));
+
+        return $shop;
+    }
+
+    /** There are no fees in one's own shop, and no rivals on the page: prices come from cost. */
+    private function priceShop(Workspace $workspace, Channel $shop): void
+    {
         $this->saveRule->handle($workspace, null, ['name' => 'Own shop, from cost', 'is_on' => true, 'default_channel_id' => $shop->id, 'document' => [
             'version' => 1, 'kind' => 'markup', 'tiers' => [['from' => '0.00', 'percent' => '120'], ['from' => '10.01', 'percent' => '95'], ['from' => '40.01', 'percent' => '70']], 'ending' => ['endings' => ['.90', '.50']],
         ]], null, null);
