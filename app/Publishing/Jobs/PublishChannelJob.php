@@ -23,8 +23,8 @@ final class PublishChannelJob implements ShouldBeUniqueUntilProcessing, ShouldQu
 
     public int $timeout = 25;
 
-    /** Seconds after which a lock left by a killed process no longer holds. */
-    public int $uniqueFor = 15;
+    /** Seconds after which a lock no longer holds that a killed process left, or a transaction that was taken back: two at once do no harm. */
+    public int $uniqueFor = 2;
 
     public function __construct(public readonly int $workspaceId, public readonly int $channelId)
     {
