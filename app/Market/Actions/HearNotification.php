@@ -6,6 +6,7 @@ namespace App\Market\Actions;
 
 use App\Market\Marketplace\WebhookSignature;
 use Illuminate\Contracts\Encryption\StringEncrypter;
+use Illuminate\Support\Str;
 use PDO;
 
 /**
@@ -14,8 +15,6 @@ use PDO;
  */
 final readonly class HearNotification
 {
-    private const UUID = '/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/iD';
-
     private const LONGEST_NAME = 255;
 
     public function __construct(private PDO $database, private StringEncrypter $encrypter)
@@ -28,7 +27,7 @@ final readonly class HearNotification
      */
     public function handle(string $key, string $id, string $timestamp, string $signature, string $body): int
     {
-        $channel = preg_match(self::UUID, $key) === 1 ? $this->query('SELECT id, workspace_id, webhook_secret FROM channels WHERE key = ?', [$key])->fetch(PDO::FETCH_ASSOC) : false;
+        $channel = Str::isUuid($key) ? $this->query('SELECT id, workspace_id, webhook_secret FROM channels WHERE key = ?', [$key])->fetch(PDO::FETCH_ASSOC) : false;
         if (! is_array($channel)) {
             return 404;
         }

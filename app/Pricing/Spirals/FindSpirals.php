@@ -9,7 +9,7 @@ use Illuminate\Support\Facades\DB;
 use stdClass;
 use Wrasse\Core\Insight\Spiral;
 use Wrasse\Core\Insight\SpiralPoint;
-use Wrasse\Core\Market\Landed;
+use Wrasse\Core\Market\Basis;
 use Wrasse\Core\Money\Currency;
 
 /** Looks through the last day of the listings that moved most for rivals with whom we step each other down. */
@@ -50,11 +50,11 @@ final readonly class FindSpirals
         $currency = Currency::of($listing->currency);
         $rivals = [];
         foreach (json_decode($row->offers, true, 16, JSON_THROW_ON_ERROR) as $offer) {
-            $landed = Landed::of($currency->parse($offer['price']), $currency->parse($offer['shipping'] ?? '0'));
+            $landed = Basis::Landed->figure($currency->parse($offer['price']), $currency->parse($offer['shipping'] ?? '0'));
             $rivals[$offer['seller']] = min($landed, $rivals[$offer['seller']] ?? $landed);
         }
 
-        return new SpiralPoint((int) strtotime($row->observed_at), Landed::of($row->price_minor, $listing->shipping_minor), $rivals);
+        return new SpiralPoint((int) strtotime($row->observed_at), Basis::Landed->figure($row->price_minor, $listing->shipping_minor), $rivals);
     }
 
     /** @return array<string, mixed> */
