@@ -24,7 +24,7 @@ final readonly class ConnectChannel
         return DB::transaction(function () use ($workspace, $given, $copyFrom): Channel {
             $channel = Channel::query()->create([
                 'key' => (string) Str::uuid7(), 'kind' => ChannelKind::from($given['kind']), 'name' => $given['name'], 'currency' => $workspace->currency, 'seller' => $given['seller'] ?? '',
-                'base_url' => rtrim($given['address'] ?? '', '/'), 'token' => $given['token'] ?? '', 'webhook_secret' => self::newSecret(), 'delivery' => $given['delivery'] ?? null,
+                'base_url' => rtrim($given['address'] ?? '', '/'), 'token' => $given['token'] ?? '', 'webhook_secret' => Channel::newSecret(), 'delivery' => $given['delivery'] ?? null,
                 'fees' => [], 'automation_on' => true, 'orders_after' => 0, 'problem' => null, 'quiet_until' => null, 'synced_at' => null, 'categories' => [],
                 'tax_percent' => null, 'tax_included' => null,
             ]);
@@ -60,14 +60,9 @@ final readonly class ConnectChannel
     public function renewSecret(int $channelId): Channel
     {
         $channel = Channel::query()->findOrFail($channelId);
-        $channel->update(['webhook_secret' => self::newSecret()]);
+        $channel->update(['webhook_secret' => Channel::newSecret()]);
 
         return $channel;
-    }
-
-    private static function newSecret(): string
-    {
-        return 'whsec_'.base64_encode(random_bytes(24));
     }
 
     private function copyListings(Channel $channel, Channel $from): void

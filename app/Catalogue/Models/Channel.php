@@ -54,6 +54,12 @@ final class Channel extends Model
     /** No call takes longer. */
     private const PROBE_SECONDS = 12;
 
+    /** For signing, as the Standard Webhooks specification has it. */
+    public static function newSecret(): string
+    {
+        return 'whsec_'.base64_encode(random_bytes(24));
+    }
+
     /** A call went through: whatever the last ones said is over. */
     public function answered(): void
     {

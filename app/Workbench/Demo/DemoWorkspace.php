@@ -94,7 +94,7 @@ final readonly class DemoWorkspace
     {
         $channel = Channel::query()->create([
             'key' => (string) Str::uuid7(), 'name' => $name, 'currency' => 'EUR', 'seller' => 'kettle-crock', 'base_url' => config("markets.{$key}"),
-            'token' => config('markets.token'), 'webhook_secret' => 'whsec_'.base64_encode(random_bytes(24)), 'fees' => self::FEES[$key],
+            'token' => config('markets.token'), 'webhook_secret' => Channel::newSecret(), 'fees' => self::FEES[$key],
             'automation_on' => true, 'orders_after' => 0, 'problem' => null, 'quiet_until' => null, 'synced_at' => null,
         ]);
         $this->patiently(fn () => $this->sync->handle($channel));

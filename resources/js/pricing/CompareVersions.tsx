@@ -3,9 +3,8 @@ import { money } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { Select } from '@/ui/Select';
 import { useState } from 'react';
-import { differences } from './differences';
+import { Marked } from './Marked';
 import { useTryOut } from './queries';
-import { asText, sentence } from './sentence';
 
 /** Two versions side by side: as sentences, with what differs marked, and by what they would do to its listings now. */
 export function CompareVersions({ rule, versions }: { rule: Rule; versions: RuleVersion[] }) {
@@ -23,22 +22,6 @@ export function CompareVersions({ rule, versions }: { rule: Rule; versions: Rule
             <WouldDo rule={rule} document={one.document} />
             <WouldDo rule={rule} document={other.document} />
         </div>
-    );
-}
-
-function Marked({ document, against }: { document: RuleDocument; against: RuleDocument }) {
-    return (
-        <p className="text-text-2">
-            {differences(asText(sentence(against, null)), asText(sentence(document, null))).map((part, index) =>
-                part.isNew ? (
-                    <mark key={index} className="bg-yours-soft text-text">
-                        {part.text}
-                    </mark>
-                ) : (
-                    <span key={index}>{part.text}</span>
-                ),
-            )}
-        </p>
     );
 }
 

@@ -5,15 +5,13 @@ import { ProblemNotice } from '@/ui/Notice';
 import { useState } from 'react';
 import { CompareVersions } from './CompareVersions';
 import { useVersions } from './queries';
-import { asText, sentence } from './sentence';
-import { differences } from './differences';
+import { Marked } from './Marked';
 
 /** The rule as it was: each version as its sentence, what differs from now marked; one can be taken up again and tried. */
 export function Versions({ rule, onUse }: { rule: Rule; onUse: (document: RuleDocument) => void }) {
     const [open, setOpen] = useState(false);
     const versions = useVersions(rule.id, open);
     if (rule.version < 2) return null;
-    const now = asText(sentence(rule.document, null));
     return (
         <details
             className="mt-5 max-w-[62ch] border-t border-line pt-3"
@@ -29,7 +27,7 @@ export function Versions({ rule, onUse }: { rule: Rule; onUse: (document: RuleDo
                     ?.filter((version) => version.number !== rule.version)
                     .map((version) => (
                         <li key={version.number} className="border-t border-dotted border-line-2 py-2.5">
-                            <div className="flex items-center gap-3">
+                            <div className="mb-1 flex items-center gap-3">
                                 <b>Version {version.number}</b>
                                 <span className="text-text-3">
                                     {ago(version.created_at)}
@@ -39,17 +37,7 @@ export function Versions({ rule, onUse }: { rule: Rule; onUse: (document: RuleDo
                                     Take it up and see
                                 </Button>
                             </div>
-                            <p className="mt-1 text-text-2">
-                                {differences(now, asText(sentence(version.document, null))).map((part, index) =>
-                                    part.isNew ? (
-                                        <mark key={index} className="bg-yours-soft text-text">
-                                            {part.text}
-                                        </mark>
-                                    ) : (
-                                        <span key={index}>{part.text}</span>
-                                    ),
-                                )}
-                            </p>
+                            <Marked document={version.document} against={rule.document} />
                         </li>
                     ))}
             </ol>
