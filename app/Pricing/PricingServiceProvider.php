@@ -12,12 +12,12 @@ use App\Catalogue\Imports\RuleNames;
 use App\Catalogue\Models\Workspace;
 use App\Market\Events\MarketObserved;
 use App\Market\Events\PriceChangedElsewhere;
+use App\Pricing\Actions\DecideAtOnce;
 use App\Pricing\Actions\DecideTouched;
 use App\Pricing\Actions\HeedForeignPrice;
 use App\Pricing\Deciding\ForeseeFloors;
 use App\Pricing\Edits\KnownRules;
 use App\Pricing\Edits\SetRule;
-use App\Pricing\Jobs\DecideListingsJob;
 use App\Pricing\Runs\RunBook;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\ServiceProvider;
@@ -36,6 +36,6 @@ final class PricingServiceProvider extends ServiceProvider
         Event::listen(ListingsTouched::class, fn (ListingsTouched $event) => app(DecideTouched::class)->handle($event));
         Event::listen(AllTouched::class, fn (AllTouched $event) => app(RunBook::class)->told(Workspace::query()->findOrFail($event->workspaceId), $event->key));
         Event::listen(PriceChangedElsewhere::class, fn (PriceChangedElsewhere $event) => app(HeedForeignPrice::class)->handle($event));
-        Event::listen(MarketObserved::class, fn (MarketObserved $event) => DecideListingsJob::dispatchInChunks($event->workspaceId, $event->listingIds, 'market'));
+        Event::listen(MarketObserved::class, fn (MarketObserved $event) => app(DecideAtOnce::class)->handle($event->workspaceId, $event->listingIds));
     }
 }

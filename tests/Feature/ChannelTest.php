@@ -203,7 +203,7 @@ final class ChannelTest extends TestCase
     {
         app(QueuePriceChanges::class)->handle(new PricesDecided($this->workspace->id, [new DecidedPrice($listing->id, $channel->id, false, $listing->price_minor, null, $price, 1_000, 4_000, $this->user->id)]));
 
-        return app(ClaimQueuedChanges::class)->handle($channel->refresh()) ?? throw new \LogicException('Nothing was waiting.');
+        return app(ClaimQueuedChanges::class)->handle($channel->refresh())[0] ?? throw new \LogicException('Nothing was waiting.');
     }
 
     private function advance(Feed $feed, int $steps = 3, bool $afterRest = true): void

@@ -61,10 +61,10 @@ final class PublishingTest extends TestCase
     public function test_the_main_switch_holds_before_the_next_send(): void
     {
         $this->workspace->update(['repricing_on' => false]);
-        self::assertNull(app(ClaimQueuedChanges::class)->handle($this->channel));
+        self::assertSame([], app(ClaimQueuedChanges::class)->handle($this->channel));
         $this->workspace->update(['repricing_on' => true]);
         $this->channel->update(['automation_on' => false]);
-        self::assertNull(app(ClaimQueuedChanges::class)->handle($this->channel));
+        self::assertSame([], app(ClaimQueuedChanges::class)->handle($this->channel));
     }
 
     public function test_from_queued_to_confirmed(): void
@@ -108,7 +108,7 @@ final class PublishingTest extends TestCase
         app(AdvanceFeed::class)->handle($feed->id);
         self::assertEqualsWithDelta(7, CarbonImmutable::now()->diffInSeconds($feed->refresh()->due_at), 1.5);
         self::assertTrue($this->channel->refresh()->quiet_until?->isFuture());
-        self::assertNull(app(ClaimQueuedChanges::class)->handle($this->channel));
+        self::assertSame([], app(ClaimQueuedChanges::class)->handle($this->channel));
     }
 
     public function test_a_refusal_is_shown_tried_again_and_in_the_end_given_up(): void
@@ -235,7 +235,7 @@ final class PublishingTest extends TestCase
 
     private function claim(): Feed
     {
-        return app(ClaimQueuedChanges::class)->handle($this->channel->refresh()) ?? self::fail('Nothing was waiting.');
+        return app(ClaimQueuedChanges::class)->handle($this->channel->refresh())[0] ?? self::fail('Nothing was waiting.');
     }
 
     private function advance(Feed $feed, int $steps): void

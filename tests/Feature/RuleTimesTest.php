@@ -109,9 +109,9 @@ final class RuleTimesTest extends TestCase
         $this->actingAs($this->user)->patchJson('/api/v1/workspace', ['freeze' => ['from' => '25:00', 'to' => '06:00', 'time_zone' => 'Mars']])->assertStatus(422)->assertJsonValidationErrors(['freeze.from', 'freeze.time_zone']);
         $tomorrow = now()->utc()->addDay()->startOfDay();
         $this->travelTo($tomorrow->addHours(1));
-        self::assertNull(app(ClaimQueuedChanges::class)->handle($this->channel->refresh()));
+        self::assertSame([], app(ClaimQueuedChanges::class)->handle($this->channel->refresh()));
         $this->travelTo($tomorrow->addHours(11));
-        self::assertNotNull(app(ClaimQueuedChanges::class)->handle($this->channel->refresh()));
+        self::assertCount(1, app(ClaimQueuedChanges::class)->handle($this->channel->refresh()));
         $this->actingAs($this->user)->patchJson('/api/v1/workspace', ['freeze' => null])->assertOk()->assertJsonPath('freeze', null);
     }
 

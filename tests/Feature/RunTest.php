@@ -196,7 +196,7 @@ final class RunTest extends TestCase
 
     private function claim(): ?object
     {
-        return app(ClaimQueuedChanges::class)->handle($this->channel->refresh());
+        return app(ClaimQueuedChanges::class)->handle($this->channel->refresh())[0] ?? null;
     }
 
     /** @return array<string, int> */

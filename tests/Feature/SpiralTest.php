@@ -26,7 +26,7 @@ final class SpiralTest extends TestCase
         $minute = 60;
         foreach ([[2_000, '20.01'], [2_000, '19.99'], [1_998, '19.99'], [1_998, '19.97'], [1_996, '19.97'], [1_996, '19.95'], [1_994, '19.95']] as [$own, $rival]) {
             $at = now()->subMinutes($minute -= 5);
-            RecordObservation::rows([RecordObservation::row($this->listing->id, $this->workspace->id, $own, null, null, [['seller' => 'rill', 'price' => $rival], ['seller' => 'steady', 'price' => '26.00']], $at)]);
+            RecordObservation::rows([RecordObservation::row($this->listing->id, $this->workspace->id, $own, null, null, json_encode([['seller' => 'rill', 'price' => $rival], ['seller' => 'steady', 'price' => '26.00']], JSON_THROW_ON_ERROR), $at)]);
         }
         self::assertSame(1, app(FindSpirals::class)->handle($this->workspace->id));
     }

@@ -4,8 +4,12 @@ declare(strict_types=1);
 
 namespace App\Market\Actions;
 
-/** Asked by the market side, answered by the publishing side: is a price of ours about to be, or just being, shown? */
+/** Asked by the market side, answered by the publishing side: of which listings has a price of ours not settled yet? */
 interface ChangesOnTheirWay
 {
-    public function isOnItsWay(int $listingId): bool;
+    /**
+     * @param  list<int>  $listingIds
+     * @return list<int> those of them
+     */
+    public function among(array $listingIds): array;
 }

@@ -31,7 +31,7 @@ final readonly class ImportHistory
                 $price = $currency->parse($entry['price']);
                 $state = [$price, $entry['offers']];
                 if (($last[$listing->id] ?? null) !== $state) {
-                    $observations[] = RecordObservation::row($listing->id, $channel->workspace_id, $price, null, null, $entry['offers'], CarbonImmutable::parse($entry['date'].'T06:00:00Z'));
+                    $observations[] = RecordObservation::row($listing->id, $channel->workspace_id, $price, null, null, json_encode($entry['offers'], JSON_THROW_ON_ERROR), CarbonImmutable::parse($entry['date'].'T06:00:00Z'));
                     $last[$listing->id] = $state;
                 }
                 $sales[] = [

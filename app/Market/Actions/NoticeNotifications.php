@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Market\Actions;
 
-use App\Catalogue\Models\Channel;
 use App\Market\Jobs\ObserveNotifiedJob;
 use Illuminate\Support\Facades\DB;
 
@@ -15,12 +14,11 @@ final readonly class NoticeNotifications
     {
         // What a worker is looking into is locked by it.
         $waiting = DB::selectOne(<<<'SQL'
-            SELECT n.channel_id FROM market_notifications n JOIN channels c ON c.id = n.channel_id
-            WHERE n.observed_at IS NULL AND (c.quiet_until IS NULL OR c.quiet_until <= now()) ORDER BY n.received_at LIMIT 1 FOR UPDATE OF n SKIP LOCKED
+            SELECT channel_id, workspace_id FROM market_notifications
+            WHERE observed_at IS NULL AND channel_id NOT IN (SELECT id FROM channels WHERE quiet_until > now()) ORDER BY received_at LIMIT 1 FOR UPDATE SKIP LOCKED
             SQL);
         if ($waiting !== null) {
-            $channel = Channel::query()->withoutGlobalScope('workspace')->findOrFail($waiting->channel_id);
-            ObserveNotifiedJob::dispatch($channel->workspace_id, $channel->id);
+            ObserveNotifiedJob::dispatch($waiting->workspace_id, $waiting->channel_id);
         }
     }
 }

@@ -11,7 +11,10 @@ use App\Market\Events\PriceChangedElsewhere;
 use App\Market\Marketplace\MarketplaceClient;
 use App\Market\Models\ListingMarket;
 use App\Market\Models\Rival;
+use Carbon\CarbonInterface;
+use Illuminate\Support\Arr;
 use Illuminate\Support\Facades\DB;
+use stdClass;
 use Wrasse\Core\Money\Currency;
 
 /** Fetches the offers on some items and makes them the current market of our listings there. */
@@ -23,42 +26,44 @@ final readonly class ObserveItems
         'handling_days' => null, 'ship_from' => null, 'marketplace_retail' => false,
     ];
 
+    private const TIME = 'Y-m-d H:i:s.u';
+
     public function __construct(private ShownPrice $shown)
     {
     }
 
     /**
-     * @param  list<string>  $items  up to 20
+     * @param  list<string>  $items  some tens; asked for in as many calls as the marketplace wants
      * @return int how many markets had changed
      */
     public function handle(Channel $channel, array $items): int
     {
         $askedAt = now();
-        $offers = (new MarketplaceClient($channel))->offers($items);
+        $client = new MarketplaceClient($channel);
+        $offers = [];
+        foreach (array_chunk($items, MarketplaceClient::ITEMS_PER_CALL) as $some) {
+            $offers += $client->offers($some);
+        }
 
         return DB::transaction(function () use ($channel, $items, $offers, $askedAt): int {
-            $listings = Listing::query()->where('channel_id', $channel->id)->whereIn('item_ref', $items)->orderBy('id')->lockForUpdate()->get();
-            $markets = ListingMarket::query()->whereIn('listing_id', $listings->pluck('id'))->get()->keyBy('listing_id');
+            $listings = $this->listings($channel, $items, $askedAt);
             $this->rememberRivals($channel, $offers);
-            $same = $new = $observations = $changed = [];
+            $ownChanged = $this->takeOverOwn($channel, $listings, $offers);
+            $same = $moved = $observations = $changed = [];
             foreach ($listings as $listing) {
-                $before = $markets->get($listing->id);
-                // Another process has asked later and was quicker.
-                if ($before !== null && $before->seen_at > $askedAt) {
-                    continue;
+                $rivals = json_encode($this->rivals($channel, $offers[$listing->item_ref] ?? []), JSON_THROW_ON_ERROR);
+                if ($listing->offers === $rivals) {
+                    $same[] = $listing->id;
+                } else {
+                    $moved[] = ['listing_id' => $listing->id, 'workspace_id' => $listing->workspace_id, 'offers' => $rivals, 'seen_at' => $askedAt->format(self::TIME), 'changed_at' => $askedAt];
                 }
-                $all = $offers[$listing->item_ref] ?? [];
-                $rivals = $this->rivals($channel, $all);
-                $row = ['listing_id' => $listing->id, 'workspace_id' => $listing->workspace_id, 'offers' => json_encode($rivals, JSON_THROW_ON_ERROR), 'seen_at' => $askedAt->format('Y-m-d H:i:s.u'), 'changed_at' => $askedAt];
-                $isMoved = $before === null || $before->offers != $rivals;
-                $isMoved ? $new[] = $row : $same[] = $row;
-                if ($this->own($channel, $listing, $all) || $isMoved) {
+                if ($listing->offers !== $rivals || isset($ownChanged[$listing->id])) {
                     $observations[] = RecordObservation::row($listing->id, $listing->workspace_id, $listing->price_minor, $listing->floor_minor, $listing->ceiling_minor, $rivals, $askedAt);
                     $changed[] = $listing->id;
                 }
             }
-            ListingMarket::query()->upsert($new, ['listing_id'], ['offers', 'seen_at', 'changed_at']);
-            ListingMarket::query()->upsert($same, ['listing_id'], ['seen_at']);
+            ListingMarket::query()->upsert($moved, ['listing_id'], ['offers', 'seen_at', 'changed_at']);
+            ListingMarket::query()->whereIn('listing_id', $same)->update(['seen_at' => $askedAt->format(self::TIME)]);
             RecordObservation::rows($observations);
             if ($changed !== []) {
                 event(new MarketObserved($channel->workspace_id, $changed));
@@ -66,6 +71,19 @@ final readonly class ObserveItems
 
             return count($changed);
         });
+    }
+
+    /**
+     * Our listings of the items with the market as it was known. Those that another process has asked about later, and was quicker, are left to it.
+     *
+     * @param  list<string>  $items
+     * @return array<int, stdClass> by id
+     */
+    private function listings(Channel $channel, array $items, CarbonInterface $askedAt): array
+    {
+        return Listing::query()->where('channel_id', $channel->id)->whereIn('item_ref', $items)->leftJoin('listing_markets AS m', 'm.listing_id', '=', 'listings.id')
+            ->where(fn ($query) => $query->whereNull('m.seen_at')->orWhere('m.seen_at', '<=', $askedAt->format(self::TIME)))->orderBy('id')->lock('FOR UPDATE OF listings')->toBase()
+            ->get(['listings.id', 'listings.workspace_id', 'item_ref', 'price_minor', 'holds_buy_box', 'floor_minor', 'ceiling_minor', 'm.offers'])->keyBy('id')->all();
     }
 
     /**
@@ -85,25 +103,32 @@ final readonly class ObserveItems
     }
 
     /**
-     * Takes over what the marketplace shows of our own offer.
+     * Takes over what the marketplace shows of our own offers.
      *
-     * @param  list<array<string, mixed>>  $all
-     * @return bool whether anything was different
+     * @param  array<int, stdClass>  $listings  by id; what is new is set in them
+     * @param  array<string, list<array<string, mixed>>>  $offers  by item
+     * @return array<int, true> where anything was different
      */
-    private function own(Channel $channel, Listing $listing, array $all): bool
+    private function takeOverOwn(Channel $channel, array $listings, array $offers): array
     {
-        $own = collect($all)->firstWhere('seller', $channel->seller);
-        $price = $this->shown->setElsewhere($listing, $own['price'] ?? null, Currency::of($channel->currency));
-        $listing->fill(['holds_buy_box' => (bool) ($own['buy_box'] ?? false), 'price_minor' => $price ?? $listing->price_minor]);
-        if ($listing->isClean()) {
-            return false;
+        $own = array_map(fn (stdClass $listing) => Arr::first($offers[$listing->item_ref] ?? [], fn (array $offer) => $offer['seller'] === $channel->seller), $listings);
+        $elsewhere = $this->shown->setElsewhere(array_map(fn (stdClass $listing) => $listing->price_minor, $listings), array_map(fn (?array $offer) => $offer['price'] ?? null, $own), Currency::of($channel->currency));
+        $rows = [];
+        foreach ($listings as $id => $listing) {
+            $holds = (bool) ($own[$id]['buy_box'] ?? false);
+            if ($holds !== $listing->holds_buy_box || isset($elsewhere[$id])) {
+                $listing->price_minor = $elsewhere[$id] ?? $listing->price_minor;
+                $rows[$id] = ['id' => $id, 'price' => $listing->price_minor, 'holds' => $holds];
+            }
         }
-        $listing->save();
-        if ($price !== null) {
-            event(new PriceChangedElsewhere($listing->workspace_id, $listing->id));
+        if ($rows !== []) {
+            DB::update('UPDATE listings l SET price_minor = s.price, holds_buy_box = s.holds, updated_at = now() FROM jsonb_to_recordset(?) AS s(id bigint, price bigint, holds boolean) WHERE l.id = s.id AND l.workspace_id = ?', [json_encode(array_values($rows), JSON_THROW_ON_ERROR), $channel->workspace_id]);
+        }
+        foreach (array_keys($elsewhere) as $id) {
+            event(new PriceChangedElsewhere($channel->workspace_id, $id));
         }
 
-        return true;
+        return array_map(fn () => true, $rows);
     }
 
     /** @param  array<string, list<array<string, mixed>>>  $offers */

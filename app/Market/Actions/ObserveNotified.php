@@ -11,8 +11,8 @@ use Illuminate\Support\Facades\DB;
 /** Looks at the items a marketplace has sent word of, those that have waited longest first. Word of the same item is looked into once. */
 final readonly class ObserveNotified
 {
-    /** Of so many at most in a call; there may be several of an item. */
-    private const NOTIFICATIONS = 100;
+    /** So many at most at a time: some calls to the marketplace, and one transaction. There may be several of an item. */
+    private const NOTIFICATIONS = 2 * MarketplaceClient::ITEMS_PER_CALL;
 
     public function __construct(private ObserveItems $observe)
     {
@@ -21,24 +21,20 @@ final readonly class ObserveNotified
     /**
      * The rows are held while the marketplace is asked: if that fails, or this process dies, they wait as before.
      *
-     * @return bool whether anything waited
-     *
      * @throws \App\Catalogue\Channels\ChannelUnavailable
      * @throws \App\Catalogue\Channels\ChannelRefused
      */
-    public function handle(Channel $channel): bool
+    public function handle(Channel $channel): void
     {
-        return DB::transaction(function () use ($channel): bool {
+        DB::transaction(function () use ($channel): void {
             $waiting = DB::table('market_notifications')->where('channel_id', $channel->id)->whereNull('observed_at')
                 ->orderBy('received_at')->limit(self::NOTIFICATIONS)->lock('FOR UPDATE SKIP LOCKED')->get(['webhook_id', 'item']);
             if ($waiting->isEmpty()) {
-                return false;
+                return;
             }
-            $items = $waiting->pluck('item')->unique()->take(MarketplaceClient::ITEMS_PER_CALL)->values();
+            $items = $waiting->pluck('item')->unique()->values();
             $this->observe->handle($channel, array_values($items->all()));
-            DB::table('market_notifications')->where('channel_id', $channel->id)->whereIn('webhook_id', $waiting->whereIn('item', $items)->pluck('webhook_id'))->update(['observed_at' => now()]);
-
-            return true;
+            DB::table('market_notifications')->where('channel_id', $channel->id)->whereIn('webhook_id', $waiting->pluck('webhook_id'))->update(['observed_at' => now()]);
         });
     }
 }

@@ -68,13 +68,11 @@ final readonly class SyncListings
     /** @param  array<string, string>  $shown  by SKU */
     private function comparePrices(Channel $channel, array $shown): void
     {
-        $currency = Currency::of($channel->currency);
-        foreach (Listing::query()->where('channel_id', $channel->id)->whereIn('sku', array_map(strval(...), array_keys($shown)))->orderBy('id')->lockForUpdate()->get() as $listing) {
-            $price = $this->shown->setElsewhere($listing, $shown[$listing->sku], $currency);
-            if ($price !== null) {
-                $listing->update(['price_minor' => $price]);
-                event(new PriceChangedElsewhere($listing->workspace_id, $listing->id));
-            }
+        $listings = Listing::query()->where('channel_id', $channel->id)->whereIn('sku', array_map(strval(...), array_keys($shown)))->orderBy('id')->lockForUpdate()->get()->keyBy('id');
+        $ours = $listings->map(fn (Listing $listing) => $listing->price_minor)->all();
+        foreach ($this->shown->setElsewhere($ours, $listings->map(fn (Listing $listing) => $shown[$listing->sku])->all(), Currency::of($channel->currency)) as $id => $price) {
+            $listings[$id]->update(['price_minor' => $price]);
+            event(new PriceChangedElsewhere($channel->workspace_id, $id));
         }
     }
 }

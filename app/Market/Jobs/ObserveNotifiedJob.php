@@ -16,15 +16,12 @@ use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Queue\InteractsWithQueue;
 
 /**
- * Looks into what a marketplace has sent word of. One waits at most; what comes meanwhile it takes along, what it
- * leaves is noticed by the next worker.
+ * Looks into what a marketplace has sent word of. One waits at most; what it leaves, and what comes meanwhile,
+ * is noticed by the next worker.
  */
 final class ObserveNotifiedJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
 {
     use Dispatchable, InteractsWithQueue, Queueable;
-
-    /** After so long others get their turn. */
-    private const STAYS_SECONDS = 1.0;
 
     public int $tries = 1;
 
@@ -47,10 +44,7 @@ final class ObserveNotifiedJob implements ShouldBeUniqueUntilProcessing, ShouldQ
     {
         $workspace->within($this->workspaceId, function () use ($observe): void {
             $channel = Channel::query()->findOrFail($this->channelId);
-            $until = microtime(true) + self::STAYS_SECONDS;
-            $problem = ChannelWork::on($channel, function () use ($observe, $channel, $until): void {
-                while ($observe->handle($channel) && microtime(true) < $until);
-            });
+            $problem = ChannelWork::on($channel, fn () => $observe->handle($channel));
             if ($problem instanceof ChannelRefused) {
                 $this->fail($problem);
             }

@@ -33,7 +33,7 @@ final readonly class AdvanceFeed
     /** Asking earlier is of no use. */
     private const WORKED_THROUGH_AFTER_MS = 300;
 
-    public function __construct(private SettleChange $settle, private Drivers $drivers)
+    public function __construct(private SettleChange $settle, private Drivers $drivers, private MayPublish $may)
     {
     }
 
@@ -50,6 +50,11 @@ final readonly class AdvanceFeed
             $feed->update(['due_at' => max($channel->quiet_until, now()->addSecond()), 'attempts' => $feed->attempts - 1]);
 
             return true;
+        }
+        if ($feed->state === 'sending' && $feed->attempts === 1 && ! $this->may->to($channel)) {
+            $this->putBack($feed);
+
+            return false;
         }
         $driver = $this->drivers->of($channel);
         try {
@@ -75,6 +80,15 @@ final readonly class AdvanceFeed
             ->update(['due_at' => now()->addSeconds(self::HELD_SECONDS)->format(Feed::TIME), 'attempts' => DB::raw('attempts + 1')]);
 
         return $held === 1 ? Feed::query()->find($feedId) : null;
+    }
+
+    /** Switched off since it was gathered, and nothing of it can have left: it waits with all the others. */
+    private function putBack(Feed $feed): void
+    {
+        DB::transaction(function () use ($feed): void {
+            PriceChange::query()->where('feed_id', $feed->id)->where('state', ChangeState::Sending)->update(['state' => ChangeState::Queued, 'feed_id' => null]);
+            $feed->update(['state' => 'closed']);
+        });
     }
 
     private function submit(Feed $feed, Channel $channel, ChannelDriver $driver): void

@@ -13,10 +13,10 @@ final readonly class FindChangesOnTheirWay implements ChangesOnTheirWay
     /** A marketplace may go on showing the old price for so long after it has shown the new one. */
     private const SETTLING_SECONDS = 30;
 
-    public function isOnItsWay(int $listingId): bool
+    public function among(array $listingIds): array
     {
-        return PriceChange::query()->where('listing_id', $listingId)->where(
-            fn ($query) => $query->whereIn('state', ChangeState::OPEN)->orWhere('settled_at', '>', now()->subSeconds(self::SETTLING_SECONDS)),
-        )->exists();
+        $isOnItsWay = fn ($query) => $query->whereIn('state', ChangeState::OPEN)->orWhere('settled_at', '>', now()->subSeconds(self::SETTLING_SECONDS));
+
+        return array_values(PriceChange::query()->whereIn('listing_id', $listingIds)->where($isOnItsWay)->distinct()->toBase()->pluck('listing_id')->map(intval(...))->all());
     }
 }

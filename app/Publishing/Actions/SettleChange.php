@@ -7,7 +7,7 @@ namespace App\Publishing\Actions;
 use App\Catalogue\Models\Listing;
 use App\Market\Actions\RecordObservation;
 use App\Market\Models\ListingMarket;
-use App\Pricing\Jobs\DecideListingsJob;
+use App\Pricing\Actions\DecideAtOnce;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\PriceChange;
 use App\Support\Live\Announce;
@@ -17,6 +17,10 @@ use Illuminate\Support\Facades\DB;
 final readonly class SettleChange
 {
     private const TRIES = 5;
+
+    public function __construct(private DecideAtOnce $decide)
+    {
+    }
 
     /**
      * The channel shows the new prices.
@@ -33,14 +37,14 @@ final readonly class SettleChange
             $prices[$change->listing_id] = $change->to_minor;
         }
         $listings = Listing::query()->whereIn('id', array_keys($prices))->orderBy('id')->lockForUpdate()->get(['id', 'workspace_id', 'floor_minor', 'ceiling_minor']);
-        $markets = ListingMarket::query()->whereIn('listing_id', array_keys($prices))->get(['listing_id', 'offers'])->keyBy('listing_id');
+        $markets = ListingMarket::query()->whereIn('listing_id', array_keys($prices))->toBase()->pluck('offers', 'listing_id');
         $now = now();
         PriceChange::query()->whereIn('id', array_map(fn (PriceChange $change) => $change->id, $changes))->update(['state' => ChangeState::Confirmed, 'problem' => null, 'settled_at' => $now]);
         DB::update('UPDATE listings l SET price_minor = s.value::bigint, last_changed_at = ?, updated_at = ? FROM jsonb_each_text(?) s WHERE l.id = s.key::bigint AND l.workspace_id = ?', [$now, $now, json_encode($prices, JSON_THROW_ON_ERROR), $changes[0]->workspace_id]);
-        RecordObservation::rows(array_values($listings->map(fn (Listing $listing) => RecordObservation::row($listing->id, $listing->workspace_id, $prices[$listing->id], $listing->floor_minor, $listing->ceiling_minor, $markets[$listing->id]->offers ?? [], $now))->all()));
+        RecordObservation::rows(array_values($listings->map(fn (Listing $listing) => RecordObservation::row($listing->id, $listing->workspace_id, $prices[$listing->id], $listing->floor_minor, $listing->ceiling_minor, $markets[$listing->id] ?? '[]', $now))->all()));
         $this->announce($changes);
         // The markets may have moved while these changes were on their way.
-        DecideListingsJob::dispatchInChunks($changes[0]->workspace_id, array_values($listings->modelKeys()), 'market');
+        $this->decide->handle($changes[0]->workspace_id, array_values($listings->modelKeys()));
     }
 
     /** The channel said no: tried again after a while, a few times. */

@@ -39,10 +39,13 @@ final class AdvanceFeedJob implements ShouldQueue
     /** Called within the workspace. */
     public function step(AdvanceFeed $advance): void
     {
-        if (! $advance->handle($this->feedId)) {
-            return;
-        }
-        $feed = Feed::query()->find($this->feedId);
+        do {
+            if (! $advance->handle($this->feedId)) {
+                return;
+            }
+            $feed = Feed::query()->find($this->feedId);
+            // What has been worked through is most likely shown by now.
+        } while ($feed?->state === 'reading_back' && $feed->due_at <= now());
         if ($feed === null || $feed->state === 'closed' || $feed->due_at > now()->addSeconds(self::SOON_SECONDS)) {
             return;
         }

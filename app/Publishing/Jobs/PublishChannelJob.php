@@ -40,15 +40,18 @@ final class PublishChannelJob implements ShouldBeUniqueUntilProcessing, ShouldQu
     {
         $workspace->within($this->workspaceId, function () use ($claim, $advance): void {
             $channel = Channel::query()->findOrFail($this->channelId);
-            $first = $claim->handle($channel);
-            if ($first === null) {
-                return;
+            $feeds = $claim->handle($channel);
+            if (count($feeds) === ClaimQueuedChanges::FEEDS) {
+                self::dispatch($this->workspaceId, $this->channelId);
             }
+            $first = array_shift($feeds);
             // The others can be sent by other workers meanwhile.
-            while (($feed = $claim->handle($channel)) !== null) {
+            foreach ($feeds as $feed) {
                 AdvanceFeedJob::dispatch($this->workspaceId, $feed->id);
             }
-            (new AdvanceFeedJob($this->workspaceId, $first->id))->step($advance);
+            if ($first !== null) {
+                (new AdvanceFeedJob($this->workspaceId, $first->id))->step($advance);
+            }
         });
     }
 }
