@@ -12,14 +12,21 @@ use Illuminate\Foundation\Bootstrap\LoadEnvironmentVariables;
 
 require __DIR__.'/../vendor/autoload.php';
 
-$app = require __DIR__.'/../bootstrap/app.php';
-$app->bootstrapWith([LoadEnvironmentVariables::class, LoadConfiguration::class]);
-$database = $app['config']['database.connections.pgsql'];
+// The settings as one file, where they have been written together; else read one by one.
+$cache = (string) getenv('APP_CONFIG_CACHE');
+if (is_file($cache)) {
+    $settings = require $cache;
+} else {
+    $app = require __DIR__.'/../bootstrap/app.php';
+    $app->bootstrapWith([LoadEnvironmentVariables::class, LoadConfiguration::class]);
+    $settings = $app['config']->all();
+}
+$database = $settings['database']['connections']['pgsql'];
 $isFound = preg_match('#^/api/v1/channels/([^/]+)/notifications$#', (string) parse_url((string) $_SERVER['REQUEST_URI'], PHP_URL_PATH), $path) === 1;
 try {
     $status = ! $isFound || $_SERVER['REQUEST_METHOD'] !== 'POST' ? 404 : (new HearNotification(
-        new PDO("pgsql:host={$database['host']};port={$database['port']};dbname={$database['database']}", $database['username'], $database['password'], [PDO::ATTR_PERSISTENT => true, PDO::ATTR_ERRMODE => PDO::ERRMODE_EXCEPTION]),
-        new Encrypter((string) base64_decode(substr((string) $app['config']['app.key'], 7), true), $app['config']['app.cipher']),
+        new PDO("pgsql:host={$database['host']};port={$database['port']};dbname={$database['database']}", $database['username'], $database['password'], [PDO::ATTR_PERSISTENT => true, PDO::ATTR_ERRMODE => PDO::ERRMODE_EXCEPTION, PDO::PGSQL_ATTR_DISABLE_PREPARES => true]),
+        new Encrypter((string) base64_decode(substr((string) $settings['app']['key'], 7), true), $settings['app']['cipher']),
     ))->handle($path[1], $_SERVER['HTTP_WEBHOOK_ID'] ?? '', $_SERVER['HTTP_WEBHOOK_TIMESTAMP'] ?? '', $_SERVER['HTTP_WEBHOOK_SIGNATURE'] ?? '', (string) file_get_contents('php://input'));
 } catch (PDOException $e) {
     error_log($e->getMessage());

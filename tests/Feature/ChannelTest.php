@@ -10,9 +10,10 @@ use App\Market\Jobs\ReadShopJob;
 use App\Market\Marketplace\WebhookSignature;
 use App\Pricing\Events\DecidedPrice;
 use App\Pricing\Events\PricesDecided;
-use App\Publishing\Actions\AdvanceFeed;
 use App\Publishing\Actions\ClaimQueuedChanges;
+use App\Publishing\Actions\ConfirmFeeds;
 use App\Publishing\Actions\QueuePriceChanges;
+use App\Publishing\Actions\SendFeed;
 use App\Publishing\Channels\Delivery\ToFolder;
 use App\Publishing\Models\Feed;
 use App\Publishing\Models\PriceChange;
@@ -213,7 +214,7 @@ final class ChannelTest extends TestCase
                 Channel::query()->update(['quiet_until' => null]);
             }
             Feed::query()->whereKey($feed->id)->update(['due_at' => now()->subSecond()]);
-            app(AdvanceFeed::class)->handle($feed->id);
+            $feed->refresh()->state === 'sending' ? app(SendFeed::class)->handle($feed->id) : app(ConfirmFeeds::class)->handle(Channel::query()->findOrFail($feed->channel_id));
         }
     }
 

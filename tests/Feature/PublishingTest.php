@@ -9,8 +9,9 @@ use App\Catalogue\Models\Listing;
 use App\Market\Actions\ObserveItems;
 use App\Pricing\Actions\DecideListings;
 use App\Pricing\Models\Decision;
-use App\Publishing\Actions\AdvanceFeed;
 use App\Publishing\Actions\ClaimQueuedChanges;
+use App\Publishing\Actions\ConfirmFeeds;
+use App\Publishing\Actions\SendFeed;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\Feed;
 use App\Publishing\Models\PriceChange;
@@ -105,7 +106,7 @@ final class PublishingTest extends TestCase
     {
         Http::fake(['quayside.test/v1/feeds' => Http::response(['error' => 'too many calls'], 429, ['Retry-After' => '7'])]);
         $feed = $this->claim();
-        app(AdvanceFeed::class)->handle($feed->id);
+        app(SendFeed::class)->handle($feed->id);
         self::assertEqualsWithDelta(7, CarbonImmutable::now()->diffInSeconds($feed->refresh()->due_at), 1.5);
         self::assertTrue($this->channel->refresh()->quiet_until?->isFuture());
         self::assertSame([], app(ClaimQueuedChanges::class)->handle($this->channel));
@@ -150,11 +151,11 @@ final class PublishingTest extends TestCase
     {
         $feed = $this->claim();
         Http::fake(['quayside.test/v1/feeds' => function () use ($feed) {
-            self::assertFalse(app(AdvanceFeed::class)->handle($feed->id), 'another comes while this one is at it');
+            app(SendFeed::class)->handle($feed->id);
 
             return Http::response(['id' => 'f1', 'status' => 'queued'], 202);
         }]);
-        self::assertTrue(app(AdvanceFeed::class)->handle($feed->id));
+        app(SendFeed::class)->handle($feed->id);
         Http::assertSentCount(1);
     }
 
@@ -167,7 +168,7 @@ final class PublishingTest extends TestCase
         self::assertSame(0, DB::table('jobs')->count(), 'it may still be alive');
         $this->travel(16)->seconds();
         Artisan::call('publishing:sweep');
-        self::assertSame(1, DB::table('jobs')->where('payload', 'like', '%AdvanceFeedJob%')->count());
+        self::assertSame(1, DB::table('jobs')->where('payload', 'like', '%SendFeedJob%')->count());
     }
 
     public function test_the_database_lets_no_price_outside_its_limits_into_the_outbox(): void
@@ -243,7 +244,7 @@ final class PublishingTest extends TestCase
         for ($i = 0; $i < $steps; $i++) {
             $feed->refresh()->state === 'closed' || $feed->update(['due_at' => now()]);
             Channel::query()->update(['quiet_until' => null]);
-            app(AdvanceFeed::class)->handle($feed->id);
+            $feed->state === 'sending' ? app(SendFeed::class)->handle($feed->id) : app(ConfirmFeeds::class)->handle($this->channel->refresh());
         }
     }
 

@@ -31,7 +31,7 @@ final readonly class FollowRuns
         PriceChange::query()->where('run_id', $event->runId)->where('state', ChangeState::Held)->update(['state' => ChangeState::Superseded, 'settled_at' => now(), 'problem' => 'Decided again when the run was let go.']);
         DecideListingsJob::dispatchInChunks($event->workspaceId, $held, 'released', $event->runId, Run::query()->findOrFail($event->runId)->total);
         foreach (PriceChange::query()->where('run_id', $event->runId)->where('state', ChangeState::Queued)->distinct()->pluck('channel_id') as $channel) {
-            PublishChannelJob::dispatch($event->workspaceId, (int) $channel);
+            PublishChannelJob::afterCommit($event->workspaceId, (int) $channel);
         }
     }
 

@@ -57,7 +57,7 @@ final readonly class QueuePriceChanges
         CopyRows::into('price_changes', $lines);
         $this->showDrafts($event->workspaceId, $prices);
         foreach (array_keys($channels) as $channel) {
-            PublishChannelJob::dispatch($event->workspaceId, $channel);
+            PublishChannelJob::afterCommit($event->workspaceId, $channel);
         }
     }
 

@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace App\Publishing\Console;
 
 use App\Catalogue\Models\Channel;
-use App\Publishing\Jobs\AdvanceFeedJob;
+use App\Publishing\Jobs\ConfirmFeedsJob;
 use App\Publishing\Jobs\PublishChannelJob;
+use App\Publishing\Jobs\SendFeedJob;
 use App\Publishing\Models\Feed;
 use App\Support\Schedule\AfterClockJump;
 use Illuminate\Console\Command;
@@ -26,8 +27,12 @@ final class SweepCommand extends Command
         foreach (Channel::query()->withoutGlobalScope('workspace')->whereIn('id', $waiting)->get() as $channel) {
             PublishChannelJob::dispatch($channel->workspace_id, $channel->id);
         }
-        foreach (Feed::query()->withoutGlobalScope('workspace')->where('state', '<>', 'closed')->where('due_at', '<=', now()->format(Feed::TIME))->limit(100)->get() as $feed) {
-            AdvanceFeedJob::dispatch($feed->workspace_id, $feed->id);
+        $due = Feed::query()->withoutGlobalScope('workspace')->where('due_at', '<=', now()->format(Feed::TIME));
+        foreach ((clone $due)->where('state', 'sending')->limit(100)->get() as $feed) {
+            SendFeedJob::dispatch($feed->workspace_id, $feed->id);
+        }
+        foreach ((clone $due)->whereIn('state', Feed::WITH_CHANNEL)->distinct()->get(['workspace_id', 'channel_id']) as $feed) {
+            ConfirmFeedsJob::dispatch($feed->workspace_id, $feed->channel_id);
         }
 
         return self::SUCCESS;

@@ -5,14 +5,15 @@ declare(strict_types=1);
 namespace App\Publishing\Jobs;
 
 use App\Catalogue\Models\Channel;
-use App\Publishing\Actions\AdvanceFeed;
 use App\Publishing\Actions\ClaimQueuedChanges;
+use App\Publishing\Actions\SendFeed;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Queue\InteractsWithQueue;
+use Illuminate\Support\Facades\DB;
 
 /** Sends what waits for a channel, a feed at a time. One waits at most; what is decided meanwhile goes along. */
 final class PublishChannelJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
@@ -23,7 +24,7 @@ final class PublishChannelJob implements ShouldBeUniqueUntilProcessing, ShouldQu
 
     public int $timeout = 25;
 
-    /** Seconds after which a lock no longer holds that a killed process left, or a transaction that was taken back: two at once do no harm. */
+    /** Seconds after which a lock no longer holds that a killed process left: two at once do no harm. */
     public int $uniqueFor = 2;
 
     public function __construct(public readonly int $workspaceId, public readonly int $channelId)
@@ -31,14 +32,23 @@ final class PublishChannelJob implements ShouldBeUniqueUntilProcessing, ShouldQu
         $this->onQueue('publish');
     }
 
+    /**
+     * Asked for once what it is to send can be seen: one that waits already might look before that, and there would be none after it. Where this
+     * process dies in between, the sweep asks.
+     */
+    public static function afterCommit(int $workspaceId, int $channelId): void
+    {
+        DB::afterCommit(fn () => self::dispatch($workspaceId, $channelId));
+    }
+
     public function uniqueId(): string
     {
         return (string) $this->channelId;
     }
 
-    public function handle(CurrentWorkspace $workspace, ClaimQueuedChanges $claim, AdvanceFeed $advance): void
+    public function handle(CurrentWorkspace $workspace, ClaimQueuedChanges $claim, SendFeed $send): void
     {
-        $workspace->within($this->workspaceId, function () use ($claim, $advance): void {
+        $workspace->within($this->workspaceId, function () use ($claim, $send): void {
             $channel = Channel::query()->findOrFail($this->channelId);
             $feeds = $claim->handle($channel);
             if (count($feeds) === ClaimQueuedChanges::FEEDS) {
@@ -47,10 +57,10 @@ final class PublishChannelJob implements ShouldBeUniqueUntilProcessing, ShouldQu
             $first = array_shift($feeds);
             // The others can be sent by other workers meanwhile.
             foreach ($feeds as $feed) {
-                AdvanceFeedJob::dispatch($this->workspaceId, $feed->id);
+                SendFeedJob::dispatch($this->workspaceId, $feed->id);
             }
             if ($first !== null) {
-                (new AdvanceFeedJob($this->workspaceId, $first->id))->step($advance);
+                (new SendFeedJob($this->workspaceId, $first->id))->send($send);
             }
         });
     }

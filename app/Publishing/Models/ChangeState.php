@@ -20,4 +20,7 @@ enum ChangeState: string
 
     /** The states in which a change is still on its way; a listing has at most one such change. */
     public const OPEN = ['held', 'queued', 'sending', 'sent'];
+
+    /** Those in which the channel has it, or may have it. */
+    public const WITH_CHANNEL = ['sending', 'sent'];
 }

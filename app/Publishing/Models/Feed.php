@@ -28,6 +28,12 @@ final class Feed extends Model
     /** A feed is looked at several times a second. */
     public const TIME = 'Y-m-d H:i:s.v';
 
+    /** A step takes less; after so long whoever took it is taken for dead. */
+    public const HELD_SECONDS = 15;
+
+    /** The states in which the channel has it. */
+    public const WITH_CHANNEL = ['submitted', 'reading_back'];
+
     protected $dateFormat = self::TIME;
 
     protected function casts(): array

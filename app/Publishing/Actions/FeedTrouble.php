@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Publishing\Actions;
+
+use App\Catalogue\Channels\ChannelRefused;
+use App\Catalogue\Channels\ChannelUnavailable;
+use App\Catalogue\Models\Channel;
+use App\Publishing\Models\ChangeState;
+use App\Publishing\Models\Feed;
+use App\Publishing\Models\PriceChange;
+use Illuminate\Support\Facades\DB;
+
+/** What becomes of feeds of a channel, held by the caller, when a step of theirs could not be taken. */
+final readonly class FeedTrouble
+{
+    private const LONGEST_WAIT_SECONDS = 300;
+
+    public function __construct(private SettleChange $settle)
+    {
+    }
+
+    /**
+     * The channel is left alone for a while: nothing was tried, so that nothing counts.
+     *
+     * @param  list<Feed>  $feeds
+     */
+    public function rest(array $feeds, Channel $channel): void
+    {
+        foreach ($feeds as $feed) {
+            $feed->update(['due_at' => max($channel->quiet_until, now()->addSecond()), 'attempts' => $feed->attempts - 1]);
+        }
+    }
+
+    /** @param  list<Feed>  $feeds */
+    public function postpone(array $feeds, Channel $channel, ChannelUnavailable $e): void
+    {
+        DB::transaction(function () use ($feeds, $channel, $e): void {
+            foreach ($feeds as $feed) {
+                $wait = min(self::LONGEST_WAIT_SECONDS, max($e->retryAfter, 2 ** min($feed->attempts, 9) - 1));
+                $feed->update(['due_at' => now()->addSeconds($wait), 'problem' => $e->getMessage()]);
+            }
+            $channel->failed($e);
+            PriceChange::query()->whereIn('feed_id', array_column($feeds, 'id'))->whereIn('state', ChangeState::WITH_CHANNEL)
+                ->update(['problem' => $e->getMessage().' Tried again by itself.', 'attempts' => DB::raw('attempts + 1')]);
+        });
+    }
+
+    public function giveUp(Feed $feed, Channel $channel, ChannelRefused $e): void
+    {
+        $channel->refused($e->getMessage());
+        DB::transaction(function () use ($feed, $e): void {
+            foreach (PriceChange::query()->where('feed_id', $feed->id)->whereIn('state', ChangeState::WITH_CHANNEL)->orderBy('id')->get() as $change) {
+                $this->settle->refusedForGood($change, $e->getMessage());
+            }
+            $feed->update(['state' => 'closed', 'problem' => $e->getMessage()]);
+        });
+    }
+}

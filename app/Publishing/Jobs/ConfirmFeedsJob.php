@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Publishing\Jobs;
+
+use App\Catalogue\Models\Channel;
+use App\Publishing\Actions\ConfirmFeeds;
+use App\Support\Tenancy\CurrentWorkspace;
+use Carbon\CarbonImmutable;
+use Illuminate\Bus\Queueable;
+use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
+use Illuminate\Contracts\Queue\ShouldQueue;
+use Illuminate\Foundation\Bus\Dispatchable;
+use Illuminate\Queue\InteractsWithQueue;
+
+/** Asks a channel what became of what it was sent. One waits at most; it comes again as long as a feed is due soon. */
+final class ConfirmFeedsJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
+{
+    use Dispatchable, InteractsWithQueue, Queueable;
+
+    public int $tries = 3;
+
+    public int $timeout = 25;
+
+    /** Seconds after which a lock no longer holds that a killed process left: two at once do no harm. */
+    public int $uniqueFor = 8;
+
+    public function __construct(public readonly int $workspaceId, public readonly int $channelId)
+    {
+        // What has been sent can wait until what has been seen has been answered.
+        $this->onQueue('confirm');
+    }
+
+    /** @param  CarbonImmutable  $due  when a feed wants to be looked at */
+    public static function soon(int $workspaceId, int $channelId, CarbonImmutable $due): void
+    {
+        $at = Soon::after($due);
+        if ($at !== null) {
+            self::dispatch($workspaceId, $channelId)->delay($at);
+        }
+    }
+
+    public function uniqueId(): string
+    {
+        return (string) $this->channelId;
+    }
+
+    public function handle(CurrentWorkspace $workspace, ConfirmFeeds $confirm): void
+    {
+        $workspace->within($this->workspaceId, function () use ($confirm): void {
+            $next = $confirm->handle(Channel::query()->findOrFail($this->channelId));
+            if ($next !== null) {
+                self::soon($this->workspaceId, $this->channelId, $next);
+            }
+        });
+    }
+}
