@@ -82,7 +82,7 @@ final readonly class ObserveItems
     private function listings(Channel $channel, array $items, CarbonInterface $askedAt): array
     {
         return Listing::query()->where('channel_id', $channel->id)->whereIn('item_ref', $items)->toBase()->leftJoin('listing_markets AS m', 'm.listing_id', '=', 'listings.id')
-            ->where(fn ($query) => $query->whereNull('m.seen_at')->orWhere('m.seen_at', '<=', $askedAt->format(self::TIME)))->toBase()->orderBy('listings.id')->lock('FOR UPDATE OF listings')
+            ->where(fn ($query) => $query->whereNull('m.seen_at')->orWhere('m.seen_at', '<=', $askedAt->format(self::TIME)))->orderBy('listings.id')->lock('FOR UPDATE OF listings')
             ->get(['listings.id', 'listings.workspace_id', 'item_ref', 'price_minor', 'holds_buy_box', 'floor_minor', 'ceiling_minor', 'm.offers'])->keyBy('id')->all();
     }
 
