@@ -10,7 +10,6 @@ use stdClass;
 use Wrasse\Core\Document\EarningsReader;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Limits\Earnings;
-use Wrasse\Core\Limits\Fee;
 use Wrasse\Core\Limits\Tax;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\Percent;
@@ -18,7 +17,7 @@ use Wrasse\Core\Money\Percent;
 /** What is taken of a sale on a channel, by category; read once for many listings. */
 final class SaleTerms
 {
-    /** @var array<string, array{Channel, Currency, Tax, list<Fee>}> by channel and category */
+    /** @var array<int, array<string, ChannelTerms>> by channel and category */
     private array $known = [];
 
     /** @var array<int, Channel> */
@@ -28,18 +27,17 @@ final class SaleTerms
     {
     }
 
-    /** @return array{Channel, Currency, Tax, list<Fee>} */
-    public function of(int $channelId, ?string $category): array
+    public function of(int $channelId, ?string $category): ChannelTerms
     {
-        return $this->known["{$channelId}\0{$category}"] ??= $this->read($this->channels[$channelId] ??= Channel::query()->findOrFail($channelId), $category);
+        return $this->known[$channelId][$category ?? ''] ??= $this->read($this->channels[$channelId] ??= Channel::query()->findOrFail($channelId), $category);
     }
 
     /** @param  stdClass  $row  channel_id, category, fulfilment, shipping_minor and the costs of a listing */
     public function earnings(stdClass $row): Earnings
     {
-        [, , $tax, $fees] = $this->of((int) $row->channel_id, $row->category);
+        $terms = $this->of((int) $row->channel_id, $row->category);
 
-        return Earnings::of($row->cost_minor, self::costsOnTop($row, $row->fulfilment), $row->shipping_minor, $tax, $fees);
+        return Earnings::of($row->cost_minor, self::costsOnTop($row, $row->fulfilment), $row->shipping_minor, $terms->tax, $terms->fees);
     }
 
     /**
@@ -53,13 +51,12 @@ final class SaleTerms
         return [$costs->inbound_minor, $costs->packaging_minor, $costs->handling_minor, $fulfilment === 'merchant' ? $costs->shipping_cost_minor : 0];
     }
 
-    /** @return array{Channel, Currency, Tax, list<Fee>} */
-    private function read(Channel $channel, ?string $category): array
+    private function read(Channel $channel, ?string $category): ChannelTerms
     {
         $currency = Currency::of($channel->currency);
         $terms = $channel->termsOf($category, $this->workspace);
         $fees = array_map((new EarningsReader($currency))->fee(...), Node::of($terms['fees'], '$.fees')->items());
 
-        return [$channel, $currency, new Tax(Percent::parse($terms['tax']['percent']), $terms['tax']['included']), $fees];
+        return new ChannelTerms($channel, $currency, new Tax(Percent::parse($terms['tax']['percent']), $terms['tax']['included']), $fees);
     }
 }

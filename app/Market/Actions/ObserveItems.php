@@ -14,7 +14,9 @@ use App\Market\Models\Rival;
 use Carbon\CarbonInterface;
 use Illuminate\Support\Arr;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Log;
 use stdClass;
+use Wrasse\Core\Document\OfferReader;
 use Wrasse\Core\Money\Currency;
 
 /** Fetches the offers on some items and makes them the current market of our listings there. */
@@ -44,6 +46,7 @@ final readonly class ObserveItems
         foreach (array_chunk($items, MarketplaceClient::ITEMS_PER_CALL) as $some) {
             $offers += $client->offers($some);
         }
+        $offers = $this->readable($channel, $offers);
 
         return DB::transaction(function () use ($channel, $items, $offers, $askedAt): int {
             $listings = $this->listings($channel, $items, $askedAt);
@@ -84,6 +87,26 @@ final readonly class ObserveItems
         return Listing::query()->where('channel_id', $channel->id)->whereIn('item_ref', $items)->toBase()->leftJoin('listing_markets AS m', 'm.listing_id', '=', 'listings.id')
             ->where(fn ($query) => $query->whereNull('m.seen_at')->orWhere('m.seen_at', '<=', $askedAt->format(self::TIME)))->orderBy('listings.id')->lock('FOR UPDATE OF listings')
             ->get(['listings.id', 'listings.workspace_id', 'item_ref', 'price_minor', 'holds_buy_box', 'floor_minor', 'ceiling_minor', 'm.offers'])->keyBy('id')->all();
+    }
+
+    /**
+     * Decisions are made from what is kept here: an offer nobody can read is left out, whatever made the marketplace send it.
+     *
+     * @param  array<string, list<mixed>>  $offers
+     * @return array<string, list<array<string, mixed>>>
+     */
+    private function readable(Channel $channel, array $offers): array
+    {
+        $reader = new OfferReader(Currency::of($channel->currency));
+        $readable = [];
+        foreach ($offers as $item => $some) {
+            $readable[$item] = array_values(array_filter($some, fn (mixed $offer) => is_array($offer) && is_string($offer['name'] ?? '') && $reader->canRead(array_intersect_key($offer, self::OFFER))));
+            if (count($readable[$item]) < count($some)) {
+                Log::warning("{$channel->name} sent offers on {$item} that cannot be read.", ['channel' => $channel->id, 'offers' => count($some) - count($readable[$item])]);
+            }
+        }
+
+        return $readable;
     }
 
     /**

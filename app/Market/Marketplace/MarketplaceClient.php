@@ -31,14 +31,16 @@ final readonly class MarketplaceClient implements ListingSource
 
     /**
      * @param  list<string>  $items  up to 20
-     * @return array<string, list<array<string, mixed>>> offers by item
+     * @return array<string, list<mixed>> offers by item
      */
     public function offers(array $items): array
     {
-        /** @var array{offers: array<string, list<array<string, mixed>>>} $answer */
-        $answer = $this->get('/v1/offers', ['items' => implode(',', $items)]);
+        $offers = $this->get('/v1/offers', ['items' => implode(',', $items)])['offers'] ?? null;
+        if (! is_array($offers) || array_filter($offers, is_array(...)) !== $offers) {
+            throw new ChannelUnavailable("{$this->channel->name} gave no readable answer.", ChannelCall::SECONDS_UNTIL_RETRY);
+        }
 
-        return $answer['offers'];
+        return array_map(array_values(...), $offers);
     }
 
     /**

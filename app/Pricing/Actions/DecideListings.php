@@ -14,6 +14,7 @@ use App\Pricing\Events\DecidedPrice;
 use App\Pricing\Events\PricesDecided;
 use App\Pricing\Models\Rule;
 use App\Pricing\Runs\Brake;
+use App\Pricing\Runs\OpenPrice;
 use App\Pricing\Runs\PricesUnderWay;
 use App\Pricing\Runs\RunBook;
 use App\Pricing\Runs\Tally;
@@ -69,7 +70,8 @@ final readonly class DecideListings
         $usual = RuleDocument::usual();
         $spirals = SpiralAnswers::on($listingIds);
         $all = $this->decider->decide($workspace, $rows, fn (stdClass $row) => $spirals->ruleFor($row->id, $documents[$row->rule_id ?? 0] ?? $usual), CarbonImmutable::now());
-        $active = array_values(array_filter($all, fn (Decided $one) => $this->isRepriced($workspace, $one, $rules)));
+        $isOn = $workspace->repricing_on ? array_map(fn (Rule $rule) => $rule->is_on, $rules) : [];
+        $active = array_values(array_filter($all, fn (Decided $one) => $one->terms->isOn && $one->row->automation_on && ! $one->row->is_compared && ($isOn[$one->row->rule_id ?? 0] ?? false)));
         $seenSince = $this->seenSince($rules, $cause);
         $now = array_values(array_filter($active, fn (Decided $one) => $this->mayActNow($one->row, $seenSince[$one->row->rule_id]) && ! $spirals->hold($one->row->id)));
         $kept = $this->keep->handle($workspace, $now, $rules, $cause, $runId);
@@ -95,7 +97,8 @@ final readonly class DecideListings
         if ($going === []) {
             return;
         }
-        $this->countMoves($workspace, $going, $tally);
+        $open = $this->underWay->of(array_keys($going));
+        $this->countMoves($workspace, $going, $open, $tally);
         if ($cause === 'market' && $tally->bigMoves > 0) {
             $this->runs->countMarketMoves($workspace, $tally->bigMovesOfRule);
         }
@@ -109,20 +112,21 @@ final readonly class DecideListings
                 $row->id, $row->channel_id, $row->is_draft, $row->price_minor, $decisionId, $price, $decided->decision->limits->floor ?? 0, $decided->decision->limits->ceiling ?? 0,
                 $decided->decision->outcome === Outcome::Change ? null : $answers?->userId, $holding ?? $runId, $holding !== null,
             );
-        }, array_values($going))));
+        }, array_values($going)), $open));
     }
 
     /**
      * A move that another run has made already, or that waits with it, is that run's.
      *
      * @param  array<int, array{Decided, int, int}>  $going  with decision and price, by listing
+     * @param  array<int, OpenPrice>  $open
      */
-    private function countMoves(Workspace $workspace, array $going, Tally $tally): void
+    private function countMoves(Workspace $workspace, array $going, array $open, Tally $tally): void
     {
         $brake = new Brake($workspace);
-        $underWay = $this->underWay->of(array_keys($going));
         foreach ($going as $listingId => [$one, , $price]) {
-            if (! array_key_exists($listingId, $underWay) || ($underWay[$listingId] ?? $price) !== $price) {
+            $before = $open[$listingId] ?? null;
+            if ($before === null || (! $before->isHeld && $before->price !== $price)) {
                 $tally->move($one->row->rule_id, $brake->isBig($one->row->price_minor, $price));
             }
         }
@@ -180,11 +184,5 @@ final readonly class DecideListings
         }
 
         return $standing;
-    }
-
-    /** @param  array<int, Rule>  $rules */
-    private function isRepriced(Workspace $workspace, Decided $one, array $rules): bool
-    {
-        return $workspace->repricing_on && $one->channel->automation_on && $one->row->automation_on && ! $one->row->is_compared && ($rules[$one->row->rule_id ?? 0] ?? null)?->is_on;
     }
 }

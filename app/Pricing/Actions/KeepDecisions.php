@@ -21,10 +21,11 @@ final readonly class KeepDecisions
     public function handle(Workspace $workspace, array $all, array $rules, string $cause, ?int $runId): array
     {
         $last = $this->last($all);
+        $versions = array_map(fn (Rule $rule) => $rule->latest->id, $rules);
         $kept = $new = [];
         foreach ($all as $one) {
             $row = $one->row;
-            if (isset($last[$row->decision_id ?? 0]) && $this->saysTheSame($one, $last[$row->decision_id], $rules[$row->rule_id]->latest->id)) {
+            if (isset($last[$row->decision_id ?? 0]) && $last[$row->decision_id] === [$one->decision->price, $versions[$row->rule_id]]) {
                 $kept[$row->id] = [(int) $row->decision_id, $one];
             } else {
                 $new[] = $one;
@@ -40,7 +41,7 @@ final readonly class KeepDecisions
             $decision = $one->decision;
             $kept[$one->row->id] = [(int) $ids[$i], $one];
             $lines[] = [
-                'id' => (int) $ids[$i], 'workspace_id' => $workspace->id, 'listing_id' => $one->row->id, 'rule_version_id' => $rules[$one->row->rule_id]->latest->id, 'run_id' => $runId, 'cause' => $cause,
+                'id' => (int) $ids[$i], 'workspace_id' => $workspace->id, 'listing_id' => $one->row->id, 'rule_version_id' => $versions[$one->row->rule_id], 'run_id' => $runId, 'cause' => $cause,
                 'outcome' => $decision->outcome->value, 'reason' => $decision->reason, 'from_minor' => $one->row->price_minor, 'price_minor' => $decision->price,
                 'floor_minor' => $decision->limits->floor, 'ceiling_minor' => $decision->limits->ceiling,
                 'input' => $one->text(), 'decided_at' => $now,
@@ -70,11 +71,5 @@ final readonly class KeepDecisions
         }
 
         return $last;
-    }
-
-    /** @param  array{int|null, int}  $last */
-    private function saysTheSame(Decided $one, array $last, int $versionId): bool
-    {
-        return $last === [$one->decision->price, $versionId];
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Deciding;
 
-use App\Catalogue\Models\Channel;
+use App\Catalogue\Fees\ChannelTerms;
 use stdClass;
 use Wrasse\Core\Decision\Decision;
 use Wrasse\Core\Decision\Request;
@@ -17,7 +17,7 @@ final readonly class Decided
      * @param  list<array{date: string, units: int, in_stock: bool}>  $sales
      */
     public function __construct(
-        public stdClass $row, public Channel $channel, public Request $request, public Decision $decision, private Requests $requests, private RuleDocument $rule, private int $changes, private array $sales,
+        public stdClass $row, public ChannelTerms $terms, public Request $request, public Decision $decision, private Requests $requests, private RuleDocument $rule, private int $changes, private array $sales,
     ) {
     }
 

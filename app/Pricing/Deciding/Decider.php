@@ -10,6 +10,7 @@ use Illuminate\Support\Facades\DB;
 use stdClass;
 use Wrasse\Core\Decision\Evaluation;
 use Wrasse\Core\Document\InvalidDocument;
+use Wrasse\Core\Rule\RuleKind;
 
 /** Lets the core decide on listings with what is known at this moment. Writes nothing. */
 final readonly class Decider
@@ -31,16 +32,18 @@ final readonly class Decider
         $requests = new Requests($workspace, $now);
         $documents = array_map($rule, $rows);
         $changes = $this->changes->since($now->toImmutable()->subDay(), $ids);
-        $days = 0;
+        $kinds = [];
         foreach ($rows as $i => $row) {
-            $days = max($days, $documents[$i]->read($requests->channel($row)->currency)->kind->daysOfSales());
+            $currency = $requests->terms($row)->currency->code;
+            $kinds[spl_object_id($documents[$i]).$currency] ??= $documents[$i]->read($currency)->kind;
         }
+        $days = max([0, ...array_map(fn (RuleKind $kind) => $kind->daysOfSales(), array_values($kinds))]);
         $sales = $days === 0 ? [] : $this->sales($ids, $now, $days);
         $decided = [];
         foreach ($rows as $i => $row) {
             $about = [$documents[$i], $changes[$row->id] ?? 0, $sales[$row->id] ?? []];
             $request = $requests->of($row, ...$about);
-            $decided[] = new Decided($row, $requests->channel($row), $request, Evaluation::of($request), $requests, ...$about);
+            $decided[] = new Decided($row, $requests->terms($row), $request, Evaluation::of($request), $requests, ...$about);
         }
 
         return $decided;

@@ -44,13 +44,13 @@ final class LimitsAlone
      */
     public function of(stdClass $row): ?array
     {
-        [$channel, $currency] = $this->terms->of((int) $row->channel_id, $row->category);
-        $reader = $this->readers[$currency->code] ??= new LimitsReader($currency);
-        $terms = $this->limits->ofNames(Scope::names($channel->name, $row), $row->limits);
+        $sale = $this->terms->of((int) $row->channel_id, $row->category);
+        $reader = $this->readers[$sale->currency->code] ??= new LimitsReader($sale->currency);
+        $terms = $this->limits->ofNames(Scope::names($sale->name, $row), $row->limits);
         if (in_array('reference', array_column($terms['floor'], 'kind'), true)) {
             return null;
         }
-        $listing = new Listing($row->sku, $currency, $channel->seller, $row->price_minor, $this->terms->earnings($row), rrp: $row->rrp_minor, map: $row->map_minor);
+        $listing = new Listing($row->sku, $sale->currency, $sale->seller, $row->price_minor, $this->terms->earnings($row), rrp: $row->rrp_minor, map: $row->map_minor);
 
         return [$listing, $reader->read(Node::of($terms, '$.limits'))->solve($listing, $this->nobody)];
     }

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Pricing\Deciding;
 
+use App\Catalogue\Fees\ChannelTerms;
 use App\Catalogue\Fees\SaleTerms;
 use App\Catalogue\Limits\InheritedLimits;
 use App\Catalogue\Limits\Scope;
-use App\Catalogue\Models\Channel;
 use App\Catalogue\Models\Workspace;
 use Carbon\CarbonInterface;
 use stdClass;
@@ -41,6 +41,9 @@ final class Requests
     /** @var array<string, string> fees, tax and limits as JSON, of listings that have the same */
     private array $shared = [];
 
+    /** @var array<string, LimitTerms> of listings that have the same */
+    private array $limitTerms = [];
+
     /** @var array<string, array{LimitsReader, PackedOffers}> by currency; what they have read before they remember from one job to the next */
     private static array $readers = [];
 
@@ -51,9 +54,9 @@ final class Requests
         $this->sale = new SaleTerms($workspace);
     }
 
-    public function channel(stdClass $row): Channel
+    public function terms(stdClass $row): ChannelTerms
     {
-        return $this->sale->of((int) $row->channel_id, $row->category)[0];
+        return $this->sale->of((int) $row->channel_id, $row->category);
     }
 
     /**
@@ -65,14 +68,15 @@ final class Requests
      */
     public function of(stdClass $row, RuleDocument $rule, int $changes, array $sales): Request
     {
-        [$channel, $currency] = $this->sale->of((int) $row->channel_id, $row->category);
+        $terms = $this->terms($row);
+        $currency = $terms->currency;
         [$limits, $offers] = self::$readers[$currency->code] ??= [new LimitsReader($currency), new PackedOffers(new OfferReader($currency))];
         $listing = new Listing(
-            $row->sku, $currency, $channel->seller, $row->price_minor, $this->sale->earnings($row), $row->stock, $row->condition, $row->fulfilment,
+            $row->sku, $currency, $terms->seller, $row->price_minor, $this->sale->earnings($row), $row->stock, $row->condition, $row->fulfilment,
             $row->list_price_minor, $row->rrp_minor, $row->map_minor, (bool) $row->holds_buy_box, false, self::time($row->last_changed_at), $changes, self::sales($sales),
         );
 
-        return new Request($this->now, $listing, $this->limitTerms($row, $limits), new Offers($row->packed === null ? [] : $offers->read($row->packed, self::time($row->seen_at))), $rule->read($currency->code));
+        return new Request($this->now, $listing, $this->limitTerms($row, $terms, $limits), $row->packed === null ? new Offers([]) : $offers->read($row->packed, self::time($row->seen_at)), $rule->read($currency->code));
     }
 
     /**
@@ -84,7 +88,7 @@ final class Requests
     public function document(stdClass $row, RuleDocument $rule, int $changes, array $sales): array
     {
         return [
-            'now' => self::rfc3339($this->now), 'listing' => $this->listing($row, $changes, $sales), ...$this->terms($row, Scope::names($this->channel($row)->name, $row)),
+            'now' => self::rfc3339($this->now), 'listing' => $this->listing($row, $changes, $sales), ...$this->shared($row, Scope::names($this->terms($row)->name, $row)),
             'offers' => self::offers($row), 'rule' => $rule->document,
         ];
     }
@@ -95,9 +99,9 @@ final class Requests
      * @param  array<string, string|null>  $names
      * @return array<string, mixed>
      */
-    private function terms(stdClass $row, array $names): array
+    private function shared(stdClass $row, array $names): array
     {
-        return [...$this->channel($row)->termsOf($row->category, $this->workspace), 'limits' => $this->limits->ofNames($names, $row->limits)];
+        return [...$this->terms($row)->channel->termsOf($row->category, $this->workspace), 'limits' => $this->limits->ofNames($names, $row->limits)];
     }
 
     /**
@@ -106,11 +110,12 @@ final class Requests
      */
     private function listing(stdClass $row, int $changes, array $sales): array
     {
-        [$channel, $currency] = $this->sale->of((int) $row->channel_id, $row->category);
+        $terms = $this->terms($row);
+        $currency = $terms->currency;
         $amount = fn (?int $minor): ?string => $minor === null ? null : $currency->format($minor);
 
         return [
-            'sku' => $row->sku, 'currency' => $currency->code, 'seller' => $channel->seller, 'price' => $amount($row->price_minor), 'shipping' => $amount($row->shipping_minor), 'stock' => $row->stock,
+            'sku' => $row->sku, 'currency' => $currency->code, 'seller' => $terms->seller, 'price' => $amount($row->price_minor), 'shipping' => $amount($row->shipping_minor), 'stock' => $row->stock,
             'condition' => $row->condition, 'fulfilment' => $row->fulfilment, 'cost' => $amount($row->cost_minor), 'extra_costs' => self::extraCosts($row, $currency),
             'list_price' => $amount($row->list_price_minor), 'rrp' => $amount($row->rrp_minor), 'map' => $amount($row->map_minor), 'holds_buy_box' => (bool) $row->holds_buy_box,
             'last_changed_at' => self::rfc3339(self::time($row->last_changed_at)), 'changes_last_24h' => $changes, 'sales' => $sales,
@@ -126,9 +131,9 @@ final class Requests
     public function text(stdClass $row, int $changes, array $sales, array $ignored): string
     {
         $own = self::json([...($ignored === [] ? [] : ['ignored' => $ignored]), 'now' => self::rfc3339($this->now), 'seen_at' => self::rfc3339(self::time($row->seen_at)), 'listing' => $this->listing($row, $changes, $sales)]);
-        $names = Scope::names($this->channel($row)->name, $row);
+        $names = Scope::names($this->terms($row)->name, $row);
         $key = "{$row->channel_id}\0{$row->category}\0{$this->limits->key($names, $row->limits)}";
-        $shared = $this->shared[$key] ??= self::json($this->terms($row, $names));
+        $shared = $this->shared[$key] ??= self::json($this->shared($row, $names));
 
         return substr($own, 0, -1).','.substr($shared, 1, -1).',"packed":'.($row->packed ?? '[]').'}';
     }
@@ -154,7 +159,7 @@ final class Requests
      */
     public function sources(stdClass $row, string $side): array
     {
-        return $this->limits->terms(Scope::names($this->channel($row)->name, $row), $row->limits, $side);
+        return $this->limits->terms(Scope::names($this->terms($row)->name, $row), $row->limits, $side);
     }
 
     /** @return list<array<string, mixed>> */
@@ -169,9 +174,12 @@ final class Requests
         return $offers;
     }
 
-    private function limitTerms(stdClass $row, LimitsReader $reader): LimitTerms
+    private function limitTerms(stdClass $row, ChannelTerms $terms, LimitsReader $reader): LimitTerms
     {
-        return $reader->read(Node::of($this->limits->ofNames(Scope::names($this->channel($row)->name, $row), $row->limits), '$.limits'));
+        $names = Scope::names($terms->name, $row);
+        $key = $terms->currency->code.$this->limits->key($names, $row->limits);
+
+        return $this->limitTerms[$key] ??= $reader->read(Node::of($this->limits->ofNames($names, $row->limits), '$.limits'));
     }
 
     /** @param  list<array{date: string, units: int, in_stock: bool}>  $days */

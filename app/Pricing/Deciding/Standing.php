@@ -26,15 +26,18 @@ final readonly class Standing
      */
     public static function writeLimits(array $all): void
     {
-        $rows = [];
+        $rows = $relimited = [];
         foreach ($all as [$row, $listing, $limits]) {
             $new = ['id' => $row->id, ...self::limits($listing, $limits), 'decision_id' => null, 'outcome' => null, 'reason' => null];
             if (self::differs($row, $new)) {
                 $rows[] = $new;
             }
+            if (self::isRelimited($row, $limits)) {
+                $relimited[] = $new;
+            }
         }
         if ($rows !== []) {
-            self::rememberLimits($rows);
+            self::rememberLimits($relimited);
             self::update($rows, self::LIMITS + self::DECISION);
         }
     }
@@ -45,7 +48,7 @@ final readonly class Standing
      */
     public static function write(array $all, array $decisions): void
     {
-        $rows = $dropped = [];
+        $rows = $relimited = $dropped = [];
         foreach ($all as $one) {
             $decision = $one->decision;
             $row = [
@@ -56,13 +59,16 @@ final readonly class Standing
             if (self::differs($one->row, $row)) {
                 $rows[] = $row;
             }
+            if (self::isRelimited($one->row, $decision->limits)) {
+                $relimited[] = $row;
+            }
             $why = self::dropped($decision);
-            if ($one->row->dropped !== null && (array) json_decode($one->row->dropped, true, 4, JSON_THROW_ON_ERROR) != $why) {
+            if ($one->row->dropped !== null && ($why !== [] || $one->row->dropped !== '{}') && (array) json_decode($one->row->dropped, true, 4, JSON_THROW_ON_ERROR) != $why) {
                 $dropped[] = ['id' => $one->row->id, 'dropped' => (object) $why];
             }
         }
         if ($rows !== []) {
-            self::rememberLimits($rows);
+            self::rememberLimits($relimited);
             self::update($rows, self::LIMITS + self::MARKET + self::DECISION);
         }
         if ($dropped !== []) {
@@ -104,6 +110,11 @@ final readonly class Standing
         return false;
     }
 
+    private static function isRelimited(stdClass $row, Limits $limits): bool
+    {
+        return $row->floor_minor !== $limits->floor || $row->ceiling_minor !== $limits->ceiling;
+    }
+
     /**
      * @param  list<array<string, mixed>>  $rows
      * @param  array<string, string>  $columns  with their types
@@ -125,6 +136,9 @@ final readonly class Standing
      */
     private static function rememberLimits(array $rows): void
     {
+        if ($rows === []) {
+            return;
+        }
         DB::insert(<<<'SQL'
             INSERT INTO limit_changes (listing_id, workspace_id, changed_at, floor_minor, ceiling_minor)
             SELECT l.id, l.workspace_id, now(), s.floor_minor, s.ceiling_minor FROM listings l JOIN jsonb_to_recordset(?) AS s(id bigint, floor_minor bigint, ceiling_minor bigint) ON s.id = l.id

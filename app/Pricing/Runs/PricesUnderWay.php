@@ -8,8 +8,10 @@ namespace App\Pricing\Runs;
 interface PricesUnderWay
 {
     /**
+     * They stay as they are until the end of the transaction.
+     *
      * @param  list<int>  $listingIds
-     * @return array<int, int|null> by listing: the price on its way, in minor units; null where any price of it waits with its run
+     * @return array<int, OpenPrice> by listing
      */
     public function of(array $listingIds): array;
 }

@@ -7,13 +7,14 @@ namespace App\Publishing\Actions;
 use App\Pricing\Events\DecidedPrice;
 use App\Pricing\Events\PricesDecided;
 use App\Pricing\Models\Run;
+use App\Pricing\Runs\OpenPrice;
+use App\Pricing\Runs\PricesUnderWay;
 use App\Publishing\Jobs\PublishChannelJob;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\PriceChange;
 use App\Support\Database\CopyRows;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
-use stdClass;
 
 /**
  * Puts decided prices into the outbox, in the transaction of the decisions, with a statement for each step. What has not left yet is
@@ -22,6 +23,10 @@ use stdClass;
 final readonly class QueuePriceChanges
 {
     private const REFUSED_PRICE_RESTS_HOURS = 6;
+
+    public function __construct(private PricesUnderWay $underWay)
+    {
+    }
 
     public function handle(PricesDecided $event): void
     {
@@ -32,8 +37,8 @@ final readonly class QueuePriceChanges
         if ($prices === []) {
             return;
         }
-        $open = PriceChange::query()->whereIn('listing_id', array_keys($prices))->whereIn('state', ChangeState::OPEN)->orderBy('id')->lockForUpdate()->toBase()->get(['id', 'listing_id', 'state', 'to_minor', 'run_id'])->keyBy('listing_id')->all();
-        $unsent = in_array(ChangeState::Held->value, array_column($open, 'state'), true) ? Run::unsent() : [];
+        $open = $event->open ?? $this->underWay->of(array_keys($prices));
+        $unsent = in_array(true, array_column($open, 'isHeld'), true) ? Run::unsent() : [];
         $refused = $this->refusedLately(array_keys($prices));
         $now = CarbonImmutable::now();
         $lines = $replaced = $channels = [];
@@ -61,13 +66,9 @@ final readonly class QueuePriceChanges
         }
     }
 
-    private function replaces(DecidedPrice $price, stdClass $before): bool
+    private function replaces(DecidedPrice $price, OpenPrice $before): bool
     {
-        return match (ChangeState::from($before->state)) {
-            ChangeState::Queued => $before->to_minor !== $price->price,
-            ChangeState::Held => $before->to_minor !== $price->price || ! $price->isHeld,
-            default => false,
-        };
+        return ! $before->hasLeft && ($before->price !== $price->price || ($before->isHeld && ! $price->isHeld));
     }
 
     /**
@@ -76,9 +77,9 @@ final readonly class QueuePriceChanges
      * @param  list<int>  $unsent  runs of which nothing may be sent yet
      * @return array<string, int|string|CarbonImmutable|null>
      */
-    private function line(int $workspaceId, DecidedPrice $price, ?stdClass $before, array $unsent, CarbonImmutable $now): array
+    private function line(int $workspaceId, DecidedPrice $price, ?OpenPrice $before, array $unsent, CarbonImmutable $now): array
     {
-        $staysHeld = $before?->state === ChangeState::Held->value && $price->userId === null && in_array($before->run_id, $unsent, true);
+        $staysHeld = $before !== null && $before->isHeld && $price->userId === null && in_array($before->runId, $unsent, true);
         $state = match (true) {
             // No channel shows a draft yet: it has its new price at once.
             $price->isDraft => ChangeState::Confirmed,
@@ -87,7 +88,7 @@ final readonly class QueuePriceChanges
         };
 
         return [
-            'workspace_id' => $workspaceId, 'channel_id' => $price->channelId, 'listing_id' => $price->listingId, 'decision_id' => $price->decisionId, 'run_id' => $staysHeld ? $before->run_id : $price->runId,
+            'workspace_id' => $workspaceId, 'channel_id' => $price->channelId, 'listing_id' => $price->listingId, 'decision_id' => $price->decisionId, 'run_id' => $staysHeld ? $before->runId : $price->runId,
             'from_minor' => $price->from, 'to_minor' => $price->price, 'floor_minor' => $price->floor, 'ceiling_minor' => $price->ceiling, 'state' => $state->value,
             'due_at' => $now, 'queued_at' => $now, 'settled_at' => $price->isDraft ? $now : null, 'user_id' => $price->userId,
         ];

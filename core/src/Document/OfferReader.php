@@ -68,6 +68,11 @@ final class OfferReader
         return $read;
     }
 
+    public function canRead(mixed $offer): bool
+    {
+        return $this->atOnce($offer, null) !== null || self::orNull(fn () => $this->fieldByField(Node::of([$offer])->items()[0])) !== null;
+    }
+
     /**
      * An offer in the order of PackedOffers::FIELDS.
      *
@@ -133,7 +138,8 @@ final class OfferReader
         return new Offer($seller, $price, $shipping, $condition, $fulfilment, $inStock, $buyBox, $rating, $count, $days, is_string($from) ? $from : null, $retail, $source, $seenAt);
     }
 
-    private function amount(mixed $text): ?int
+    /** In minor units; null where it is not an amount of 0 or more. */
+    public function amount(mixed $text): ?int
     {
         if (! is_string($text)) {
             return null;

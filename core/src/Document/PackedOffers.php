@@ -7,12 +7,16 @@ namespace Wrasse\Core\Document;
 use const JSON_THROW_ON_ERROR;
 
 use Wrasse\Core\Market\Offer;
+use Wrasse\Core\Market\OfferGroup;
+use Wrasse\Core\Market\Offers;
 
 use function array_combine;
 use function array_filter;
 use function array_slice;
 use function count;
 use function is_array;
+use function is_bool;
+use function is_string;
 use function json_decode;
 
 /**
@@ -25,31 +29,95 @@ final readonly class PackedOffers
         'seller', 'price', 'rating_percent', 'rating_count', 'handling_days', 'shipping', 'buy_box', 'fulfilment', 'ship_from', 'in_stock', 'marketplace_retail', 'condition', 'source',
     ];
 
+    /** The first fields, which say nothing of the terms. */
+    private const WITHOUT_TERMS = 7;
+
+    private string $usual;
+
     public function __construct(private OfferReader $reader)
     {
+        $this->usual = Offer::terms();
     }
 
     /**
+     * Sellers and prices are read at once, the rest when it is asked for.
+     *
      * @param  string  $json  a list of lists
      * @param  int|null  $seenAt  microseconds since 1970
+     *
+     * @throws InvalidDocument here, or where an offer of a group is asked for
+     */
+    public function read(string $json, ?int $seenAt): Offers
+    {
+        /** @var list<mixed> $packed */
+        $packed = json_decode($json, true, 4, JSON_THROW_ON_ERROR);
+        $landed = $prices = $sellers = $raw = [];
+        foreach ($packed as $i => $offer) {
+            $price = is_array($offer) ? $this->reader->amount($offer[1] ?? null) : null;
+            if ($price === null) {
+                return Offers::of($this->writtenOut($packed, $seenAt));
+            }
+            $seller = $offer[0] ?? null;
+            $shipping = isset($offer[5]) ? $this->reader->amount($offer[5]) : 0;
+            $terms = count($offer) > self::WITHOUT_TERMS ? self::terms($offer) : $this->usual;
+            if (! is_string($seller) || $seller === '' || $shipping === null || $terms === null) {
+                return Offers::of($this->writtenOut($packed, $seenAt));
+            }
+            $landed[$terms][] = $price + $shipping;
+            $prices[$terms][] = $price;
+            $sellers[$terms][$seller] = true;
+            $raw[$terms][$i] = $offer;
+        }
+        $groups = [];
+        foreach ($raw as $terms => $some) {
+            $groups[] = new OfferGroup((string) $terms, $landed[$terms], $prices[$terms], $sellers[$terms], fn () => $this->late($some, $packed, $seenAt));
+        }
+
+        return new Offers($groups);
+    }
+
+    /**
+     * @param  array<mixed>  $offer
+     * @return string|null null where they are not as plain as that
+     */
+    private static function terms(array $offer): ?string
+    {
+        $fulfilment = $offer[7] ?? 'merchant';
+        $inStock = $offer[9] ?? true;
+        $retail = $offer[10] ?? false;
+        $condition = $offer[11] ?? 'new';
+        $source = $offer[12] ?? 'marketplace';
+        $isPlain = is_string($fulfilment) && is_bool($inStock) && is_bool($retail) && is_string($condition) && is_string($source);
+
+        return $isPlain ? Offer::terms($source, $condition, $fulfilment, $inStock, $retail) : null;
+    }
+
+    /**
+     * @param  non-empty-array<int, array<mixed>>  $some  by their place among all
+     * @param  list<mixed>  $packed
+     * @return non-empty-list<Offer>
+     *
+     * @throws InvalidDocument
+     */
+    private function late(array $some, array $packed, ?int $seenAt): array
+    {
+        $offers = [];
+        foreach ($some as $i => $offer) {
+            $offers[] = $this->reader->packed($offer, $seenAt) ?? $this->writtenOut($packed, $seenAt)[$i];
+        }
+
+        return $offers;
+    }
+
+    /**
+     * @param  list<mixed>  $packed
      * @return list<Offer>
      *
      * @throws InvalidDocument
      */
-    public function read(string $json, ?int $seenAt): array
+    private function writtenOut(array $packed, ?int $seenAt): array
     {
-        /** @var list<mixed> $packed */
-        $packed = json_decode($json, true, 4, JSON_THROW_ON_ERROR);
-        $offers = [];
-        foreach ($packed as $i => $offer) {
-            $read = is_array($offer) ? $this->reader->packed($offer, $seenAt) : null;
-            if ($read === null) {
-                return $this->reader->all(Node::of(self::unpack($packed), '$.offers'), $seenAt);
-            }
-            $offers[] = $read;
-        }
-
-        return $offers;
+        return $this->reader->all(Node::of(self::unpack($packed), '$.offers'), $seenAt);
     }
 
     /**

@@ -44,7 +44,7 @@ final class RequestReader
             $request->at('now')->time(),
             $this->listing($listing, $currency, $earnings->read($listing, $request->find('fees'), $request->find('tax'))),
             $limits->read($request->find('limits') ?? Node::of([], '$.limits')),
-            new Offers($offers->all($request->find('offers') ?? Node::of([], '$.offers'))),
+            Offers::of($offers->all($request->find('offers') ?? Node::of([], '$.offers'))),
             $rule ?? (new RuleReader($currency))->read($request->at('rule')),
         );
     }

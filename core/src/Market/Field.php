@@ -25,13 +25,13 @@ final class Field
     private ?array $sorted = null;
 
     /**
-     * @param  list<non-empty-list<Offer>>  $offers  that count, in groups
+     * @param  list<OfferGroup>  $groups  of offers that count
      * @param  list<non-empty-list<int>>  $figures  theirs, in the same order
      * @param  list<Dropped>  $dropped
      */
     public function __construct(
         public readonly Basis $basis,
-        private readonly array $offers,
+        private readonly array $groups,
         private readonly array $figures,
         public readonly array $dropped,
     ) {
@@ -130,15 +130,15 @@ final class Field
         foreach ($this->figures as $g => $group) {
             foreach ($group as $i => $figure) {
                 if (2 * Percent::WHOLE * $figure < $twiceLeast) {
-                    $dropped[] = new Dropped($this->offers[$g][$i]->seller, 'suspicious');
+                    $dropped[] = new Dropped($this->groups[$g]->offers()[$i]->seller, 'suspicious');
                 } else {
-                    $offers[] = $this->offers[$g][$i];
+                    $offers[] = $this->groups[$g]->offers()[$i];
                     $figures[] = $figure;
                 }
             }
         }
 
-        return new self($this->basis, $offers === [] ? [] : [$offers], $figures === [] ? [] : [$figures], $dropped);
+        return new self($this->basis, $offers === [] ? [] : [OfferGroup::of($offers)], $figures === [] ? [] : [$figures], $dropped);
     }
 
     /** @param  callable(Offer): bool  $isMeant */
@@ -147,7 +147,7 @@ final class Field
         $lowest = null;
         foreach ($this->figures as $g => $group) {
             foreach ($group as $i => $figure) {
-                if (($lowest === null || $figure < $lowest) && $isMeant($this->offers[$g][$i])) {
+                if (($lowest === null || $figure < $lowest) && $isMeant($this->groups[$g]->offers()[$i])) {
                     $lowest = $figure;
                 }
             }

@@ -63,7 +63,7 @@ final class FieldFilter
         $key = $group->terms.$listing->terms;
         if (! isset($this->remembered[$key])) {
             $this->remembered = count($this->remembered) < self::MOST_REMEMBERED ? $this->remembered : [];
-            $this->remembered[$key] = $this->reasonOfTerms($group->offers[0], $listing) === null;
+            $this->remembered[$key] = $this->reasonOfTerms($group->offers()[0], $listing) === null;
         }
 
         return $this->remembered[$key];

@@ -26,33 +26,13 @@ final readonly class FieldSelection
     /** @param  int  $now  microseconds since 1970 */
     public function from(Offers $offers, Listing $listing, int $now): Field
     {
-        $isLanded = $this->basis === Basis::Landed;
         $counted = $figures = $dropped = [];
         foreach ($offers->groups as $group) {
-            if ($this->filter->acceptsAllOf($group, $listing)) {
-                $counted[] = $group->offers;
-                $figures[] = $isLanded ? $group->landed : $group->prices;
-
-                continue;
+            $group = $this->filter->acceptsAllOf($group, $listing) ? $group : $this->pick($group, $listing, $now, $dropped);
+            if ($group !== null) {
+                $counted[] = $group;
+                $figures[] = $this->adjustments === [] ? $group->figures($this->basis) : $this->adjust($group);
             }
-            $some = $their = [];
-            $isAccepted = $this->filter->acceptsTermsOf($group, $listing);
-            foreach ($group->offers as $offer) {
-                $why = $isAccepted ? $this->filter->reasonBesidesTerms($offer, $listing, $now) : $this->filter->reasonToDrop($offer, $listing, $now);
-                if ($why !== null) {
-                    $dropped[] = new Dropped($offer->seller, $why);
-                } else {
-                    $some[] = $offer;
-                    $their[] = $isLanded ? $offer->landed : $offer->price;
-                }
-            }
-            if ($some !== [] && $their !== []) {
-                $counted[] = $some;
-                $figures[] = $their;
-            }
-        }
-        if ($this->adjustments !== []) {
-            $figures = array_map($this->adjust(...), $counted, $figures);
         }
         $field = new Field($this->basis, $counted, $figures, $dropped);
 
@@ -60,11 +40,28 @@ final readonly class FieldSelection
     }
 
     /**
-     * @param  non-empty-list<Offer>  $offers
-     * @param  non-empty-list<int>  $figures
-     * @return non-empty-list<int>
+     * Those of a group that count.
+     *
+     * @param  list<Dropped>  $dropped  the others are added there
      */
-    private function adjust(array $offers, array $figures): array
+    private function pick(OfferGroup $group, Listing $listing, int $now, array &$dropped): ?OfferGroup
+    {
+        $picked = [];
+        $isAccepted = $this->filter->acceptsTermsOf($group, $listing);
+        foreach ($group->offers() as $offer) {
+            $why = $isAccepted ? $this->filter->reasonBesidesTerms($offer, $listing, $now) : $this->filter->reasonToDrop($offer, $listing, $now);
+            if ($why !== null) {
+                $dropped[] = new Dropped($offer->seller, $why);
+            } else {
+                $picked[] = $offer;
+            }
+        }
+
+        return $picked === [] ? null : OfferGroup::of($picked);
+    }
+
+    /** @return non-empty-list<int> */
+    private function adjust(OfferGroup $group): array
     {
         return array_map(function (Offer $offer, int $figure): int {
             foreach ($this->adjustments as $adjustment) {
@@ -74,6 +71,6 @@ final readonly class FieldSelection
             }
 
             return $figure;
-        }, $offers, $figures);
+        }, $group->offers(), $group->figures($this->basis));
     }
 }

@@ -32,6 +32,11 @@ final readonly class Offer
         public ?int $seenAt = null,
     ) {
         $this->landed = $price + $shipping;
-        $this->terms = "{$source}\0{$condition}\0{$fulfilment}\0{$inStock}\0{$marketplaceRetail}";
+        $this->terms = self::terms($source, $condition, $fulfilment, $inStock, $marketplaceRetail);
+    }
+
+    public static function terms(string $source = 'marketplace', string $condition = 'new', string $fulfilment = 'merchant', bool $inStock = true, bool $marketplaceRetail = false): string
+    {
+        return "{$source}\0{$condition}\0{$fulfilment}\0{$inStock}\0{$marketplaceRetail}";
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
+use function array_map;
+use function array_values;
 use function count;
 
 /** The offers on a listing, those with the same terms together: whether they count is mostly settled once for all of them. */
@@ -11,25 +13,24 @@ final readonly class Offers
 {
     public int $count;
 
-    /** @var list<OfferGroup> */
-    public array $groups;
+    /** @param  list<OfferGroup>  $groups */
+    public function __construct(public array $groups)
+    {
+        $count = 0;
+        foreach ($groups as $group) {
+            $count += count($group->prices);
+        }
+        $this->count = $count;
+    }
 
     /** @param  list<Offer>  $offers */
-    public function __construct(array $offers)
+    public static function of(array $offers): self
     {
-        $alike = $landed = $prices = $sellers = [];
+        $alike = [];
         foreach ($offers as $offer) {
-            $terms = $offer->terms;
-            $alike[$terms][] = $offer;
-            $landed[$terms][] = $offer->landed;
-            $prices[$terms][] = $offer->price;
-            $sellers[$terms][$offer->seller] = true;
+            $alike[$offer->terms][] = $offer;
         }
-        $groups = [];
-        foreach ($alike as $terms => $of) {
-            $groups[] = new OfferGroup((string) $terms, $of, $landed[$terms], $prices[$terms], $sellers[$terms]);
-        }
-        $this->count = count($offers);
-        $this->groups = $groups;
+
+        return new self(array_values(array_map(OfferGroup::of(...), $alike)));
     }
 }

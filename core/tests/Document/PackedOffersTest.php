@@ -10,6 +10,7 @@ use Wrasse\Core\Document\InvalidDocument;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Document\OfferReader;
 use Wrasse\Core\Document\PackedOffers;
+use Wrasse\Core\Market\Offers;
 use Wrasse\Core\Money\Currency;
 
 final class PackedOffersTest extends TestCase
@@ -24,7 +25,12 @@ final class PackedOffersTest extends TestCase
             array_combine(PackedOffers::FIELDS, self::FULL), ['seller' => 'c', 'price' => '9.99', 'shipping' => '0.00', 'condition' => 'refurbished'],
         ];
         self::assertSame($written, PackedOffers::unpack($packed));
-        self::assertEquals((new OfferReader(Currency::of('EUR')))->all(Node::of($written, '$.offers'), 5_000_000), $this->read($packed));
+        $offers = Offers::of((new OfferReader(Currency::of('EUR')))->all(Node::of($written, '$.offers'), 5_000_000));
+        $read = $this->read($packed);
+        self::assertSame([4, 3], [$read->count, count($read->groups)]);
+        foreach ($offers->groups as $i => $group) {
+            self::assertEquals([$group->terms, $group->landed, $group->prices, $group->sellers, $group->offers()], [$read->groups[$i]->terms, $read->groups[$i]->landed, $read->groups[$i]->prices, $read->groups[$i]->sellers, $read->groups[$i]->offers()]);
+        }
     }
 
     /** @param  list<mixed>  $offer */
@@ -33,7 +39,9 @@ final class PackedOffersTest extends TestCase
     {
         $this->expectException(InvalidDocument::class);
         $this->expectExceptionMessageMatches($where);
-        $this->read([['fine', '1.00'], $offer]);
+        foreach ($this->read([['fine', '1.00'], $offer])->groups as $group) {
+            $group->offers();
+        }
     }
 
     /** @return iterable<string, array{list<mixed>, string}> */
@@ -52,11 +60,8 @@ final class PackedOffersTest extends TestCase
         yield 'empty condition' => [['x', '1.00', null, null, null, null, null, null, null, null, null, ''], '/offers\[1\]\.condition/'];
     }
 
-    /**
-     * @param  list<mixed>  $packed
-     * @return list<\Wrasse\Core\Market\Offer>
-     */
-    private function read(array $packed): array
+    /** @param  list<mixed>  $packed */
+    private function read(array $packed): Offers
     {
         return (new PackedOffers(new OfferReader(Currency::of('EUR'))))->read((string) json_encode($packed), 5_000_000);
     }

@@ -63,7 +63,7 @@ final class FieldTest extends TestCase
     #[DataProvider('offers')]
     public function test_says_why_an_offer_does_not_count(FieldFilter $filter, Offer $offer, ?string $why): void
     {
-        $field = (new FieldSelection($filter))->from(new Offers([$offer]), self::listing(), self::NOW);
+        $field = (new FieldSelection($filter))->from(Offers::of([$offer]), self::listing(), self::NOW);
         self::assertEquals($why === null ? [] : [new Dropped($offer->seller, $why)], $field->dropped);
         self::assertSame($why === null ? 1 : 0, $field->size());
     }
@@ -75,7 +75,7 @@ final class FieldTest extends TestCase
             new Offer('a', 100), new Offer('us', 90), new Offer('b', 101), new Offer('c', 80, condition: 'used'), new Offer('d', 81, inStock: false),
             new Offer('e', 82, source: 'elsewhere'), new Offer('f', 83, marketplaceRetail: true), new Offer('g', 84, fulfilment: 'marketplace'), new Offer('h', 102),
         ];
-        $field = (new FieldSelection(new FieldFilter(fulfilments: ['merchant'], excludeMarketplaceRetail: true)))->from(new Offers($offers), self::listing(), self::NOW);
+        $field = (new FieldSelection(new FieldFilter(fulfilments: ['merchant'], excludeMarketplaceRetail: true)))->from(Offers::of($offers), self::listing(), self::NOW);
         self::assertSame(
             ['us own_offer', 'c condition', 'd out_of_stock', 'e source', 'f marketplace_retail', 'g fulfilment'],
             array_map(fn (Dropped $one) => "{$one->seller} {$one->why}", $field->dropped),
@@ -90,7 +90,7 @@ final class FieldTest extends TestCase
         self::assertSame([95, 100, null], [$field->buyBox(), $field->ofSeller('a'), $field->ofSeller('z')]);
         self::assertSame([101, 100], [$field->average(), $field->median()], '405 ÷ 4 = 101.25; the middle two are both 100');
         self::assertSame([110], $field->above(100));
-        $byItem = (new FieldSelection(basis: Basis::Item))->from(new Offers([new Offer('c', 90, shipping: 20), new Offer('b', 100)]), self::listing(), self::NOW);
+        $byItem = (new FieldSelection(basis: Basis::Item))->from(Offers::of([new Offer('c', 90, shipping: 20), new Offer('b', 100)]), self::listing(), self::NOW);
         self::assertSame([90, 100], [$byItem->lowest(), $byItem->highest()]);
     }
 
@@ -121,23 +121,23 @@ final class FieldTest extends TestCase
             new Adjustment('c', null, Percent::parse('-100'), -50),
         ];
         $offers = [new Offer('a', 101, fulfilment: 'marketplace'), new Offer('b', 100, fulfilment: 'marketplace'), new Offer('b', 50), new Offer('c', 70), new Offer('d', 60)];
-        $field = (new FieldSelection(adjustments: $adjustments))->from(new Offers($offers), self::listing(), self::NOW);
+        $field = (new FieldSelection(adjustments: $adjustments))->from(Offers::of($offers), self::listing(), self::NOW);
         // a: 116.15 → 116 + 5 = 121, then 117.37 → 117; b: 97, then 87; c: 0 − 50, and one minor unit remains.
         self::assertSame([1, 50, 60, 87, 117], $field->above(0));
     }
 
     public function test_what_is_far_below_the_exact_median_is_suspicious(): void
     {
-        $field = (new FieldSelection(ignoreBelow: Percent::of(50)))->from(new Offers([new Offer('a', 101), new Offer('b', 100), new Offer('c', 50), new Offer('d', 49), new Offer('e', 103)]), self::listing(), self::NOW);
+        $field = (new FieldSelection(ignoreBelow: Percent::of(50)))->from(Offers::of([new Offer('a', 101), new Offer('b', 100), new Offer('c', 50), new Offer('d', 49), new Offer('e', 103)]), self::listing(), self::NOW);
         self::assertEquals([new Dropped('d', 'suspicious')], $field->dropped, 'half of 100 is 50');
-        $even = (new FieldSelection(ignoreBelow: Percent::of(50)))->from(new Offers([new Offer('a', 101), new Offer('b', 100), new Offer('c', 50), new Offer('d', 120)]), self::listing(), self::NOW);
+        $even = (new FieldSelection(ignoreBelow: Percent::of(50)))->from(Offers::of([new Offer('a', 101), new Offer('b', 100), new Offer('c', 50), new Offer('d', 120)]), self::listing(), self::NOW);
         self::assertEquals([new Dropped('c', 'suspicious')], $even->dropped, 'half of 100.5 is 50.25');
     }
 
     /** @param  list<Offer>  $offers */
     private static function field(array $offers): Field
     {
-        return (new FieldSelection)->from(new Offers($offers), self::listing(), self::NOW);
+        return (new FieldSelection)->from(Offers::of($offers), self::listing(), self::NOW);
     }
 
     private static function listing(): Listing

@@ -49,6 +49,6 @@ final class StatisticsTest extends TestCase
     {
         $offers = array_map(fn (int $value, int $i) => new Offer("seller-{$i}", $value), $values, array_keys($values));
 
-        return (new FieldSelection)->from(new Offers($offers), new Listing('KC-1', Currency::of('EUR'), 'us', 100, new Earnings(50, 0, new Tax(Percent::of(0), true), [])), 0);
+        return (new FieldSelection)->from(Offers::of($offers), new Listing('KC-1', Currency::of('EUR'), 'us', 100, new Earnings(50, 0, new Tax(Percent::of(0), true), [])), 0);
     }
 }
