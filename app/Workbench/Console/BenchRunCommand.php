@@ -141,9 +141,10 @@ final class BenchRunCommand extends Command
         DB::update('UPDATE workspaces SET repricing_on = true, brake_listings_percent = 100');
         DB::update('UPDATE rules SET is_on = true');
         DB::update('UPDATE listings SET automation_on = true');
-        DB::statement('VACUUM ANALYZE listings');
         $rule = (int) DB::table('rules')->value('id');
         $pass = function () use ($rule): float {
+            DB::statement('VACUUM ANALYZE listings');
+
             return $this->seconds(function () use ($rule): void {
                 $run = $this->send('POST', "/api/v1/rules/{$rule}/run", [])['run'];
                 while (DB::table('runs')->where('id', $run)->whereNull('finished_at')->exists()) {
@@ -153,14 +154,28 @@ final class BenchRunCommand extends Command
         };
         $first = $pass();
         $changes = DB::table('price_changes')->count();
+        $this->arrive();
+        $arrived = $pass();
         $again = $pass();
-        DB::update("UPDATE listing_markets SET offers = jsonb_set(offers::jsonb, '{0,price}', to_jsonb(to_char((offers #>> '{0,price}')::numeric - 0.50, 'FM999990.00')))::json");
+        DB::statement(<<<'SQL'
+            INSERT INTO rule_versions (workspace_id, rule_id, number, document, created_at)
+            SELECT workspace_id, rule_id, number + 1, jsonb_set(document::jsonb, '{position,percent}', '"3"'), now() FROM rule_versions WHERE rule_id = ? ORDER BY number DESC LIMIT 1
+            SQL, [$rule]);
         $moved = $pass();
+        $moves = DB::table('price_changes')->count() - $changes;
         $outcomes = DB::table('listings')->groupBy('outcome')->selectRaw('outcome, count(*) AS many')->pluck('many', 'outcome')->map(fn (mixed $many, string $outcome) => "{$many} {$outcome}")->implode(', ');
         $this->table(["a run over {$this->listings} listings, 20 offers each, 2 workers, peak of a worker ".$this->workerPeak().' MB', 'seconds', '× yardstick'], $this->against($sql, 'one set-based statement: lowest new offer, 1 % below, clamped, inserted (yardstick)', [
-            "first run: {$changes} changes queued" => $first, 'the same again: nothing new' => $again, 'every market has moved' => $moved,
+            "first run, limits worked out as well: {$changes} changes queued" => $first, 'all prices have arrived: every decision is a new one, nothing to change' => $arrived, 'the same again: nothing new' => $again,
+            "the rule goes lower: every decision is a new one, {$moves} changes queued" => $moved,
         ]));
         $this->line("At the end: {$outcomes}.");
+    }
+
+    /** As if the channels had taken all prices. */
+    private function arrive(): void
+    {
+        DB::update("UPDATE listings l SET price_minor = c.to_minor FROM price_changes c WHERE c.listing_id = l.id AND c.state = 'queued'");
+        DB::update("UPDATE price_changes SET state = 'confirmed', settled_at = now() - interval '2 days' WHERE state = 'queued'");
     }
 
     /** As little as a database can do for the same: offers in rows of a table, one statement, no reasons, no decisions. */

@@ -74,21 +74,18 @@ final class OfferReader
     }
 
     /**
-     * An offer in the order of PackedOffers::FIELDS.
+     * An offer in the order of PackedOffers::FIELDS, of which seller, price and shipping have been read.
      *
      * @param  array<mixed>  $offer
      * @return Offer|null null where it is not as plain as that
      */
-    public function packed(array $offer, ?int $seenAt): ?Offer
+    public function packed(array $offer, int $price, int $shipping, ?int $seenAt): ?Offer
     {
         $seller = $offer[0] ?? null;
-        $price = $this->amount($offer[1] ?? null);
-        $shipping = isset($offer[5]) ? $this->amount($offer[5]) : 0;
         $rating = isset($offer[2]) ? $this->rating($offer[2]) : null;
         $count = $offer[3] ?? null;
         $days = $offer[4] ?? null;
-        if (! is_string($seller) || $seller === '' || $price === null || $shipping === null || ($rating === null && isset($offer[2]))
-            || ($count !== null && (! is_int($count) || $count < 0)) || ($days !== null && (! is_int($days) || $days < 0))) {
+        if (! is_string($seller) || ($rating === null && isset($offer[2])) || ($count !== null && (! is_int($count) || $count < 0)) || ($days !== null && (! is_int($days) || $days < 0))) {
             return null;
         }
         if (! isset($offer[6]) && count($offer) < 8) {

@@ -36,7 +36,7 @@ final readonly class PackedOffers
 
     public function __construct(private OfferReader $reader)
     {
-        $this->usual = Offer::terms();
+        $this->usual = Offer::termsOf();
     }
 
     /**
@@ -70,7 +70,7 @@ final readonly class PackedOffers
         }
         $groups = [];
         foreach ($raw as $terms => $some) {
-            $groups[] = new OfferGroup((string) $terms, $landed[$terms], $prices[$terms], $sellers[$terms], fn () => $this->late($some, $packed, $seenAt));
+            $groups[] = new OfferGroup((string) $terms, $landed[$terms], $prices[$terms], $sellers[$terms], fn () => $this->late($some, $prices[$terms], $landed[$terms], $packed, $seenAt));
         }
 
         return new Offers($groups);
@@ -89,21 +89,24 @@ final readonly class PackedOffers
         $source = $offer[12] ?? 'marketplace';
         $isPlain = is_string($fulfilment) && is_bool($inStock) && is_bool($retail) && is_string($condition) && is_string($source);
 
-        return $isPlain ? Offer::terms($source, $condition, $fulfilment, $inStock, $retail) : null;
+        return $isPlain ? Offer::termsOf($source, $condition, $fulfilment, $inStock, $retail) : null;
     }
 
     /**
      * @param  non-empty-array<int, array<mixed>>  $some  by their place among all
+     * @param  non-empty-list<int>  $prices
+     * @param  non-empty-list<int>  $landed
      * @param  list<mixed>  $packed
      * @return non-empty-list<Offer>
      *
      * @throws InvalidDocument
      */
-    private function late(array $some, array $packed, ?int $seenAt): array
+    private function late(array $some, array $prices, array $landed, array $packed, ?int $seenAt): array
     {
         $offers = [];
         foreach ($some as $i => $offer) {
-            $offers[] = $this->reader->packed($offer, $seenAt) ?? $this->writtenOut($packed, $seenAt)[$i];
+            $price = $prices[count($offers)];
+            $offers[] = $this->reader->packed($offer, $price, $landed[count($offers)] - $price, $seenAt) ?? $this->writtenOut($packed, $seenAt)[$i];
         }
 
         return $offers;

@@ -138,7 +138,7 @@ final class Field
             }
         }
 
-        return new self($this->basis, $offers === [] ? [] : [OfferGroup::of($offers)], $figures === [] ? [] : [$figures], $dropped);
+        return new self($this->basis, $offers === [] ? [] : [OfferGroup::of($offers, '')], $figures === [] ? [] : [$figures], $dropped);
     }
 
     /** @param  callable(Offer): bool  $isMeant */

@@ -57,7 +57,7 @@ final readonly class FieldSelection
             }
         }
 
-        return $picked === [] ? null : OfferGroup::of($picked);
+        return $picked === [] ? null : OfferGroup::of($picked, $group->terms);
     }
 
     /** @return non-empty-list<int> */

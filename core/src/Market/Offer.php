@@ -12,9 +12,6 @@ final readonly class Offer
     /** Price with shipping. */
     public int $landed;
 
-    /** What offers have in common that differ only in seller and price. */
-    public string $terms;
-
     public function __construct(
         public string $seller,
         public int $price,
@@ -32,10 +29,15 @@ final readonly class Offer
         public ?int $seenAt = null,
     ) {
         $this->landed = $price + $shipping;
-        $this->terms = self::terms($source, $condition, $fulfilment, $inStock, $marketplaceRetail);
     }
 
-    public static function terms(string $source = 'marketplace', string $condition = 'new', string $fulfilment = 'merchant', bool $inStock = true, bool $marketplaceRetail = false): string
+    /** What offers have in common that differ only in seller and price. */
+    public function terms(): string
+    {
+        return self::termsOf($this->source, $this->condition, $this->fulfilment, $this->inStock, $this->marketplaceRetail);
+    }
+
+    public static function termsOf(string $source = 'marketplace', string $condition = 'new', string $fulfilment = 'merchant', bool $inStock = true, bool $marketplaceRetail = false): string
     {
         return "{$source}\0{$condition}\0{$fulfilment}\0{$inStock}\0{$marketplaceRetail}";
     }

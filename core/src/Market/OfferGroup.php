@@ -20,8 +20,8 @@ final class OfferGroup
     {
     }
 
-    /** @param  non-empty-list<Offer>  $offers  with the same terms */
-    public static function of(array $offers): self
+    /** @param  non-empty-list<Offer>  $offers  with these terms */
+    public static function of(array $offers, string $terms): self
     {
         $landed = $prices = $sellers = [];
         foreach ($offers as $offer) {
@@ -30,7 +30,7 @@ final class OfferGroup
             $sellers[$offer->seller] = true;
         }
 
-        return new self($offers[0]->terms, $landed, $prices, $sellers, $offers);
+        return new self($terms, $landed, $prices, $sellers, $offers);
     }
 
     /** @return non-empty-list<Offer> */

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
-use function array_map;
-use function array_values;
 use function count;
 
 /** The offers on a listing, those with the same terms together: whether they count is mostly settled once for all of them. */
@@ -28,9 +26,14 @@ final readonly class Offers
     {
         $alike = [];
         foreach ($offers as $offer) {
-            $alike[$offer->terms][] = $offer;
+            $alike[$offer->terms()][] = $offer;
         }
 
-        return new self(array_values(array_map(OfferGroup::of(...), $alike)));
+        $groups = [];
+        foreach ($alike as $terms => $some) {
+            $groups[] = OfferGroup::of($some, (string) $terms);
+        }
+
+        return new self($groups);
     }
 }
