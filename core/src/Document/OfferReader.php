@@ -73,37 +73,6 @@ final class OfferReader
         return $this->atOnce($offer, null) !== null || self::orNull(fn () => $this->fieldByField(Node::of([$offer])->items()[0])) !== null;
     }
 
-    /**
-     * An offer in the order of PackedOffers::FIELDS, of which seller, price and shipping have been read.
-     *
-     * @param  array<mixed>  $offer
-     * @return Offer|null null where it is not as plain as that
-     */
-    public function packed(array $offer, int $price, int $shipping, ?int $seenAt): ?Offer
-    {
-        $seller = $offer[0] ?? null;
-        $rating = isset($offer[2]) ? $this->rating($offer[2]) : null;
-        $count = $offer[3] ?? null;
-        $days = $offer[4] ?? null;
-        if (! is_string($seller) || ($rating === null && isset($offer[2])) || ($count !== null && (! is_int($count) || $count < 0)) || ($days !== null && (! is_int($days) || $days < 0))) {
-            return null;
-        }
-        if (! isset($offer[6]) && count($offer) < 8) {
-            return new Offer($seller, $price, $shipping, rating: $rating, ratingCount: $count, handlingDays: $days, seenAt: $seenAt);
-        }
-        $buyBox = $offer[6] ?? false;
-        $fulfilment = $offer[7] ?? 'merchant';
-        $from = $offer[8] ?? null;
-        $inStock = $offer[9] ?? true;
-        $retail = $offer[10] ?? false;
-        $condition = $offer[11] ?? 'new';
-        $source = $offer[12] ?? 'marketplace';
-        $isPlain = is_bool($buyBox) && is_string($fulfilment) && $fulfilment !== '' && ($from === null || (is_string($from) && $from !== '')) && is_bool($inStock) && is_bool($retail)
-            && is_string($condition) && $condition !== '' && is_string($source) && $source !== '';
-
-        return $isPlain ? new Offer($seller, $price, $shipping, $condition, $fulfilment, $inStock, $buyBox, $rating, $count, $days, is_string($from) ? $from : null, $retail, $source, $seenAt) : null;
-    }
-
     /** Null where it is not as plain as that. */
     private function atOnce(mixed $offer, ?int $seenAt): ?Offer
     {
@@ -167,7 +136,8 @@ final class OfferReader
         return $this->lastSeen[1];
     }
 
-    private function rating(mixed $text): ?Percent
+    /** Null where it is not a percentage up to 100. */
+    public function rating(mixed $text): ?Percent
     {
         if (! is_string($text)) {
             return null;

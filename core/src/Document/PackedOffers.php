@@ -6,121 +6,64 @@ namespace Wrasse\Core\Document;
 
 use const JSON_THROW_ON_ERROR;
 
-use Wrasse\Core\Market\Offer;
 use Wrasse\Core\Market\OfferGroup;
 use Wrasse\Core\Market\Offers;
+use Wrasse\Core\Money\Percent;
 
 use function array_combine;
+use function array_fill;
 use function array_filter;
+use function array_map;
 use function array_slice;
 use function count;
+use function in_array;
 use function is_array;
 use function is_bool;
+use function is_int;
 use function is_string;
 use function json_decode;
 
 /**
- * Offers as lists instead of objects: each has its fields in a fixed order, and what is not known or usual is null or left out at the end.
- * Read by the million, so that as little as possible is asked of each; what does not fit is read once more as an object, which says where.
+ * Offers as they are stored for decisions: those with the same terms together, each field of theirs as a list; null stands for what is not known,
+ * or usual. Read by the million, so that as little as possible is asked of each; what does not fit is read once more as objects, which says where.
  */
 final readonly class PackedOffers
 {
-    public const FIELDS = [
-        'seller', 'price', 'rating_percent', 'rating_count', 'handling_days', 'shipping', 'buy_box', 'fulfilment', 'ship_from', 'in_stock', 'marketplace_retail', 'condition', 'source',
-    ];
+    /** Of the terms, as a list; null where all are as usual. */
+    private const TERMS = ['source', 'condition', 'fulfilment', 'in_stock', 'marketplace_retail'];
 
-    /** The first fields, which say nothing of the terms. */
-    private const WITHOUT_TERMS = 7;
+    /** What follows the terms. */
+    private const FIELDS = ['seller', 'price', 'shipping', 'buy_box', 'rating_percent', 'rating_count', 'handling_days', 'ship_from'];
 
-    private string $usual;
+    /** How offers were stored before: one list for each. */
+    private const ONE_BY_ONE = ['seller', 'price', 'rating_percent', 'rating_count', 'handling_days', 'shipping', 'buy_box', 'fulfilment', 'ship_from', 'in_stock', 'marketplace_retail', 'condition', 'source'];
+
+    private const DEPTH = 6;
 
     public function __construct(private OfferReader $reader)
     {
-        $this->usual = Offer::termsOf();
     }
 
     /**
-     * Sellers and prices are read at once, the rest when it is asked for.
-     *
-     * @param  string  $json  a list of lists
+     * @param  string  $json  a list of groups
      * @param  int|null  $seenAt  microseconds since 1970
      *
-     * @throws InvalidDocument here, or where an offer of a group is asked for
+     * @throws InvalidDocument
      */
     public function read(string $json, ?int $seenAt): Offers
     {
         /** @var list<mixed> $packed */
-        $packed = json_decode($json, true, 4, JSON_THROW_ON_ERROR);
-        $landed = $prices = $sellers = $raw = [];
-        foreach ($packed as $i => $offer) {
-            $price = is_array($offer) ? $this->reader->amount($offer[1] ?? null) : null;
-            if ($price === null) {
-                return Offers::of($this->writtenOut($packed, $seenAt));
-            }
-            $seller = $offer[0] ?? null;
-            $shipping = isset($offer[5]) ? $this->reader->amount($offer[5]) : 0;
-            $terms = count($offer) > self::WITHOUT_TERMS ? self::terms($offer) : $this->usual;
-            if (! is_string($seller) || $seller === '' || $shipping === null || $terms === null) {
-                return Offers::of($this->writtenOut($packed, $seenAt));
-            }
-            $landed[$terms][] = $price + $shipping;
-            $prices[$terms][] = $price;
-            $sellers[$terms][$seller] = true;
-            $raw[$terms][$i] = $offer;
-        }
+        $packed = json_decode($json, true, self::DEPTH, JSON_THROW_ON_ERROR);
         $groups = [];
-        foreach ($raw as $terms => $some) {
-            $groups[] = new OfferGroup((string) $terms, $landed[$terms], $prices[$terms], $sellers[$terms], fn () => $this->late($some, $prices[$terms], $landed[$terms], $packed, $seenAt));
+        foreach ($packed as $group) {
+            $read = is_array($group) ? $this->group($group, $seenAt) : null;
+            if ($read === null) {
+                return Offers::of($this->reader->all(Node::of(self::unpack($packed), '$.offers'), $seenAt));
+            }
+            $groups[] = $read;
         }
 
         return new Offers($groups);
-    }
-
-    /**
-     * @param  array<mixed>  $offer
-     * @return string|null null where they are not as plain as that
-     */
-    private static function terms(array $offer): ?string
-    {
-        $fulfilment = $offer[7] ?? 'merchant';
-        $inStock = $offer[9] ?? true;
-        $retail = $offer[10] ?? false;
-        $condition = $offer[11] ?? 'new';
-        $source = $offer[12] ?? 'marketplace';
-        $isPlain = is_string($fulfilment) && is_bool($inStock) && is_bool($retail) && is_string($condition) && is_string($source);
-
-        return $isPlain ? Offer::termsOf($source, $condition, $fulfilment, $inStock, $retail) : null;
-    }
-
-    /**
-     * @param  non-empty-array<int, array<mixed>>  $some  by their place among all
-     * @param  non-empty-list<int>  $prices
-     * @param  non-empty-list<int>  $landed
-     * @param  list<mixed>  $packed
-     * @return non-empty-list<Offer>
-     *
-     * @throws InvalidDocument
-     */
-    private function late(array $some, array $prices, array $landed, array $packed, ?int $seenAt): array
-    {
-        $offers = [];
-        foreach ($some as $i => $offer) {
-            $price = $prices[count($offers)];
-            $offers[] = $this->reader->packed($offer, $price, $landed[count($offers)] - $price, $seenAt) ?? $this->writtenOut($packed, $seenAt)[$i];
-        }
-
-        return $offers;
-    }
-
-    /**
-     * @param  list<mixed>  $packed
-     * @return list<Offer>
-     *
-     * @throws InvalidDocument
-     */
-    private function writtenOut(array $packed, ?int $seenAt): array
-    {
-        return $this->reader->all(Node::of(self::unpack($packed), '$.offers'), $seenAt);
     }
 
     /**
@@ -131,16 +74,157 @@ final readonly class PackedOffers
      */
     public static function unpack(array $packed): array
     {
+        $isKnown = fn (mixed $value): bool => $value !== null;
         $offers = [];
-        foreach ($packed as $offer) {
-            if (! is_array($offer)) {
-                $offers[] = $offer;
+        foreach ($packed as $group) {
+            if (! is_array($group) || ! is_array($group[1] ?? null)) {
+                $offers[] = is_array($group) ? array_filter(array_combine(array_slice(self::ONE_BY_ONE, 0, count($group)), $group), $isKnown) : $group;
 
                 continue;
             }
-            $offers[] = array_filter(array_combine(array_slice(self::FIELDS, 0, count($offer)), $offer), fn (mixed $value) => $value !== null);
+            $terms = is_array($group[0]) ? array_combine(self::TERMS, $group[0]) : [];
+            foreach ($group[1] as $i => $seller) {
+                $offers[] = array_filter([...array_combine(self::FIELDS, array_map(fn (mixed $column) => is_array($column) ? $column[$i] ?? null : null, array_slice($group + array_fill(0, 9, null), 1))), ...$terms], $isKnown);
+            }
         }
 
         return $offers;
+    }
+
+    /**
+     * @param  array<mixed>  $group
+     * @return OfferGroup|null null where it is not as plain as that
+     */
+    private function group(array $group, ?int $seenAt): ?OfferGroup
+    {
+        [$terms, $sellers, $texts, $shippings, $buyBoxes, $ratings, $counts, $days, $from] = $group + array_fill(0, 9, null);
+        $words = is_array($terms) ? array_slice($terms, 0, 3) : [null, null, null];
+        $flags = is_array($terms) ? array_slice($terms, 3) : [null, null];
+        $prices = is_array($texts) ? $this->amounts($texts) : null;
+        if ($prices === null || $sellers === null || ! self::areTexts($words, 3) || ! self::areBools($flags, 2)) {
+            return null;
+        }
+        $many = count($prices);
+        $landed = $shippings === null ? $prices : $this->landed($prices, $shippings);
+        $percents = $ratings === null ? null : $this->ratings($ratings, $many);
+        if ($landed === null || ($ratings !== null && $percents === null) || ! self::areTexts($sellers, $many) || in_array(null, $sellers, true) || ! self::areBools($buyBoxes, $many)
+            || ! self::areCounts($counts, $many) || ! self::areCounts($days, $many) || ! self::areTexts($from, $many)) {
+            return null;
+        }
+
+        return new OfferGroup(
+            $sellers, $prices, $landed, $buyBoxes, $percents, $counts, $days, $from, $seenAt === null ? null : array_fill(0, $many, $seenAt),
+            $words[0] ?? 'marketplace', $words[1] ?? 'new', $words[2] ?? 'merchant', $flags[0] ?? true, $flags[1] ?? false,
+        );
+    }
+
+    /**
+     * @param  array<mixed>  $texts
+     * @return non-empty-list<int>|null minor units
+     */
+    private function amounts(array $texts): ?array
+    {
+        $amounts = [];
+        foreach ($texts as $text) {
+            $amount = $this->reader->amount($text);
+            if ($amount === null) {
+                return null;
+            }
+            $amounts[] = $amount;
+        }
+
+        return $amounts === [] ? null : $amounts;
+    }
+
+    /**
+     * @param  non-empty-list<int>  $prices
+     * @return non-empty-list<int>|null
+     */
+    private function landed(array $prices, mixed $shippings): ?array
+    {
+        if (! is_array($shippings) || count($shippings) !== count($prices)) {
+            return null;
+        }
+        $landed = [];
+        foreach ($prices as $i => $price) {
+            $shipping = isset($shippings[$i]) ? $this->reader->amount($shippings[$i]) : 0;
+            if ($shipping === null) {
+                return null;
+            }
+            $landed[] = $price + $shipping;
+        }
+
+        return $landed;
+    }
+
+    /** @return list<Percent|null>|null */
+    private function ratings(mixed $texts, int $many): ?array
+    {
+        if (! is_array($texts) || count($texts) !== $many) {
+            return null;
+        }
+        $ratings = [];
+        foreach ($texts as $text) {
+            $ratings[] = $rating = $text === null ? null : $this->reader->rating($text);
+            if ($rating === null && $text !== null) {
+                return null;
+            }
+        }
+
+        return $ratings;
+    }
+
+    /** @phpstan-assert-if-true list<string|null>|null $column */
+    private static function areTexts(mixed $column, int $many): bool
+    {
+        if ($column === null) {
+            return true;
+        }
+        if (! is_array($column) || count($column) !== $many) {
+            return false;
+        }
+        foreach ($column as $value) {
+            if ($value !== null && (! is_string($value) || $value === '')) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /** @phpstan-assert-if-true list<bool|null>|null $column */
+    private static function areBools(mixed $column, int $many): bool
+    {
+        if ($column === null) {
+            return true;
+        }
+        if (! is_array($column) || count($column) !== $many) {
+            return false;
+        }
+        foreach ($column as $value) {
+            if ($value !== null && ! is_bool($value)) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /** @phpstan-assert-if-true list<int|null>|null $column */
+    private static function areCounts(mixed $column, int $many): bool
+    {
+        if ($column === null) {
+            return true;
+        }
+        if (! is_array($column) || count($column) !== $many) {
+            return false;
+        }
+        foreach ($column as $value) {
+            if ($value !== null && (! is_int($value) || $value < 0)) {
+                return false;
+            }
+        }
+
+        return true;
     }
 }

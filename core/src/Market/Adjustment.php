@@ -20,10 +20,9 @@ final readonly class Adjustment
     {
     }
 
-    public function fits(Offer $offer): bool
+    public function fits(string $seller, string $fulfilment): bool
     {
-        return ($this->seller === null || $this->seller === $offer->seller)
-            && ($this->fulfilment === null || $this->fulfilment === $offer->fulfilment);
+        return ($this->seller === null || $this->seller === $seller) && ($this->fulfilment === null || $this->fulfilment === $fulfilment);
     }
 
     /** The percentage half up, then the amount; at least one minor unit remains. */

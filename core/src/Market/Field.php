@@ -7,6 +7,7 @@ namespace Wrasse\Core\Market;
 use Wrasse\Core\Money\Percent;
 use Wrasse\Core\Money\Rounding;
 
+use function array_diff_key;
 use function array_filter;
 use function array_map;
 use function array_merge;
@@ -91,13 +92,13 @@ final class Field
     /** The lowest among those that hold the buy box. */
     public function buyBox(): ?int
     {
-        return $this->lowestOf(fn (Offer $offer) => $offer->buyBox);
+        return $this->lowestOf(fn (OfferGroup $group, int $i) => $group->buyBoxes[$i] ?? false);
     }
 
     /** The lowest of that seller. */
     public function ofSeller(string $seller): ?int
     {
-        return $this->lowestOf(fn (Offer $offer) => $offer->seller === $seller);
+        return $this->lowestOf(fn (OfferGroup $group, int $i) => $group->sellers[$i] === $seller);
     }
 
     /** 1 + the number of figures strictly below. */
@@ -125,29 +126,29 @@ final class Field
     public function withoutBelow(Percent $part): self
     {
         $twiceLeast = $this->figures === [] ? 0 : $part->units * $this->twiceMedian();
-        $offers = $figures = [];
+        $groups = $figures = [];
         $dropped = $this->dropped;
-        foreach ($this->figures as $g => $group) {
-            foreach ($group as $i => $figure) {
-                if (2 * Percent::WHOLE * $figure < $twiceLeast) {
-                    $dropped[] = new Dropped($this->groups[$g]->offers()[$i]->seller, 'suspicious');
-                } else {
-                    $offers[] = $this->groups[$g]->offers()[$i];
-                    $figures[] = $figure;
-                }
+        foreach ($this->figures as $g => $all) {
+            $stay = array_filter($all, fn (int $figure) => 2 * Percent::WHOLE * $figure >= $twiceLeast);
+            foreach (array_diff_key($all, $stay) as $i => $figure) {
+                $dropped[] = new Dropped($this->groups[$g]->sellers[$i], 'suspicious');
+            }
+            if ($stay !== []) {
+                $groups[] = $this->groups[$g]->only($stay);
+                $figures[] = array_values($stay);
             }
         }
 
-        return new self($this->basis, $offers === [] ? [] : [OfferGroup::of($offers, '')], $figures === [] ? [] : [$figures], $dropped);
+        return new self($this->basis, $groups, $figures, $dropped);
     }
 
-    /** @param  callable(Offer): bool  $isMeant */
+    /** @param  callable(OfferGroup, int): bool  $isMeant */
     private function lowestOf(callable $isMeant): ?int
     {
         $lowest = null;
         foreach ($this->figures as $g => $group) {
             foreach ($group as $i => $figure) {
-                if (($lowest === null || $figure < $lowest) && $isMeant($this->groups[$g]->offers()[$i])) {
+                if (($lowest === null || $figure < $lowest) && $isMeant($this->groups[$g], $i)) {
                     $lowest = $figure;
                 }
             }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
+use const PHP_INT_MAX;
+
 use Wrasse\Core\Money\Percent;
 
 use function count;
@@ -54,7 +56,7 @@ final class FieldFilter
      */
     public function acceptsAllOf(OfferGroup $group, Listing $listing): bool
     {
-        return $this->looksOnlyAtTerms && ! isset($group->sellers[$listing->seller]) && $this->acceptsTermsOf($group, $listing);
+        return $this->looksOnlyAtTerms && ! in_array($listing->seller, $group->sellers, true) && $this->acceptsTermsOf($group, $listing);
     }
 
     /** Whether nothing that the offers of a group have in common stands against them; each may still be dropped for something of its own. */
@@ -63,59 +65,67 @@ final class FieldFilter
         $key = $group->terms.$listing->terms;
         if (! isset($this->remembered[$key])) {
             $this->remembered = count($this->remembered) < self::MOST_REMEMBERED ? $this->remembered : [];
-            $this->remembered[$key] = $this->reasonOfTerms($group->offers()[0], $listing) === null;
+            $this->remembered[$key] = $this->reasonOfTerms($group, $listing) === null;
         }
 
         return $this->remembered[$key];
     }
 
-    /** @param  int  $now  microseconds since 1970 */
-    public function reasonToDrop(Offer $offer, Listing $listing, int $now): ?string
+    /**
+     * @param  int  $i  which of the group
+     * @param  int  $now  microseconds since 1970
+     */
+    public function reasonToDrop(OfferGroup $group, int $i, Listing $listing, int $now): ?string
     {
+        $seller = $group->sellers[$i];
+
         return match (true) {
-            $offer->seller === $listing->seller => 'own_offer',
-            ! in_array($offer->source, $this->sources, true) => 'source',
-            in_array($offer->seller, $this->excludeSellers, true) => 'excluded_seller',
-            $this->onlySellers !== null && ! in_array($offer->seller, $this->onlySellers, true) => 'not_in_list',
-            default => $this->reasonOfTerms($offer, $listing) ?? $this->reasonOfItsOwn($offer, $now),
+            $seller === $listing->seller => 'own_offer',
+            ! in_array($group->source, $this->sources, true) => 'source',
+            in_array($seller, $this->excludeSellers, true) => 'excluded_seller',
+            $this->onlySellers !== null && ! in_array($seller, $this->onlySellers, true) => 'not_in_list',
+            default => $this->reasonOfTerms($group, $listing) ?? $this->reasonOfItsOwn($group, $i, $now),
         };
     }
 
     /**
      * Of an offer whose terms are accepted.
      *
+     * @param  int  $i  which of the group
      * @param  int  $now  microseconds since 1970
      */
-    public function reasonBesidesTerms(Offer $offer, Listing $listing, int $now): ?string
+    public function reasonBesidesTerms(OfferGroup $group, int $i, Listing $listing, int $now): ?string
     {
+        $seller = $group->sellers[$i];
+
         return match (true) {
-            $offer->seller === $listing->seller => 'own_offer',
-            $this->excludeSellers !== [] && in_array($offer->seller, $this->excludeSellers, true) => 'excluded_seller',
-            $this->onlySellers !== null && ! in_array($offer->seller, $this->onlySellers, true) => 'not_in_list',
-            default => $this->reasonOfItsOwn($offer, $now),
+            $seller === $listing->seller => 'own_offer',
+            $this->excludeSellers !== [] && in_array($seller, $this->excludeSellers, true) => 'excluded_seller',
+            $this->onlySellers !== null && ! in_array($seller, $this->onlySellers, true) => 'not_in_list',
+            default => $this->reasonOfItsOwn($group, $i, $now),
         };
     }
 
-    private function reasonOfTerms(Offer $offer, Listing $listing): ?string
+    private function reasonOfTerms(OfferGroup $group, Listing $listing): ?string
     {
         return match (true) {
-            ! in_array($offer->source, $this->sources, true) => 'source',
-            $this->excludeMarketplaceRetail && $offer->marketplaceRetail => 'marketplace_retail',
-            ! $this->accepts($this->conditions, $offer->condition, $listing->condition) => 'condition',
-            ! $this->accepts($this->fulfilments, $offer->fulfilment, $listing->fulfilment) => 'fulfilment',
-            $this->inStockOnly && ! $offer->inStock => 'out_of_stock',
+            ! in_array($group->source, $this->sources, true) => 'source',
+            $this->excludeMarketplaceRetail && $group->marketplaceRetail => 'marketplace_retail',
+            ! $this->accepts($this->conditions, $group->condition, $listing->condition) => 'condition',
+            ! $this->accepts($this->fulfilments, $group->fulfilment, $listing->fulfilment) => 'fulfilment',
+            $this->inStockOnly && ! $group->inStock => 'out_of_stock',
             default => null,
         };
     }
 
-    private function reasonOfItsOwn(Offer $offer, int $now): ?string
+    private function reasonOfItsOwn(OfferGroup $group, int $i, int $now): ?string
     {
         return match (true) {
-            $this->maxAgeMinutes !== null && $this->isStale($offer, $now) => 'stale',
-            $this->minRating !== null && ($offer->rating === null || $offer->rating->units < $this->minRating->units) => 'rating',
-            $this->minRatingCount !== null && ($offer->ratingCount === null || $offer->ratingCount < $this->minRatingCount) => 'rating_count',
-            $this->maxHandlingDays !== null && ($offer->handlingDays === null || $offer->handlingDays > $this->maxHandlingDays) => 'handling',
-            $this->shipFrom !== null && ! in_array($offer->shipFrom, $this->shipFrom, true) => 'ship_from',
+            $this->maxAgeMinutes !== null && $this->isStale($group->seenAt[$i] ?? null, $now) => 'stale',
+            $this->minRating !== null && ($group->ratings[$i]->units ?? -1) < $this->minRating->units => 'rating',
+            $this->minRatingCount !== null && ($group->ratingCounts[$i] ?? -1) < $this->minRatingCount => 'rating_count',
+            $this->maxHandlingDays !== null && ($group->handlingDays[$i] ?? PHP_INT_MAX) > $this->maxHandlingDays => 'handling',
+            $this->shipFrom !== null && ! in_array($group->shipFrom[$i] ?? null, $this->shipFrom, true) => 'ship_from',
             default => null,
         };
     }
@@ -126,8 +136,8 @@ final class FieldFilter
         return $wanted === null || in_array($offered, $wanted === [] ? [$own] : $wanted, true);
     }
 
-    private function isStale(Offer $offer, int $now): bool
+    private function isStale(?int $seenAt, int $now): bool
     {
-        return $offer->seenAt === null || $now - $offer->seenAt > (int) $this->maxAgeMinutes * self::MICROSECONDS_A_MINUTE;
+        return $seenAt === null || $now - $seenAt > (int) $this->maxAgeMinutes * self::MICROSECONDS_A_MINUTE;
     }
 }

@@ -6,8 +6,6 @@ namespace Wrasse\Core\Market;
 
 use Wrasse\Core\Money\Percent;
 
-use function array_map;
-
 /** How the field is made from the offers: filter, figure, handicaps, and at the end what is too cheap to be true. */
 final readonly class FieldSelection
 {
@@ -48,29 +46,31 @@ final readonly class FieldSelection
     {
         $picked = [];
         $isAccepted = $this->filter->acceptsTermsOf($group, $listing);
-        foreach ($group->offers() as $offer) {
-            $why = $isAccepted ? $this->filter->reasonBesidesTerms($offer, $listing, $now) : $this->filter->reasonToDrop($offer, $listing, $now);
+        foreach ($group->sellers as $i => $seller) {
+            $why = $isAccepted ? $this->filter->reasonBesidesTerms($group, $i, $listing, $now) : $this->filter->reasonToDrop($group, $i, $listing, $now);
             if ($why !== null) {
-                $dropped[] = new Dropped($offer->seller, $why);
+                $dropped[] = new Dropped($seller, $why);
             } else {
-                $picked[] = $offer;
+                $picked[$i] = true;
             }
         }
 
-        return $picked === [] ? null : OfferGroup::of($picked, $group->terms);
+        return $picked === [] ? null : $group->only($picked);
     }
 
     /** @return non-empty-list<int> */
     private function adjust(OfferGroup $group): array
     {
-        return array_map(function (Offer $offer, int $figure): int {
+        $adjusted = [];
+        foreach ($group->figures($this->basis) as $i => $figure) {
             foreach ($this->adjustments as $adjustment) {
-                if ($adjustment->fits($offer)) {
+                if ($adjustment->fits($group->sellers[$i], $group->fulfilment)) {
                     $figure = $adjustment->of($figure);
                 }
             }
+            $adjusted[] = $figure;
+        }
 
-            return $figure;
-        }, $group->offers(), $group->figures($this->basis));
+        return $adjusted;
     }
 }

@@ -30,15 +30,4 @@ final readonly class Offer
     ) {
         $this->landed = $price + $shipping;
     }
-
-    /** What offers have in common that differ only in seller and price. */
-    public function terms(): string
-    {
-        return self::termsOf($this->source, $this->condition, $this->fulfilment, $this->inStock, $this->marketplaceRetail);
-    }
-
-    public static function termsOf(string $source = 'marketplace', string $condition = 'new', string $fulfilment = 'merchant', bool $inStock = true, bool $marketplaceRetail = false): string
-    {
-        return "{$source}\0{$condition}\0{$fulfilment}\0{$inStock}\0{$marketplaceRetail}";
-    }
 }

@@ -4,39 +4,92 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
-use Closure;
+use function array_intersect_key;
+use function array_map;
+use function array_values;
+use function count;
 
-/** Offers that differ only in seller and price, with their figures side by side. What else is in them is mostly not asked for, and may be read late. */
-final class OfferGroup
+/**
+ * Offers that differ only in seller, price and what is said of the seller, field by field: each list has the fields of one kind in the order of
+ * the offers, and is null where nothing is known of any of them.
+ */
+final readonly class OfferGroup
 {
+    /** What they have in common, as one text. */
+    public string $terms;
+
     /**
-     * @param  string  $terms  what they have in common, as Offer has it
-     * @param  non-empty-list<int>  $landed  prices with shipping, in minor units
-     * @param  non-empty-list<int>  $prices  prices without shipping, in the same order
-     * @param  array<string, true>  $sellers
-     * @param  non-empty-list<Offer>|Closure(): non-empty-list<Offer>  $offers  in the same order
+     * @param  list<string>  $sellers
+     * @param  non-empty-list<int>  $prices  without shipping, in minor units
+     * @param  non-empty-list<int>  $landed  with shipping
+     * @param  list<bool|null>|null  $buyBoxes
+     * @param  list<\Wrasse\Core\Money\Percent|null>|null  $ratings
+     * @param  list<int|null>|null  $ratingCounts
+     * @param  list<int|null>|null  $handlingDays
+     * @param  list<string|null>|null  $shipFrom  ISO 3166-1 alpha-2
+     * @param  list<int|null>|null  $seenAt  microseconds since 1970
      */
-    public function __construct(public readonly string $terms, public readonly array $landed, public readonly array $prices, public readonly array $sellers, private array|Closure $offers)
-    {
+    public function __construct(
+        public array $sellers,
+        public array $prices,
+        public array $landed,
+        public ?array $buyBoxes = null,
+        public ?array $ratings = null,
+        public ?array $ratingCounts = null,
+        public ?array $handlingDays = null,
+        public ?array $shipFrom = null,
+        public ?array $seenAt = null,
+        public string $source = 'marketplace',
+        public string $condition = 'new',
+        public string $fulfilment = 'merchant',
+        public bool $inStock = true,
+        public bool $marketplaceRetail = false,
+    ) {
+        $this->terms = "{$source}\0{$condition}\0{$fulfilment}\0{$inStock}\0{$marketplaceRetail}";
     }
 
-    /** @param  non-empty-list<Offer>  $offers  with these terms */
-    public static function of(array $offers, string $terms): self
+    /** @param  non-empty-list<Offer>  $offers  with the same terms */
+    public static function of(array $offers): self
     {
-        $landed = $prices = $sellers = [];
-        foreach ($offers as $offer) {
-            $landed[] = $offer->landed;
-            $prices[] = $offer->price;
-            $sellers[$offer->seller] = true;
+        $first = $offers[0];
+
+        return new self(
+            array_map(static fn (Offer $offer) => $offer->seller, $offers), array_map(static fn (Offer $offer) => $offer->price, $offers), array_map(static fn (Offer $offer) => $offer->landed, $offers),
+            array_map(static fn (Offer $offer) => $offer->buyBox, $offers), array_map(static fn (Offer $offer) => $offer->rating, $offers), array_map(static fn (Offer $offer) => $offer->ratingCount, $offers),
+            array_map(static fn (Offer $offer) => $offer->handlingDays, $offers), array_map(static fn (Offer $offer) => $offer->shipFrom, $offers), array_map(static fn (Offer $offer) => $offer->seenAt, $offers),
+            $first->source, $first->condition, $first->fulfilment, $first->inStock, $first->marketplaceRetail,
+        );
+    }
+
+    /**
+     * Some of them.
+     *
+     * @param  non-empty-array<int, mixed>  $places  by place
+     */
+    public function only(array $places): self
+    {
+        if (count($places) === count($this->prices)) {
+            return $this;
         }
 
-        return new self($terms, $landed, $prices, $sellers, $offers);
+        return new self(
+            self::some($this->sellers, $places), self::some($this->prices, $places), self::some($this->landed, $places), self::some($this->buyBoxes, $places), self::some($this->ratings, $places),
+            self::some($this->ratingCounts, $places), self::some($this->handlingDays, $places), self::some($this->shipFrom, $places), self::some($this->seenAt, $places),
+            $this->source, $this->condition, $this->fulfilment, $this->inStock, $this->marketplaceRetail,
+        );
     }
 
-    /** @return non-empty-list<Offer> */
-    public function offers(): array
+    /**
+     * @template T
+     *
+     * @param  list<T>|null  $column
+     * @param  non-empty-array<int, mixed>  $places
+     * @return ($column is null ? null : non-empty-list<T>)
+     */
+    private static function some(?array $column, array $places): ?array
     {
-        return $this->offers instanceof Closure ? $this->offers = ($this->offers)() : $this->offers;
+        /** @var non-empty-list<T>|null */
+        return $column === null ? null : array_values(array_intersect_key($column, $places));
     }
 
     /** @return non-empty-list<int> what they are compared by, in minor units */

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
+use function array_map;
+use function array_values;
 use function count;
 
 /** The offers on a listing, those with the same terms together: whether they count is mostly settled once for all of them. */
@@ -26,14 +28,9 @@ final readonly class Offers
     {
         $alike = [];
         foreach ($offers as $offer) {
-            $alike[$offer->terms()][] = $offer;
+            $alike["{$offer->source}\0{$offer->condition}\0{$offer->fulfilment}\0{$offer->inStock}\0{$offer->marketplaceRetail}"][] = $offer;
         }
 
-        $groups = [];
-        foreach ($alike as $terms => $some) {
-            $groups[] = OfferGroup::of($some, (string) $terms);
-        }
-
-        return new self($groups);
+        return new self(array_map(OfferGroup::of(...), array_values($alike)));
     }
 }

@@ -158,8 +158,8 @@ final class ReadersTest extends TestCase
     {
         $read = (new RequestReader)->read(Node::of(self::REQUEST));
         self::assertSame(['new', 'merchant', null, 0], [$read->listing->condition, $read->listing->fulfilment, $read->listing->stock, $read->listing->earnings->shipping]);
-        self::assertTrue($read->offers->groups[0]->offers()[0]->inStock);
-        self::assertNull($read->offers->groups[0]->offers()[0]->rating);
+        self::assertTrue($read->offers->groups[0]->inStock);
+        self::assertSame([null], $read->offers->groups[0]->ratings);
     }
 
     public function test_the_command_answers_line_by_line(): void
