@@ -33,9 +33,9 @@ final class SaleTerms
     }
 
     /** @param  stdClass  $row  channel_id, category, fulfilment, shipping_minor and the costs of a listing */
-    public function earnings(stdClass $row): Earnings
+    public function earnings(stdClass $row, ?ChannelTerms $terms = null): Earnings
     {
-        $terms = $this->of((int) $row->channel_id, $row->category);
+        $terms ??= $this->of((int) $row->channel_id, $row->category);
 
         return Earnings::of($row->cost_minor, self::costsOnTop($row, $row->fulfilment), $row->shipping_minor, $terms->tax, $terms->fees);
     }

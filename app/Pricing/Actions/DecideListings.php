@@ -148,7 +148,7 @@ final readonly class DecideListings
      * held up by the times. Worked out once for all listings of a rule.
      *
      * @param  array<int, Rule>  $rules
-     * @return array<int, int|null> by rule since when a market must have been seen, in microseconds since 1970; null where it may not act at all now
+     * @return array<int, int|null> by rule since when a market must have been seen, in seconds since 1970; null where it may not act at all now
      */
     private function seenSince(array $rules, string $cause): array
     {
@@ -159,13 +159,13 @@ final readonly class DecideListings
             $times = $rule->times();
             $mayAct = $isByPerson || ($times->allow($now) && ($cause !== 'market' || $times->followsTheMarket()));
 
-            return $mayAct ? (int) $now->subMinutes($rule->stale_minutes)->getPreciseTimestamp() : null;
+            return $mayAct ? $now->subMinutes($rule->stale_minutes)->getTimestamp() : null;
         }, $rules);
     }
 
     private function mayActNow(stdClass $row, ?int $seenSince): bool
     {
-        return $seenSince !== null && ($row->seen_at === null || (int) strtotime($row->seen_at) * 1_000_000 >= $seenSince);
+        return $seenSince !== null && ($row->seen_at === null || $row->seen_at >= $seenSince);
     }
 
     /**

@@ -32,9 +32,10 @@ final readonly class Decider
         $requests = new Requests($workspace, $now);
         $documents = array_map($rule, $rows);
         $changes = $this->changes->since($now->toImmutable()->subDay(), $ids);
-        $kinds = [];
+        $kinds = $terms = [];
         foreach ($rows as $i => $row) {
-            $currency = $requests->terms($row)->currency->code;
+            $terms[$i] = $requests->terms($row);
+            $currency = $terms[$i]->currency->code;
             $kinds[spl_object_id($documents[$i]).$currency] ??= $documents[$i]->read($currency)->kind;
         }
         $days = max([0, ...array_map(fn (RuleKind $kind) => $kind->daysOfSales(), array_values($kinds))]);
@@ -42,8 +43,8 @@ final readonly class Decider
         $decided = [];
         foreach ($rows as $i => $row) {
             $about = [$documents[$i], $changes[$row->id] ?? 0, $sales[$row->id] ?? []];
-            $request = $requests->of($row, ...$about);
-            $decided[] = new Decided($row, $requests->terms($row), $request, Evaluation::of($request), $requests, ...$about);
+            $request = $requests->of($row, $terms[$i], ...$about);
+            $decided[] = new Decided($row, $terms[$i], $request, Evaluation::of($request), $requests, ...$about);
         }
 
         return $decided;

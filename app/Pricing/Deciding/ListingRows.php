@@ -21,13 +21,13 @@ final readonly class ListingRows
             ]);
     }
 
-    /** The same with the market as m, and where the listing stands. */
+    /** The same with the market as m, and where the listing stands. Times in whole seconds since 1970. */
     public static function withMarket(int $workspaceId): Builder
     {
         return self::alone($workspaceId)->leftJoin('listing_markets as m', 'm.listing_id', '=', 'l.id')->addSelect([
-            'l.title', 'l.stock', 'l.condition', 'l.list_price_minor', 'l.holds_buy_box', 'l.last_changed_at', 'l.rule_id', 'l.automation_on', 'l.is_compared', 'l.is_draft',
+            'l.title', 'l.stock', 'l.condition', 'l.list_price_minor', 'l.holds_buy_box', 'l.rule_id', 'l.automation_on', 'l.is_compared', 'l.is_draft',
             'l.rank', 'l.field_size', 'l.lowest_minor',
-            'm.packed', 'm.seen_at', 'm.dropped',
-        ]);
+            'm.packed', 'm.dropped',
+        ])->selectRaw('extract(epoch FROM date_trunc(?, m.seen_at))::bigint AS seen_at, extract(epoch FROM l.last_changed_at)::bigint AS last_changed_at', ['second']);
     }
 }

@@ -66,13 +66,12 @@ final class Requests
      *
      * @throws InvalidDocument if the rule cannot be read
      */
-    public function of(stdClass $row, RuleDocument $rule, int $changes, array $sales): Request
+    public function of(stdClass $row, ChannelTerms $terms, RuleDocument $rule, int $changes, array $sales): Request
     {
-        $terms = $this->terms($row);
         $currency = $terms->currency;
         [$limits, $offers] = self::$readers[$currency->code] ??= [new LimitsReader($currency), new PackedOffers(new OfferReader($currency))];
         $listing = new Listing(
-            $row->sku, $currency, $terms->seller, $row->price_minor, $this->sale->earnings($row), $row->stock, $row->condition, $row->fulfilment,
+            $row->sku, $currency, $terms->seller, $row->price_minor, $this->sale->earnings($row, $terms), $row->stock, $row->condition, $row->fulfilment,
             $row->list_price_minor, $row->rrp_minor, $row->map_minor, (bool) $row->holds_buy_box, false, self::time($row->last_changed_at), $changes, self::sales($sales),
         );
 
@@ -207,10 +206,9 @@ final class Requests
         return json_encode($values, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
     }
 
-    /** A time as the database gives it, to the second, in microseconds since 1970. */
-    private static function time(?string $stored): ?int
+    private static function time(?int $seconds): ?int
     {
-        return $stored === null ? null : (int) strtotime($stored) * self::MICROSECONDS;
+        return $seconds === null ? null : $seconds * self::MICROSECONDS;
     }
 
     private static function rfc3339(?int $microseconds): ?string

@@ -154,6 +154,7 @@ final class BenchRunCommand extends Command
         };
         $first = $pass();
         $changes = DB::table('price_changes')->count();
+        $last = (int) DB::table('price_changes')->max('id');
         $this->arrive();
         $arrived = $pass();
         $again = $pass();
@@ -162,7 +163,7 @@ final class BenchRunCommand extends Command
             SELECT workspace_id, rule_id, number + 1, jsonb_set(document::jsonb, '{position,percent}', '"3"'), now() FROM rule_versions WHERE rule_id = ? ORDER BY number DESC LIMIT 1
             SQL, [$rule]);
         $moved = $pass();
-        $moves = DB::table('price_changes')->count() - $changes;
+        $moves = DB::table('price_changes')->where('id', '>', $last)->count();
         $outcomes = DB::table('listings')->groupBy('outcome')->selectRaw('outcome, count(*) AS many')->pluck('many', 'outcome')->map(fn (mixed $many, string $outcome) => "{$many} {$outcome}")->implode(', ');
         $this->table(["a run over {$this->listings} listings, 20 offers each, 2 workers, peak of a worker ".$this->workerPeak().' MB', 'seconds', '× yardstick'], $this->against($sql, 'one set-based statement: lowest new offer, 1 % below, clamped, inserted (yardstick)', [
             "first run, limits worked out as well: {$changes} changes queued" => $first, 'all prices have arrived: every decision is a new one, nothing to change' => $arrived, 'the same again: nothing new' => $again,

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Wrasse\Core\Decision;
 
 use Wrasse\Core\Limits\Limits;
-use Wrasse\Core\Limits\LimitTerms;
 use Wrasse\Core\Limits\Profit;
 use Wrasse\Core\Limits\TermFigure;
 use Wrasse\Core\Market\Field;
@@ -14,6 +13,8 @@ use Wrasse\Core\Market\Listing;
 /** What the core says for one listing, and how it came to that. Amounts in minor units of the listing's currency. */
 final readonly class Decision
 {
+    public Listing $listing;
+
     public Outcome $outcome;
 
     public string $reason;
@@ -26,15 +27,14 @@ final readonly class Decision
      * @param  string|null  $boundBy  "floor" or "ceiling"
      */
     public function __construct(
-        public Listing $listing,
+        private Request $request,
         Verdict $verdict,
         public Limits $limits,
         public ?int $target,
         public ?string $boundBy,
         public Field $field,
-        private LimitTerms $terms,
-        private Trail $trail,
     ) {
+        $this->listing = $request->listing;
         $this->outcome = $verdict->outcome;
         $this->reason = $verdict->reason;
         $this->price = $verdict->price;
@@ -43,13 +43,13 @@ final readonly class Decision
     /** @return list<Step> */
     public function steps(): array
     {
-        return $this->trail->steps();
+        return Evaluation::trail($this->request)->steps();
     }
 
     /** @return list<TermFigure> what floor and ceiling come from, floors first */
     public function termFigures(): array
     {
-        return $this->terms->figures($this->listing, $this->field, $this->limits);
+        return $this->request->limits->figures($this->listing, $this->field, $this->limits);
     }
 
     /** Ours among the offers that count. */

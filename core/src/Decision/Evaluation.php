@@ -48,14 +48,21 @@ final class Evaluation
         $this->isWithinLimits = $this->listing->price >= $this->floor && $this->listing->price <= $this->ceiling;
     }
 
-    /** The decision with its steps. */
     public static function of(Request $request): Decision
     {
-        $trail = new Trail;
-        $evaluation = new self($request, $trail);
+        $evaluation = new self($request, null);
         $verdict = $evaluation->decide();
 
-        return new Decision($evaluation->listing, $verdict, $evaluation->limits, $evaluation->target, $evaluation->boundBy, $evaluation->field, $request->limits, $trail);
+        return new Decision($request, $verdict, $evaluation->limits, $evaluation->target, $evaluation->boundBy, $evaluation->field);
+    }
+
+    /** The steps to the decision. They are mostly not asked for, and then the same way is gone once more. */
+    public static function trail(Request $request): Trail
+    {
+        $trail = new Trail;
+        (new self($request, $trail))->decide();
+
+        return $trail;
     }
 
     /** Outcome, reason and price alone, for many at a time. */

@@ -62,7 +62,7 @@ final readonly class OfferGroup
     }
 
     /**
-     * Some of them.
+     * Some of them, with what they are compared by; the rest has been looked at when it comes to that.
      *
      * @param  non-empty-array<int, mixed>  $places  by place
      */
@@ -73,9 +73,8 @@ final readonly class OfferGroup
         }
 
         return new self(
-            self::some($this->sellers, $places), self::some($this->prices, $places), self::some($this->landed, $places), self::some($this->buyBoxes, $places), self::some($this->ratings, $places),
-            self::some($this->ratingCounts, $places), self::some($this->handlingDays, $places), self::some($this->shipFrom, $places), self::some($this->seenAt, $places),
-            $this->source, $this->condition, $this->fulfilment, $this->inStock, $this->marketplaceRetail,
+            self::some($this->sellers, $places), self::some($this->prices, $places), self::some($this->landed, $places), self::some($this->buyBoxes, $places),
+            source: $this->source, condition: $this->condition, fulfilment: $this->fulfilment, inStock: $this->inStock, marketplaceRetail: $this->marketplaceRetail,
         );
     }
 
