@@ -41,6 +41,6 @@ return new class extends Migration
     {
         DB::statement('ALTER TABLE listing_markets DROP COLUMN packed');
         DB::statement('DROP FUNCTION packed_offers(json)');
-        (require __DIR__.'/2026_11_01_002000_pack_offers.php')->up();
+        (require __DIR__.'/2026_01_01_002000_pack_offers.php')->up();
     }
 };

@@ -4,13 +4,19 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Catalogue\Channels\ChannelUnavailable;
 use App\Market\Actions\NoticeNotifications;
 use App\Market\Actions\ObserveItems;
 use App\Market\Marketplace\WebhookSignature;
 use App\Market\Models\ListingMarket;
+use App\Pricing\Events\PricesDecided;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Event;
+use Illuminate\Support\Facades\Exceptions;
 use Illuminate\Support\Facades\Http;
+use Illuminate\Support\Facades\Log;
 use Illuminate\Testing\TestResponse;
+use RuntimeException;
 use Tests\TestCase;
 
 final class NotificationTest extends TestCase
@@ -66,6 +72,48 @@ final class NotificationTest extends TestCase
         Http::fake(['quayside.test/v1/offers*' => ['offers' => ['QU-KC-1' => [['seller' => 'r', 'name' => 'Rill', 'price' => '18.00']]]]]);
         self::assertSame(0, app(ObserveItems::class)->handle($this->channel, ['QU-KC-1']));
         self::assertSame('17.00', ListingMarket::query()->findOrFail($listing->id)->offers[0]['price']);
+    }
+
+    public function test_offers_that_cannot_be_read_are_left_out_and_said_in_the_log(): void
+    {
+        $listing = $this->listing('KC-1');
+        Log::spy();
+        $good = ['seller' => 'r', 'name' => 'Rill', 'price' => '18.00'];
+        Http::fake(['quayside.test/v1/offers*' => ['offers' => ['QU-KC-1' => [
+            ['seller' => 's', 'price' => 'cheap'], 'offer', ['seller' => 'kettle-crock', 'price' => '-5'], ['seller' => ['t'], 'price' => '1.00'], ['seller' => 'u', 'price' => '1.00', 'rating_percent' => '400'], $good,
+        ]]]]);
+        app(ObserveItems::class)->handle($this->channel, ['QU-KC-1']);
+        self::assertSame([['seller' => 'r', 'price' => '18.00']], ListingMarket::query()->findOrFail($listing->id)->offers);
+        self::assertSame(2_490, $listing->refresh()->price_minor);
+        Log::shouldHaveReceived('warning')->once()->withArgs(fn (string $message, array $context) => $context['offers'] === 5);
+    }
+
+    public function test_an_answer_without_offers_is_no_answer(): void
+    {
+        Http::fake(['quayside.test/v1/offers*' => Http::sequence()->push(['offers' => ['QU-KC-1' => 'none']])->push(['items' => []])]);
+        for ($answer = 0; $answer < 2; $answer++) {
+            try {
+                app(ObserveItems::class)->handle($this->channel, ['QU-KC-1']);
+                self::fail('It was taken for an answer.');
+            } catch (ChannelUnavailable $e) {
+                self::assertSame('Quayside gave no readable answer.', $e->getMessage());
+            }
+        }
+    }
+
+    public function test_what_was_seen_stays_where_deciding_on_it_fails_and_is_decided_on_later(): void
+    {
+        $listing = $this->listing('KC-1', ['rule_id' => $this->rule('Under')->id]);
+        Exceptions::fake();
+        Event::listen(PricesDecided::class, fn () => throw new RuntimeException('broken'));
+        Http::fake(['quayside.test/v1/offers*' => ['offers' => ['QU-KC-1' => [['seller' => 'r', 'name' => 'Rill', 'price' => '18.00']]]]]);
+        app(ObserveItems::class)->handle($this->channel, ['QU-KC-1']);
+        Exceptions::assertReported(fn (RuntimeException $e) => $e->getMessage() === 'broken');
+        self::assertSame('18.00', ListingMarket::query()->findOrFail($listing->id)->offers[0]['price']);
+        self::assertSame([0, 1], [DB::table('decisions')->count(), DB::table('jobs')->where('queue', 'market')->where('payload', 'like', '%DecideListingsJob%')->count()]);
+        Event::forget(PricesDecided::class);
+        $this->workOff('market');
+        self::assertSame('change', $listing->refresh()->outcome);
     }
 
     public function test_what_is_not_signed_right_is_not_heard(): void

@@ -12,14 +12,17 @@ use App\Pricing\Models\Decision;
 use App\Publishing\Actions\ClaimQueuedChanges;
 use App\Publishing\Actions\ConfirmFeeds;
 use App\Publishing\Actions\SendFeed;
+use App\Publishing\Jobs\PublishChannelJob;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\Feed;
 use App\Publishing\Models\PriceChange;
 use Carbon\CarbonImmutable;
+use Illuminate\Bus\UniqueLock;
 use Illuminate\Database\QueryException;
 use Illuminate\Http\Client\ConnectionException;
 use Illuminate\Http\Client\Request;
 use Illuminate\Support\Facades\Artisan;
+use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
 use Tests\TestCase;
@@ -66,6 +69,68 @@ final class PublishingTest extends TestCase
         $this->workspace->update(['repricing_on' => true]);
         $this->channel->update(['automation_on' => false]);
         self::assertSame([], app(ClaimQueuedChanges::class)->handle($this->channel));
+    }
+
+    public function test_the_main_switch_holds_what_was_gathered_and_has_not_left(): void
+    {
+        $feed = $this->claim();
+        $this->workspace->update(['repricing_on' => false]);
+        $this->advance($feed, 1);
+        self::assertSame([['queued', 1_980]], $this->changes());
+        self::assertSame('closed', $feed->refresh()->state);
+        Http::assertNothingSent();
+        $this->workspace->update(['repricing_on' => true]);
+        self::assertNotSame($feed->id, $this->claim()->id);
+    }
+
+    public function test_what_may_have_left_is_sent_under_its_key_even_if_the_switch_is_off(): void
+    {
+        Http::fake(['quayside.test/v1/feeds' => Http::sequence()->pushFailedConnection('lost')->push(['id' => 'f1', 'status' => 'queued'], 202)]);
+        $feed = $this->claim();
+        $this->advance($feed, 1);
+        $this->workspace->update(['repricing_on' => false]);
+        $this->advance($feed, 1);
+        self::assertSame('submitted', $feed->refresh()->state);
+    }
+
+    public function test_workers_are_told_of_prices_once_they_can_be_seen(): void
+    {
+        DB::table('jobs')->delete();
+        (new UniqueLock(Cache::store()))->release(new PublishChannelJob($this->workspace->id, $this->channel->id));
+        DB::transaction(function (): void {
+            $this->rivalAsks('18.00');
+            self::assertSame(0, DB::table('jobs')->where('queue', 'publish')->count(), 'nobody else could see the new price yet');
+        });
+        self::assertSame(1, DB::table('jobs')->where('queue', 'publish')->count());
+    }
+
+    public function test_feeds_of_a_channel_are_read_back_together_and_fare_each_on_its_own(): void
+    {
+        $feeds = [$this->claim()];
+        $this->listing('KC-2', ['rule_id' => $this->listing->rule_id], offers: [['seller' => 'r', 'price' => '20.00']]);
+        app(DecideListings::class)->handle($this->workspace, Listing::query()->where('sku', 'KC-2')->pluck('id')->all(), 'market');
+        $feeds[] = $this->claim();
+        Http::fake([
+            'quayside.test/v1/feeds' => Http::sequence()->push(['id' => 'f1', 'status' => 'queued'], 202)->push(['id' => 'f2', 'status' => 'queued'], 202),
+            'quayside.test/v1/feeds/f1' => Http::response(['error' => 'no such feed'], 404),
+            'quayside.test/v1/feeds/f2' => Http::response(['id' => 'f2', 'status' => 'done', 'items' => [['sku' => 'KC-2', 'status' => 'accepted', 'message' => null]]]),
+            'quayside.test/v1/prices*' => Http::response(['prices' => [['sku' => 'KC-2', 'price' => '19.80']]]),
+        ]);
+        array_map(fn (Feed $feed) => app(SendFeed::class)->handle($feed->id), $feeds);
+        Feed::query()->update(['due_at' => now()->subSecond()]);
+        self::assertNull(app(ConfirmFeeds::class)->handle($this->channel->refresh()), 'nothing is left to ask about');
+        self::assertSame([['refused', 1_980], ['confirmed', 1_980]], $this->changes());
+        self::assertSame('Quayside refused: “no such feed”.', PriceChange::query()->orderBy('id')->first()?->problem);
+    }
+
+    public function test_feeds_that_could_not_be_asked_about_wait_and_lose_nothing(): void
+    {
+        Http::fake(['quayside.test/v1/feeds' => Http::response(['id' => 'f1', 'status' => 'queued'], 202), 'quayside.test/v1/feeds/f1' => Http::response(['error' => 'busy'], 503)]);
+        $feed = $this->claim();
+        $this->advance($feed, 2);
+        self::assertSame(['submitted', true], [$feed->refresh()->state, $feed->due_at->isFuture()]);
+        self::assertSame([['sending', 1_980]], $this->changes());
+        self::assertSame('Quayside is out of order: “busy”. Tried again by itself.', PriceChange::query()->sole()->problem);
     }
 
     public function test_from_queued_to_confirmed(): void
