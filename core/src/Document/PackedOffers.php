@@ -8,7 +8,6 @@ use const JSON_THROW_ON_ERROR;
 
 use Wrasse\Core\Market\OfferGroup;
 use Wrasse\Core\Market\Offers;
-use Wrasse\Core\Money\Percent;
 
 use function array_combine;
 use function array_fill;
@@ -100,13 +99,13 @@ final readonly class PackedOffers
         [$terms, $sellers, $texts, $shippings, $buyBoxes, $ratings, $counts, $days, $from] = $group + array_fill(0, 9, null);
         $words = is_array($terms) ? array_slice($terms, 0, 3) : [null, null, null];
         $flags = is_array($terms) ? array_slice($terms, 3) : [null, null];
-        $prices = is_array($texts) ? $this->amounts($texts) : null;
+        $prices = is_array($texts) ? $this->reader->amounts($texts) : null;
         if ($prices === null || $sellers === null || ! self::areTexts($words, 3) || ! self::areBools($flags, 2)) {
             return null;
         }
         $many = count($prices);
         $landed = $shippings === null ? $prices : $this->landed($prices, $shippings);
-        $percents = $ratings === null ? null : $this->ratings($ratings, $many);
+        $percents = is_array($ratings) && count($ratings) === $many ? $this->reader->ratings($ratings) : null;
         if ($landed === null || ($ratings !== null && $percents === null) || ! self::areTexts($sellers, $many) || in_array(null, $sellers, true) || ! self::areBools($buyBoxes, $many)
             || ! self::areCounts($counts, $many) || ! self::areCounts($days, $many) || ! self::areTexts($from, $many)) {
             return null;
@@ -119,24 +118,6 @@ final readonly class PackedOffers
     }
 
     /**
-     * @param  array<mixed>  $texts
-     * @return non-empty-list<int>|null minor units
-     */
-    private function amounts(array $texts): ?array
-    {
-        $amounts = [];
-        foreach ($texts as $text) {
-            $amount = $this->reader->amount($text);
-            if ($amount === null) {
-                return null;
-            }
-            $amounts[] = $amount;
-        }
-
-        return $amounts === [] ? null : $amounts;
-    }
-
-    /**
      * @param  non-empty-list<int>  $prices
      * @return non-empty-list<int>|null
      */
@@ -145,33 +126,9 @@ final readonly class PackedOffers
         if (! is_array($shippings) || count($shippings) !== count($prices)) {
             return null;
         }
-        $landed = [];
-        foreach ($prices as $i => $price) {
-            $shipping = isset($shippings[$i]) ? $this->reader->amount($shippings[$i]) : 0;
-            if ($shipping === null) {
-                return null;
-            }
-            $landed[] = $price + $shipping;
-        }
+        $amounts = $this->reader->amounts(array_map(fn (mixed $shipping) => $shipping ?? '0', $shippings));
 
-        return $landed;
-    }
-
-    /** @return list<Percent|null>|null */
-    private function ratings(mixed $texts, int $many): ?array
-    {
-        if (! is_array($texts) || count($texts) !== $many) {
-            return null;
-        }
-        $ratings = [];
-        foreach ($texts as $text) {
-            $ratings[] = $rating = $text === null ? null : $this->reader->rating($text);
-            if ($rating === null && $text !== null) {
-                return null;
-            }
-        }
-
-        return $ratings;
+        return $amounts === null ? null : array_map(fn (int $price, int $shipping) => $price + $shipping, $prices, $amounts);
     }
 
     /** @phpstan-assert-if-true list<string|null>|null $column */

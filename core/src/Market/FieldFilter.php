@@ -4,10 +4,11 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
-use const PHP_INT_MAX;
-
 use Wrasse\Core\Money\Percent;
 
+use function array_fill;
+use function array_key_exists;
+use function array_keys;
 use function count;
 use function in_array;
 
@@ -18,10 +19,10 @@ final class FieldFilter
 
     private const MOST_REMEMBERED = 500;
 
-    /** Whether two offers with the same terms, neither our own, always fare alike. */
+    /** Whether two offers with the same terms, of sellers that count, always fare alike. */
     private readonly bool $looksOnlyAtTerms;
 
-    /** @var array<string, bool> terms of an offer and of the listing to whether such offers count */
+    /** @var array<string, string|null> why offers with these terms do not count for listings with those */
     private array $remembered = [];
 
     /**
@@ -46,98 +47,123 @@ final class FieldFilter
         public readonly ?int $maxAgeMinutes = null,
         public readonly array $sources = ['marketplace', 'web'],
     ) {
-        $this->looksOnlyAtTerms = $excludeSellers === [] && $onlySellers === null && $minRating === null && $minRatingCount === null
-            && $maxHandlingDays === null && $shipFrom === null && $maxAgeMinutes === null;
+        $this->looksOnlyAtTerms = $minRating === null && $minRatingCount === null && $maxHandlingDays === null && $shipFrom === null && $maxAgeMinutes === null;
     }
 
     /**
-     * Whether all offers of a group count; false where they have to be looked at one by one. The same few combinations of terms
-     * come again and again, so the answer is remembered.
+     * Which offers of a group do not count. What the offers have in common is settled for all of them, and the same few combinations come again
+     * and again; what differs is looked at field by field.
+     *
+     * @param  int  $now  microseconds since 1970
+     * @return array<int, string> the first reason, by place in the group
      */
-    public function acceptsAllOf(OfferGroup $group, Listing $listing): bool
+    public function reasons(OfferGroup $group, Listing $listing, int $now): array
     {
-        return $this->looksOnlyAtTerms && ! in_array($listing->seller, $group->sellers, true) && $this->acceptsTermsOf($group, $listing);
+        $ofTerms = $this->ofTerms($group, $listing);
+        // From the last reason to the first: an earlier one takes the place of a later.
+        $reasons = match (true) {
+            $ofTerms !== null => array_fill(0, count($group->sellers), $ofTerms),
+            $this->looksOnlyAtTerms => [],
+            default => $this->ofTheirOwn($group, $now),
+        };
+        if ($ofTerms !== 'source') {
+            $reasons = $this->ofSellers($group->sellers, $reasons);
+        }
+        foreach (array_keys($group->sellers, $listing->seller, true) as $i) {
+            $reasons[$i] = 'own_offer';
+        }
+
+        return $reasons;
     }
 
-    /** Whether nothing that the offers of a group have in common stands against them; each may still be dropped for something of its own. */
-    public function acceptsTermsOf(OfferGroup $group, Listing $listing): bool
+    private function ofTerms(OfferGroup $group, Listing $listing): ?string
     {
         $key = $group->terms.$listing->terms;
-        if (! isset($this->remembered[$key])) {
+        if (! array_key_exists($key, $this->remembered)) {
             $this->remembered = count($this->remembered) < self::MOST_REMEMBERED ? $this->remembered : [];
-            $this->remembered[$key] = $this->reasonOfTerms($group, $listing) === null;
+            $this->remembered[$key] = match (true) {
+                ! in_array($group->source, $this->sources, true) => 'source',
+                $this->excludeMarketplaceRetail && $group->marketplaceRetail => 'marketplace_retail',
+                ! $this->accepts($this->conditions, $group->condition, $listing->condition) => 'condition',
+                ! $this->accepts($this->fulfilments, $group->fulfilment, $listing->fulfilment) => 'fulfilment',
+                $this->inStockOnly && ! $group->inStock => 'out_of_stock',
+                default => null,
+            };
         }
 
         return $this->remembered[$key];
     }
 
     /**
-     * @param  int  $i  which of the group
-     * @param  int  $now  microseconds since 1970
+     * @param  list<string>  $sellers
+     * @param  array<int, string>  $reasons
+     * @return array<int, string>
      */
-    public function reasonToDrop(OfferGroup $group, int $i, Listing $listing, int $now): ?string
+    private function ofSellers(array $sellers, array $reasons): array
     {
-        $seller = $group->sellers[$i];
+        if ($this->onlySellers === null && $this->excludeSellers === []) {
+            return $reasons;
+        }
+        foreach ($sellers as $i => $seller) {
+            if (in_array($seller, $this->excludeSellers, true)) {
+                $reasons[$i] = 'excluded_seller';
+            } elseif ($this->onlySellers !== null && ! in_array($seller, $this->onlySellers, true)) {
+                $reasons[$i] = 'not_in_list';
+            }
+        }
 
-        return match (true) {
-            $seller === $listing->seller => 'own_offer',
-            ! in_array($group->source, $this->sources, true) => 'source',
-            in_array($seller, $this->excludeSellers, true) => 'excluded_seller',
-            $this->onlySellers !== null && ! in_array($seller, $this->onlySellers, true) => 'not_in_list',
-            default => $this->reasonOfTerms($group, $listing) ?? $this->reasonOfItsOwn($group, $i, $now),
-        };
+        return $reasons;
     }
 
-    /**
-     * Of an offer whose terms are accepted.
-     *
-     * @param  int  $i  which of the group
-     * @param  int  $now  microseconds since 1970
-     */
-    public function reasonBesidesTerms(OfferGroup $group, int $i, Listing $listing, int $now): ?string
+    /** @return array<int, string> */
+    private function ofTheirOwn(OfferGroup $group, int $now): array
     {
-        $seller = $group->sellers[$i];
+        $unknown = array_fill(0, count($group->sellers), null);
+        $reasons = [];
+        if ($this->shipFrom !== null) {
+            foreach ($group->shipFrom ?? $unknown as $i => $from) {
+                if (! in_array($from, $this->shipFrom, true)) {
+                    $reasons[$i] = 'ship_from';
+                }
+            }
+        }
+        if ($this->maxHandlingDays !== null) {
+            foreach ($group->handlingDays ?? $unknown as $i => $days) {
+                if ($days === null || $days > $this->maxHandlingDays) {
+                    $reasons[$i] = 'handling';
+                }
+            }
+        }
+        if ($this->minRatingCount !== null) {
+            foreach ($group->ratingCounts ?? $unknown as $i => $count) {
+                if ($count === null || $count < $this->minRatingCount) {
+                    $reasons[$i] = 'rating_count';
+                }
+            }
+        }
+        if ($this->minRating !== null) {
+            $least = $this->minRating->units;
+            foreach ($group->ratings ?? $unknown as $i => $rating) {
+                if ($rating === null || $rating->units < $least) {
+                    $reasons[$i] = 'rating';
+                }
+            }
+        }
+        if ($this->maxAgeMinutes !== null) {
+            $since = $now - $this->maxAgeMinutes * self::MICROSECONDS_A_MINUTE;
+            foreach ($group->seenAt ?? $unknown as $i => $seenAt) {
+                if ($seenAt === null || $seenAt < $since) {
+                    $reasons[$i] = 'stale';
+                }
+            }
+        }
 
-        return match (true) {
-            $seller === $listing->seller => 'own_offer',
-            $this->excludeSellers !== [] && in_array($seller, $this->excludeSellers, true) => 'excluded_seller',
-            $this->onlySellers !== null && ! in_array($seller, $this->onlySellers, true) => 'not_in_list',
-            default => $this->reasonOfItsOwn($group, $i, $now),
-        };
-    }
-
-    private function reasonOfTerms(OfferGroup $group, Listing $listing): ?string
-    {
-        return match (true) {
-            ! in_array($group->source, $this->sources, true) => 'source',
-            $this->excludeMarketplaceRetail && $group->marketplaceRetail => 'marketplace_retail',
-            ! $this->accepts($this->conditions, $group->condition, $listing->condition) => 'condition',
-            ! $this->accepts($this->fulfilments, $group->fulfilment, $listing->fulfilment) => 'fulfilment',
-            $this->inStockOnly && ! $group->inStock => 'out_of_stock',
-            default => null,
-        };
-    }
-
-    private function reasonOfItsOwn(OfferGroup $group, int $i, int $now): ?string
-    {
-        return match (true) {
-            $this->maxAgeMinutes !== null && $this->isStale($group->seenAt[$i] ?? null, $now) => 'stale',
-            $this->minRating !== null && ($group->ratings[$i]->units ?? -1) < $this->minRating->units => 'rating',
-            $this->minRatingCount !== null && ($group->ratingCounts[$i] ?? -1) < $this->minRatingCount => 'rating_count',
-            $this->maxHandlingDays !== null && ($group->handlingDays[$i] ?? PHP_INT_MAX) > $this->maxHandlingDays => 'handling',
-            $this->shipFrom !== null && ! in_array($group->shipFrom[$i] ?? null, $this->shipFrom, true) => 'ship_from',
-            default => null,
-        };
+        return $reasons;
     }
 
     /** @param  list<string>|null  $wanted */
     private function accepts(?array $wanted, string $offered, string $own): bool
     {
         return $wanted === null || in_array($offered, $wanted === [] ? [$own] : $wanted, true);
-    }
-
-    private function isStale(?int $seenAt, int $now): bool
-    {
-        return $seenAt === null || $now - $seenAt > (int) $this->maxAgeMinutes * self::MICROSECONDS_A_MINUTE;
     }
 }

@@ -6,6 +6,9 @@ namespace Wrasse\Core\Market;
 
 use Wrasse\Core\Money\Percent;
 
+use function array_diff_key;
+use function ksort;
+
 /** How the field is made from the offers: filter, figure, handicaps, and at the end what is too cheap to be true. */
 final readonly class FieldSelection
 {
@@ -26,7 +29,10 @@ final readonly class FieldSelection
     {
         $counted = $figures = $dropped = [];
         foreach ($offers->groups as $group) {
-            $group = $this->filter->acceptsAllOf($group, $listing) ? $group : $this->pick($group, $listing, $now, $dropped);
+            $reasons = $this->filter->reasons($group, $listing, $now);
+            if ($reasons !== []) {
+                $group = $this->without($group, $reasons, $dropped);
+            }
             if ($group !== null) {
                 $counted[] = $group;
                 $figures[] = $this->adjustments === [] ? $group->figures($this->basis) : $this->adjust($group);
@@ -40,22 +46,18 @@ final readonly class FieldSelection
     /**
      * Those of a group that count.
      *
-     * @param  list<Dropped>  $dropped  the others are added there
+     * @param  non-empty-array<int, string>  $reasons  why the others do not
+     * @param  list<Dropped>  $dropped  they are added there
      */
-    private function pick(OfferGroup $group, Listing $listing, int $now, array &$dropped): ?OfferGroup
+    private function without(OfferGroup $group, array $reasons, array &$dropped): ?OfferGroup
     {
-        $picked = [];
-        $isAccepted = $this->filter->acceptsTermsOf($group, $listing);
-        foreach ($group->sellers as $i => $seller) {
-            $why = $isAccepted ? $this->filter->reasonBesidesTerms($group, $i, $listing, $now) : $this->filter->reasonToDrop($group, $i, $listing, $now);
-            if ($why !== null) {
-                $dropped[] = new Dropped($seller, $why);
-            } else {
-                $picked[$i] = true;
-            }
+        ksort($reasons);
+        foreach ($reasons as $i => $why) {
+            $dropped[] = new Dropped($group->sellers[$i], $why);
         }
+        $rest = array_diff_key($group->sellers, $reasons);
 
-        return $picked === [] ? null : $group->only($picked);
+        return $rest === [] ? null : $group->only($rest);
     }
 
     /** @return non-empty-list<int> */
