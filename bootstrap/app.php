@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Pricing\Http\EffectPartController;
 use App\Support\Http\ContentSecurity;
 use App\Support\Http\EnterWorkspace;
 use App\Support\Http\ProblemDocument;
@@ -13,6 +14,7 @@ use Illuminate\Foundation\Configuration\Middleware;
 use Illuminate\Http\Middleware\HandleCors;
 use Illuminate\Http\Request;
 use Illuminate\Routing\Middleware\SubstituteBindings;
+use Illuminate\Support\Facades\Route;
 
 // Everything an installation makes is in one folder, so that several can stand side by side.
 $home = getenv('WRASSE_HOME') ?: dirname(__DIR__).'/var/demo';
@@ -23,6 +25,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
         api: __DIR__.'/../routes/api.php',
         apiPrefix: 'api/v1',
         health: '/up',
+        then: fn () => Route::post('internal/{workspace}/effect', EffectPartController::class)->whereNumber('workspace')->middleware('signed:relative')->name('effect.part'),
     )
     ->withCommands([
         __DIR__.'/../app/Catalogue/Console',

@@ -18,6 +18,7 @@ use App\Pricing\Actions\HeedForeignPrice;
 use App\Pricing\Deciding\ForeseeFloors;
 use App\Pricing\Edits\KnownRules;
 use App\Pricing\Edits\SetRule;
+use App\Pricing\Effects\OtherHalf;
 use App\Pricing\Runs\RunBook;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\ServiceProvider;
@@ -29,6 +30,7 @@ final class PricingServiceProvider extends ServiceProvider
         $this->app->tag([SetRule::class], BulkEdits::TAG);
         $this->app->bind(FloorEffects::class, ForeseeFloors::class);
         $this->app->bind(RuleNames::class, KnownRules::class);
+        $this->app->bind(OtherHalf::class, fn () => new OtherHalf(config('pricing.own_address')));
     }
 
     public function boot(): void

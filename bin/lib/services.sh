@@ -127,6 +127,7 @@ APP_ENV=${APP_ENV:-production}
 APP_KEY=$(cat "$WRASSE_HOME/app-key")
 APP_DEBUG=false
 APP_URL=http://127.0.0.1:$PORT
+OWN_ADDRESS=http://127.0.0.1:$PORT
 LOG_LEVEL=warning
 DB_HOST=127.0.0.1
 DB_PORT=$PG_PORT

@@ -30,19 +30,38 @@ final readonly class TryOut
     }
 
     /**
-     * One after the other: thousands of decisions with all their offers are too much to be kept at once.
-     *
      * @param  array<string, mixed>  $document
      * @param  list<int>|null  $listingIds
      * @param  array<string, mixed>  $filter
-     * @return Generator<array{Decided, int}> what was decided, and how much of it was sold in 30 days; in the order of SKUs
+     * @return Generator<array{Decided, int}> as over()
      */
     public function handle(Workspace $workspace, array $document, ?array $listingIds, array $filter): Generator
     {
+        return $this->over($workspace, $document, $this->listings($workspace, $listingIds, $filter));
+    }
+
+    /**
+     * @param  list<int>|null  $listingIds
+     * @param  array<string, mixed>  $filter
+     * @return list<int> those that are tried, in the order of SKUs
+     */
+    public function listings(Workspace $workspace, ?array $listingIds, array $filter): array
+    {
+        return array_values((new ListingSelection($workspace->id, $listingIds, $filter))->query()->orderBy('l.sku')->orderBy('l.id')->limit(self::MOST)->pluck('l.id')->all());
+    }
+
+    /**
+     * One after the other: thousands of decisions with all their offers are too much to be kept at once.
+     *
+     * @param  array<string, mixed>  $document
+     * @param  list<int>  $listingIds
+     * @return Generator<array{Decided, int}> what was decided, and how much of it was sold in 30 days; in the order of SKUs
+     */
+    public function over(Workspace $workspace, array $document, array $listingIds): Generator
+    {
         SaveRule::check($workspace, $document);
-        $ids = (new ListingSelection($workspace->id, $listingIds, $filter))->query()->orderBy('l.sku')->orderBy('l.id')->limit(self::MOST)->pluck('l.id');
         $rule = new RuleDocument($document);
-        foreach ($ids->chunk(self::CHUNK) as $chunk) {
+        foreach (array_chunk($listingIds, self::CHUNK) as $chunk) {
             $rows = array_values(ListingRows::withMarket($workspace->id)->whereIn('l.id', $chunk)->reorder('l.sku')->orderBy('l.id')->get()->all());
             $sold = DB::table('sales_days')->whereIn('listing_id', $chunk)->where('day', '>=', now()->subDays(self::DAYS)->toDateString())->groupBy('listing_id')->selectRaw('listing_id, sum(units) AS units')->pluck('units', 'listing_id')->all();
             foreach (DocumentField::check(fn () => $this->decider->decide($workspace, $rows, fn () => $rule, CarbonImmutable::now())) as $one) {

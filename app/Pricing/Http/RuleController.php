@@ -11,11 +11,10 @@ use App\Catalogue\Models\Workspace;
 use App\Pricing\Actions\SaveRule;
 use App\Pricing\Actions\StartRun;
 use App\Pricing\Actions\TryOut;
-use App\Pricing\Deciding\Decided;
+use App\Pricing\Effects\WorkOutEffect;
 use App\Pricing\Models\Rule;
 use App\Pricing\Models\RuleVersion;
 use App\Support\Tenancy\CurrentWorkspace;
-use Generator;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Validator;
@@ -24,8 +23,6 @@ use Symfony\Component\HttpFoundation\StreamedResponse;
 
 final readonly class RuleController
 {
-    private const LARGEST_MOVES = 10;
-
     public function __construct(private CurrentWorkspace $current)
     {
     }
@@ -105,11 +102,13 @@ final readonly class RuleController
             new OA\Response(response: 200, description: 'What it would do', content: new OA\JsonContent(ref: '#/components/schemas/TryOut')),
             new OA\Response(response: 422, description: 'What is wrong with which field', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
         ])]
-    public function tryOut(Request $request, TryOut $tryOut): JsonResponse
+    public function tryOut(Request $request, TryOut $tryOut, WorkOutEffect $effect): JsonResponse
     {
-        $largest = $request->validate(['rows' => ['sometimes', 'in:all,largest']])['rows'] ?? 'all';
+        $rows = $request->validate(['rows' => ['sometimes', 'in:all,largest']])['rows'] ?? 'all';
+        $asked = $this->asked($request);
+        $money = $this->workspace()->money();
 
-        return new JsonResponse(TryOutResource::of($this->tried($request, $tryOut), $this->workspace()->money(), $largest === 'largest' ? self::LARGEST_MOVES : null));
+        return new JsonResponse($rows === 'largest' ? TryOutResource::summed($effect->handle(...$asked), $money) : TryOutResource::listingByListing($tryOut->handle(...$asked), $money));
     }
 
     #[OA\Post(path: '/api/v1/rules/try-out/export', operationId: 'exportTryOut', summary: 'The same as a CSV file', tags: ['Rules'],
@@ -121,7 +120,7 @@ final readonly class RuleController
         responses: [new OA\Response(response: 200, description: 'CSV', content: new OA\MediaType(mediaType: 'text/csv', schema: new OA\Schema(type: 'string')))])]
     public function exportTryOut(Request $request, TryOut $tryOut): StreamedResponse
     {
-        $decided = $this->tried($request, $tryOut);
+        $decided = $tryOut->handle(...$this->asked($request));
         $header = ['SKU', 'Title', 'Channel', 'Outcome', 'Reason', 'Old price', 'New price', 'Change', 'Change %', 'Floor', 'Ceiling', 'Margin of price before %', 'Margin of price after %', 'Markup on cost before %', 'Markup on cost after %', 'Stand before', 'Stand after', 'Offers that count'];
 
         $rows = [];
@@ -142,12 +141,12 @@ final readonly class RuleController
         return new JsonResponse(RuleVersion::query()->where('rule_id', $id)->with('user')->orderByDesc('number')->limit(100)->get()->map(RuleVersionResource::of(...))->values());
     }
 
-    /** @return Generator<array{Decided, int}> */
-    private function tried(Request $request, TryOut $tryOut): Generator
+    /** @return array{Workspace, array<string, mixed>, list<int>|null, array<string, mixed>} */
+    private function asked(Request $request): array
     {
         $request->validate(['document' => ['required', 'array'], ...ListingSelection::rules()]);
 
-        return $tryOut->handle($this->workspace(), (array) $request->input('document'), $this->listingIds($request), (array) $request->input('filter', []));
+        return [$this->workspace(), (array) $request->input('document'), $this->listingIds($request), (array) $request->input('filter', [])];
     }
 
     private function save(Request $request, SaveRule $save, ?int $id): Rule

@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Pricing\Effects;
+
+use App\Pricing\Deciding\Decided;
+use Wrasse\Core\Decision\Outcome;
+use Wrasse\Core\Insight\MoneyAtPace;
+use Wrasse\Core\Insight\Stands;
+use Wrasse\Core\Money\PriceMove;
+
+/** What a rule would do to many listings together, and which it would move most. Parts can be worked out apart and put together. */
+final class Effect
+{
+    /** @var array{down: int, up: int, stay: int, ask: int, skipped: int, blocked: int} */
+    public array $count = ['down' => 0, 'up' => 0, 'stay' => 0, 'ask' => 0, 'skipped' => 0, 'blocked' => 0];
+
+    public readonly Stands $stands;
+
+    public readonly MoneyAtPace $money;
+
+    /** @var list<array{int, Decided|array<string, mixed>}> with their size */
+    private array $moves = [];
+
+    /** @param  int  $most  so many moves are kept */
+    public function __construct(private readonly int $most)
+    {
+        $this->stands = new Stands;
+        $this->money = new MoneyAtPace;
+    }
+
+    /** @param  int  $units  sold of it in the time that is looked at */
+    public function add(Decided $one, int $units): void
+    {
+        $decision = $one->decision;
+        $this->count[self::kind($one)]++;
+        $this->stands->add($decision);
+        $this->money->add($decision, $units);
+        if ($this->most > 0 && $decision->price !== null) {
+            $this->moves[] = [(new PriceMove($decision->listing->price, $decision->price))->size(), $one];
+            $this->moves = count($this->moves) < 8 * $this->most ? $this->moves : $this->largest();
+        }
+    }
+
+    /** @return array<string, mixed> as plus() takes it */
+    public function figures(): array
+    {
+        return ['count' => $this->count, 'stands' => $this->stands->figures(), 'money' => $this->money->figures(), 'moves' => $this->largest()];
+    }
+
+    /** @param  array<string, mixed>  $figures  of other listings */
+    public function plus(array $figures): void
+    {
+        foreach ($this->count as $kind => $many) {
+            $this->count[$kind] = $many + $figures['count'][$kind];
+        }
+        $this->stands->plus($figures['stands']);
+        $this->money->plus($figures['money']);
+        array_push($this->moves, ...$figures['moves']);
+    }
+
+    /** @return list<array{int, Decided|array<string, mixed>}> with their size, the largest first; of other listings as they were taken in */
+    public function largest(): array
+    {
+        usort($this->moves, fn (array $a, array $b) => $b[0] <=> $a[0]);
+
+        return array_slice($this->moves, 0, $this->most);
+    }
+
+    /** @return 'down'|'up'|'stay'|'ask'|'skipped'|'blocked' */
+    private static function kind(Decided $one): string
+    {
+        return match ($one->decision->outcome) {
+            Outcome::Review => 'ask',
+            Outcome::Change => $one->decision->price < $one->row->price_minor ? 'down' : 'up',
+            Outcome::Keep => 'stay',
+            Outcome::Skipped => 'skipped',
+            Outcome::Blocked => 'blocked',
+        };
+    }
+}
