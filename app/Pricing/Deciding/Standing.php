@@ -126,7 +126,7 @@ final readonly class Standing
         $types = $list(fn (string $column, string $type) => "{$column} {$type}");
         $ours = $list(fn (string $column) => "l.{$column}");
         $theirs = $list(fn (string $column) => "s.{$column}");
-        DB::update("UPDATE listings l SET {$set}, decided_at = CASE WHEN s.decision_id IS NULL THEN l.decided_at ELSE now() END FROM jsonb_to_recordset(?) AS s(id bigint, {$types}) WHERE l.id = s.id AND ({$ours}) IS DISTINCT FROM ({$theirs})", [json_encode($rows, JSON_THROW_ON_ERROR)]);
+        DB::update("UPDATE listings l SET {$set}, decided_at = CASE WHEN s.decision_id IS NULL THEN l.decided_at ELSE now() END FROM json_to_recordset(?) AS s(id bigint, {$types}) WHERE l.id = s.id AND ({$ours}) IS DISTINCT FROM ({$theirs})", [json_encode($rows, JSON_THROW_ON_ERROR)]);
     }
 
     /**
@@ -141,7 +141,7 @@ final readonly class Standing
         }
         DB::insert(<<<'SQL'
             INSERT INTO limit_changes (listing_id, workspace_id, changed_at, floor_minor, ceiling_minor)
-            SELECT l.id, l.workspace_id, now(), s.floor_minor, s.ceiling_minor FROM listings l JOIN jsonb_to_recordset(?) AS s(id bigint, floor_minor bigint, ceiling_minor bigint) ON s.id = l.id
+            SELECT l.id, l.workspace_id, now(), s.floor_minor, s.ceiling_minor FROM listings l JOIN json_to_recordset(?) AS s(id bigint, floor_minor bigint, ceiling_minor bigint) ON s.id = l.id
             WHERE (l.floor_minor, l.ceiling_minor) IS DISTINCT FROM (s.floor_minor, s.ceiling_minor)
             SQL, [json_encode(array_map(fn (array $row) => array_intersect_key($row, ['id' => 0, 'floor_minor' => 0, 'ceiling_minor' => 0]), $rows), JSON_THROW_ON_ERROR)]);
     }
