@@ -25,7 +25,7 @@ final readonly class ChannelCall
     {
         $body = self::made($channel, $call)->json();
 
-        return is_array($body) ? $body : throw new ChannelUnavailable("{$channel} gave no readable answer.", self::SECONDS_UNTIL_RETRY);
+        return is_array($body) ? $body : throw self::unreadable($channel);
     }
 
     /**
@@ -57,6 +57,11 @@ final readonly class ChannelCall
         }
 
         return $response;
+    }
+
+    public static function unreadable(string $channel): ChannelUnavailable
+    {
+        return new ChannelUnavailable("{$channel} gave no readable answer.", self::SECONDS_UNTIL_RETRY);
     }
 
     /** Retry-After as RFC 9110, 10.2.3 has it: seconds, or a date. */

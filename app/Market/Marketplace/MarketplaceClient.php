@@ -37,7 +37,7 @@ final readonly class MarketplaceClient implements ListingSource
     {
         $offers = $this->get('/v1/offers', ['items' => implode(',', $items)])['offers'] ?? null;
         if (! is_array($offers) || array_filter($offers, is_array(...)) !== $offers) {
-            throw new ChannelUnavailable("{$this->channel->name} gave no readable answer.", ChannelCall::SECONDS_UNTIL_RETRY);
+            throw ChannelCall::unreadable($this->channel->name);
         }
 
         return array_map(array_values(...), $offers);

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Pricing\Http;
 
 use App\Catalogue\Models\Workspace;
-use App\Pricing\Deciding\Decided;
 use App\Pricing\Effects\WorkOutEffect;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Http\JsonResponse;
@@ -19,9 +18,9 @@ final readonly class EffectPartController
         $given = $request->validate(['document' => ['required', 'array'], 'listings' => ['required', 'array']]);
 
         return $current->within($workspace, function () use ($workspace, $request, $given, $effect): JsonResponse {
-            $part = $effect->of(Workspace::query()->findOrFail($workspace), $request->json('document'), array_map(intval(...), array_values($given['listings'])));
+            $part = $effect->of(Workspace::query()->findOrFail($workspace), $request->json('document'), array_map(intval(...), array_values($given['listings'])))->figures();
 
-            return new JsonResponse([...$part->figures(), 'moves' => array_map(fn (array $move) => [$move[0], $move[1] instanceof Decided ? TryOutRow::of($move[1]) : $move[1]], $part->largest())]);
+            return new JsonResponse([...$part, 'moves' => array_map(fn (array $move) => [$move[0], TryOutRow::ofMove($move[1])], $part['moves'])]);
         });
     }
 }

@@ -49,7 +49,7 @@ final readonly class TryOutResource
     /** Only the rows that would move most. */
     public static function summed(Effect $effect, Currency $currency): self
     {
-        return self::of($effect, array_map(fn (array $move) => $move[1] instanceof Decided ? TryOutRow::of($move[1]) : $move[1], $effect->largest()), $currency);
+        return self::of($effect, array_map(fn (array $move) => TryOutRow::ofMove($move[1]), $effect->largest()), $currency);
     }
 
     /** @param  list<TryOutRow|array<string, mixed>>  $rows */

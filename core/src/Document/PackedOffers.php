@@ -131,16 +131,23 @@ final readonly class PackedOffers
         return $amounts === null ? null : array_map(fn (int $price, int $shipping) => $price + $shipping, $prices, $amounts);
     }
 
+    /**
+     * One value for each offer, or nothing for any.
+     *
+     * @phpstan-assert-if-true array<mixed>|null $column
+     */
+    private static function isColumn(mixed $column, int $many): bool
+    {
+        return $column === null || (is_array($column) && count($column) === $many);
+    }
+
     /** @phpstan-assert-if-true list<string|null>|null $column */
     private static function areTexts(mixed $column, int $many): bool
     {
-        if ($column === null) {
-            return true;
-        }
-        if (! is_array($column) || count($column) !== $many) {
+        if (! self::isColumn($column, $many)) {
             return false;
         }
-        foreach ($column as $value) {
+        foreach ($column ?? [] as $value) {
             if ($value !== null && (! is_string($value) || $value === '')) {
                 return false;
             }
@@ -152,13 +159,10 @@ final readonly class PackedOffers
     /** @phpstan-assert-if-true list<bool|null>|null $column */
     private static function areBools(mixed $column, int $many): bool
     {
-        if ($column === null) {
-            return true;
-        }
-        if (! is_array($column) || count($column) !== $many) {
+        if (! self::isColumn($column, $many)) {
             return false;
         }
-        foreach ($column as $value) {
+        foreach ($column ?? [] as $value) {
             if ($value !== null && ! is_bool($value)) {
                 return false;
             }
@@ -170,13 +174,10 @@ final readonly class PackedOffers
     /** @phpstan-assert-if-true list<int|null>|null $column */
     private static function areCounts(mixed $column, int $many): bool
     {
-        if ($column === null) {
-            return true;
-        }
-        if (! is_array($column) || count($column) !== $many) {
+        if (! self::isColumn($column, $many)) {
             return false;
         }
-        foreach ($column as $value) {
+        foreach ($column ?? [] as $value) {
             if ($value !== null && (! is_int($value) || $value < 0)) {
                 return false;
             }

@@ -45,7 +45,13 @@ final readonly class OfferGroup
         public bool $inStock = true,
         public bool $marketplaceRetail = false,
     ) {
-        $this->terms = "{$source}\0{$condition}\0{$fulfilment}\0{$inStock}\0{$marketplaceRetail}";
+        $this->terms = self::terms($source, $condition, $fulfilment, $inStock, $marketplaceRetail);
+    }
+
+    /** Offers with the same text have the same terms. */
+    public static function terms(string $source, string $condition, string $fulfilment, bool $inStock, bool $marketplaceRetail): string
+    {
+        return "{$source}\0{$condition}\0{$fulfilment}\0{$inStock}\0{$marketplaceRetail}";
     }
 
     /** @param  non-empty-list<Offer>  $offers  with the same terms */

@@ -28,7 +28,7 @@ final readonly class Offers
     {
         $alike = [];
         foreach ($offers as $offer) {
-            $alike["{$offer->source}\0{$offer->condition}\0{$offer->fulfilment}\0{$offer->inStock}\0{$offer->marketplaceRetail}"][] = $offer;
+            $alike[OfferGroup::terms($offer->source, $offer->condition, $offer->fulfilment, $offer->inStock, $offer->marketplaceRetail)][] = $offer;
         }
 
         return new self(array_map(OfferGroup::of(...), array_values($alike)));
