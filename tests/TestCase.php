@@ -16,7 +16,9 @@ use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Foundation\Testing\RefreshDatabase;
 use Illuminate\Foundation\Testing\TestCase as Base;
 use Illuminate\Support\Facades\Artisan;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
+use stdClass;
 
 /** A workspace with a channel, and words to fill them. */
 abstract class TestCase extends Base
@@ -93,6 +95,12 @@ abstract class TestCase extends Base
         ListingMarket::query()->create(['listing_id' => $row->id, 'offers' => $offers, 'seen_at' => now(), 'changed_at' => now()]);
 
         return $row->refresh();
+    }
+
+    /** The decision that stands on a listing. */
+    protected function standingDecision(Listing $listing): ?stdClass
+    {
+        return DB::table('standing_decisions')->where('listing_id', $listing->id)->first();
     }
 
     /** @param  array<string, mixed>  $document */

@@ -103,7 +103,7 @@ start_postgres() {
     fi
     export PGPASSWORD; PGPASSWORD=$(cat "$WRASSE_HOME/secret")
     local options=(-D "$PG_DATA" -c listen_addresses=127.0.0.1 -c port="$PG_PORT" -c unix_socket_directories= -c max_connections=120
-        -c shared_buffers=256MB -c max_wal_size=4GB -c checkpoint_timeout=15min -c wal_compression=on -c max_parallel_workers_per_gather=0 -c random_page_cost=1.1 -c effective_cache_size=1GB -c fsync="${PG_FSYNC:-on}" -c log_min_messages=warning -c jit=off)
+        -c shared_buffers=256MB -c max_wal_size=4GB -c checkpoint_timeout=15min -c wal_compression=lz4 -c max_parallel_workers_per_gather=0 -c random_page_cost=1.1 -c effective_cache_size=1GB -c fsync="${PG_FSYNC:-on}" -c log_min_messages=warning -c jit=off)
     local as=()
     # setpriv, unlike runuser, becomes the server: signals reach it.
     if is_root; then as=(setpriv --reuid=postgres --regid=postgres --init-groups --); fi

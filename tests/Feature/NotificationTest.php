@@ -113,7 +113,7 @@ final class NotificationTest extends TestCase
         self::assertSame([0, 1], [DB::table('decisions')->count(), DB::table('jobs')->where('queue', 'market')->where('payload', 'like', '%DecideListingsJob%')->count()]);
         Event::forget(PricesDecided::class);
         $this->workOff('market');
-        self::assertSame('change', $listing->refresh()->outcome);
+        self::assertSame('change', $this->standingDecision($listing)?->outcome);
     }
 
     public function test_what_is_not_signed_right_is_not_heard(): void

@@ -71,13 +71,13 @@ final class RuleTimesTest extends TestCase
         $listing = $this->listing('KC-1', ['rule_id' => $rule->id], offers: [['seller' => 'a', 'price' => '20.00']]);
         \App\Pricing\Jobs\DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], 'market');
         $this->enter($this->workspace);
-        $decision = $listing->refresh()->decision_id;
+        $decision = $this->standingDecision($listing)?->decision_id;
         self::assertNotNull($decision);
         $rule->update(['times' => ['on_market' => false]]);
         \App\Market\Models\ListingMarket::query()->update(['offers' => json_encode([['seller' => 'a', 'price' => '19.00']])]);
         \App\Pricing\Jobs\DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], 'market');
         $this->enter($this->workspace);
-        self::assertSame([$decision, 'change', 1_900], [$listing->refresh()->decision_id, $listing->outcome, $listing->lowest_minor]);
+        self::assertSame([$decision, 'change', 1_900], [$this->standingDecision($listing)?->decision_id, $this->standingDecision($listing)?->outcome, $listing->refresh()->lowest_minor]);
         self::assertSame([1_980], PriceChange::query()->pluck('to_minor')->all());
         \App\Pricing\Jobs\DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], 'schedule');
         $this->enter($this->workspace);

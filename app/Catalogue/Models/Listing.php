@@ -40,10 +40,6 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int $field_size
  * @property int|null $lowest_minor
  * @property bool $holds_buy_box
- * @property int|null $decision_id
- * @property string|null $outcome
- * @property string|null $reason
- * @property CarbonImmutable|null $decided_at
  * @property Product $product
  * @property Channel $channel
  */
@@ -55,7 +51,7 @@ final class Listing extends Model
     {
         return [
             'limits' => 'array', 'automation_on' => 'bool', 'is_draft' => 'bool', 'holds_buy_box' => 'bool',
-            'last_changed_at' => 'immutable_datetime', 'changed_elsewhere_at' => 'immutable_datetime', 'decided_at' => 'immutable_datetime',
+            'last_changed_at' => 'immutable_datetime', 'changed_elsewhere_at' => 'immutable_datetime',
         ];
     }
 

@@ -10,6 +10,7 @@ use App\Pricing\Deciding\Decider;
 use App\Pricing\Deciding\ListingRows;
 use App\Pricing\Deciding\RuleDocument;
 use App\Pricing\Deciding\Standing;
+use App\Pricing\Deciding\StandingDecisions;
 use App\Pricing\Events\DecidedPrice;
 use App\Pricing\Events\PricesDecided;
 use App\Pricing\Models\Rule;
@@ -49,6 +50,7 @@ final readonly class DecideListings
             if ($runId !== null && ! $this->runs->begin($workspace->id, $runId, $chunk)) {
                 return;
             }
+            $this->hold($workspace, $listingIds);
             $tally = new Tally;
             $toDecide = in_array($cause, RefreshLimits::CAUSES, true) ? $this->refresh->handle($workspace, $listingIds) : $listingIds;
             if ($toDecide !== []) {
@@ -61,10 +63,20 @@ final readonly class DecideListings
         });
     }
 
+    /**
+     * A statement of its own: what is read of the market after it is what whoever held them before has left.
+     *
+     * @param  list<int>  $listingIds
+     */
+    private function hold(Workspace $workspace, array $listingIds): void
+    {
+        DB::select('SELECT count(*) FROM (SELECT FROM listings WHERE workspace_id = ? AND id = ANY(?) ORDER BY id FOR NO KEY UPDATE) AS held', [$workspace->id, '{'.implode(',', $listingIds).'}']);
+    }
+
     /** @param  list<int>  $listingIds */
     private function decide(Workspace $workspace, array $listingIds, string $cause, ?int $runId, Tally $tally, ?Answers $answers): void
     {
-        $rows = array_values(ListingRows::withMarket($workspace->id)->whereIn('l.id', $listingIds)->lock('FOR NO KEY UPDATE OF l')->get()->all());
+        $rows = array_values(ListingRows::withMarket($workspace->id)->whereIn('l.id', $listingIds)->get()->all());
         $rules = $this->rules($rows);
         $documents = array_map(fn (Rule $rule) => new RuleDocument($rule->latest->document), $rules);
         $usual = RuleDocument::usual();
@@ -75,7 +87,8 @@ final readonly class DecideListings
         $seenSince = $this->seenSince($rules, $cause);
         $now = array_values(array_filter($active, fn (Decided $one) => $this->mayActNow($one->row, $seenSince[$one->row->rule_id]) && ! $spirals->hold($one->row->id)));
         $kept = $this->keep->handle($workspace, $now, $rules, $cause, $runId);
-        Standing::write($all, array_map(fn (array $one) => [$one[0], $one[1]->decision->outcome->value, $one[1]->decision->reason], $kept) + $this->asBefore($active));
+        Standing::write($all);
+        StandingDecisions::end($this->stoodDown($all, $active));
         $this->ask->handle($workspace, $kept, $listingIds, $answers);
         $this->publish($workspace, $kept, $cause, $runId, $tally, $answers);
         $tally->outcomes['idle'] = count($listingIds) - count($now);
@@ -169,20 +182,17 @@ final readonly class DecideListings
     }
 
     /**
-     * What was decided before stands where nothing is decided now.
+     * What was decided before stands on as long as a listing is being repriced, though nothing is decided now.
      *
+     * @param  list<Decided>  $all
      * @param  list<Decided>  $active
-     * @return array<int, array{int, string, string}>
+     * @return list<int> listings that are not, and on which a decision stands
      */
-    private function asBefore(array $active): array
+    private function stoodDown(array $all, array $active): array
     {
-        $standing = [];
-        foreach ($active as $one) {
-            if ($one->row->decision_id !== null) {
-                $standing[$one->row->id] = [(int) $one->row->decision_id, (string) $one->row->outcome, (string) $one->row->reason];
-            }
-        }
+        $isActive = array_flip(array_map(fn (Decided $one) => $one->row->id, $active));
+        $stood = array_filter($all, fn (Decided $one) => $one->row->decision_id !== null && ! isset($isActive[$one->row->id]));
 
-        return $standing;
+        return array_values(array_map(fn (Decided $one) => $one->row->id, $stood));
     }
 }

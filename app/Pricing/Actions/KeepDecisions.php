@@ -6,6 +6,7 @@ namespace App\Pricing\Actions;
 
 use App\Catalogue\Models\Workspace;
 use App\Pricing\Deciding\Decided;
+use App\Pricing\Deciding\StandingDecisions;
 use App\Pricing\Models\Rule;
 use App\Support\Database\CopyRows;
 use Illuminate\Support\Facades\DB;
@@ -20,13 +21,12 @@ final readonly class KeepDecisions
      */
     public function handle(Workspace $workspace, array $all, array $rules, string $cause, ?int $runId): array
     {
-        $last = $this->last($all);
         $versions = array_map(fn (Rule $rule) => $rule->latest->id, $rules);
         $kept = $new = [];
         foreach ($all as $one) {
             $row = $one->row;
-            if (isset($last[$row->decision_id ?? 0]) && $last[$row->decision_id] === [$one->decision->price, $versions[$row->rule_id]]) {
-                $kept[$row->id] = [(int) $row->decision_id, $one];
+            if ($this->saysTheSame($one, $versions[$row->rule_id])) {
+                $kept[$row->id] = [$row->decision_id, $one];
             } else {
                 $new[] = $one;
             }
@@ -48,28 +48,16 @@ final readonly class KeepDecisions
             ];
         }
         CopyRows::into('decisions', $lines);
+        StandingDecisions::begin(array_column($lines, 'id'));
 
         return $kept;
     }
 
-    /**
-     * @param  list<Decided>  $all
-     * @return array<int, array{int|null, int}> price and rule version of the last decisions
-     */
-    private function last(array $all): array
+    private function saysTheSame(Decided $one, int $version): bool
     {
-        $ids = [];
-        foreach ($all as $one) {
-            // Another outcome or reason is news without looking it up.
-            if ($one->row->decision_id !== null && $one->row->outcome === $one->decision->outcome->value && $one->row->reason === $one->decision->reason) {
-                $ids[] = $one->row->decision_id;
-            }
-        }
-        $last = [];
-        foreach ($ids === [] ? [] : DB::table('decisions')->whereIn('id', $ids)->get(['id', 'price_minor', 'rule_version_id']) as $decision) {
-            $last[(int) $decision->id] = [$decision->price_minor, (int) $decision->rule_version_id];
-        }
+        $row = $one->row;
+        $decision = $one->decision;
 
-        return $last;
+        return $row->decision_id !== null && $row->decided_by === $version && $row->outcome === $decision->outcome->value && $row->reason === $decision->reason && $row->decided_minor === $decision->price;
     }
 }

@@ -26,7 +26,7 @@ final readonly class RefreshLimits
     public function handle(Workspace $workspace, array $listingIds): array
     {
         $alone = new LimitsAlone($workspace);
-        $rows = ListingRows::alone($workspace->id)->whereIn('l.id', $listingIds)->when($workspace->repricing_on, $this->withoutThoseRepriced(...))->lock('FOR NO KEY UPDATE OF l')->get();
+        $rows = ListingRows::alone($workspace->id)->whereIn('l.id', $listingIds)->when($workspace->repricing_on, $this->withoutThoseRepriced(...))->get();
         $done = [];
         foreach ($rows as $row) {
             $solved = $alone->of($row);

@@ -164,7 +164,7 @@ final class BenchRunCommand extends Command
             SQL, [$rule]);
         $moved = $pass();
         $moves = DB::table('price_changes')->where('id', '>', $last)->count();
-        $outcomes = DB::table('listings')->groupBy('outcome')->selectRaw('outcome, count(*) AS many')->pluck('many', 'outcome')->map(fn (mixed $many, string $outcome) => "{$many} {$outcome}")->implode(', ');
+        $outcomes = DB::table('standing_decisions')->groupBy('outcome')->selectRaw('outcome, count(*) AS many')->pluck('many', 'outcome')->map(fn (mixed $many, string $outcome) => "{$many} {$outcome}")->implode(', ');
         $this->table(["a run over {$this->listings} listings, 20 offers each, 2 workers, peak of a worker ".$this->workerPeak().' MB', 'seconds', '× yardstick'], $this->against($sql, 'one set-based statement: lowest new offer, 1 % below, clamped, inserted (yardstick)', [
             "first run, limits worked out as well: {$changes} changes queued" => $first, 'all prices have arrived: every decision is a new one, nothing to change' => $arrived, 'the same again: nothing new' => $again,
             "the rule goes lower: every decision is a new one, {$moves} changes queued" => $moved,
