@@ -16,7 +16,10 @@ use Illuminate\Support\Arr;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Log;
 use stdClass;
+use Wrasse\Core\Document\Node;
 use Wrasse\Core\Document\OfferReader;
+use Wrasse\Core\Document\PackedOffers;
+use Wrasse\Core\Market\Offers;
 use Wrasse\Core\Money\Currency;
 
 /** Fetches the offers on some items and makes them the current market of our listings there. */
@@ -46,26 +49,28 @@ final readonly class ObserveItems
         foreach (array_chunk($items, MarketplaceClient::ITEMS_PER_CALL) as $some) {
             $offers += $client->offers($some);
         }
-        $offers = $this->readable($channel, $offers);
+        $reader = new OfferReader(Currency::of($channel->currency));
+        $offers = $this->readable($channel, $reader, $offers);
 
-        return DB::transaction(function () use ($channel, $items, $offers, $askedAt): int {
+        return DB::transaction(function () use ($channel, $items, $reader, $offers, $askedAt): int {
             $listings = $this->listings($channel, $items, $askedAt);
             $this->rememberRivals($channel, $offers);
             $ownChanged = $this->takeOverOwn($channel, $listings, $offers);
             $same = $moved = $observations = $changed = [];
             foreach ($listings as $listing) {
-                $rivals = json_encode($this->rivals($channel, $offers[$listing->item_ref] ?? []), JSON_THROW_ON_ERROR);
+                $offered = $this->rivals($channel, $offers[$listing->item_ref] ?? []);
+                $rivals = json_encode($offered, JSON_THROW_ON_ERROR);
                 if ($listing->offers === $rivals) {
                     $same[] = $listing->id;
                 } else {
-                    $moved[] = ['listing_id' => $listing->id, 'workspace_id' => $listing->workspace_id, 'offers' => $rivals, 'seen_at' => $askedAt->format(self::TIME), 'changed_at' => $askedAt];
+                    $moved[] = ['listing_id' => $listing->id, 'workspace_id' => $listing->workspace_id, 'offers' => $rivals, 'packed' => PackedOffers::pack(Offers::of($reader->all(Node::of($offered, '$.offers')))), 'seen_at' => $askedAt->format(self::TIME), 'changed_at' => $askedAt];
                 }
                 if ($listing->offers !== $rivals || isset($ownChanged[$listing->id])) {
                     $observations[] = RecordObservation::row($listing->id, $listing->workspace_id, $listing->price_minor, $listing->floor_minor, $listing->ceiling_minor, $rivals, $askedAt);
                     $changed[] = $listing->id;
                 }
             }
-            ListingMarket::query()->upsert($moved, ['listing_id'], ['offers', 'seen_at', 'changed_at']);
+            ListingMarket::query()->upsert($moved, ['listing_id'], ['offers', 'packed', 'seen_at', 'changed_at']);
             ListingMarket::query()->whereIn('listing_id', $same)->update(['seen_at' => $askedAt->format(self::TIME)]);
             RecordObservation::rows($observations);
             if ($changed !== []) {
@@ -95,9 +100,8 @@ final readonly class ObserveItems
      * @param  array<string, list<mixed>>  $offers
      * @return array<string, list<array<string, mixed>>>
      */
-    private function readable(Channel $channel, array $offers): array
+    private function readable(Channel $channel, OfferReader $reader, array $offers): array
     {
-        $reader = new OfferReader(Currency::of($channel->currency));
         $readable = [];
         foreach ($offers as $item => $some) {
             $readable[$item] = array_values(array_filter($some, fn (mixed $offer) => is_array($offer) && is_string($offer['name'] ?? '') && $reader->canRead(array_intersect_key($offer, self::OFFER))));

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Actions;
 
-use App\Pricing\Deciding\Decided;
+use App\Pricing\Deciding\Ruling;
 use Wrasse\Core\Decision\Outcome;
 
 /** What a person said to prices that wait: which of them go out, perhaps at another figure. Amounts in minor units. */
@@ -22,20 +22,19 @@ final class Answers
     }
 
     /** The price that goes out, or null: then it says why. */
-    public function price(Decided $one): ?int
+    public function price(Ruling $one): ?int
     {
         $answer = $this->prices[$one->row->id] ?? null;
-        $decision = $one->decision;
-        if ($answer === null || $decision->outcome !== Outcome::Review || $decision->price === null) {
+        if ($answer === null || $one->outcome !== Outcome::Review || $one->price === null) {
             return null;
         }
-        $money = $decision->listing->currency;
-        $limits = $decision->limits;
+        $money = $one->listing->currency;
+        $limits = $one->limits;
         $why = match (true) {
-            $decision->price !== $answer['seen'] => "The market has moved: it would be {$money->format($decision->price)} now.",
+            $one->price !== $answer['seen'] => "The market has moved: it would be {$money->format($one->price)} now.",
             $answer['price'] < (int) $limits->floor => "{$money->format($answer['price'])} is below its floor {$money->format((int) $limits->floor)}.",
             $answer['price'] > (int) $limits->ceiling => "{$money->format($answer['price'])} is above its ceiling {$money->format((int) $limits->ceiling)}.",
-            ! $limits->allow($answer['price'], $decision->listing->earnings) => "At {$money->format($answer['price'])} it would earn less than its floor asks for.",
+            ! $limits->allow($answer['price'], $one->listing->earnings) => "At {$money->format($answer['price'])} it would earn less than its floor asks for.",
             default => null,
         };
         if ($why !== null) {

@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace App\Pricing\Actions;
 
 use App\Catalogue\Models\Workspace;
-use App\Pricing\Deciding\Decided;
+use App\Pricing\Deciding\Ruling;
 use App\Pricing\Models\Approval;
+use App\Support\Database\IdArray;
 use App\Support\Live\Announce;
 use Illuminate\Support\Facades\DB;
 use Wrasse\Core\Decision\Outcome;
@@ -18,12 +19,12 @@ final readonly class AskPeople
     private const DAYS = 30;
 
     /**
-     * @param  array<int, array{int, Decided}>  $kept  decisions by listing
+     * @param  array<int, array{int, Ruling}>  $kept  decisions by listing
      * @param  list<int>  $listingIds  all that were decided on
      */
     public function handle(Workspace $workspace, array $kept, array $listingIds, ?Answers $answers): void
     {
-        $reviews = array_filter($kept, fn (array $one) => $one[1]->decision->outcome === Outcome::Review && $answers?->price($one[1]) === null);
+        $reviews = array_filter($kept, fn (array $one) => $one[1]->outcome === Outcome::Review && $answers?->price($one[1]) === null);
         $this->settleOthers($workspace, array_values(array_diff($listingIds, array_keys($reviews))), $answers);
         $resting = $reviews === [] ? [] : Approval::query()->whereIn('listing_id', array_keys($reviews))->where('rests_until', '>', now())->pluck('listing_id')->all();
         $asked = array_diff_key($reviews, array_flip($resting));
@@ -33,9 +34,9 @@ final readonly class AskPeople
         $sold = DB::table('sales_days')->whereIn('listing_id', array_keys($asked))->where('day', '>=', now()->subDays(self::DAYS)->toDateString())->groupBy('listing_id')->selectRaw('listing_id, sum(units) AS units')->pluck('units', 'listing_id')->all();
         $rows = [];
         foreach ($asked as $listingId => [$decisionId, $one]) {
-            $price = (int) $one->decision->price;
+            $price = (int) $one->price;
             $rows[] = [
-                'workspace_id' => $workspace->id, 'listing_id' => $listingId, 'decision_id' => $decisionId, 'state' => 'waiting', 'reason' => $one->decision->reason,
+                'workspace_id' => $workspace->id, 'listing_id' => $listingId, 'decision_id' => $decisionId, 'state' => 'waiting', 'reason' => $one->reason,
                 'from_minor' => $one->row->price_minor, 'price_minor' => $price, 'stake_minor' => (new PriceMove($one->row->price_minor, $price))->stake((int) ($sold[$listingId] ?? 0)), 'asked_at' => now(),
             ];
         }
@@ -57,7 +58,7 @@ final readonly class AskPeople
     /** @param  list<int>  $listingIds  that need no answer any more */
     private function settleOthers(Workspace $workspace, array $listingIds, ?Answers $answers): void
     {
-        $open = $listingIds === [] ? [] : Approval::query()->whereIn('listing_id', $listingIds)->where('state', 'waiting')->get()->all();
+        $open = $listingIds === [] ? [] : Approval::query()->whereRaw('listing_id = ANY(?)', [IdArray::of($listingIds)])->where('state', 'waiting')->get()->all();
         foreach ($open as $approval) {
             $price = $answers?->taken[$approval->listing_id] ?? null;
             $approval->update($price === null ? ['state' => 'gone', 'settled_at' => now()] : [

@@ -9,8 +9,8 @@ use App\Pricing\Deciding\Decided;
 use App\Pricing\Deciding\Decider;
 use App\Pricing\Deciding\ListingRows;
 use App\Pricing\Deciding\RuleDocument;
+use App\Pricing\Deciding\Ruling;
 use App\Pricing\Deciding\Standing;
-use App\Pricing\Deciding\StandingDecisions;
 use App\Pricing\Events\DecidedPrice;
 use App\Pricing\Events\PricesDecided;
 use App\Pricing\Models\Rule;
@@ -20,8 +20,10 @@ use App\Pricing\Runs\PricesUnderWay;
 use App\Pricing\Runs\RunBook;
 use App\Pricing\Runs\Tally;
 use App\Pricing\Spirals\SpiralAnswers;
+use App\Support\Database\IdArray;
 use App\Support\Live\Announce;
 use Carbon\CarbonImmutable;
+use Generator;
 use Illuminate\Support\Facades\DB;
 use stdClass;
 use Wrasse\Core\Decision\Outcome;
@@ -70,39 +72,57 @@ final readonly class DecideListings
      */
     private function hold(Workspace $workspace, array $listingIds): void
     {
-        DB::select('SELECT count(*) FROM (SELECT FROM listings WHERE workspace_id = ? AND id = ANY(?) ORDER BY id FOR NO KEY UPDATE) AS held', [$workspace->id, '{'.implode(',', $listingIds).'}']);
+        DB::select('SELECT count(*) FROM (SELECT FROM listings WHERE workspace_id = ? AND id = ANY(?) ORDER BY id FOR NO KEY UPDATE) AS held', [$workspace->id, IdArray::of($listingIds)]);
     }
 
     /** @param  list<int>  $listingIds */
     private function decide(Workspace $workspace, array $listingIds, string $cause, ?int $runId, Tally $tally, ?Answers $answers): void
     {
-        $rows = array_values(ListingRows::withMarket($workspace->id)->whereIn('l.id', $listingIds)->get()->all());
+        $rows = array_values(ListingRows::withMarket($workspace->id)->whereRaw('l.id = ANY(?)', [IdArray::of($listingIds)])->get()->all());
         $rules = $this->rules($rows);
         $documents = array_map(fn (Rule $rule) => new RuleDocument($rule->latest->document), $rules);
         $usual = RuleDocument::usual();
         $spirals = SpiralAnswers::on($listingIds);
-        $all = $this->decider->decide($workspace, $rows, fn (stdClass $row) => $spirals->ruleFor($row->id, $documents[$row->rule_id ?? 0] ?? $usual), CarbonImmutable::now());
+        $decided = $this->decider->decide($workspace, $rows, fn (stdClass $row) => $spirals->ruleFor($row->id, $documents[$row->rule_id ?? 0] ?? $usual), CarbonImmutable::now());
         $isOn = $workspace->repricing_on ? array_map(fn (Rule $rule) => $rule->is_on, $rules) : [];
-        $active = array_values(array_filter($all, fn (Decided $one) => $one->terms->isOn && $one->row->automation_on && ! $one->row->is_compared && ($isOn[$one->row->rule_id ?? 0] ?? false)));
-        $seenSince = $this->seenSince($rules, $cause);
-        $now = array_values(array_filter($active, fn (Decided $one) => $this->mayActNow($one->row, $seenSince[$one->row->rule_id]) && ! $spirals->hold($one->row->id)));
-        $kept = $this->keep->handle($workspace, $now, $rules, $cause, $runId);
-        Standing::write($all);
-        StandingDecisions::end($this->stoodDown($all, $active));
+        $standing = new Standing;
+        $kept = $this->keep->handle($workspace, $this->acting($decided, $standing, $isOn, $this->seenSince($rules, $cause), $spirals), $rules, $cause, $runId);
+        $standing->write();
         $this->ask->handle($workspace, $kept, $listingIds, $answers);
         $this->publish($workspace, $kept, $cause, $runId, $tally, $answers);
-        $tally->outcomes['idle'] = count($listingIds) - count($now);
+        $tally->outcomes['idle'] = count($listingIds) - count($kept);
     }
 
     /**
-     * @param  array<int, array{int, Decided}>  $kept  decisions by listing
+     * Those on which something may be done now; where all stand is noted. What was decided before stands on as long as a listing is being repriced,
+     * though nothing may be done now.
+     *
+     * @param  iterable<Decided>  $decided
+     * @param  array<int, bool>  $isOn  by rule
+     * @param  array<int, int|null>  $seenSince  by rule
+     * @return Generator<Decided>
+     */
+    private function acting(iterable $decided, Standing $standing, array $isOn, array $seenSince, SpiralAnswers $spirals): Generator
+    {
+        foreach ($decided as $one) {
+            $row = $one->row;
+            $isRepriced = $one->terms->isOn && $row->automation_on && ! $row->is_compared && ($isOn[$row->rule_id ?? 0] ?? false);
+            $standing->note($one, $isRepriced);
+            if ($isRepriced && $this->mayActNow($row, $seenSince[$row->rule_id]) && ! $spirals->hold($row->id)) {
+                yield $one;
+            }
+        }
+    }
+
+    /**
+     * @param  array<int, array{int, Ruling}>  $kept  decisions by listing
      */
     private function publish(Workspace $workspace, array $kept, string $cause, ?int $runId, Tally $tally, ?Answers $answers): void
     {
         $going = [];
         foreach ($kept as $listingId => [$decisionId, $one]) {
-            $tally->count($one->decision->outcome->value);
-            $price = $one->decision->outcome === Outcome::Change ? $one->decision->price : $answers?->price($one);
+            $tally->count($one->outcome->value);
+            $price = $one->outcome === Outcome::Change ? $one->price : $answers?->price($one);
             if ($price !== null) {
                 $going[$listingId] = [$one, $decisionId, $price];
             }
@@ -117,13 +137,13 @@ final readonly class DecideListings
         }
         $held = in_array($cause, ['released', 'approval'], true) ? [] : $this->runs->held(array_values(array_unique(array_map(fn (array $one) => (int) $one[0]->row->rule_id, $going))));
         event(new PricesDecided($workspace->id, array_map(function (array $one) use ($held, $runId, $answers): DecidedPrice {
-            [$decided, $decisionId, $price] = $one;
-            $row = $decided->row;
+            [$ruling, $decisionId, $price] = $one;
+            $row = $ruling->row;
             $holding = $held[$row->rule_id] ?? null;
 
             return new DecidedPrice(
-                $row->id, $row->channel_id, $row->is_draft, $row->price_minor, $decisionId, $price, $decided->decision->limits->floor ?? 0, $decided->decision->limits->ceiling ?? 0,
-                $decided->decision->outcome === Outcome::Change ? null : $answers?->userId, $holding ?? $runId, $holding !== null,
+                $row->id, $row->channel_id, $row->is_draft, $row->price_minor, $decisionId, $price, $ruling->limits->floor ?? 0, $ruling->limits->ceiling ?? 0,
+                $ruling->outcome === Outcome::Change ? null : $answers?->userId, $holding ?? $runId, $holding !== null,
             );
         }, array_values($going)), $open));
     }
@@ -131,7 +151,7 @@ final readonly class DecideListings
     /**
      * A move that another run has made already, or that waits with it, is that run's.
      *
-     * @param  array<int, array{Decided, int, int}>  $going  with decision and price, by listing
+     * @param  array<int, array{Ruling, int, int}>  $going  with decision and price, by listing
      * @param  array<int, OpenPrice>  $open
      */
     private function countMoves(Workspace $workspace, array $going, array $open, Tally $tally): void
@@ -179,20 +199,5 @@ final readonly class DecideListings
     private function mayActNow(stdClass $row, ?int $seenSince): bool
     {
         return $seenSince !== null && ($row->seen_at === null || $row->seen_at >= $seenSince);
-    }
-
-    /**
-     * What was decided before stands on as long as a listing is being repriced, though nothing is decided now.
-     *
-     * @param  list<Decided>  $all
-     * @param  list<Decided>  $active
-     * @return list<int> listings that are not, and on which a decision stands
-     */
-    private function stoodDown(array $all, array $active): array
-    {
-        $isActive = array_flip(array_map(fn (Decided $one) => $one->row->id, $active));
-        $stood = array_filter($all, fn (Decided $one) => $one->row->decision_id !== null && ! isset($isActive[$one->row->id]));
-
-        return array_values(array_map(fn (Decided $one) => $one->row->id, $stood));
     }
 }

@@ -6,6 +6,7 @@ namespace App\Pricing\Actions;
 
 use App\Catalogue\Models\Workspace;
 use App\Pricing\Deciding\Decided;
+use App\Pricing\Deciding\Ruling;
 use App\Pricing\Deciding\StandingDecisions;
 use App\Pricing\Models\Rule;
 use App\Support\Database\CopyRows;
@@ -15,49 +16,46 @@ use Illuminate\Support\Facades\DB;
 final readonly class KeepDecisions
 {
     /**
-     * @param  list<Decided>  $all
+     * @param  iterable<Decided>  $all
      * @param  array<int, Rule>  $rules
-     * @return array<int, array{int, Decided}> the id of the decision that stands, by listing
+     * @return array<int, array{int, Ruling}> the decision that stands with its id, by listing
      */
-    public function handle(Workspace $workspace, array $all, array $rules, string $cause, ?int $runId): array
+    public function handle(Workspace $workspace, iterable $all, array $rules, string $cause, ?int $runId): array
     {
         $versions = array_map(fn (Rule $rule) => $rule->latest->id, $rules);
-        $kept = $new = [];
+        $same = ['workspace_id' => $workspace->id, 'run_id' => $runId, 'cause' => $cause, 'decided_at' => CopyRows::time(now())];
+        $kept = $new = $lines = [];
         foreach ($all as $one) {
-            $row = $one->row;
-            if ($this->saysTheSame($one, $versions[$row->rule_id])) {
-                $kept[$row->id] = [$row->decision_id, $one];
+            $ruling = Ruling::of($one);
+            $version = $versions[$one->row->rule_id];
+            if ($this->saysTheSame($ruling, $version)) {
+                $kept[$one->row->id] = [$one->row->decision_id, $ruling];
             } else {
-                $new[] = $one;
+                $new[] = $ruling;
+                $lines[] = [
+                    ...$same, 'listing_id' => $one->row->id, 'rule_version_id' => $version, 'outcome' => $ruling->outcome->value, 'reason' => $ruling->reason, 'from_minor' => $one->row->price_minor,
+                    'price_minor' => $ruling->price, 'floor_minor' => $ruling->limits->floor, 'ceiling_minor' => $ruling->limits->ceiling, 'input' => $one->text(),
+                ];
             }
         }
         if ($new === []) {
             return $kept;
         }
-        $ids = array_column(DB::select("SELECT nextval('decisions_id_seq') AS id FROM generate_series(1, ?::int)", [count($new)]), 'id');
-        $now = now();
-        $lines = [];
-        foreach ($new as $i => $one) {
-            $decision = $one->decision;
-            $kept[$one->row->id] = [(int) $ids[$i], $one];
-            $lines[] = [
-                'id' => (int) $ids[$i], 'workspace_id' => $workspace->id, 'listing_id' => $one->row->id, 'rule_version_id' => $versions[$one->row->rule_id], 'run_id' => $runId, 'cause' => $cause,
-                'outcome' => $decision->outcome->value, 'reason' => $decision->reason, 'from_minor' => $one->row->price_minor, 'price_minor' => $decision->price,
-                'floor_minor' => $decision->limits->floor, 'ceiling_minor' => $decision->limits->ceiling,
-                'input' => $one->text(), 'decided_at' => $now,
-            ];
+        $ids = array_map(intval(...), explode(',', (string) DB::scalar("SELECT string_agg(nextval('decisions_id_seq')::text, ',') FROM generate_series(1, ?::int)", [count($new)])));
+        foreach ($new as $i => $ruling) {
+            $kept[$ruling->row->id] = [$ids[$i], $ruling];
+            $lines[$i]['id'] = $ids[$i];
         }
         CopyRows::into('decisions', $lines);
-        StandingDecisions::begin(array_column($lines, 'id'));
+        StandingDecisions::begin($ids);
 
         return $kept;
     }
 
-    private function saysTheSame(Decided $one, int $version): bool
+    private function saysTheSame(Ruling $ruling, int $version): bool
     {
-        $row = $one->row;
-        $decision = $one->decision;
+        $row = $ruling->row;
 
-        return $row->decision_id !== null && $row->decided_by === $version && $row->outcome === $decision->outcome->value && $row->reason === $decision->reason && $row->decided_minor === $decision->price;
+        return $row->decision_id !== null && $row->decided_by === $version && $row->outcome === $ruling->outcome->value && $row->reason === $ruling->reason && $row->decided_minor === $ruling->price;
     }
 }

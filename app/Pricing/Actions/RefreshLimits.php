@@ -8,6 +8,7 @@ use App\Catalogue\Models\Workspace;
 use App\Pricing\Deciding\LimitsAlone;
 use App\Pricing\Deciding\ListingRows;
 use App\Pricing\Deciding\Standing;
+use App\Support\Database\IdArray;
 use Illuminate\Database\Query\Builder;
 
 /**
@@ -26,7 +27,7 @@ final readonly class RefreshLimits
     public function handle(Workspace $workspace, array $listingIds): array
     {
         $alone = new LimitsAlone($workspace);
-        $rows = ListingRows::alone($workspace->id)->whereIn('l.id', $listingIds)->when($workspace->repricing_on, $this->withoutThoseRepriced(...))->get();
+        $rows = ListingRows::alone($workspace->id)->whereRaw('l.id = ANY(?)', [IdArray::of($listingIds)])->when($workspace->repricing_on, $this->withoutThoseRepriced(...))->get();
         $done = [];
         foreach ($rows as $row) {
             $solved = $alone->of($row);

@@ -10,6 +10,7 @@ use App\Pricing\Deciding\Decided;
 use App\Pricing\Deciding\Decider;
 use App\Pricing\Deciding\ListingRows;
 use App\Pricing\Deciding\RuleDocument;
+use App\Support\Database\IdArray;
 use App\Support\Http\DocumentField;
 use Carbon\CarbonImmutable;
 use Generator;
@@ -62,8 +63,8 @@ final readonly class TryOut
         SaveRule::check($workspace, $document);
         $rule = new RuleDocument($document);
         foreach (array_chunk($listingIds, self::CHUNK) as $chunk) {
-            $rows = array_values(ListingRows::withMarket($workspace->id)->whereIn('l.id', $chunk)->reorder('l.sku')->orderBy('l.id')->get()->all());
-            $sold = DB::table('sales_days')->whereIn('listing_id', $chunk)->where('day', '>=', now()->subDays(self::DAYS)->toDateString())->groupBy('listing_id')->selectRaw('listing_id, sum(units) AS units')->pluck('units', 'listing_id')->all();
+            $rows = array_values(ListingRows::withMarket($workspace->id)->whereRaw('l.id = ANY(?)', [IdArray::of($chunk)])->reorder('l.sku')->orderBy('l.id')->get()->all());
+            $sold = DB::table('sales_days')->whereRaw('listing_id = ANY(?)', [IdArray::of($chunk)])->where('day', '>=', now()->subDays(self::DAYS)->toDateString())->groupBy('listing_id')->selectRaw('listing_id, sum(units) AS units')->pluck('units', 'listing_id')->all();
             foreach (DocumentField::check(fn () => $this->decider->decide($workspace, $rows, fn () => $rule, CarbonImmutable::now())) as $one) {
                 yield [$one, (int) ($sold[$one->row->id] ?? 0)];
             }

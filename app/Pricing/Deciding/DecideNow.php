@@ -24,8 +24,7 @@ final readonly class DecideNow
         $rule = $row->rule_id === null ? null : Rule::query()->with('latest')->find($row->rule_id);
         $document = $rule === null ? RuleDocument::usual() : new RuleDocument($rule->latest->document);
         $document = SpiralAnswers::on([$listingId])->ruleFor($listingId, $document);
-        [$decided] = $this->decider->decide($workspace, [$row], fn () => $document, CarbonImmutable::now());
 
-        return $decided;
+        return $this->decider->decide($workspace, [$row], fn () => $document, CarbonImmutable::now())->current();
     }
 }

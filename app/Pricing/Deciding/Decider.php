@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace App\Pricing\Deciding;
 
 use App\Catalogue\Models\Workspace;
+use App\Support\Database\IdArray;
 use Carbon\CarbonInterface;
+use Generator;
 use Illuminate\Support\Facades\DB;
 use stdClass;
 use Wrasse\Core\Decision\Evaluation;
@@ -22,11 +24,11 @@ final readonly class Decider
     /**
      * @param  list<stdClass>  $rows  as ListingRows::withMarket() reads them
      * @param  callable(stdClass): RuleDocument  $rule  the rule for a listing
-     * @return list<Decided>
+     * @return Generator<Decided> one after the other: hundreds of them with all their offers are more than a processor keeps at hand
      *
      * @throws InvalidDocument if a rule document is not valid
      */
-    public function decide(Workspace $workspace, array $rows, callable $rule, CarbonInterface $now): array
+    public function decide(Workspace $workspace, array $rows, callable $rule, CarbonInterface $now): Generator
     {
         $ids = array_map(fn (stdClass $row) => (int) $row->id, $rows);
         $requests = new Requests($workspace, $now);
@@ -40,14 +42,14 @@ final readonly class Decider
         }
         $days = max([0, ...array_map(fn (RuleKind $kind) => $kind->daysOfSales(), array_values($kinds))]);
         $sales = $days === 0 ? [] : $this->sales($ids, $now, $days);
-        $decided = [];
-        foreach ($rows as $i => $row) {
-            $about = [$documents[$i], $changes[$row->id] ?? 0, $sales[$row->id] ?? []];
-            $request = $requests->of($row, $terms[$i], ...$about);
-            $decided[] = new Decided($row, $terms[$i], $request, Evaluation::of($request), $requests, ...$about);
-        }
 
-        return $decided;
+        return (function () use ($rows, $documents, $changes, $sales, $requests, $terms): Generator {
+            foreach ($rows as $i => $row) {
+                $about = [$documents[$i], $changes[$row->id] ?? 0, $sales[$row->id] ?? []];
+                $request = $requests->of($row, $terms[$i], ...$about);
+                yield new Decided($row, $terms[$i], $request, Evaluation::of($request), $requests, ...$about);
+            }
+        })();
     }
 
     /**
@@ -57,7 +59,7 @@ final readonly class Decider
     private function sales(array $ids, CarbonInterface $now, int $days): array
     {
         $sales = [];
-        $rows = DB::table('sales_days')->whereIn('listing_id', $ids)->where('day', '>=', $now->toImmutable()->utc()->subDays($days)->toDateString())->orderBy('day')->get(['listing_id', 'day', 'units', 'in_stock']);
+        $rows = DB::table('sales_days')->whereRaw('listing_id = ANY(?)', [IdArray::of($ids)])->where('day', '>=', $now->toImmutable()->utc()->subDays($days)->toDateString())->orderBy('day')->get(['listing_id', 'day', 'units', 'in_stock']);
         foreach ($rows as $row) {
             $sales[(int) $row->listing_id][] = ['date' => (string) $row->day, 'units' => (int) $row->units, 'in_stock' => (bool) $row->in_stock];
         }

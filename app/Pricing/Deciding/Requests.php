@@ -32,6 +32,12 @@ final class Requests
 {
     private const MICROSECONDS = 1_000_000;
 
+    /** What is kept of a row with a decision. */
+    private const KEPT = [
+        'sku', 'price_minor', 'shipping_minor', 'stock', 'condition', 'fulfilment', 'cost_minor', 'inbound_minor', 'packaging_minor', 'handling_minor', 'shipping_cost_minor',
+        'list_price_minor', 'rrp_minor', 'map_minor', 'holds_buy_box', 'last_changed_at', 'seen_at',
+    ];
+
     private readonly int $now;
 
     private readonly InheritedLimits $limits;
@@ -44,7 +50,7 @@ final class Requests
     /** @var array<string, LimitTerms> of listings that have the same */
     private array $limitTerms = [];
 
-    /** @var array<string, array{LimitsReader, PackedOffers}> by currency; what they have read before they remember from one job to the next */
+    /** @var array<string, array{LimitsReader, OfferReader}> by currency; what they have read before they remember from one job to the next */
     private static array $readers = [];
 
     public function __construct(private readonly Workspace $workspace, CarbonInterface $at)
@@ -69,13 +75,13 @@ final class Requests
     public function of(stdClass $row, ChannelTerms $terms, RuleDocument $rule, int $changes, array $sales): Request
     {
         $currency = $terms->currency;
-        [$limits, $offers] = self::$readers[$currency->code] ??= [new LimitsReader($currency), new PackedOffers(new OfferReader($currency))];
+        [$limits, $offers] = self::$readers[$currency->code] ??= [new LimitsReader($currency), new OfferReader($currency)];
         $listing = new Listing(
             $row->sku, $currency, $terms->seller, $row->price_minor, $this->sale->earnings($row, $terms), $row->stock, $row->condition, $row->fulfilment,
             $row->list_price_minor, $row->rrp_minor, $row->map_minor, (bool) $row->holds_buy_box, false, self::time($row->last_changed_at), $changes, self::sales($sales),
         );
 
-        return new Request($this->now, $listing, $this->limitTerms($row, $terms, $limits), $row->packed === null ? new Offers([]) : $offers->read($row->packed, self::time($row->seen_at)), $rule->read($currency->code));
+        return new Request($this->now, $listing, $this->limitTerms($row, $terms, $limits), self::market($row, $offers), $rule->read($currency->code));
     }
 
     /**
@@ -87,8 +93,9 @@ final class Requests
     public function document(stdClass $row, RuleDocument $rule, int $changes, array $sales): array
     {
         return [
-            'now' => self::rfc3339($this->now), 'listing' => $this->listing($row, $changes, $sales), ...$this->shared($row, Scope::names($this->terms($row)->name, $row)),
-            'offers' => self::offers($row), 'rule' => $rule->document,
+            'now' => self::rfc3339($this->now), 'listing' => self::listing($row, $this->terms($row)->seller, $this->terms($row)->currency, $changes, $sales),
+            ...$this->shared($row, Scope::names($this->terms($row)->name, $row)),
+            'offers' => $this->offers($row), 'rule' => $rule->document,
         ];
     }
 
@@ -104,17 +111,16 @@ final class Requests
     }
 
     /**
+     * @param  stdClass  $row  with KEPT
      * @param  list<array{date: string, units: int, in_stock: bool}>  $sales
      * @return array<string, mixed>
      */
-    private function listing(stdClass $row, int $changes, array $sales): array
+    private static function listing(stdClass $row, string $seller, Currency $currency, int $changes, array $sales): array
     {
-        $terms = $this->terms($row);
-        $currency = $terms->currency;
         $amount = fn (?int $minor): ?string => $minor === null ? null : $currency->format($minor);
 
         return [
-            'sku' => $row->sku, 'currency' => $currency->code, 'seller' => $terms->seller, 'price' => $amount($row->price_minor), 'shipping' => $amount($row->shipping_minor), 'stock' => $row->stock,
+            'sku' => $row->sku, 'currency' => $currency->code, 'seller' => $seller, 'price' => $amount($row->price_minor), 'shipping' => $amount($row->shipping_minor), 'stock' => $row->stock,
             'condition' => $row->condition, 'fulfilment' => $row->fulfilment, 'cost' => $amount($row->cost_minor), 'extra_costs' => self::extraCosts($row, $currency),
             'list_price' => $amount($row->list_price_minor), 'rrp' => $amount($row->rrp_minor), 'map' => $amount($row->map_minor), 'holds_buy_box' => (bool) $row->holds_buy_box,
             'last_changed_at' => self::rfc3339(self::time($row->last_changed_at)), 'changes_last_24h' => $changes, 'sales' => $sales,
@@ -122,19 +128,24 @@ final class Requests
     }
 
     /**
-     * The same as text to be kept, without the rule; offers stand in it packed, as they are stored, with the time they were all seen at beside them.
+     * The same as text to be kept, without the rule: the row and the offers as they are stored, as few listings are ever looked at as documents.
      *
      * @param  list<array{date: string, units: int, in_stock: bool}>  $sales
      * @param  list<string>  $ignored  sellers that were left out for a while
      */
     public function text(stdClass $row, int $changes, array $sales, array $ignored): string
     {
-        $own = self::json([...($ignored === [] ? [] : ['ignored' => $ignored]), 'now' => self::rfc3339($this->now), 'seen_at' => self::rfc3339(self::time($row->seen_at)), 'listing' => $this->listing($row, $changes, $sales)]);
-        $names = Scope::names($this->terms($row)->name, $row);
-        $key = "{$row->channel_id}\0{$row->category}\0{$this->limits->key($names, $row->limits)}";
-        $shared = $this->shared[$key] ??= self::json($this->shared($row, $names));
+        $kept = [];
+        foreach (self::KEPT as $column) {
+            $kept[] = $row->{$column};
+        }
+        $own = self::json([$this->now, $changes, $sales, $ignored, $kept]);
+        $terms = $this->terms($row);
+        $names = Scope::names($terms->name, $row);
+        $shared = $this->shared["{$row->channel_id}\0{$row->category}\0{$this->limits->key($names, $row->limits)}"]
+            ??= substr(self::json(['seller' => $terms->seller, 'currency' => $terms->currency->code, ...$this->shared($row, $names)]), 1, -1);
 
-        return substr($own, 0, -1).','.substr($shared, 1, -1).',"packed":'.($row->packed ?? '[]').'}';
+        return "{\"own\":{$own},{$shared},".($row->packed === null ? '"offers":'.($row->offers ?? '[]') : "\"packed\":{$row->packed}").'}';
     }
 
     /**
@@ -145,11 +156,17 @@ final class Requests
      */
     public static function fromText(string $text, array $rule): array
     {
-        /** @var array{seen_at: string|null, offers?: list<array<string, mixed>>, packed?: list<list<mixed>>, ignored?: list<string>, ...} $kept */
+        /** @var array{own: array{int, int, list<array{date: string, units: int, in_stock: bool}>, list<string>, list<mixed>}, seller: string, currency: string, fees: mixed, tax: mixed, limits: mixed, offers?: list<array<string, mixed>>, packed?: list<mixed>} $kept */
         $kept = json_decode($text, true, 32, JSON_THROW_ON_ERROR);
-        $offers = array_map(fn (array $offer) => [...$offer, 'seen_at' => $kept['seen_at']], isset($kept['packed']) ? PackedOffers::unpack($kept['packed']) : $kept['offers'] ?? []);
+        [$now, $changes, $sales, $ignored, $values] = $kept['own'];
+        $row = (object) array_combine(self::KEPT, $values);
+        $currency = Currency::of($kept['currency']);
 
-        return [...array_diff_key($kept, ['seen_at' => true, 'ignored' => true, 'packed' => true]), 'offers' => $offers, 'rule' => (new RuleDocument($rule))->ignoring($kept['ignored'] ?? [])->document];
+        return [
+            'now' => self::rfc3339($now), 'listing' => self::listing($row, $kept['seller'], $currency, $changes, $sales), 'fees' => $kept['fees'], 'tax' => $kept['tax'], 'limits' => $kept['limits'],
+            'offers' => self::seenAt($row->seen_at, isset($kept['packed']) ? PackedOffers::unpack($kept['packed'], $currency) : $kept['offers'] ?? []),
+            'rule' => (new RuleDocument($rule))->ignoring($ignored)->document,
+        ];
     }
 
     /**
@@ -161,16 +178,36 @@ final class Requests
         return $this->limits->terms(Scope::names($this->terms($row)->name, $row), $row->limits, $side);
     }
 
-    /** @return list<array<string, mixed>> */
-    private static function offers(stdClass $row): array
+    /** The offers are mostly packed when they are observed; what came in another way is read as it stands. */
+    private static function market(stdClass $row, OfferReader $reader): Offers
     {
-        $seenAt = self::rfc3339(self::time($row->seen_at));
-        $offers = $row->packed === null ? [] : PackedOffers::unpack(json_decode($row->packed, true, 4, JSON_THROW_ON_ERROR));
-        foreach ($offers as &$offer) {
-            $offer['seen_at'] = $seenAt;
-        }
+        $seenAt = self::time($row->seen_at);
 
-        return $offers;
+        return $row->packed === null
+            ? Offers::of($reader->all(Node::of(json_decode($row->offers ?? '[]', true, 8, JSON_THROW_ON_ERROR), '$.offers'), $seenAt))
+            : PackedOffers::read($row->packed, $seenAt);
+    }
+
+    /** @return list<array<string, mixed>> */
+    private function offers(stdClass $row): array
+    {
+        /** @var list<mixed> $kept */
+        $kept = json_decode($row->packed ?? $row->offers ?? '[]', true, 8, JSON_THROW_ON_ERROR);
+        /** @var list<array<string, mixed>> $offers */
+        $offers = $row->packed === null ? $kept : PackedOffers::unpack($kept, $this->terms($row)->currency);
+
+        return self::seenAt($row->seen_at, $offers);
+    }
+
+    /**
+     * @param  list<array<string, mixed>>  $offers
+     * @return list<array<string, mixed>>
+     */
+    private static function seenAt(?int $seconds, array $offers): array
+    {
+        $seenAt = self::rfc3339(self::time($seconds));
+
+        return array_map(fn (array $offer) => [...$offer, 'seen_at' => $seenAt], $offers);
     }
 
     private function limitTerms(stdClass $row, ChannelTerms $terms, LimitsReader $reader): LimitTerms
@@ -200,7 +237,7 @@ final class Requests
         return $listed;
     }
 
-    /** @param  array<string, mixed>  $values */
+    /** @param  array<mixed>  $values */
     private static function json(array $values): string
     {
         return json_encode($values, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);

@@ -11,11 +11,20 @@ use Wrasse\Core\Limits\Limits;
 use Wrasse\Core\Market\Listing;
 
 /** Writes where listings stand, in one statement for all of them; those that stand as before are left alone. */
-final readonly class Standing
+final class Standing
 {
     private const LIMITS = ['floor_minor' => 'bigint', 'ceiling_minor' => 'bigint', 'problem' => 'text', 'profit_minor' => 'bigint', 'margin_percent' => 'numeric', 'markup_percent' => 'numeric'];
 
     private const MARKET = ['rank' => 'int', 'field_size' => 'int', 'lowest_minor' => 'bigint'];
+
+    /** @var list<array{stdClass, array<string, int|string|null>}> rows that are different now, with what is to be written */
+    private array $changed = [];
+
+    /** @var list<array{id: int, dropped: object}> */
+    private array $dropped = [];
+
+    /** @var list<int> listings on which no decision stands any more */
+    private array $ended = [];
 
     /**
      * Only what does not depend on the market. What was decided before no longer stands.
@@ -24,28 +33,39 @@ final readonly class Standing
      */
     public static function writeLimits(array $all): void
     {
-        self::update(array_map(fn (array $one) => [$one[0], self::limits($one[1], $one[2])], $all), self::LIMITS);
+        $rows = array_map(fn (array $one) => [$one[0], self::limits($one[1], $one[2])], $all);
+        self::update(array_values(array_filter($rows, fn (array $one) => self::differs(...$one))), self::LIMITS);
         StandingDecisions::end(array_map(fn (array $one) => $one[0]->id, $all));
     }
 
-    /** @param  list<Decided>  $all */
-    public static function write(array $all): void
+    /** @param  bool  $isRepriced  if not, what was decided before no longer stands */
+    public function note(Decided $one, bool $isRepriced): void
     {
-        $rows = $dropped = [];
-        foreach ($all as $one) {
-            $decision = $one->decision;
-            $rows[] = [$one->row, [
-                ...self::limits($decision->listing, $decision->limits),
-                'rank' => $decision->rankBefore(), 'field_size' => $decision->field->size(), 'lowest_minor' => $decision->field->lowest(),
-            ]];
-            $why = self::dropped($decision);
-            if ($one->row->dropped !== null && ($why !== [] || $one->row->dropped !== '{}') && (array) json_decode($one->row->dropped, true, 4, JSON_THROW_ON_ERROR) != $why) {
-                $dropped[] = ['id' => $one->row->id, 'dropped' => (object) $why];
-            }
+        $decision = $one->decision;
+        $row = $one->row;
+        $new = [
+            ...self::limits($decision->listing, $decision->limits),
+            'rank' => $decision->rankBefore(), 'field_size' => $decision->field->size(), 'lowest_minor' => $decision->field->lowest(),
+        ];
+        if (self::differs($row, $new)) {
+            $this->changed[] = [$row, $new];
         }
-        self::update($rows, self::LIMITS + self::MARKET);
-        if ($dropped !== []) {
-            DB::update('UPDATE listing_markets m SET dropped = s.dropped FROM jsonb_to_recordset(?) AS s(id bigint, dropped jsonb) WHERE m.listing_id = s.id', [json_encode($dropped, JSON_THROW_ON_ERROR)]);
+        $why = self::dropped($decision);
+        if ($row->dropped !== null && ($why !== [] || $row->dropped !== '{}') && (array) json_decode($row->dropped, true, 4, JSON_THROW_ON_ERROR) != $why) {
+            $this->dropped[] = ['id' => $row->id, 'dropped' => (object) $why];
+        }
+        if (! $isRepriced && $row->decision_id !== null) {
+            $this->ended[] = $row->id;
+        }
+    }
+
+    /** All that has been noted. */
+    public function write(): void
+    {
+        self::update($this->changed, self::LIMITS + self::MARKET);
+        StandingDecisions::end($this->ended);
+        if ($this->dropped !== []) {
+            DB::update('UPDATE listing_markets m SET dropped = s.dropped FROM jsonb_to_recordset(?) AS s(id bigint, dropped jsonb) WHERE m.listing_id = s.id', [json_encode($this->dropped, JSON_THROW_ON_ERROR)]);
         }
     }
 
@@ -72,16 +92,13 @@ final readonly class Standing
     }
 
     /**
-     * @param  list<array{stdClass, array<string, int|string|null>}>  $rows  as they are, with what is to be written
+     * @param  list<array{stdClass, array<string, int|string|null>}>  $rows
      * @param  array<string, string>  $columns  with their types
      */
     private static function update(array $rows, array $columns): void
     {
         $changed = $relimited = [];
         foreach ($rows as [$row, $new]) {
-            if (! self::differs($row, $new)) {
-                continue;
-            }
             $changed[] = ['id' => $row->id, ...$new];
             if ($row->floor_minor !== $new['floor_minor'] || $row->ceiling_minor !== $new['ceiling_minor']) {
                 $relimited[] = ['id' => $row->id, 'floor_minor' => $new['floor_minor'], 'ceiling_minor' => $new['ceiling_minor']];

@@ -40,7 +40,7 @@ final readonly class FormulaController
         SaveRule::check($workspace, $document);
         $row = ListingRows::withMarket($workspace->id)->where('l.id', (int) $given['listing'])->first() ?? throw new NotFoundHttpException;
         $now = CarbonImmutable::now();
-        [$decided] = $decider->decide($workspace, [$row], fn () => new RuleDocument($document), $now);
+        $decided = $decider->decide($workspace, [$row], fn () => new RuleDocument($document), $now)->current();
         $decision = $decided->decision;
         $figures = (new FormulaRule(Formula::parse((string) $given['price'])))->figures($decided->request->listing, $decision->field, $decision->limits, $decided->request->now);
         $says = array_map(fn (Step $step) => $step->says(), array_filter($decision->steps(), fn (Step $step) => $step->step === 'formula'));

@@ -18,7 +18,7 @@ final class DecideListingsJob implements ShouldQueue
     use Dispatchable, InteractsWithQueue, Queueable;
 
     /** So many at most in one transaction. */
-    public const CHUNK = 400;
+    public const CHUNK = 1_000;
 
     public int $tries = 8;
 

@@ -6,6 +6,7 @@ namespace App\Pricing\Spirals;
 
 use App\Pricing\Deciding\RuleDocument;
 use App\Pricing\Models\Spiral;
+use App\Support\Database\IdArray;
 
 /** What people decided about spirals, where it still holds. */
 final readonly class SpiralAnswers
@@ -22,7 +23,7 @@ final readonly class SpiralAnswers
     public static function on(array $listingIds): self
     {
         $held = $ignored = [];
-        foreach (Spiral::query()->whereIn('listing_id', $listingIds)->where('until', '>', now())->orderBy('seller')->get(['listing_id', 'seller', 'answer']) as $spiral) {
+        foreach (Spiral::query()->whereRaw('listing_id = ANY(?)', [IdArray::of($listingIds)])->where('until', '>', now())->orderBy('seller')->get(['listing_id', 'seller', 'answer']) as $spiral) {
             match ($spiral->answer) {
                 'hold', 'step_up' => $held[$spiral->listing_id] = true,
                 'ignore' => $ignored[$spiral->listing_id][] = $spiral->seller,

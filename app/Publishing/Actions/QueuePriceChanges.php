@@ -13,6 +13,7 @@ use App\Publishing\Jobs\PublishChannelJob;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\PriceChange;
 use App\Support\Database\CopyRows;
+use App\Support\Database\IdArray;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 
@@ -40,7 +41,7 @@ final readonly class QueuePriceChanges
         $open = $event->open ?? $this->underWay->of(array_keys($prices));
         $unsent = in_array(true, array_column($open, 'isHeld'), true) ? Run::unsent() : [];
         $refused = $this->refusedLately(array_keys($prices));
-        $now = CarbonImmutable::now();
+        $now = CopyRows::time(CarbonImmutable::now());
         $lines = $replaced = $channels = [];
         foreach ($prices as $listingId => $price) {
             $before = $open[$listingId] ?? null;
@@ -57,7 +58,7 @@ final readonly class QueuePriceChanges
             }
         }
         if ($replaced !== []) {
-            PriceChange::query()->whereIn('id', $replaced)->update(['state' => ChangeState::Superseded, 'settled_at' => now()]);
+            PriceChange::query()->whereRaw('id = ANY(?)', [IdArray::of($replaced)])->update(['state' => ChangeState::Superseded, 'settled_at' => now()]);
         }
         CopyRows::into('price_changes', $lines);
         $this->showDrafts($event->workspaceId, $prices);
@@ -75,9 +76,9 @@ final readonly class QueuePriceChanges
      * What replaces a held price is held as well, unless a person has let it go.
      *
      * @param  list<int>  $unsent  runs of which nothing may be sent yet
-     * @return array<string, int|string|CarbonImmutable|null>
+     * @return array<string, int|string|null>
      */
-    private function line(int $workspaceId, DecidedPrice $price, ?OpenPrice $before, array $unsent, CarbonImmutable $now): array
+    private function line(int $workspaceId, DecidedPrice $price, ?OpenPrice $before, array $unsent, string $now): array
     {
         $staysHeld = $before !== null && $before->isHeld && $price->userId === null && in_array($before->runId, $unsent, true);
         $state = match (true) {
@@ -113,7 +114,7 @@ final readonly class QueuePriceChanges
     private function refusedLately(array $listingIds): array
     {
         $refused = [];
-        $lately = PriceChange::query()->whereIn('listing_id', $listingIds)->where('state', ChangeState::Refused)->where('settled_at', '>', now()->subHours(self::REFUSED_PRICE_RESTS_HOURS));
+        $lately = PriceChange::query()->whereRaw('listing_id = ANY(?)', [IdArray::of($listingIds)])->where('state', ChangeState::Refused)->where('settled_at', '>', now()->subHours(self::REFUSED_PRICE_RESTS_HOURS));
         foreach ($lately->get(['listing_id', 'to_minor']) as $change) {
             $refused[$change->listing_id][$change->to_minor] = true;
         }

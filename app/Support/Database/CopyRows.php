@@ -15,7 +15,7 @@ final readonly class CopyRows
     private const ESCAPED = ['\\' => '\\\\', "\t" => '\t', "\n" => '\n', "\r" => '\r'];
 
     /**
-     * @param  list<array<string, int|string|bool|DateTimeInterface|null>>  $rows  all with the same columns in the same order
+     * @param  list<array<string, int|string|null>>  $rows  all with the same columns in the same order
      *
      * @throws RuntimeException if the database does not take them
      */
@@ -24,7 +24,17 @@ final readonly class CopyRows
         if ($rows === []) {
             return;
         }
-        $lines = array_map(fn (array $row) => implode("\t", array_map(self::field(...), $row)), $rows);
+        $lines = [];
+        foreach ($rows as $row) {
+            foreach ($row as $column => $value) {
+                if (is_string($value)) {
+                    $row[$column] = strpbrk($value, "\\\t\n\r") === false ? $value : strtr($value, self::ESCAPED);
+                } elseif ($value === null) {
+                    $row[$column] = '\N';
+                }
+            }
+            $lines[] = implode("\t", $row);
+        }
         /** @var PDO $pdo */
         $pdo = DB::connection()->getPdo();
         if (! $pdo->pgsqlCopyFromArray($table, $lines, "\t", '\\\\N', implode(',', array_keys($rows[0])))) {
@@ -32,14 +42,8 @@ final readonly class CopyRows
         }
     }
 
-    private static function field(int|string|bool|DateTimeInterface|null $value): string
+    public static function time(DateTimeInterface $at): string
     {
-        return match (true) {
-            $value === null => '\N',
-            is_bool($value) => $value ? 't' : 'f',
-            $value instanceof DateTimeInterface => $value->format('Y-m-d H:i:sP'),
-            is_string($value) => strtr($value, self::ESCAPED),
-            default => (string) $value,
-        };
+        return $at->format('Y-m-d H:i:sP');
     }
 }

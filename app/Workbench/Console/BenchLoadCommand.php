@@ -7,8 +7,15 @@ namespace App\Workbench\Console;
 use App\Accounts\Models\User;
 use App\Catalogue\Models\Workspace;
 use Illuminate\Console\Command;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
+use stdClass;
+use Wrasse\Core\Document\Node;
+use Wrasse\Core\Document\OfferReader;
+use Wrasse\Core\Document\PackedOffers;
+use Wrasse\Core\Market\Offers;
+use Wrasse\Core\Money\Currency;
 
 /** Fills an empty database with made-up listings, set-based, for bin/bench. */
 final class BenchLoadCommand extends Command
@@ -18,6 +25,8 @@ final class BenchLoadCommand extends Command
     protected $description = 'Make a workspace with many listings';
 
     protected $hidden = true;
+
+    private const CHUNK = 2_000;
 
     public function handle(): int
     {
@@ -50,9 +59,20 @@ final class BenchLoadCommand extends Command
             SELECT l.id, l.workspace_id, now(), now(), (SELECT json_agg(json_strip_nulls(json_build_object('seller', 'rival-' || s, 'price', to_char((l.price_minor + s * 37) / 100.0, 'FM999990.00'), 'buy_box', CASE WHEN s = 3 THEN true END, 'fulfilment', CASE WHEN s % 3 = 0 THEN 'marketplace' END, 'rating_percent', (80 + s)::text, 'rating_count', s * 40, 'handling_days', 1 + s % 3))) FROM generate_series(1, 20) s)
             FROM listings l WHERE l.workspace_id = ?
             SQL, [$workspace->id]);
+        $this->pack();
         DB::statement('VACUUM ANALYZE');
         $this->info("{$many} listings, 20 offers each");
 
         return self::SUCCESS;
+    }
+
+    /** As offers are kept where they were observed. */
+    private function pack(): void
+    {
+        $reader = new OfferReader(Currency::of('EUR'));
+        DB::table('listing_markets')->select(['listing_id', 'offers'])->chunkById(self::CHUNK, function (Collection $markets) use ($reader): void {
+            $packed = $markets->map(fn (stdClass $market) => ['id' => $market->listing_id, 'packed' => PackedOffers::pack(Offers::of($reader->all(Node::of(json_decode($market->offers, true, 8, JSON_THROW_ON_ERROR)))))]);
+            DB::update('UPDATE listing_markets m SET packed = s.packed FROM json_to_recordset(?) AS s(id bigint, packed text) WHERE m.listing_id = s.id', [json_encode($packed, JSON_THROW_ON_ERROR)]);
+        }, 'listing_id');
     }
 }

@@ -143,7 +143,8 @@ final class BenchRunCommand extends Command
         DB::update('UPDATE listings SET automation_on = true');
         $rule = (int) DB::table('rules')->value('id');
         $pass = function () use ($rule): float {
-            DB::statement('VACUUM ANALYZE listings');
+            // Runs come by the hour: between them the database has done this by itself.
+            DB::statement('VACUUM ANALYZE');
 
             return $this->seconds(function () use ($rule): void {
                 $run = $this->send('POST', "/api/v1/rules/{$rule}/run", [])['run'];
@@ -179,21 +180,26 @@ final class BenchRunCommand extends Command
         DB::update("UPDATE price_changes SET state = 'confirmed', settled_at = now() - interval '2 days' WHERE state = 'queued'");
     }
 
-    /** As little as a database can do for the same: offers in rows of a table, one statement, no reasons, no decisions. */
+    /** As little as a database can do for the same: offers in rows of a table, one statement, no reasons, no decisions. The middle one of three times. */
     private function setBased(): float
     {
         DB::statement('DROP TABLE IF EXISTS bench_offers, bench_prices');
         DB::statement("CREATE UNLOGGED TABLE bench_offers AS SELECT m.listing_id, o ->> 'seller' AS seller, ((o ->> 'price')::numeric * 100)::bigint AS price_minor, (coalesce(o ->> 'shipping', '0')::numeric * 100)::bigint AS shipping_minor, coalesce(o ->> 'condition', 'new') AS condition FROM listing_markets m CROSS JOIN LATERAL json_array_elements(m.offers) o");
         DB::statement('CREATE TABLE bench_prices (listing_id bigint PRIMARY KEY, price_minor bigint NOT NULL)');
         DB::statement('ANALYZE bench_offers');
-        $seconds = $this->seconds(fn () => DB::insert(<<<'SQL'
-            INSERT INTO bench_prices SELECT l.id, least(greatest(floor(o.lowest * 0.99)::bigint, l.floor_minor), l.ceiling_minor)
-            FROM listings l JOIN (SELECT listing_id, min(price_minor + shipping_minor) AS lowest FROM bench_offers WHERE condition = 'new' GROUP BY listing_id) o ON o.listing_id = l.id
-            WHERE l.floor_minor IS NOT NULL AND l.ceiling_minor IS NOT NULL
-            SQL));
+        $seconds = [];
+        for ($time = 0; $time < 3; $time++) {
+            DB::statement('TRUNCATE bench_prices');
+            $seconds[] = $this->seconds(fn () => DB::insert(<<<'SQL'
+                INSERT INTO bench_prices SELECT l.id, least(greatest(floor(o.lowest * 0.99)::bigint, l.floor_minor), l.ceiling_minor)
+                FROM listings l JOIN (SELECT listing_id, min(price_minor + shipping_minor) AS lowest FROM bench_offers WHERE condition = 'new' GROUP BY listing_id) o ON o.listing_id = l.id
+                WHERE l.floor_minor IS NOT NULL AND l.ceiling_minor IS NOT NULL
+                SQL));
+        }
+        sort($seconds);
         DB::statement('DROP TABLE bench_offers, bench_prices');
 
-        return $seconds;
+        return $seconds[1];
     }
 
     /** The largest memory a worker has ever had, in MB. */

@@ -104,42 +104,6 @@ final class OfferReader
         return new Offer($seller, $price, $shipping, $condition, $fulfilment, $inStock, $buyBox, $rating, $count, $days, is_string($from) ? $from : null, $retail, $source, $seenAt);
     }
 
-    /**
-     * @param  array<mixed>  $texts
-     * @return non-empty-list<int>|null minor units; null where there is none, or one is not an amount of 0 or more
-     */
-    public function amounts(array $texts): ?array
-    {
-        $amounts = [];
-        foreach ($texts as $text) {
-            $amount = is_string($text) ? $this->amounts[$text] ?? $this->amount($text) : null;
-            if ($amount === null) {
-                return null;
-            }
-            $amounts[] = $amount;
-        }
-
-        return $amounts === [] ? null : $amounts;
-    }
-
-    /**
-     * @param  array<mixed>  $texts
-     * @return list<Percent|null>|null null where one is neither null nor a percentage up to 100
-     */
-    public function ratings(array $texts): ?array
-    {
-        $ratings = [];
-        foreach ($texts as $text) {
-            $rating = is_string($text) ? $this->percentages[$text] ?? $this->rating($text) : null;
-            if ($rating === null && $text !== null) {
-                return null;
-            }
-            $ratings[] = $rating;
-        }
-
-        return $ratings;
-    }
-
     private function amount(mixed $text): ?int
     {
         if (! is_string($text)) {

@@ -5,85 +5,92 @@ declare(strict_types=1);
 namespace Wrasse\Core\Document;
 
 use const JSON_THROW_ON_ERROR;
+use const JSON_UNESCAPED_SLASHES;
+use const JSON_UNESCAPED_UNICODE;
 
 use Wrasse\Core\Market\OfferGroup;
 use Wrasse\Core\Market\Offers;
+use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Money\Percent;
 
 use function array_combine;
-use function array_fill;
 use function array_filter;
+use function array_key_first;
 use function array_map;
-use function array_slice;
-use function count;
-use function in_array;
-use function is_array;
-use function is_bool;
 use function is_int;
-use function is_string;
 use function json_decode;
+use function json_encode;
 
 /**
- * Offers as they are stored for decisions: those with the same terms together, each field of theirs as a list; null stands for what is not known,
- * or usual. Read by the million, so that as little as possible is asked of each; what does not fit is read once more as objects, which says where.
+ * Offers as they are kept for decisions, which read them by the million: those with the same terms together, each field of theirs as a list, amounts
+ * in minor units and percentages in ten-thousandths of one; null stands for what is not known of any, or usual. They were checked before they were
+ * packed, and are not checked again.
+ *
+ * @phpstan-type Group array{
+ *     array{string, string, string, bool, bool}|null, non-empty-list<string>, non-empty-list<int>, list<int>|null, list<bool>|null,
+ *     list<int|null>|null, list<int|null>|null, list<int|null>|null, list<string|null>|null}
  */
 final readonly class PackedOffers
 {
     /** Of the terms, as a list; null where all are as usual. */
     private const TERMS = ['source', 'condition', 'fulfilment', 'in_stock', 'marketplace_retail'];
 
-    /** What follows the terms. */
+    private const USUAL = ['marketplace', 'new', 'merchant', true, false];
+
     private const FIELDS = ['seller', 'price', 'shipping', 'buy_box', 'rating_percent', 'rating_count', 'handling_days', 'ship_from'];
 
-    /** How offers were stored before: one list for each. */
-    private const ONE_BY_ONE = ['seller', 'price', 'rating_percent', 'rating_count', 'handling_days', 'shipping', 'buy_box', 'fulfilment', 'ship_from', 'in_stock', 'marketplace_retail', 'condition', 'source'];
+    private const DEPTH = 5;
 
-    private const DEPTH = 6;
-
-    public function __construct(private OfferReader $reader)
+    private function __construct()
     {
     }
 
-    /**
-     * @param  string  $json  a list of groups
-     * @param  int|null  $seenAt  microseconds since 1970
-     *
-     * @throws InvalidDocument
-     */
-    public function read(string $json, ?int $seenAt): Offers
+    public static function pack(Offers $offers): string
     {
-        /** @var list<mixed> $packed */
-        $packed = json_decode($json, true, self::DEPTH, JSON_THROW_ON_ERROR);
         $groups = [];
-        foreach ($packed as $group) {
-            $read = is_array($group) ? $this->group($group, $seenAt) : null;
-            if ($read === null) {
-                return Offers::of($this->reader->all(Node::of(self::unpack($packed), '$.offers'), $seenAt));
-            }
-            $groups[] = $read;
+        foreach ($offers->groups as $group) {
+            $terms = [$group->source, $group->condition, $group->fulfilment, $group->inStock, $group->marketplaceRetail];
+            $shipping = array_map(fn (int $landed, int $price) => $landed - $price, $group->landed, $group->prices);
+            $groups[] = [
+                $terms === self::USUAL ? null : $terms, $group->sellers, $group->prices, self::unlessUsual($shipping, 0), self::unlessUsual($group->buyBoxes, false),
+                self::unlessUsual($group->ratings, null), self::unlessUsual($group->ratingCounts, null), self::unlessUsual($group->handlingDays, null), self::unlessUsual($group->shipFrom, null),
+            ];
         }
 
-        return new Offers($groups);
+        return json_encode($groups, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
+    }
+
+    /** @param  int|null  $seenAt  microseconds since 1970 */
+    public static function read(string $packed, ?int $seenAt): Offers
+    {
+        /** @var list<Group> $groups */
+        $groups = json_decode($packed, true, self::DEPTH, JSON_THROW_ON_ERROR);
+        $read = [];
+        foreach ($groups as [$terms, $sellers, $prices, $shipping, $buyBoxes, $ratings, $ratingCounts, $handlingDays, $shipFrom]) {
+            $landed = $shipping === null ? $prices : array_map(fn (int $price, int $charge) => $price + $charge, $prices, $shipping);
+            $read[] = new OfferGroup($sellers, $prices, $landed, $buyBoxes, $ratings, $ratingCounts, $handlingDays, $shipFrom, $seenAt, ...$terms ?? self::USUAL);
+        }
+
+        return new Offers($read);
     }
 
     /**
-     * As objects, as documents have them.
+     * As objects, as documents have them. Amounts and percentages that stand there as text already, as they once did, stay as they are.
      *
-     * @param  list<mixed>  $packed
-     * @return list<array<string, mixed>|mixed>
+     * @param  list<mixed>  $packed  decoded
+     * @return list<array<string, mixed>>
      */
-    public static function unpack(array $packed): array
+    public static function unpack(array $packed, Currency $currency): array
     {
-        $isKnown = fn (mixed $value): bool => $value !== null;
+        $amount = fn (mixed $minor): mixed => is_int($minor) ? $currency->format($minor) : $minor;
+        $percent = fn (mixed $units): mixed => is_int($units) ? (string) Percent::units($units) : $units;
         $offers = [];
+        /** @var list<Group> $packed */
         foreach ($packed as $group) {
-            if (! is_array($group) || ! is_array($group[1] ?? null)) {
-                $offers[] = is_array($group) ? array_filter(array_combine(array_slice(self::ONE_BY_ONE, 0, count($group)), $group), $isKnown) : $group;
-
-                continue;
-            }
-            $terms = is_array($group[0]) ? array_combine(self::TERMS, $group[0]) : [];
+            $terms = array_combine(self::TERMS, array_map(fn (mixed $term, mixed $usual) => $term === $usual ? null : $term, $group[0] ?? self::USUAL, self::USUAL));
             foreach ($group[1] as $i => $seller) {
-                $offers[] = array_filter([...array_combine(self::FIELDS, array_map(fn (mixed $column) => is_array($column) ? $column[$i] ?? null : null, array_slice($group + array_fill(0, 9, null), 1))), ...$terms], $isKnown);
+                $values = [$seller, $amount($group[2][$i]), $amount($group[3][$i] ?? null), $group[4][$i] ?? null, $percent($group[5][$i] ?? null), $group[6][$i] ?? null, $group[7][$i] ?? null, $group[8][$i] ?? null];
+                $offers[] = array_filter([...array_combine(self::FIELDS, $values), ...$terms], fn (mixed $value) => $value !== null);
             }
         }
 
@@ -91,98 +98,13 @@ final readonly class PackedOffers
     }
 
     /**
-     * @param  array<mixed>  $group
-     * @return OfferGroup|null null where it is not as plain as that
-     */
-    private function group(array $group, ?int $seenAt): ?OfferGroup
-    {
-        [$terms, $sellers, $texts, $shippings, $buyBoxes, $ratings, $counts, $days, $from] = $group + array_fill(0, 9, null);
-        $words = is_array($terms) ? array_slice($terms, 0, 3) : [null, null, null];
-        $flags = is_array($terms) ? array_slice($terms, 3) : [null, null];
-        $prices = is_array($texts) ? $this->reader->amounts($texts) : null;
-        if ($prices === null || $sellers === null || ! self::areTexts($words, 3) || ! self::areBools($flags, 2)) {
-            return null;
-        }
-        $many = count($prices);
-        $landed = $shippings === null ? $prices : $this->landed($prices, $shippings);
-        $percents = is_array($ratings) && count($ratings) === $many ? $this->reader->ratings($ratings) : null;
-        if ($landed === null || ($ratings !== null && $percents === null) || ! self::areTexts($sellers, $many) || in_array(null, $sellers, true) || ! self::areBools($buyBoxes, $many)
-            || ! self::areCounts($counts, $many) || ! self::areCounts($days, $many) || ! self::areTexts($from, $many)) {
-            return null;
-        }
-
-        return new OfferGroup(
-            $sellers, $prices, $landed, $buyBoxes, $percents, $counts, $days, $from, $seenAt === null ? null : array_fill(0, $many, $seenAt),
-            $words[0] ?? 'marketplace', $words[1] ?? 'new', $words[2] ?? 'merchant', $flags[0] ?? true, $flags[1] ?? false,
-        );
-    }
-
-    /**
-     * @param  non-empty-list<int>  $prices
-     * @return non-empty-list<int>|null
-     */
-    private function landed(array $prices, mixed $shippings): ?array
-    {
-        if (! is_array($shippings) || count($shippings) !== count($prices)) {
-            return null;
-        }
-        $amounts = $this->reader->amounts(array_map(fn (mixed $shipping) => $shipping ?? '0', $shippings));
-
-        return $amounts === null ? null : array_map(fn (int $price, int $shipping) => $price + $shipping, $prices, $amounts);
-    }
-
-    /**
-     * One value for each offer, or nothing for any.
+     * @template T
      *
-     * @phpstan-assert-if-true array<mixed>|null $column
+     * @param  list<T>|null  $column
+     * @return list<T>|null null where all of them are as usual
      */
-    private static function isColumn(mixed $column, int $many): bool
+    private static function unlessUsual(?array $column, mixed $usual): ?array
     {
-        return $column === null || (is_array($column) && count($column) === $many);
-    }
-
-    /** @phpstan-assert-if-true list<string|null>|null $column */
-    private static function areTexts(mixed $column, int $many): bool
-    {
-        if (! self::isColumn($column, $many)) {
-            return false;
-        }
-        foreach ($column ?? [] as $value) {
-            if ($value !== null && (! is_string($value) || $value === '')) {
-                return false;
-            }
-        }
-
-        return true;
-    }
-
-    /** @phpstan-assert-if-true list<bool|null>|null $column */
-    private static function areBools(mixed $column, int $many): bool
-    {
-        if (! self::isColumn($column, $many)) {
-            return false;
-        }
-        foreach ($column ?? [] as $value) {
-            if ($value !== null && ! is_bool($value)) {
-                return false;
-            }
-        }
-
-        return true;
-    }
-
-    /** @phpstan-assert-if-true list<int|null>|null $column */
-    private static function areCounts(mixed $column, int $many): bool
-    {
-        if (! self::isColumn($column, $many)) {
-            return false;
-        }
-        foreach ($column ?? [] as $value) {
-            if ($value !== null && (! is_int($value) || $value < 0)) {
-                return false;
-            }
-        }
-
-        return true;
+        return array_key_first(array_filter($column ?? [], fn (mixed $value) => $value !== $usual)) === null ? null : $column;
     }
 }

@@ -26,8 +26,8 @@ final class Field
     private ?array $sorted = null;
 
     /**
-     * @param  list<OfferGroup>  $groups  of offers that count
-     * @param  list<non-empty-list<int>>  $figures  theirs, in the same order
+     * @param  list<OfferGroup>  $groups  with offers that count
+     * @param  list<non-empty-array<int, int>>  $figures  theirs, in the order of the groups, by place in the group
      * @param  list<Dropped>  $dropped
      */
     public function __construct(
@@ -134,8 +134,8 @@ final class Field
                 $dropped[] = new Dropped($this->groups[$g]->sellers[$i], 'suspicious');
             }
             if ($stay !== []) {
-                $groups[] = $this->groups[$g]->only($stay);
-                $figures[] = array_values($stay);
+                $groups[] = $this->groups[$g];
+                $figures[] = $stay;
             }
         }
 

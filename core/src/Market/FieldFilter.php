@@ -11,6 +11,7 @@ use function array_key_exists;
 use function array_keys;
 use function count;
 use function in_array;
+use function is_int;
 
 /** Says which offers count, and for the others the first reason why not. Null = not asked for. */
 final class FieldFilter
@@ -144,14 +145,14 @@ final class FieldFilter
         if ($this->minRating !== null) {
             $least = $this->minRating->units;
             foreach ($group->ratings ?? $unknown as $i => $rating) {
-                if ($rating === null || $rating->units < $least) {
+                if ($rating === null || $rating < $least) {
                     $reasons[$i] = 'rating';
                 }
             }
         }
         if ($this->maxAgeMinutes !== null) {
             $since = $now - $this->maxAgeMinutes * self::MICROSECONDS_A_MINUTE;
-            foreach ($group->seenAt ?? $unknown as $i => $seenAt) {
+            foreach (is_int($group->seenAt) ? array_fill(0, count($unknown), $group->seenAt) : $group->seenAt ?? $unknown as $i => $seenAt) {
                 if ($seenAt === null || $seenAt < $since) {
                     $reasons[$i] = 'stale';
                 }

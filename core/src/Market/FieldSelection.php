@@ -27,52 +27,42 @@ final readonly class FieldSelection
     /** @param  int  $now  microseconds since 1970 */
     public function from(Offers $offers, Listing $listing, int $now): Field
     {
-        $counted = $figures = $dropped = [];
+        $groups = $figures = $dropped = [];
         foreach ($offers->groups as $group) {
+            $counted = $group->figures($this->basis);
             $reasons = $this->filter->reasons($group, $listing, $now);
             if ($reasons !== []) {
-                $group = $this->without($group, $reasons, $dropped);
+                ksort($reasons);
+                foreach ($reasons as $i => $why) {
+                    $dropped[] = new Dropped($group->sellers[$i], $why);
+                }
+                $counted = array_diff_key($counted, $reasons);
             }
-            if ($group !== null) {
-                $counted[] = $group;
-                $figures[] = $this->adjustments === [] ? $group->figures($this->basis) : $this->adjust($group);
+            if ($counted !== []) {
+                $groups[] = $group;
+                $figures[] = $this->adjustments === [] ? $counted : $this->adjust($group, $counted);
             }
         }
-        $field = new Field($this->basis, $counted, $figures, $dropped);
+        $field = new Field($this->basis, $groups, $figures, $dropped);
 
         return $this->ignoreBelow === null ? $field : $field->withoutBelow($this->ignoreBelow);
     }
 
     /**
-     * Those of a group that count.
-     *
-     * @param  non-empty-array<int, string>  $reasons  why the others do not
-     * @param  list<Dropped>  $dropped  they are added there
+     * @param  non-empty-array<int, int>  $figures  by place in the group
+     * @return non-empty-array<int, int>
      */
-    private function without(OfferGroup $group, array $reasons, array &$dropped): ?OfferGroup
+    private function adjust(OfferGroup $group, array $figures): array
     {
-        ksort($reasons);
-        foreach ($reasons as $i => $why) {
-            $dropped[] = new Dropped($group->sellers[$i], $why);
-        }
-        $rest = array_diff_key($group->sellers, $reasons);
-
-        return $rest === [] ? null : $group->only($rest);
-    }
-
-    /** @return non-empty-list<int> */
-    private function adjust(OfferGroup $group): array
-    {
-        $adjusted = [];
-        foreach ($group->figures($this->basis) as $i => $figure) {
+        foreach ($figures as $i => $figure) {
             foreach ($this->adjustments as $adjustment) {
                 if ($adjustment->fits($group->sellers[$i], $group->fulfilment)) {
                     $figure = $adjustment->of($figure);
                 }
             }
-            $adjusted[] = $figure;
+            $figures[$i] = $figure;
         }
 
-        return $adjusted;
+        return $figures;
     }
 }

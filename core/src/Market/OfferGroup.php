@@ -4,10 +4,7 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
-use function array_intersect_key;
 use function array_map;
-use function array_values;
-use function count;
 
 /**
  * Offers that differ only in seller, price and what is said of the seller, field by field: each list has the fields of one kind in the order of
@@ -22,12 +19,12 @@ final readonly class OfferGroup
      * @param  list<string>  $sellers
      * @param  non-empty-list<int>  $prices  without shipping, in minor units
      * @param  non-empty-list<int>  $landed  with shipping
-     * @param  list<bool|null>|null  $buyBoxes
-     * @param  list<\Wrasse\Core\Money\Percent|null>|null  $ratings
+     * @param  list<bool>|null  $buyBoxes
+     * @param  list<int|null>|null  $ratings  in ten-thousandths of one percent
      * @param  list<int|null>|null  $ratingCounts
      * @param  list<int|null>|null  $handlingDays
      * @param  list<string|null>|null  $shipFrom  ISO 3166-1 alpha-2
-     * @param  list<int|null>|null  $seenAt  microseconds since 1970
+     * @param  list<int|null>|int|null  $seenAt  microseconds since 1970; one figure where all were seen at once
      */
     public function __construct(
         public array $sellers,
@@ -38,7 +35,7 @@ final readonly class OfferGroup
         public ?array $ratingCounts = null,
         public ?array $handlingDays = null,
         public ?array $shipFrom = null,
-        public ?array $seenAt = null,
+        public array|int|null $seenAt = null,
         public string $source = 'marketplace',
         public string $condition = 'new',
         public string $fulfilment = 'merchant',
@@ -61,40 +58,10 @@ final readonly class OfferGroup
 
         return new self(
             array_map(static fn (Offer $offer) => $offer->seller, $offers), array_map(static fn (Offer $offer) => $offer->price, $offers), array_map(static fn (Offer $offer) => $offer->landed, $offers),
-            array_map(static fn (Offer $offer) => $offer->buyBox, $offers), array_map(static fn (Offer $offer) => $offer->rating, $offers), array_map(static fn (Offer $offer) => $offer->ratingCount, $offers),
+            array_map(static fn (Offer $offer) => $offer->buyBox, $offers), array_map(static fn (Offer $offer) => $offer->rating?->units, $offers), array_map(static fn (Offer $offer) => $offer->ratingCount, $offers),
             array_map(static fn (Offer $offer) => $offer->handlingDays, $offers), array_map(static fn (Offer $offer) => $offer->shipFrom, $offers), array_map(static fn (Offer $offer) => $offer->seenAt, $offers),
             $first->source, $first->condition, $first->fulfilment, $first->inStock, $first->marketplaceRetail,
         );
-    }
-
-    /**
-     * Some of them, with what they are compared by; the rest has been looked at when it comes to that.
-     *
-     * @param  non-empty-array<int, mixed>  $places  by place
-     */
-    public function only(array $places): self
-    {
-        if (count($places) === count($this->prices)) {
-            return $this;
-        }
-
-        return new self(
-            self::some($this->sellers, $places), self::some($this->prices, $places), self::some($this->landed, $places), self::some($this->buyBoxes, $places),
-            source: $this->source, condition: $this->condition, fulfilment: $this->fulfilment, inStock: $this->inStock, marketplaceRetail: $this->marketplaceRetail,
-        );
-    }
-
-    /**
-     * @template T
-     *
-     * @param  list<T>|null  $column
-     * @param  non-empty-array<int, mixed>  $places
-     * @return ($column is null ? null : non-empty-list<T>)
-     */
-    private static function some(?array $column, array $places): ?array
-    {
-        /** @var non-empty-list<T>|null */
-        return $column === null ? null : array_values(array_intersect_key($column, $places));
     }
 
     /** @return non-empty-list<int> what they are compared by, in minor units */

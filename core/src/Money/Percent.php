@@ -31,6 +31,12 @@ final readonly class Percent
         return new self($part[1] === '-' ? -$units : $units);
     }
 
+    /** @param  int  $units  ten-thousandths of one percent */
+    public static function units(int $units): self
+    {
+        return new self($units);
+    }
+
     public static function of(int $percent): self
     {
         return new self($percent * 10_000);

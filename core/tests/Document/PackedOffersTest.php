@@ -4,92 +4,95 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Tests\Document;
 
-use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use Wrasse\Core\Document\InvalidDocument;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Document\OfferReader;
 use Wrasse\Core\Document\PackedOffers;
+use Wrasse\Core\Limits\Earnings;
+use Wrasse\Core\Limits\Tax;
+use Wrasse\Core\Market\FieldFilter;
+use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Market\OfferGroup;
 use Wrasse\Core\Market\Offers;
 use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Money\Percent;
 
 final class PackedOffersTest extends TestCase
 {
     private const WRITTEN = [
         ['seller' => 'a', 'price' => '12.00'],
-        ['seller' => 'b', 'price' => '13.5', 'shipping' => '4.90', 'buy_box' => true, 'rating_percent' => '88', 'rating_count' => 10, 'handling_days' => 1, 'ship_from' => 'DE'],
-        ['seller' => 'rill', 'price' => '19.80', 'source' => 'web', 'condition' => 'used', 'fulfilment' => 'marketplace', 'in_stock' => false, 'marketplace_retail' => true],
-        ['seller' => 'c', 'price' => '9.99', 'shipping' => '0.00', 'condition' => 'refurbished'],
+        ['seller' => 'b', 'price' => '13.50', 'shipping' => '4.90', 'buy_box' => true, 'rating_percent' => '88.25', 'rating_count' => 10, 'handling_days' => 1, 'ship_from' => 'DE'],
+        ['seller' => 'rill "é"/\\', 'price' => '19.80', 'source' => 'web', 'condition' => 'used', 'fulfilment' => 'marketplace', 'in_stock' => false, 'marketplace_retail' => true],
+        ['seller' => 'c', 'price' => '9.99', 'rating_percent' => '0', 'rating_count' => 0, 'condition' => 'refurbished'],
     ];
 
-    private const PACKED = [
-        [null, ['a', 'b'], ['12.00', '13.5'], [null, '4.90'], [null, true], [null, '88'], [null, 10], [null, 1], [null, 'DE']],
-        [['web', 'used', 'marketplace', false, true], ['rill'], ['19.80'], null, null, null, null, null, null],
-        [[null, 'refurbished', null, null, null], ['c'], ['9.99'], ['0.00']],
+    /** With prices and percentages as text. */
+    private const ONCE = [
+        [null, ['a', 'b'], ['12.00', '13.50'], [null, '4.90'], [null, true], [null, '88.25'], [null, 10], [null, 1], [null, 'DE']],
+        [['web', 'used', 'marketplace', false, true], ['rill "é"/\\'], ['19.80'], null, null, null, null, null, null],
+        [[null, 'refurbished', null, null, null], ['c'], ['9.99'], null, null, ['0'], [0]],
     ];
 
-    /** How they were stored before. */
-    private const ONE_BY_ONE = [
-        ['a', '12.00'], ['b', '13.5', '88', 10, 1, '4.90', true, null, 'DE', null, null, null, null], ['rill', '19.80', null, null, null, null, null, 'marketplace', null, false, true, 'used', 'web'],
-        ['c', '9.99', null, null, null, '0.00', null, null, null, null, null, 'refurbished', null],
-    ];
-
-    public function test_packed_offers_are_the_same_as_offers_written_out(): void
+    public function test_packed_offers_are_read_as_they_were(): void
     {
-        $plain = array_map(fn (OfferGroup $group) => (array) $group, Offers::of((new OfferReader(Currency::of('EUR')))->all(Node::of(self::WRITTEN, '$.offers'), 5_000_000))->groups);
-        $read = array_map(fn (OfferGroup $group) => (array) $group, $this->read(self::PACKED)->groups);
-        self::assertCount(3, $read);
-        foreach ($plain as $i => $group) {
-            foreach ($group as $field => $values) {
-                // What is not known of any is not listed; whether one has the buy box is known of all that are written out.
-                self::assertEquals(is_array($values) && array_filter($values) === [] ? null : $values, $field === 'buyBoxes' && is_array($read[$i][$field]) ? array_map(boolval(...), $read[$i][$field]) : $read[$i][$field], $field);
-            }
+        $offers = $this->offers(self::WRITTEN, 5_000_000);
+        $read = PackedOffers::read(PackedOffers::pack($offers), 5_000_000);
+        self::assertSame([4, 3], [$read->count, count($read->groups)]);
+        foreach ($offers->groups as $i => $group) {
+            self::assertSame($this->plain($group), $this->plain($read->groups[$i]));
         }
     }
 
-    public function test_packed_offers_can_be_written_out_however_they_were_packed(): void
+    public function test_the_time_they_were_all_seen_at_is_that_of_each(): void
     {
-        self::assertEquals(self::WRITTEN, PackedOffers::unpack(self::PACKED));
-        self::assertEquals(self::WRITTEN, PackedOffers::unpack(self::ONE_BY_ONE));
+        $group = PackedOffers::read(PackedOffers::pack($this->offers([['seller' => 'a', 'price' => '1.00'], ['seller' => 'b', 'price' => '2.00']])), 5_000_000)->groups[0];
+        $filter = new FieldFilter(maxAgeMinutes: 1);
+        $listing = new Listing('KC-1', Currency::of('EUR'), 'us', 100, new Earnings(50, 0, new Tax(Percent::of(19), true), []));
+        self::assertSame([[], ['stale', 'stale']], [$filter->reasons($group, $listing, 65_000_000), $filter->reasons($group, $listing, 65_000_001)]);
     }
 
-    /** @param  array<int, list<mixed>>  $columns  by their place after the terms */
-    #[DataProvider('wrong')]
-    public function test_what_is_wrong_is_said_as_of_offers_written_out(array $columns, string $where): void
+    public function test_what_is_usual_or_not_known_takes_no_room(): void
     {
-        $this->expectException(InvalidDocument::class);
-        $this->expectExceptionMessageMatches($where);
-        $this->read([[null, ...array_replace([['fine', 'x'], ['1.00', '1.00'], null, null, null, null, null, null], $columns)]]);
+        self::assertSame('[[null,["a","d"],[1200,1],null,null,null,null,null,null]]', PackedOffers::pack($this->offers([['seller' => 'a', 'price' => '12.00'], ['seller' => 'd', 'price' => '0.01', 'shipping' => '0.00']])));
+        self::assertSame('[]', PackedOffers::pack($this->offers([])));
+        self::assertSame(0, PackedOffers::read('[]', null)->count);
     }
 
-    /** @return iterable<string, array{array<int, list<mixed>>, string}> */
-    public static function wrong(): iterable
+    public function test_packed_offers_can_be_written_out(): void
     {
-        yield 'no seller' => [[0 => ['fine', null]], '/offers\[1\]/'];
-        yield 'empty seller' => [[0 => ['fine', '']], '/offers\[1\]\.seller/'];
-        yield 'no price' => [[1 => ['1.00', null]], '/offers\[1\]/'];
-        yield 'price that is a number' => [[1 => ['1.00', 12.5]], '/offers\[1\]\.price/'];
-        yield 'negative price' => [[1 => ['1.00', '-1.00']], '/offers\[1\]\.price/'];
-        yield 'three places' => [[1 => ['1.00', '1.005']], '/offers\[1\]\.price/'];
-        yield 'shipping that is a number' => [[2 => [null, 4]], '/offers\[1\]\.shipping/'];
-        yield 'buy box as text' => [[3 => [null, 'yes']], '/offers\[1\]\.buy_box/'];
-        yield 'rating over a hundred' => [[4 => [null, '101']], '/offers\[1\]\.rating_percent/'];
-        yield 'negative count' => [[5 => [null, -1]], '/offers\[1\]\.rating_count/'];
-        yield 'days as text' => [[6 => [null, '2']], '/offers\[1\]\.handling_days/'];
-        yield 'empty country' => [[7 => [null, '']], '/offers\[1\]\.ship_from/'];
+        $written = fn (array $offer) => [...['shipping' => '0.00', 'buy_box' => false], ...$offer];
+        $unpacked = PackedOffers::unpack(json_decode(PackedOffers::pack($this->offers(self::WRITTEN)), true), Currency::of('EUR'));
+        // Where one has a charge or the buy box it is said of all with the same terms.
+        self::assertEquals([$written(self::WRITTEN[0]), self::WRITTEN[1], self::WRITTEN[2], self::WRITTEN[3]], $unpacked);
+        self::assertEquals($this->offers(self::WRITTEN), $this->offers($unpacked));
     }
 
-    public function test_wrong_terms_are_said_too(): void
+    public function test_amounts_follow_the_digits_of_their_currency(): void
     {
-        $this->expectException(InvalidDocument::class);
-        $this->expectExceptionMessageMatches('/offers\[0\]\.condition/');
-        $this->read([[[null, '', null, null, null], ['x'], ['1.00']]]);
+        $packed = PackedOffers::pack(Offers::of((new OfferReader(Currency::of('JPY')))->all(Node::of([['seller' => 'a', 'price' => '1200', 'shipping' => '90']]))));
+        self::assertSame([['seller' => 'a', 'price' => '1200', 'shipping' => '90']], PackedOffers::unpack(json_decode($packed, true), Currency::of('JPY')));
     }
 
-    /** @param  list<mixed>  $packed */
-    private function read(array $packed): Offers
+    public function test_what_was_packed_as_text_can_still_be_written_out(): void
     {
-        return (new PackedOffers(new OfferReader(Currency::of('EUR'))))->read((string) json_encode($packed), 5_000_000);
+        self::assertEquals(self::WRITTEN, PackedOffers::unpack(self::ONCE, Currency::of('EUR')));
+    }
+
+    /** @param  list<array<string, mixed>>  $written */
+    private function offers(array $written, ?int $seenAt = null): Offers
+    {
+        return Offers::of((new OfferReader(Currency::of('EUR')))->all(Node::of($written, '$.offers'), $seenAt));
+    }
+
+    /** @return array<string, mixed> with a value for every offer */
+    private function plain(OfferGroup $group): array
+    {
+        $many = count($group->sellers);
+        $all = fn (?array $column, mixed $usual) => $column ?? array_fill(0, $many, $usual);
+
+        return [
+            ...(array) $group, 'buyBoxes' => $all($group->buyBoxes, false), 'ratings' => $all($group->ratings, null), 'ratingCounts' => $all($group->ratingCounts, null),
+            'handlingDays' => $all($group->handlingDays, null), 'shipFrom' => $all($group->shipFrom, null), 'seenAt' => is_array($group->seenAt) ? $group->seenAt : array_fill(0, $many, $group->seenAt),
+        ];
     }
 }
