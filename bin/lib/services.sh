@@ -320,7 +320,8 @@ EOF
 
 # --- background work ----------------------------------------------------------------------------------------------------
 
-worker_command() { WORKER=(php -d opcache.enable_cli=1 artisan queue:work --queue=publish,market,confirm,default --sleep=0.2 --tries=5 --max-time=3600 --memory=128 --quiet); }
+# Their memory in large pages. Without the just-in-time compiler: a seventh faster with it, but the core's tests fail under that of PHP 8.2.
+worker_command() { WORKER=(env USE_ZEND_ALLOC_HUGE_PAGES=1 php -d opcache.enable_cli=1 artisan queue:work --queue=publish,market,confirm,default --sleep=0.2 --tries=5 --max-time=3600 --memory=128 --quiet); }
 start_workers() {
     worker_command
     local i

@@ -17,7 +17,7 @@ return new class extends Migration
     {
         DB::statement(<<<'SQL'
             CREATE TABLE standing_decisions (
-                listing_id bigint PRIMARY KEY REFERENCES listings ON DELETE CASCADE,
+                listing_id bigint PRIMARY KEY,
                 workspace_id bigint NOT NULL,
                 decision_id bigint NOT NULL,
                 rule_version_id bigint NOT NULL,

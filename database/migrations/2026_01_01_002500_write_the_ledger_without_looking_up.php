@@ -27,6 +27,7 @@ return new class extends Migration
         DB::statement(<<<'SQL'
             CREATE FUNCTION forget_ledger() RETURNS trigger LANGUAGE plpgsql AS $$
             BEGIN
+                DELETE FROM standing_decisions USING gone WHERE listing_id = gone.id;
                 DELETE FROM price_changes USING gone WHERE listing_id = gone.id;
                 DELETE FROM decisions USING gone WHERE listing_id = gone.id;
                 RETURN NULL;

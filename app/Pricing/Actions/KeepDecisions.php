@@ -42,12 +42,19 @@ final readonly class KeepDecisions
             return $kept;
         }
         $ids = array_map(intval(...), explode(',', (string) DB::scalar("SELECT string_agg(nextval('decisions_id_seq')::text, ',') FROM generate_series(1, ?::int)", [count($new)])));
+        $first = $next = [];
         foreach ($new as $i => $ruling) {
             $kept[$ruling->row->id] = [$ids[$i], $ruling];
             $lines[$i]['id'] = $ids[$i];
+            if ($ruling->row->decision_id === null) {
+                $first[] = $lines[$i];
+            } else {
+                $next[] = $ids[$i];
+            }
         }
         CopyRows::into('decisions', $lines);
-        StandingDecisions::begin($ids);
+        StandingDecisions::begin($first);
+        StandingDecisions::replace($next);
 
         return $kept;
     }

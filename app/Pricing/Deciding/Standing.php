@@ -43,10 +43,10 @@ final class Standing
     {
         $decision = $one->decision;
         $row = $one->row;
-        $new = [
-            ...self::limits($decision->listing, $decision->limits),
-            'rank' => $decision->rankBefore(), 'field_size' => $decision->field->size(), 'lowest_minor' => $decision->field->lowest(),
-        ];
+        $new = self::limits($decision->listing, $decision->limits);
+        $new['rank'] = $decision->rankBefore();
+        $new['field_size'] = $decision->field->size();
+        $new['lowest_minor'] = $decision->field->lowest();
         if (self::differs($row, $new)) {
             $this->changed[] = [$row, $new];
         }

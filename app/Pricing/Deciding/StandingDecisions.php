@@ -4,21 +4,30 @@ declare(strict_types=1);
 
 namespace App\Pricing\Deciding;
 
+use App\Support\Database\CopyRows;
 use App\Support\Database\IdArray;
 use Illuminate\Support\Facades\DB;
 
 /** Which decision stands on a listing: the last one, as long as it is being repriced. */
 final readonly class StandingDecisions
 {
-    /** @param  list<int>  $decisionIds  each takes the place of the one before on its listing */
-    public static function begin(array $decisionIds): void
+    private const COLUMNS = ['listing_id' => 0, 'workspace_id' => 0, 'rule_version_id' => 0, 'price_minor' => 0, 'outcome' => 0, 'reason' => 0];
+
+    /** @param  list<array<string, int|string|null>>  $decisions  on listings where none stands */
+    public static function begin(array $decisions): void
     {
-        DB::insert(<<<'SQL'
-            INSERT INTO standing_decisions (listing_id, workspace_id, decision_id, rule_version_id, price_minor, outcome, reason)
-            SELECT listing_id, workspace_id, id, rule_version_id, price_minor, outcome, reason FROM decisions WHERE id = ANY(?)
-            ON CONFLICT (listing_id) DO UPDATE SET decision_id = excluded.decision_id, rule_version_id = excluded.rule_version_id,
-                price_minor = excluded.price_minor, outcome = excluded.outcome, reason = excluded.reason
-            SQL, [IdArray::of($decisionIds)]);
+        CopyRows::into('standing_decisions', array_map(fn (array $decision) => ['decision_id' => $decision['id'], ...array_intersect_key($decision, self::COLUMNS)], $decisions));
+    }
+
+    /** @param  list<int>  $decisionIds  each takes the place of the one before on its listing */
+    public static function replace(array $decisionIds): void
+    {
+        if ($decisionIds !== []) {
+            DB::update(<<<'SQL'
+                UPDATE standing_decisions s SET decision_id = d.id, rule_version_id = d.rule_version_id, price_minor = d.price_minor, outcome = d.outcome, reason = d.reason
+                FROM decisions d WHERE d.id = ANY(?) AND s.listing_id = d.listing_id
+                SQL, [IdArray::of($decisionIds)]);
+        }
     }
 
     /** @param  list<int>  $listingIds  that are not repriced any more */

@@ -139,7 +139,7 @@ final class BenchRunCommand extends Command
         $sql = $this->setBased();
         DB::update("UPDATE channels SET quiet_until = now() + interval '1 day', automation_on = true");
         DB::update('UPDATE workspaces SET repricing_on = true, brake_listings_percent = 100');
-        DB::update('UPDATE rules SET is_on = true');
+        DB::update('UPDATE rules SET is_on = false');
         DB::update('UPDATE listings SET automation_on = true');
         $rule = (int) DB::table('rules')->value('id');
         $pass = function () use ($rule): float {
@@ -153,6 +153,8 @@ final class BenchRunCommand extends Command
                 }
             });
         };
+        $known = $pass();
+        DB::update('UPDATE rules SET is_on = true');
         $first = $pass();
         $changes = DB::table('price_changes')->count();
         $last = (int) DB::table('price_changes')->max('id');
@@ -163,12 +165,13 @@ final class BenchRunCommand extends Command
             INSERT INTO rule_versions (workspace_id, rule_id, number, document, created_at)
             SELECT workspace_id, rule_id, number + 1, jsonb_set(document::jsonb, '{position,percent}', '"3"'), now() FROM rule_versions WHERE rule_id = ? ORDER BY number DESC LIMIT 1
             SQL, [$rule]);
-        $moved = $pass();
+        $lower = $pass();
         $moves = DB::table('price_changes')->where('id', '>', $last)->count();
         $outcomes = DB::table('standing_decisions')->groupBy('outcome')->selectRaw('outcome, count(*) AS many')->pluck('many', 'outcome')->map(fn (mixed $many, string $outcome) => "{$many} {$outcome}")->implode(', ');
         $this->table(["a run over {$this->listings} listings, 20 offers each, 2 workers, peak of a worker ".$this->workerPeak().' MB', 'seconds', '× yardstick'], $this->against($sql, 'one set-based statement: lowest new offer, 1 % below, clamped, inserted (yardstick)', [
-            "first run, limits worked out as well: {$changes} changes queued" => $first, 'all prices have arrived: every decision is a new one, nothing to change' => $arrived, 'the same again: nothing new' => $again,
-            "the rule goes lower: every decision is a new one, {$moves} changes queued" => $moved,
+            'limits, earnings and ranks of all for the first time, the rule off' => $known, "the rule is turned on: every decision is a new one, {$changes} changes queued" => $first,
+            'all prices have arrived: every decision is a new one, all stand elsewhere' => $arrived, 'the same again: nothing new' => $again,
+            "the rule goes lower: every decision is a new one, {$moves} changes queued" => $lower,
         ]));
         $this->line("At the end: {$outcomes}.");
     }
