@@ -308,7 +308,7 @@ final class KilledWorkerTest extends TestCase
     /** @return array<string, string> */
     private function environment(): array
     {
-        return [...getenv(), 'APP_ENV' => 'testing', 'DB_DATABASE' => 'wrasse_process', 'CACHE_STORE' => 'database', 'QUEUE_RETRY_AFTER' => '4'];
+        return [...getenv(), 'APP_ENV' => 'testing', 'DB_DATABASE' => 'wrasse_process', 'CACHE_STORE' => 'database', 'QUEUE_RETRY_AFTER' => '4', 'DECIDED_TOGETHER' => '40'];
     }
 
     private function one(PDO $database, string $sql): mixed

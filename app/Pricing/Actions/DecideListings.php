@@ -39,7 +39,7 @@ final readonly class DecideListings
     }
 
     /**
-     * @param  list<int>  $listingIds  some hundreds at most
+     * @param  list<int>  $listingIds  some thousands at most
      * @param  string  $cause  what set it off: market, schedule, hand, costs, limits, fees, rule, released, approval
      * @param  int  $chunk  which part of the run it is; what is decided again after a run was let go is counted on
      * @param  Answers|null  $answers  what people said to prices that wait for them

@@ -17,9 +17,6 @@ final class DecideListingsJob implements ShouldQueue
 {
     use Dispatchable, InteractsWithQueue, Queueable;
 
-    /** So many at most in one transaction. */
-    public const CHUNK = 1_000;
-
     public int $tries = 8;
 
     public int $backoff = 2;
@@ -46,9 +43,10 @@ final class DecideListingsJob implements ShouldQueue
      */
     public static function dispatchInChunks(int $workspaceId, array $listingIds, string $cause, ?int $runId = null, int $offset = 0): void
     {
+        $together = max(1, config('pricing.decided_together'));
         $jobs = [];
-        foreach (array_chunk($listingIds, self::CHUNK) as $i => $chunk) {
-            $jobs[] = new self($workspaceId, $chunk, $cause, $runId, $offset + $i * self::CHUNK);
+        foreach (array_chunk($listingIds, $together) as $i => $chunk) {
+            $jobs[] = new self($workspaceId, $chunk, $cause, $runId, $offset + $i * $together);
         }
         if (count($jobs) === 1) {
             dispatch($jobs[0]);

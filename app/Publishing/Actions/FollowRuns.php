@@ -27,7 +27,7 @@ final readonly class FollowRuns
     /** What was held may be old by now: it is decided again, and goes out as it would be now. */
     public function released(RunReleased $event): void
     {
-        $held = array_values(PriceChange::query()->where('run_id', $event->runId)->where('state', ChangeState::Held)->orderBy('listing_id')->pluck('listing_id')->all());
+        $held = array_values(PriceChange::query()->where('run_id', $event->runId)->where('state', ChangeState::Held)->orderBy('listing_id')->toBase()->pluck('listing_id')->all());
         PriceChange::query()->where('run_id', $event->runId)->where('state', ChangeState::Held)->update(['state' => ChangeState::Superseded, 'settled_at' => now(), 'problem' => 'Decided again when the run was let go.']);
         DecideListingsJob::dispatchInChunks($event->workspaceId, $held, 'released', $event->runId, Run::query()->findOrFail($event->runId)->total);
         foreach (PriceChange::query()->where('run_id', $event->runId)->where('state', ChangeState::Queued)->distinct()->pluck('channel_id') as $channel) {

@@ -10,6 +10,7 @@ use function array_map;
 use function array_sum;
 use function array_unique;
 use function array_values;
+use function count;
 use function sort;
 
 /** What a listing earns at a price, given its cost, own shipping charge, tax and fees. Amounts in minor units. */
@@ -102,8 +103,10 @@ final readonly class Earnings
                 }
             }
         }
-        sort($starts);
-        $starts = array_values(array_unique($starts));
+        if (count($starts) > 1) {
+            sort($starts);
+            $starts = array_values(array_unique($starts));
+        }
         $stretches = [];
         foreach ($starts as $i => $from) {
             $stretches[] = new Stretch($from, ($starts[$i + 1] ?? SmallestPrice::NONE) - 1, array_map(fn (Fee $fee) => $fee->line($from, $this->shipping), $this->fees));
