@@ -50,6 +50,9 @@ final class Requests
     /** @var array<string, LimitTerms> of listings that have the same */
     private array $limitTerms = [];
 
+    /** @var array{stdClass|null, string} */
+    private array $lastKey = [null, ''];
+
     /** @var array<string, array{LimitsReader, OfferReader}> by currency; what they have read before they remember from one job to the next */
     private static array $readers = [];
 
@@ -141,9 +144,8 @@ final class Requests
         }
         $own = self::json([$this->now, $changes, $sales, $ignored, $kept]);
         $terms = $this->terms($row);
-        $names = Scope::names($terms->name, $row);
-        $shared = $this->shared["{$row->channel_id}\0{$row->category}\0{$this->limits->key($names, $row->limits)}"]
-            ??= substr(self::json(['seller' => $terms->seller, 'currency' => $terms->currency->code, ...$this->shared($row, $names)]), 1, -1);
+        $shared = $this->shared["{$row->channel_id}\0{$row->category}\0{$this->limitsKey($row, $terms)}"]
+            ??= substr(self::json(['seller' => $terms->seller, 'currency' => $terms->currency->code, ...$this->shared($row, Scope::names($terms->name, $row))]), 1, -1);
 
         return "{\"own\":{$own},{$shared},".($row->packed === null ? '"offers":'.($row->offers ?? '[]') : "\"packed\":{$row->packed}").'}';
     }
@@ -212,10 +214,18 @@ final class Requests
 
     private function limitTerms(stdClass $row, ChannelTerms $terms, LimitsReader $reader): LimitTerms
     {
-        $names = Scope::names($terms->name, $row);
-        $key = $terms->currency->code.$this->limits->key($names, $row->limits);
+        return $this->limitTerms[$terms->currency->code.$this->limitsKey($row, $terms)]
+            ??= $reader->read(Node::of($this->limits->ofNames(Scope::names($terms->name, $row), $row->limits), '$.limits'));
+    }
 
-        return $this->limitTerms[$key] ??= $reader->read(Node::of($this->limits->ofNames($names, $row->limits), '$.limits'));
+    /** The same for listings that have the same limits; it is asked for twice in a row. */
+    private function limitsKey(stdClass $row, ChannelTerms $terms): string
+    {
+        if ($this->lastKey[0] !== $row) {
+            $this->lastKey = [$row, $this->limits->key(Scope::names($terms->name, $row), $row->limits)];
+        }
+
+        return $this->lastKey[1];
     }
 
     /** @param  list<array{date: string, units: int, in_stock: bool}>  $days */

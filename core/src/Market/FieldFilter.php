@@ -122,21 +122,21 @@ final class FieldFilter
         $unknown = array_fill(0, count($group->sellers), null);
         $reasons = [];
         if ($this->shipFrom !== null) {
-            foreach ($group->shipFrom ?? $unknown as $i => $from) {
+            foreach ($group->shipFrom() ?? $unknown as $i => $from) {
                 if (! in_array($from, $this->shipFrom, true)) {
                     $reasons[$i] = 'ship_from';
                 }
             }
         }
         if ($this->maxHandlingDays !== null) {
-            foreach ($group->handlingDays ?? $unknown as $i => $days) {
+            foreach ($group->handlingDays() ?? $unknown as $i => $days) {
                 if ($days === null || $days > $this->maxHandlingDays) {
                     $reasons[$i] = 'handling';
                 }
             }
         }
         if ($this->minRatingCount !== null) {
-            foreach ($group->ratingCounts ?? $unknown as $i => $count) {
+            foreach ($group->ratingCounts() ?? $unknown as $i => $count) {
                 if ($count === null || $count < $this->minRatingCount) {
                     $reasons[$i] = 'rating_count';
                 }

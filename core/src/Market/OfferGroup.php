@@ -4,16 +4,20 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
+use Closure;
+
 use function array_map;
 
 /**
  * Offers that differ only in seller, price and what is said of the seller, field by field: each list has the fields of one kind in the order of
  * the offers, and is null where nothing is known of any of them.
+ *
+ * @phpstan-type Seldom array{list<int|null>|null, list<int|null>|null, list<string|null>|null}
  */
-final readonly class OfferGroup
+final class OfferGroup
 {
     /** What they have in common, as one text. */
-    public string $terms;
+    public readonly string $terms;
 
     /**
      * @param  list<string>  $sellers
@@ -21,26 +25,22 @@ final readonly class OfferGroup
      * @param  non-empty-list<int>  $landed  with shipping
      * @param  list<bool>|null  $buyBoxes
      * @param  list<int|null>|null  $ratings  in ten-thousandths of one percent
-     * @param  list<int|null>|null  $ratingCounts
-     * @param  list<int|null>|null  $handlingDays
-     * @param  list<string|null>|null  $shipFrom  ISO 3166-1 alpha-2
+     * @param  Seldom|Closure(): Seldom  $seldom  numbers of ratings, days of handling, countries by ISO 3166-1 alpha-2; or how to come by them
      * @param  list<int|null>|int|null  $seenAt  microseconds since 1970; one figure where all were seen at once
      */
     public function __construct(
-        public array $sellers,
-        public array $prices,
-        public array $landed,
-        public ?array $buyBoxes = null,
-        public ?array $ratings = null,
-        public ?array $ratingCounts = null,
-        public ?array $handlingDays = null,
-        public ?array $shipFrom = null,
-        public array|int|null $seenAt = null,
-        public string $source = 'marketplace',
-        public string $condition = 'new',
-        public string $fulfilment = 'merchant',
-        public bool $inStock = true,
-        public bool $marketplaceRetail = false,
+        public readonly array $sellers,
+        public readonly array $prices,
+        public readonly array $landed,
+        public readonly ?array $buyBoxes = null,
+        public readonly ?array $ratings = null,
+        private array|Closure $seldom = [null, null, null],
+        public readonly array|int|null $seenAt = null,
+        public readonly string $source = 'marketplace',
+        public readonly string $condition = 'new',
+        public readonly string $fulfilment = 'merchant',
+        public readonly bool $inStock = true,
+        public readonly bool $marketplaceRetail = false,
     ) {
         $this->terms = self::terms($source, $condition, $fulfilment, $inStock, $marketplaceRetail);
     }
@@ -58,10 +58,35 @@ final readonly class OfferGroup
 
         return new self(
             array_map(static fn (Offer $offer) => $offer->seller, $offers), array_map(static fn (Offer $offer) => $offer->price, $offers), array_map(static fn (Offer $offer) => $offer->landed, $offers),
-            array_map(static fn (Offer $offer) => $offer->buyBox, $offers), array_map(static fn (Offer $offer) => $offer->rating?->units, $offers), array_map(static fn (Offer $offer) => $offer->ratingCount, $offers),
-            array_map(static fn (Offer $offer) => $offer->handlingDays, $offers), array_map(static fn (Offer $offer) => $offer->shipFrom, $offers), array_map(static fn (Offer $offer) => $offer->seenAt, $offers),
+            array_map(static fn (Offer $offer) => $offer->buyBox, $offers), array_map(static fn (Offer $offer) => $offer->rating?->units, $offers),
+            [array_map(static fn (Offer $offer) => $offer->ratingCount, $offers), array_map(static fn (Offer $offer) => $offer->handlingDays, $offers), array_map(static fn (Offer $offer) => $offer->shipFrom, $offers)],
+            array_map(static fn (Offer $offer) => $offer->seenAt, $offers),
             $first->source, $first->condition, $first->fulfilment, $first->inStock, $first->marketplaceRetail,
         );
+    }
+
+    /** @return list<int|null>|null */
+    public function ratingCounts(): ?array
+    {
+        return $this->seldom()[0];
+    }
+
+    /** @return list<int|null>|null */
+    public function handlingDays(): ?array
+    {
+        return $this->seldom()[1];
+    }
+
+    /** @return list<string|null>|null */
+    public function shipFrom(): ?array
+    {
+        return $this->seldom()[2];
+    }
+
+    /** @return Seldom what few rules ask for */
+    private function seldom(): array
+    {
+        return $this->seldom = $this->seldom instanceof Closure ? ($this->seldom)() : $this->seldom;
     }
 
     /** @return non-empty-list<int> what they are compared by, in minor units */
