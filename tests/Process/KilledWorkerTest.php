@@ -42,11 +42,16 @@ final class KilledWorkerTest extends TestCase
     {
         $settings = $this->settings();
         $connect = fn (string $database): PDO => retry(60, fn () => new PDO(
-            "pgsql:host={$settings['DB_HOST']};port={$settings['DB_PORT']};dbname={$database}", $settings['DB_USERNAME'], $settings['DB_PASSWORD'],
+            $this->dsn($database), $settings['DB_USERNAME'], $settings['DB_PASSWORD'],
             [PDO::ATTR_DEFAULT_FETCH_MODE => PDO::FETCH_ASSOC],
         ), 250);
         $this->ours = $connect('wrasse_process');
         $this->market = $connect('quayside');
+    }
+
+    private function dsn(string $database): string
+    {
+        return "pgsql:host={$this->settings()['DB_HOST']};port={$this->settings()['DB_PORT']};dbname={$database}";
     }
 
     /** @return array<string, string> */
@@ -119,6 +124,50 @@ final class KilledWorkerTest extends TestCase
         $this->waitUntilSettled();
         $this->assertAllIsAccountedFor($since);
         self::assertSame([], $this->all($this->ours, "SELECT listing_id FROM (SELECT listing_id, price_minor, reason, rule_version_id, lag(price_minor) OVER w AS before, lag(reason) OVER w AS why, lag(rule_version_id) OVER w AS version FROM decisions WHERE listing_id IN ({$some}) WINDOW w AS (PARTITION BY listing_id ORDER BY id)) d WHERE d.price_minor = d.before AND d.reason = d.why AND d.rule_version_id = d.version AND d.reason <> 'already_there'"), 'nothing was decided twice over');
+    }
+
+    public function test_what_is_decided_after_a_wait_is_decided_from_the_market_as_it_is_then(): void
+    {
+        $this->newRound();
+        $this->waitUntilSettled();
+        $listing = $this->whileAWorkerWaits(
+            fn (array $listing) => "INSERT INTO jobs (queue, payload, attempts, available_at, created_at) VALUES ('market', {$this->ours->quote($this->decideJob([$listing['id']]))}, 0, extract(epoch FROM now())::int, 0)",
+            "seen_at = now(), offers = '[{\"seller\":\"rill\",\"price\":\"77.77\"}]'",
+        );
+        self::assertStringContainsString('77.77', (string) $this->one($this->ours, "SELECT input FROM decisions WHERE listing_id = {$listing} ORDER BY id DESC LIMIT 1"));
+    }
+
+    public function test_an_answer_that_waits_does_not_take_the_place_of_a_later_one(): void
+    {
+        $this->newRound();
+        $this->waitUntilSettled();
+        $listing = $this->whileAWorkerWaits(
+            fn (array $listing) => "INSERT INTO market_notifications (channel_id, workspace_id, webhook_id, item, received_at) VALUES ({$listing['channel_id']}, {$listing['workspace_id']}, 'waits', '{$listing['item_ref']}', now())",
+            "seen_at = now() + interval '1 second', offers = '[{\"seller\":\"rill\",\"price\":\"88.88\"}]'",
+        );
+        self::assertStringContainsString('88.88', (string) $this->one($this->ours, "SELECT offers FROM listing_markets WHERE listing_id = {$listing}"));
+    }
+
+    /**
+     * Another process holds a listing and writes its new market, while a worker waits for it.
+     *
+     * @param  callable(array<string, mixed>): string  $toDo  gives the worker something to do with the listing
+     * @param  string  $market  what is new of it, as SQL
+     */
+    private function whileAWorkerWaits(callable $toDo, string $market): int
+    {
+        [$listing] = $this->all($this->ours, "SELECT l.* FROM listings l JOIN standing_decisions d ON d.listing_id = l.id JOIN listing_markets m ON m.listing_id = l.id JOIN channels c ON c.id = l.channel_id WHERE c.name = 'Quayside' AND l.automation_on AND json_array_length(m.offers) > 1 ORDER BY l.id LIMIT 1");
+        $this->ours->exec("UPDATE listing_markets SET offers = '[{\"seller\":\"rill\",\"price\":\"66.66\"}]' WHERE listing_id = {$listing['id']}");
+        $this->ours->beginTransaction();
+        $this->ours->exec("SELECT 1 FROM listings WHERE id = {$listing['id']} FOR UPDATE");
+        $beside = new PDO($this->dsn('wrasse_process'), $this->settings()['DB_USERNAME'], $this->settings()['DB_PASSWORD']);
+        $beside->exec($toDo($listing));
+        retry(100, fn () => self::assertSame(1, (int) $this->one($beside, "SELECT count(*) FROM pg_stat_activity WHERE datname = 'wrasse_process' AND wait_event_type = 'Lock'"), 'a worker waits'), 100);
+        $this->ours->exec("UPDATE listing_markets SET {$market} WHERE listing_id = {$listing['id']}");
+        $this->ours->commit();
+        $this->waitUntilSettled();
+
+        return (int) $listing['id'];
     }
 
     public function test_an_outbox_that_fills_while_the_marketplace_is_away_holds_one_price_a_listing_and_empties(): void

@@ -89,8 +89,11 @@ final readonly class ObserveItems
      */
     private function listings(Channel $channel, array $items, CarbonInterface $askedAt): array
     {
-        return Listing::query()->where('channel_id', $channel->id)->whereIn('item_ref', $items)->toBase()->leftJoin('listing_markets AS m', 'm.listing_id', '=', 'listings.id')
-            ->where(fn ($query) => $query->whereNull('m.seen_at')->orWhere('m.seen_at', '<=', $askedAt->format(self::TIME)))->orderBy('listings.id')->lock('FOR UPDATE OF listings')
+        // They are held first: what is then read of their markets is what whoever held them before has left.
+        $held = Listing::query()->where('channel_id', $channel->id)->whereIn('item_ref', $items)->orderBy('id')->lock('FOR NO KEY UPDATE')->toBase()->pluck('id')->all();
+
+        return Listing::query()->whereIn('listings.id', $held)->toBase()->leftJoin('listing_markets AS m', 'm.listing_id', '=', 'listings.id')
+            ->where(fn ($query) => $query->whereNull('m.seen_at')->orWhere('m.seen_at', '<=', $askedAt->format(self::TIME)))->orderBy('listings.id')
             ->get(['listings.id', 'listings.workspace_id', 'item_ref', 'price_minor', 'holds_buy_box', 'floor_minor', 'ceiling_minor', 'm.offers'])->keyBy('id')->all();
     }
 
