@@ -128,8 +128,6 @@ final class KilledWorkerTest extends TestCase
 
     public function test_what_is_decided_after_a_wait_is_decided_from_the_market_as_it_is_then(): void
     {
-        $this->newRound();
-        $this->waitUntilSettled();
         $listing = $this->whileAWorkerWaits(
             fn (array $listing) => "INSERT INTO jobs (queue, payload, attempts, available_at, created_at) VALUES ('market', {$this->ours->quote($this->decideJob([$listing['id']]))}, 0, extract(epoch FROM now())::int, 0)",
             "seen_at = now(), offers = '[{\"seller\":\"rill\",\"price\":\"77.77\"}]'",
@@ -139,8 +137,6 @@ final class KilledWorkerTest extends TestCase
 
     public function test_an_answer_that_waits_does_not_take_the_place_of_a_later_one(): void
     {
-        $this->newRound();
-        $this->waitUntilSettled();
         $listing = $this->whileAWorkerWaits(
             fn (array $listing) => "INSERT INTO market_notifications (channel_id, workspace_id, webhook_id, item, received_at) VALUES ({$listing['channel_id']}, {$listing['workspace_id']}, 'waits', '{$listing['item_ref']}', now())",
             "seen_at = now() + interval '1 second', offers = '[{\"seller\":\"rill\",\"price\":\"88.88\"}]'",
@@ -156,6 +152,8 @@ final class KilledWorkerTest extends TestCase
      */
     private function whileAWorkerWaits(callable $toDo, string $market): int
     {
+        $this->newRound();
+        $this->waitUntilSettled();
         [$listing] = $this->all($this->ours, "SELECT l.* FROM listings l JOIN standing_decisions d ON d.listing_id = l.id JOIN listing_markets m ON m.listing_id = l.id JOIN channels c ON c.id = l.channel_id WHERE c.name = 'Quayside' AND l.automation_on AND json_array_length(m.offers) > 1 ORDER BY l.id LIMIT 1");
         $this->ours->exec("UPDATE listing_markets SET offers = '[{\"seller\":\"rill\",\"price\":\"66.66\"}]' WHERE listing_id = {$listing['id']}");
         $this->ours->beginTransaction();

@@ -42,7 +42,7 @@ final readonly class ChangeChannel
             }
             $channel->fill($wanted);
             $channel->save();
-            event(new ListingsTouched($channel->workspace_id, array_values(Listing::query()->where('channel_id', $channelId)->orderBy('id')->toBase()->pluck('id')->all()), 'fees'));
+            event(new ListingsTouched($channel->workspace_id, Listing::ids(['channel_id' => $channelId]), 'fees'));
             Announce::change($channel->workspace_id, 'workspace');
 
             return $channel;

@@ -41,7 +41,7 @@ final readonly class ChangeWorkspace
             $pricesMove = $workspace->isDirty(['tax_percent', 'tax_included', 'limits', 'repricing_on']);
             $workspace->save();
             if ($pricesMove) {
-                event(new ListingsTouched($workspaceId, array_values(Listing::query()->orderBy('id')->toBase()->pluck('id')->all()), 'limits'));
+                event(new ListingsTouched($workspaceId, Listing::ids(), 'limits'));
             }
             Announce::change($workspaceId, 'workspace');
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Catalogue\Batches;
 
 use App\Catalogue\Models\Batch;
+use App\Support\Database\IdArray;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -94,7 +95,7 @@ final class RowWriter
         if ($onTheirWay === []) {
             return;
         }
-        $listings = fn (bool $isBack): string => '{'.implode(',', array_keys($onTheirWay, $isBack, true)).'}';
+        $listings = fn (bool $isBack): string => IdArray::of(array_keys($onTheirWay, $isBack, true));
         DB::update("UPDATE chunk SET listing_from = listing_from - 'price_minor', listing_to = listing_to - 'price_minor' WHERE listing_id = ANY(?::bigint[])", [$listings(true)]);
         DB::update("UPDATE batch_rows r SET state = 'kept', note = ? FROM chunk c WHERE r.batch_id = ? AND r.position > ? AND r.position <= ? AND r.position = c.position AND c.listing_id = ANY(?::bigint[])", [
             'This price is being sent at the moment. Once it has arrived, set the one you want.', ...$this->bounds(), $listings(false),

@@ -55,6 +55,17 @@ final class Listing extends Model
         ];
     }
 
+    /**
+     * Those of the workspace, or some of them; read plainly, as there may be a hundred thousand.
+     *
+     * @param  array<string, int>  $where  by column
+     * @return list<int> rising
+     */
+    public static function ids(array $where = []): array
+    {
+        return array_values(self::query()->where($where)->orderBy('id')->toBase()->pluck('id')->all());
+    }
+
     /** @return BelongsTo<Product, $this> */
     public function product(): BelongsTo
     {

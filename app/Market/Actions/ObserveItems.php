@@ -19,7 +19,6 @@ use stdClass;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Document\OfferReader;
 use Wrasse\Core\Document\PackedOffers;
-use Wrasse\Core\Market\Offers;
 use Wrasse\Core\Money\Currency;
 
 /** Fetches the offers on some items and makes them the current market of our listings there. */
@@ -63,7 +62,7 @@ final readonly class ObserveItems
                 if ($listing->offers === $rivals) {
                     $same[] = $listing->id;
                 } else {
-                    $moved[] = ['listing_id' => $listing->id, 'workspace_id' => $listing->workspace_id, 'offers' => $rivals, 'packed' => PackedOffers::pack(Offers::of($reader->all(Node::of($offered, '$.offers')))), 'seen_at' => $askedAt->format(self::TIME), 'changed_at' => $askedAt];
+                    $moved[] = ['listing_id' => $listing->id, 'workspace_id' => $listing->workspace_id, 'offers' => $rivals, 'packed' => PackedOffers::pack($reader->all(Node::of($offered, '$.offers'))), 'seen_at' => $askedAt->format(self::TIME), 'changed_at' => $askedAt];
                 }
                 if ($listing->offers !== $rivals || isset($ownChanged[$listing->id])) {
                     $observations[] = RecordObservation::row($listing->id, $listing->workspace_id, $listing->price_minor, $listing->floor_minor, $listing->ceiling_minor, $rivals, $askedAt);

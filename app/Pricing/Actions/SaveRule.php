@@ -54,7 +54,7 @@ final readonly class SaveRule
             if ($isAssigned) {
                 $this->assign->handle($workspace->id);
             }
-            $listings = array_values(Listing::query()->where('rule_id', $rule->id)->orderBy('id')->toBase()->pluck('id')->all());
+            $listings = Listing::ids(['rule_id' => $rule->id]);
             if ($listings !== []) {
                 event(new ListingsTouched($workspace->id, $listings, 'rule'));
             }

@@ -18,7 +18,7 @@ final readonly class StartRun
     public function ofRule(Rule $rule, string $cause): Run
     {
         return DB::transaction(function () use ($rule, $cause): Run {
-            $ids = array_values(Listing::query()->where('rule_id', $rule->id)->orderBy('id')->toBase()->pluck('id')->all());
+            $ids = Listing::ids(['rule_id' => $rule->id]);
             $rule->update(['last_run_at' => now()]);
 
             return $this->over($rule->workspace_id, $ids, $cause, $rule->id);

@@ -186,7 +186,7 @@ final class Requests
         $seenAt = self::time($row->seen_at);
 
         return $row->packed === null
-            ? Offers::of($reader->all(Node::of(json_decode($row->offers ?? '[]', true, 8, JSON_THROW_ON_ERROR), '$.offers'), $seenAt))
+            ? $reader->all(Node::of(json_decode($row->offers ?? '[]', true, 8, JSON_THROW_ON_ERROR), '$.offers'), $seenAt)
             : PackedOffers::read($row->packed, $seenAt);
     }
 

@@ -14,7 +14,6 @@ use stdClass;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Document\OfferReader;
 use Wrasse\Core\Document\PackedOffers;
-use Wrasse\Core\Market\Offers;
 use Wrasse\Core\Money\Currency;
 
 /** Fills an empty database with made-up listings, set-based, for bin/bench. */
@@ -71,7 +70,7 @@ final class BenchLoadCommand extends Command
     {
         $reader = new OfferReader(Currency::of('EUR'));
         DB::table('listing_markets')->select(['listing_id', 'offers'])->chunkById(self::CHUNK, function (Collection $markets) use ($reader): void {
-            $packed = $markets->map(fn (stdClass $market) => ['id' => $market->listing_id, 'packed' => PackedOffers::pack(Offers::of($reader->all(Node::of(json_decode($market->offers, true, 8, JSON_THROW_ON_ERROR)))))]);
+            $packed = $markets->map(fn (stdClass $market) => ['id' => $market->listing_id, 'packed' => PackedOffers::pack($reader->all(Node::of(json_decode($market->offers, true, 8, JSON_THROW_ON_ERROR))))]);
             DB::update('UPDATE listing_markets m SET packed = s.packed FROM json_to_recordset(?) AS s(id bigint, packed text) WHERE m.listing_id = s.id', [json_encode($packed, JSON_THROW_ON_ERROR)]);
         }, 'listing_id');
     }

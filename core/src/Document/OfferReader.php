@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Wrasse\Core\Document;
 
 use Wrasse\Core\Market\Offer;
+use Wrasse\Core\Market\Offers;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\InvalidAmount;
 use Wrasse\Core\Money\Percent;
@@ -50,11 +51,10 @@ final class OfferReader
 
     /**
      * @param  int|null  $seenAt  microseconds since 1970, for offers that do not say when they were seen themselves
-     * @return list<Offer>
      *
      * @throws InvalidDocument
      */
-    public function all(Node $offers, ?int $seenAt = null): array
+    public function all(Node $offers, ?int $seenAt = null): Offers
     {
         $raw = $offers->raw();
         if (! is_array($raw) || ! array_is_list($raw)) {
@@ -65,7 +65,7 @@ final class OfferReader
             $read[] = $this->atOnce($offer, $seenAt) ?? $this->fieldByField($offers->items()[$i]);
         }
 
-        return $read;
+        return Offers::of($read);
     }
 
     public function canRead(mixed $offer): bool

@@ -15,7 +15,6 @@ use Wrasse\Core\Money\Percent;
 
 use function array_combine;
 use function array_filter;
-use function array_key_first;
 use function array_map;
 use function json_decode;
 use function json_encode;
@@ -121,6 +120,6 @@ final readonly class PackedOffers
      */
     private static function unlessUsual(?array $column, mixed $usual): ?array
     {
-        return array_key_first(array_filter($column ?? [], fn (mixed $value) => $value !== $usual)) === null ? null : $column;
+        return array_filter($column ?? [], fn (mixed $value) => $value !== $usual) === [] ? null : $column;
     }
 }

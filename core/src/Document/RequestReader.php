@@ -7,7 +7,6 @@ namespace Wrasse\Core\Document;
 use Wrasse\Core\Decision\Request;
 use Wrasse\Core\Limits\Earnings;
 use Wrasse\Core\Market\Listing;
-use Wrasse\Core\Market\Offers;
 use Wrasse\Core\Market\Sales;
 use Wrasse\Core\Market\SalesDay;
 use Wrasse\Core\Money\Currency;
@@ -44,7 +43,7 @@ final class RequestReader
             $request->at('now')->time(),
             $this->listing($listing, $currency, $earnings->read($listing, $request->find('fees'), $request->find('tax'))),
             $limits->read($request->find('limits') ?? Node::of([], '$.limits')),
-            Offers::of($offers->all($request->find('offers') ?? Node::of([], '$.offers'))),
+            $offers->all($request->find('offers') ?? Node::of([], '$.offers')),
             $rule ?? (new RuleReader($currency))->read($request->at('rule')),
         );
     }

@@ -62,14 +62,14 @@ final class PackedOffersTest extends TestCase
 
     public function test_amounts_follow_the_digits_of_their_currency(): void
     {
-        $packed = PackedOffers::pack(Offers::of((new OfferReader(Currency::of('JPY')))->all(Node::of([['seller' => 'a', 'price' => '1200', 'shipping' => '90']]))));
+        $packed = PackedOffers::pack((new OfferReader(Currency::of('JPY')))->all(Node::of([['seller' => 'a', 'price' => '1200', 'shipping' => '90']])));
         self::assertSame([['seller' => 'a', 'price' => '1200', 'shipping' => '90']], PackedOffers::unpack(json_decode($packed, true), Currency::of('JPY')));
     }
 
     /** @param  list<array<string, mixed>>  $written */
     private function offers(array $written, ?int $seenAt = null): Offers
     {
-        return Offers::of((new OfferReader(Currency::of('EUR')))->all(Node::of($written, '$.offers'), $seenAt));
+        return (new OfferReader(Currency::of('EUR')))->all(Node::of($written, '$.offers'), $seenAt);
     }
 
     /** @return list<mixed> with a value for every offer */
