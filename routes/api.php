@@ -16,6 +16,7 @@ use App\Catalogue\Http\WorkspaceController;
 use App\Market\Http\NotificationController;
 use App\Market\Http\RivalController;
 use App\Pricing\Http\FormulaController;
+use App\Pricing\Http\HandPriceController;
 use App\Pricing\Http\RuleController;
 use App\Publishing\Http\ChangeController;
 use App\Publishing\Http\ChannelDeliveryController;
@@ -86,6 +87,7 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::get('listings/{id}/history', [HistoryController::class, 'show'])->whereNumber('id');
     Route::get('listings/{id}/history/export', [HistoryController::class, 'export'])->whereNumber('id');
     Route::get('listings/{id}/earnings', EarningsController::class)->whereNumber('id');
+    Route::delete('listings/{id}/hand-price', [HandPriceController::class, 'destroy'])->whereNumber('id');
     Route::get('listings/{id}/costs', [EarningsController::class, 'costs'])->whereNumber('id');
 
     Route::get('views', [SavedViewController::class, 'index']);
@@ -115,6 +117,8 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
 
     Route::get('changes', [ChangeController::class, 'index']);
     Route::post('changes/{id}/undo', [ChangeController::class, 'undo'])->whereNumber('id');
+    Route::get('changes/waiting', [ChangeController::class, 'waiting']);
+    Route::post('changes/acknowledge', [ChangeController::class, 'acknowledge']);
     Route::get('changes/export', [ChangeController::class, 'export']);
     Route::get('changes/{id}', [ChangeController::class, 'show'])->whereNumber('id');
     Route::get('events', EventsController::class);

@@ -50,7 +50,7 @@ abstract class TestCase extends Base
     protected function makeWorkspace(string $name, string $email): array
     {
         $workspace = Workspace::query()->create([
-            'name' => $name, 'currency' => 'EUR', 'tax_percent' => '19', 'tax_included' => true, 'repricing_on' => true,
+            'name' => $name, 'currency' => 'EUR', 'tax_percent' => '19', 'tax_included' => true, 'repricing' => 'running',
             'limits' => ['floor' => [['kind' => 'margin', 'percent' => '12'], ['kind' => 'map']], 'ceiling' => [['kind' => 'rrp', 'percent' => '100']]],
         ]);
         $user = User::query()->create(['workspace_id' => $workspace->id, 'name' => 'Nora', 'email' => $email, 'password' => 'brine-and-barrel']);
@@ -116,7 +116,7 @@ abstract class TestCase extends Base
 
     protected function workOff(string $queues = 'market,confirm,default'): void
     {
-        Artisan::call('queue:work', ['--stop-when-empty' => true, '--queue' => $queues, '--quiet' => true]);
+        Artisan::call('queue:work', ['--stop-when-empty' => true, '--sleep' => 0, '--queue' => $queues, '--quiet' => true]);
         $this->enter($this->workspace);
     }
 }

@@ -10,11 +10,13 @@ use App\Catalogue\Events\AllTouched;
 use App\Catalogue\Events\ListingsTouched;
 use App\Catalogue\Imports\RuleNames;
 use App\Catalogue\Models\Workspace;
+use App\Catalogue\Prices\HandPrices;
 use App\Market\Events\MarketObserved;
 use App\Market\Events\PriceChangedElsewhere;
 use App\Pricing\Actions\DecideAtOnce;
 use App\Pricing\Actions\DecideTouched;
 use App\Pricing\Actions\HeedForeignPrice;
+use App\Pricing\Actions\SetPrices;
 use App\Pricing\Deciding\ForeseeFloors;
 use App\Pricing\Edits\KnownRules;
 use App\Pricing\Edits\SetRule;
@@ -28,6 +30,7 @@ final class PricingServiceProvider extends ServiceProvider
     public function register(): void
     {
         $this->app->tag([SetRule::class], BulkEdits::TAG);
+        $this->app->bind(HandPrices::class, SetPrices::class);
         $this->app->bind(FloorEffects::class, ForeseeFloors::class);
         $this->app->bind(RuleNames::class, KnownRules::class);
         $this->app->bind(OtherHalf::class, fn () => new OtherHalf(config('pricing.own_address')));

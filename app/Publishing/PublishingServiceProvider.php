@@ -4,8 +4,7 @@ declare(strict_types=1);
 
 namespace App\Publishing;
 
-use App\Catalogue\Batches\PricesOnTheirWay;
-use App\Catalogue\Events\PricesSetByHand;
+use App\Catalogue\Events\SwitchTurned;
 use App\Market\Actions\ChangesOnTheirWay;
 use App\Pricing\Deciding\RecentChanges;
 use App\Pricing\Events\PricesDecided;
@@ -17,9 +16,8 @@ use App\Publishing\Actions\CountRecentChanges;
 use App\Publishing\Actions\FindChangesOnTheirWay;
 use App\Publishing\Actions\FindPricesUnderWay;
 use App\Publishing\Actions\FollowRuns;
-use App\Publishing\Actions\QueueHandPrices;
+use App\Publishing\Actions\FollowSwitches;
 use App\Publishing\Actions\QueuePriceChanges;
-use App\Publishing\Actions\WithdrawHandPrices;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\ServiceProvider;
 
@@ -28,14 +26,13 @@ final class PublishingServiceProvider extends ServiceProvider
     public function register(): void
     {
         $this->app->bind(ChangesOnTheirWay::class, FindChangesOnTheirWay::class);
-        $this->app->bind(PricesOnTheirWay::class, WithdrawHandPrices::class);
         $this->app->bind(PricesUnderWay::class, FindPricesUnderWay::class);
         $this->app->bind(RecentChanges::class, CountRecentChanges::class);
     }
 
     public function boot(): void
     {
-        Event::listen(PricesSetByHand::class, fn (PricesSetByHand $event) => app(QueueHandPrices::class)->handle($event));
+        Event::listen(SwitchTurned::class, fn (SwitchTurned $event) => app(FollowSwitches::class)->turned($event));
         Event::listen(PricesDecided::class, fn (PricesDecided $event) => app(QueuePriceChanges::class)->handle($event));
         Event::listen(RunHeld::class, fn (RunHeld $event) => app(FollowRuns::class)->held($event));
         Event::listen(RunReleased::class, fn (RunReleased $event) => app(FollowRuns::class)->released($event));

@@ -74,11 +74,14 @@ final readonly class ListingQuery
             ->leftJoin('rules as r', 'r.id', '=', 'l.rule_id')
             ->leftJoin('listing_markets as m', 'm.listing_id', '=', 'l.id')
             ->leftJoin('standing_decisions as d', 'd.listing_id', '=', 'l.id')
-            ->leftJoin('price_changes as p', fn ($join) => $join->on('p.listing_id', '=', 'l.id')->whereIn('p.state', ['held', 'queued', 'sending', 'sent']))
+            ->leftJoin('price_changes as p', fn ($join) => $join->on('p.listing_id', '=', 'l.id')->whereIn('p.state', ['waiting', 'queued', 'sending', 'sent']))
+            ->leftJoin('price_holds as h', 'h.listing_id', '=', 'l.id')
+            ->leftJoin('users as hu', 'hu.id', '=', 'h.user_id')
             ->select([
-                'l.*', 'c.name as channel_name', 'c.currency', 'c.automation_on as channel_on', 'w.repricing_on as workspace_on', 'r.name as rule_name', 'r.is_on as rule_on',
+                'l.*', 'c.name as channel_name', 'c.currency', 'c.automation_on as channel_on', 'w.repricing', 'r.name as rule_name', 'r.is_on as rule_on',
                 'pr.cost_minor', 'pr.rrp_minor', 'pr.brand', 'pr.category', 's.name as supplier',
-                'm.offers', 'm.dropped', 'm.seen_at', 'd.outcome', 'd.reason', 'd.price_minor as decided_minor', 'p.to_minor as going_minor', 'p.state as going_state', 'p.problem as going_problem',
+                'm.offers', 'm.dropped', 'm.seen_at', 'd.outcome', 'd.reason', 'd.price_minor as decided_minor', 'p.to_minor as going_minor', 'p.state as going_state', 'p.waits_for as going_waits_for', 'p.problem as going_problem',
+                'h.price_minor as hand_minor', 'h.stands as hand_stands', 'h.until as hand_until', 'h.arrived_at as hand_arrived_at', 'hu.name as hand_by',
             ]);
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Workbench;
 
+use App\Publishing\Models\ChangeState;
 use App\Workbench\Http\Suggestion;
 use Illuminate\Support\Facades\DB;
 use stdClass;
@@ -55,7 +56,7 @@ final readonly class Suggestions
         return array_values(DB::table('listings as l')->join('channels as c', 'c.id', '=', 'l.channel_id')->leftJoinSub($sold, 's', 's.listing_id', '=', 'l.id')
             ->where('l.workspace_id', $this->workspaceId)->where('l.is_draft', false)->whereNotNull('l.lowest_minor')->whereNotNull('l.floor_minor')->whereNotNull('l.ceiling_minor')->whereNull('l.problem')->whereRaw('coalesce(l.stock, 1) > 0')->whereRaw($which)
             ->whereNotExists(fn ($dismissed) => $dismissed->from('dismissed_suggestions as d')->whereColumn('d.listing_id', 'l.id')->where('d.kind', $kind)->where('d.until', '>', now()))
-            ->whereNotExists(fn ($open) => $open->from('price_changes as p')->whereColumn('p.listing_id', 'l.id')->whereIn('p.state', ['held', 'queued', 'sending', 'sent']))
+            ->whereNotExists(fn ($open) => $open->from('price_changes as p')->whereColumn('p.listing_id', 'l.id')->whereIn('p.state', ChangeState::OPEN))
             ->orderByRaw("{$order} NULLS LAST, l.id")->limit(self::CANDIDATES)
             ->get(['l.id', 'l.sku', 'l.title', 'l.price_minor', 'l.shipping_minor', 'l.lowest_minor', 'l.floor_minor', 'l.ceiling_minor', 'l.stock', 's.units', 'c.name as channel', 'c.currency'])->all());
     }

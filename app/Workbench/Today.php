@@ -22,15 +22,17 @@ final readonly class Today
     public function read(): TodayResource
     {
         $day = DB::table('price_changes')->where('workspace_id', $this->workspaceId)->where('settled_at', '>', now()->subDay())
-            ->selectRaw("count(*) FILTER (WHERE state = 'confirmed' AND user_id IS NULL) AS by_rules, count(*) FILTER (WHERE state = 'confirmed' AND user_id IS NOT NULL) AS by_hand, count(*) FILTER (WHERE state IN ('refused', 'drifted')) AS refused")->first();
-        $held = array_sum(array_map(fn (string $table, string $state) => DB::table($table)->where('workspace_id', $this->workspaceId)->where('state', $state)->count(), ['price_changes', 'approvals'], ['held', 'waiting']));
+            ->selectRaw("count(*) FILTER (WHERE state = 'confirmed' AND user_id IS NULL) AS by_rules, count(*) FILTER (WHERE state = 'confirmed' AND user_id IS NOT NULL) AS by_hand, count(*) FILTER (WHERE state IN ('refused', 'failed')) AS refused")->first();
+        $forBrake = DB::table('price_changes')->where('workspace_id', $this->workspaceId)->where('state', 'waiting')->where('waits_for', 'brake')->count();
+        $forApproval = DB::table('approvals')->where('workspace_id', $this->workspaceId)->where('state', 'waiting')->count();
+
         $stand = DB::table('listings')->where('workspace_id', $this->workspaceId)->whereNotNull('rank')->where('is_draft', false)->whereRaw('coalesce(stock, 1) > 0')
             ->whereIn('channel_id', fn ($channels) => $channels->select('id')->from('channels')->where('workspace_id', $this->workspaceId)->where('kind', ChannelKind::Marketplace))
             ->selectRaw('count(*) AS listings, count(*) FILTER (WHERE field_size = 0) AS alone, count(*) FILTER (WHERE field_size > 0 AND rank = 1) AS cheapest, count(*) FILTER (WHERE rank > 1 AND rank <= field_size) AS in_pack, count(*) FILTER (WHERE field_size > 0 AND rank > field_size) AS dearest, count(*) FILTER (WHERE holds_buy_box) AS buy_box')->first();
         $days = DB::table('standing_days')->where('workspace_id', $this->workspaceId)->where('day', '>=', now()->subDays(14)->toDateString())->orderBy('day')->get(['day', 'listings', 'buy_box']);
 
         return new TodayResource(
-            (int) $day?->by_rules, (int) $day?->by_hand, $held, (int) $day?->refused, (int) $stand?->cheapest, (int) $stand?->in_pack, (int) $stand?->dearest, (int) $stand?->alone, (int) $stand?->listings, (int) $stand?->buy_box,
+            (int) $day?->by_rules, (int) $day?->by_hand, $forBrake + $forApproval, (int) $day?->refused, (int) $stand?->cheapest, (int) $stand?->in_pack, (int) $stand?->dearest, (int) $stand?->alone, (int) $stand?->listings, (int) $stand?->buy_box,
             DB::table('listings')->where('workspace_id', $this->workspaceId)->whereNotNull('changed_elsewhere_at')->where('automation_on', false)->count(), array_values($days->map(fn (stdClass $one) => ['day' => (string) $one->day, 'listings' => (int) $one->listings, 'buy_box' => (int) $one->buy_box])->all()), $this->failing(),
         );
     }
@@ -52,7 +54,7 @@ final readonly class Today
         $rows = DB::select(<<<'SQL'
             SELECT c.name AS channel, p.state, coalesce(p.problem, '') AS problem, count(*) AS many, min(p.settled_at) AS since
             FROM price_changes p JOIN channels c ON c.id = p.channel_id
-            WHERE p.workspace_id = ? AND p.settled_at > now() - interval '7 days' AND p.state IN ('refused', 'drifted')
+            WHERE p.workspace_id = ? AND p.settled_at > now() - interval '7 days' AND p.state IN ('refused', 'failed')
                 AND NOT EXISTS (SELECT 1 FROM price_changes later WHERE later.listing_id = p.listing_id AND later.id > p.id)
             GROUP BY c.name, p.state, coalesce(p.problem, '') ORDER BY count(*) DESC LIMIT ?
             SQL, [$this->workspaceId, self::FAILING_GROUPS]);

@@ -82,15 +82,21 @@ final class ApprovalTest extends TestCase
         self::assertSame(['rejected', 'waiting'], Approval::query()->orderBy('id')->pluck('state')->all());
     }
 
-    public function test_all_of_a_reason_at_once(): void
+    public function test_all_are_exactly_those_that_were_shown(): void
     {
         $rule = $this->listing->rule_id;
         foreach (range(2, 4) as $n) {
             $this->listing("KC-{$n}", ['rule_id' => $rule], offers: [['seller' => 'a', 'price' => '20.00']]);
         }
         $this->decide();
-        $this->as()->postJson('/api/v1/approvals/approve', ['reason' => 'approval'])->assertOk()->assertJson(['done' => 4]);
-        self::assertSame(4, PriceChange::query()->where('state', 'queued')->count());
+        $shown = array_map(fn (array $one) => ['id' => $one['id'], 'seen' => $one['price']], $this->as()->getJson('/api/v1/approvals')->json('approvals'));
+        // One more comes, and one moves, after they were shown.
+        $this->listing('KC-5', ['rule_id' => $rule], offers: [['seller' => 'a', 'price' => '20.00']]);
+        ListingMarket::query()->where('listing_id', $this->listing->id)->update(['offers' => json_encode([['seller' => 'a', 'price' => '22.00']])]);
+        $this->decide();
+        $this->as()->postJson('/api/v1/approvals/approve', ['reason' => 'approval'])->assertStatus(422)->assertJsonValidationErrors('approvals');
+        $this->as()->postJson('/api/v1/approvals/approve', ['approvals' => $shown])->assertOk()->assertJsonPath('done', 3)->assertJsonPath('refused.0.why', 'The market has moved: it would be 21.78 now.');
+        self::assertSame([3, 2], [PriceChange::query()->where('state', 'queued')->count(), Approval::query()->where('state', 'waiting')->count()]);
     }
 
     public function test_paused_it_no_longer_asks(): void

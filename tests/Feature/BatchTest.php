@@ -74,10 +74,10 @@ final class BatchTest extends TestCase
         $later = $this->start('cost', ['field' => 'cost', 'how' => 'set', 'value' => '11.00', 'effective_from' => now()->addDays(3)->toDateString()])->assertCreated();
         $this->apply($later['id'])->assertJson(['state' => 'applied']);
         self::assertSame(1_020, Product::query()->value('cost_minor'));
-        self::assertSame(0, (new TakeDueCosts)->handle());
+        self::assertSame(0, (new TakeDueCosts)->handle($this->workspace->id));
         $this->travel(4)->days();
         DB::update("UPDATE product_costs SET effective_from = now() - interval '1 minute' WHERE taken_at IS NULL");
-        self::assertSame(1, (new TakeDueCosts)->handle());
+        self::assertSame(1, (new TakeDueCosts)->handle($this->workspace->id));
         self::assertSame(1_100, Product::query()->value('cost_minor'));
         self::assertSame([1_020, 1_100], DB::table('product_costs')->where('product_id', $listing->product_id)->orderBy('id')->pluck('cost_minor')->all());
         $early = $this->start('cost', ['field' => 'cost', 'how' => 'set', 'value' => '9', 'effective_from' => '2026-01-01'])->assertJson(['refused' => 1]);

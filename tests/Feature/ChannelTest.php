@@ -6,13 +6,13 @@ namespace Tests\Feature;
 
 use App\Catalogue\Models\Channel;
 use App\Catalogue\Models\Listing;
+use App\Catalogue\Models\Product;
+use App\Catalogue\Prices\HandPriceTerm;
 use App\Market\Jobs\ReadShopJob;
 use App\Market\Marketplace\WebhookSignature;
-use App\Pricing\Events\DecidedPrice;
-use App\Pricing\Events\PricesDecided;
+use App\Pricing\Actions\SetPrices;
 use App\Publishing\Actions\ClaimQueuedChanges;
 use App\Publishing\Actions\ConfirmFeeds;
-use App\Publishing\Actions\QueuePriceChanges;
 use App\Publishing\Actions\SendFeed;
 use App\Publishing\Channels\Delivery\ToFolder;
 use App\Publishing\Models\Feed;
@@ -127,6 +127,7 @@ final class ChannelTest extends TestCase
         $this->workOff();
         $listing = Listing::query()->where('channel_id', $channel->id)->sole();
         self::assertSame(['0101', 2_490, 4], [$listing->sku, $listing->price_minor, $listing->stock]);
+        Product::query()->where('sku', '0101')->update(['cost_minor' => 1_000, 'rrp_minor' => 4_000]);
         $this->advance($this->send($channel, $listing, 1_980), 3);
         self::assertSame(['confirmed', 1_980], [PriceChange::query()->sole()->state->value, $listing->refresh()->price_minor]);
 
@@ -202,7 +203,7 @@ final class ChannelTest extends TestCase
 
     private function send(Channel $channel, Listing $listing, int $price): Feed
     {
-        app(QueuePriceChanges::class)->handle(new PricesDecided($this->workspace->id, [new DecidedPrice($listing->id, $channel->id, false, $listing->price_minor, null, $price, 1_000, 4_000, $this->user->id)]));
+        app(SetPrices::class)->set($this->workspace, [$listing->id => $price], HandPriceTerm::usual($this->workspace), $this->user->id);
 
         return app(ClaimQueuedChanges::class)->handle($channel->refresh())[0] ?? throw new \LogicException('Nothing was waiting.');
     }

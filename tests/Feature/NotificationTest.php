@@ -70,7 +70,7 @@ final class NotificationTest extends TestCase
         $listing = $this->listing('KC-1');
         ListingMarket::query()->whereKey($listing->id)->update(['seen_at' => now()->addSecond()->format('Y-m-d H:i:s.u'), 'offers' => '[{"seller":"r","price":"17.00"}]']);
         Http::fake(['quayside.test/v1/offers*' => ['offers' => ['QU-KC-1' => [['seller' => 'r', 'name' => 'Rill', 'price' => '18.00']]]]]);
-        self::assertSame(0, app(ObserveItems::class)->handle($this->channel, ['QU-KC-1']));
+        self::assertSame(0, app(ObserveItems::class)->handle($this->channel, ['QU-KC-1'])->changed);
         self::assertSame('17.00', ListingMarket::query()->findOrFail($listing->id)->offers[0]['price']);
     }
 

@@ -64,9 +64,9 @@ final class PublishingTest extends TestCase
 
     public function test_the_main_switch_holds_before_the_next_send(): void
     {
-        $this->workspace->update(['repricing_on' => false]);
+        $this->workspace->update(['repricing' => 'stopped']);
         self::assertSame([], app(ClaimQueuedChanges::class)->handle($this->channel));
-        $this->workspace->update(['repricing_on' => true]);
+        $this->workspace->update(['repricing' => 'running']);
         $this->channel->update(['automation_on' => false]);
         self::assertSame([], app(ClaimQueuedChanges::class)->handle($this->channel));
     }
@@ -74,23 +74,26 @@ final class PublishingTest extends TestCase
     public function test_the_main_switch_holds_what_was_gathered_and_has_not_left(): void
     {
         $feed = $this->claim();
-        $this->workspace->update(['repricing_on' => false]);
+        $this->workspace->update(['repricing' => 'stopped']);
         $this->advance($feed, 1);
-        self::assertSame([['queued', 1_980]], $this->changes());
+        self::assertSame([['waiting', 1_980]], $this->changes());
         self::assertSame('closed', $feed->refresh()->state);
         Http::assertNothingSent();
-        $this->workspace->update(['repricing_on' => true]);
+        $this->workspace->update(['repricing' => 'running']);
+        $this->artisan('publishing:sweep');
         self::assertNotSame($feed->id, $this->claim()->id);
     }
 
-    public function test_what_may_have_left_is_sent_under_its_key_even_if_the_switch_is_off(): void
+    public function test_what_may_have_left_is_taken_back_while_the_switch_is_off(): void
     {
-        Http::fake(['quayside.test/v1/feeds' => Http::sequence()->pushFailedConnection('lost')->push(['id' => 'f1', 'status' => 'queued'], 202)]);
+        Http::fake(['quayside.test/v1/feeds' => Http::sequence()->pushFailedConnection('lost')->push(['id' => 'f1', 'status' => 'cancelled'])]);
         $feed = $this->claim();
         $this->advance($feed, 1);
-        $this->workspace->update(['repricing_on' => false]);
+        $this->workspace->update(['repricing' => 'stopped']);
         $this->advance($feed, 1);
-        self::assertSame('submitted', $feed->refresh()->state);
+        self::assertSame('closed', $feed->refresh()->state);
+        self::assertSame([['waiting', 1_980]], $this->changes());
+        Http::assertSent(fn (Request $request) => $request->method() === 'DELETE' && $request->hasHeader('Idempotency-Key', $feed->id));
     }
 
     public function test_workers_are_told_of_prices_once_they_can_be_seen(): void
@@ -200,7 +203,7 @@ final class PublishingTest extends TestCase
         $this->actingAs($this->user)->getJson('/api/v1/changes?state=failed')->assertOk()->assertJsonPath('changes.0.problem', 'price under the limit set for this item');
     }
 
-    public function test_a_price_that_never_shows_has_drifted(): void
+    public function test_a_price_that_never_shows_has_failed(): void
     {
         Http::fake([
             'quayside.test/v1/feeds' => Http::response(['id' => 'f1', 'status' => 'queued'], 202),
@@ -209,7 +212,7 @@ final class PublishingTest extends TestCase
         ]);
         $this->advance($this->claim(), 14);
         $change = PriceChange::query()->sole();
-        self::assertSame([ChangeState::Drifted, 'The channel accepted the price and shows 22.00.'], [$change->state, $change->problem]);
+        self::assertSame([ChangeState::Failed, 'The channel accepted the price and shows 22.00.'], [$change->state, $change->problem]);
     }
 
     public function test_only_one_worker_holds_a_feed(): void
@@ -249,10 +252,10 @@ final class PublishingTest extends TestCase
             ['seller' => 'kettle-crock', 'name' => 'Kettle & Crock', 'price' => '23.00', 'shipping' => '0.00', 'buy_box' => true],
             ['seller' => 'r', 'name' => 'Riverstone', 'price' => '22.00', 'shipping' => '0.00', 'condition' => 'new', 'in_stock' => true, 'buy_box' => false],
         ]]])]);
-        self::assertSame(1, app(ObserveItems::class)->handle($this->channel, ['QU-KC-1']));
+        self::assertSame(1, app(ObserveItems::class)->handle($this->channel, ['QU-KC-1'])->changed);
         self::assertSame([2_300, true], [$this->listing->refresh()->price_minor, $this->listing->holds_buy_box]);
         $this->actingAs($this->user)->getJson("/api/v1/listings/{$this->listing->id}")->assertJsonPath('offers.0.name', 'Riverstone');
-        self::assertSame(0, app(ObserveItems::class)->handle($this->channel, ['QU-KC-1']), 'nothing new the second time');
+        self::assertSame(0, app(ObserveItems::class)->handle($this->channel, ['QU-KC-1'])->changed, 'nothing new the second time');
         self::assertSame(1, DB::table('market_observations')->count());
     }
 

@@ -49,7 +49,7 @@ final class RuleTimesTest extends TestCase
     #[DataProvider('due')]
     public function test_when_a_rule_looks(array $times, ?int $minutes, ?string $last, string $now, bool $isDue): void
     {
-        self::assertSame($isDue, (new RuleTimes($times, $minutes))->isDue($last === null ? null : CarbonImmutable::parse($last), CarbonImmutable::parse($now)));
+        self::assertSame($isDue, (new RuleTimes($times, $minutes))->isDue($last === null ? null : CarbonImmutable::parse($last), null, CarbonImmutable::parse($now)));
     }
 
     public function test_due_rules_run_once(): void
@@ -110,7 +110,9 @@ final class RuleTimesTest extends TestCase
         $tomorrow = now()->utc()->addDay()->startOfDay();
         $this->travelTo($tomorrow->addHours(1));
         self::assertSame([], app(ClaimQueuedChanges::class)->handle($this->channel->refresh()));
+        self::assertSame(['waiting', 'hours'], [PriceChange::query()->sole()->state->value, PriceChange::query()->sole()->waits_for?->value]);
         $this->travelTo($tomorrow->addHours(11));
+        $this->artisan('publishing:sweep')->assertSuccessful();
         self::assertCount(1, app(ClaimQueuedChanges::class)->handle($this->channel->refresh()));
         $this->actingAs($this->user)->patchJson('/api/v1/workspace', ['freeze' => null])->assertOk()->assertJsonPath('freeze', null);
     }

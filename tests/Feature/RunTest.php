@@ -66,7 +66,7 @@ final class RunTest extends TestCase
         $this->workOff();
         $run = Run::query()->where('state', 'held')->sole();
         self::assertSame(['cost', 10, 10, 10], [$run->cause, $run->total, $run->moves, $run->big_moves]);
-        self::assertSame(['held' => 10], $this->states($run));
+        self::assertSame(['waiting' => 10], $this->states($run));
         self::assertNull($this->claim());
 
         // Word of the market on one of them does not slip past the brake.
@@ -94,7 +94,7 @@ final class RunTest extends TestCase
         $while = app(StartRun::class)->ofRule($this->under, 'schedule');
         $this->workOff();
         self::assertSame([RunState::Released, 0], [$while->refresh()->state, $while->moves]);
-        self::assertSame(['held' => 10], $this->states($held));
+        self::assertSame(['waiting' => 10], $this->states($held));
 
         $this->as()->postJson("/api/v1/runs/{$held->id}/release")->assertOk();
         $this->workOff();
@@ -117,7 +117,7 @@ final class RunTest extends TestCase
         $this->as()->postJson("/api/v1/runs/{$run->id}/release")->assertOk()->assertJson(['state' => 'released']);
         $this->workOff();
         self::assertSame(['superseded' => 6], $this->states($run), 'what was held is not sent as it was');
-        self::assertSame(0, PriceChange::query()->whereIn('state', ['queued', 'held'])->count(), 'the prices are right as they are');
+        self::assertSame(0, PriceChange::query()->whereIn('state', ['queued', 'waiting'])->count(), 'the prices are right as they are');
     }
 
     public function test_what_is_meant_goes_on(): void
@@ -144,11 +144,12 @@ final class RunTest extends TestCase
             $this->enter($this->workspace);
             if ($i === 3) {
                 self::assertSame(4, PriceChange::query()->where('state', 'queued')->count(), 'a few are nothing to stop for');
+                self::assertNull($this->claim(), 'they wait a moment: others may follow');
             }
         }
         $run = Run::query()->where('state', 'held')->sole();
         self::assertSame(['market', $this->under->id], [$run->cause, $run->rule_id]);
-        self::assertSame(8, PriceChange::query()->where('state', 'held')->count());
+        self::assertSame(12, PriceChange::query()->where('state', 'waiting')->where('waits_for', 'brake')->count(), 'also those that came before the brake held');
     }
 
     public function test_a_run_can_be_undone(): void

@@ -10,6 +10,7 @@ use App\Market\Models\ListingMarket;
 use App\Pricing\Deciding\DecideNow;
 use App\Pricing\Jobs\DecideListingsJob;
 use App\Pricing\Models\Decision;
+use App\Pricing\Models\PriceHold;
 use App\Pricing\Models\Spiral;
 use App\Pricing\Spirals\FindSpirals;
 use App\Publishing\Models\PriceChange;
@@ -46,6 +47,7 @@ final class SpiralTest extends TestCase
         self::assertSame(0, PriceChange::query()->count());
         self::assertSame(['hold', 'rill'], [$this->as()->getJson("/api/v1/listings/{$this->listing->id}")->assertOk()->json('spiral.answer'), $this->as()->getJson("/api/v1/listings/{$this->listing->id}")->json('spiral.rival')], 'the inspector says why it stays');
         Spiral::query()->update(['until' => now()->subMinute()]);
+        PriceHold::query()->update(['until' => now()->subMinute()]);
         $this->decide();
         self::assertSame([1_930], PriceChange::query()->pluck('to_minor')->all(), 'one per cent under rill again');
     }

@@ -25,7 +25,7 @@ final class TodayTest extends TestCase
         $this->change('KC-3', 'refused', 4, problem: 'price under the limit set for this item');
         $this->change('KC-4', 'refused', 5, problem: 'price under the limit set for this item');
         $this->change('KC-4', 'confirmed', 1);
-        $this->change('KC-2', 'held', 0);
+        $this->change('KC-2', 'waiting', 0);
         Today::note();
         $today = $this->actingAs($this->user)->getJson('/api/v1/today')->assertOk()
             ->assertJson(['changed_by_rules' => 2, 'changed_by_hand' => 1, 'refused' => 2, 'held' => 1, 'cheapest' => 1, 'in_pack' => 1, 'dearest' => 1, 'alone' => 1, 'listings' => 4, 'buy_box' => 1])->json();
@@ -66,7 +66,7 @@ final class TodayTest extends TestCase
         $listing = Listing::query()->where('sku', $sku)->sole();
         PriceChange::query()->create([
             'channel_id' => $this->channel->id, 'listing_id' => $listing->id, 'from_minor' => 2_000, 'to_minor' => 2_100, 'floor_minor' => 1, 'ceiling_minor' => 9_000, 'state' => $state, 'user_id' => $userId, 'problem' => $problem,
-            'due_at' => now(), 'queued_at' => now(), 'settled_at' => $state === 'held' ? null : now()->subHours($hoursAgo),
+            'due_at' => now(), 'queued_at' => now(), 'settled_at' => $state === 'waiting' ? null : now()->subHours($hoursAgo), 'waits_for' => $state === 'waiting' ? 'brake' : null,
         ]);
     }
 }

@@ -212,7 +212,7 @@ final class KilledWorkerTest extends TestCase
     {
         $since = (int) $this->one($this->market, 'SELECT coalesce(max(id), 0) FROM price_log');
         $this->before = (int) $this->one($this->ours, "SELECT coalesce(max(id), 0) FROM price_changes WHERE state = 'confirmed'");
-        $this->ours->exec('UPDATE workspaces SET repricing_on = true, brake_listings_percent = 100');
+        $this->ours->exec("UPDATE workspaces SET repricing = 'running', brake_listings_percent = 100");
         $this->artisan('pricing:run-due');
         $this->startWorkers(2);
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Catalogue\Actions;
 
 use App\Catalogue\Events\ListingsTouched;
+use App\Catalogue\Events\SwitchTurned;
 use App\Catalogue\Models\Channel;
 use App\Catalogue\Models\Listing;
 use App\Support\Http\DocumentField;
@@ -41,7 +42,11 @@ final readonly class ChangeChannel
                 $wanted['tax_percent'] = $this->tax((string) $wanted['tax_percent']);
             }
             $channel->fill($wanted);
+            $isSwitched = $channel->isDirty('automation_on');
             $channel->save();
+            if ($isSwitched) {
+                event(new SwitchTurned($channel->workspace_id, $channelId));
+            }
             event(new ListingsTouched($channel->workspace_id, Listing::ids(['channel_id' => $channelId]), 'fees'));
             Announce::change($channel->workspace_id, 'workspace');
 

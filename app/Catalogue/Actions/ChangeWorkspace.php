@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Catalogue\Actions;
 
 use App\Catalogue\Events\ListingsTouched;
+use App\Catalogue\Events\SwitchTurned;
 use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Workspace;
 use App\Support\Http\DocumentField;
@@ -19,7 +20,7 @@ use Wrasse\Core\Document\Node;
 final readonly class ChangeWorkspace
 {
     /**
-     * @param  array{tax_percent?: string, tax_included?: bool, repricing_on?: bool, floor_alarm_percent?: string, brake_listings_percent?: string, brake_move_percent?: string, freeze?: array{from: string, to: string, time_zone: string}|null, limits?: array<mixed>}  $wanted
+     * @param  array{tax_percent?: string, tax_included?: bool, repricing?: string, time_zone?: string, hand_price_stands?: string, hand_price_hours?: int, floor_alarm_percent?: string, brake_listings_percent?: string, brake_move_percent?: string, freeze?: array{from: string, to: string, time_zone?: string}|null, limits?: array<mixed>}  $wanted
      *
      * @throws ValidationException
      */
@@ -38,8 +39,12 @@ final readonly class ChangeWorkspace
                 DocumentField::check(fn () => (new LimitsReader($workspace->money()))->read($limits));
             }
             $workspace->fill($wanted);
-            $pricesMove = $workspace->isDirty(['tax_percent', 'tax_included', 'limits', 'repricing_on']);
+            $pricesMove = $workspace->isDirty(['tax_percent', 'tax_included', 'limits', 'repricing']);
+            $isSwitched = $workspace->isDirty(['repricing', 'freeze', 'time_zone']);
             $workspace->save();
+            if ($isSwitched) {
+                event(new SwitchTurned($workspaceId));
+            }
             if ($pricesMove) {
                 event(new ListingsTouched($workspaceId, Listing::ids(), 'limits'));
             }

@@ -41,6 +41,20 @@ final readonly class BatchRows
     }
 
     /**
+     * @param  array<int, string>  $notes  by listing
+     * @param  string|null  $state  what became of these rows, where that is something else than was written
+     */
+    public static function note(Batch $batch, array $notes, ?string $state = null): void
+    {
+        if ($notes !== []) {
+            DB::update(
+                'UPDATE batch_rows r SET note = n.value, state = coalesce(?, r.state) FROM jsonb_each_text(?) n WHERE r.batch_id = ? AND r.workspace_id = ? AND r.listing_id = n.key::bigint',
+                [$state, json_encode($notes, JSON_THROW_ON_ERROR), $batch->id, $batch->workspace_id],
+            );
+        }
+    }
+
+    /**
      * How many rows there are of each verdict and of each outcome.
      *
      * @return array<string, int>

@@ -6,8 +6,10 @@ namespace App\Catalogue\Batches;
 
 use App\Catalogue\Events\AllTouched;
 use App\Catalogue\Events\ListingsTouched;
-use App\Catalogue\Events\PricesSetByHand;
 use App\Catalogue\Models\Batch;
+use App\Catalogue\Models\Workspace;
+use App\Catalogue\Prices\HandPrices;
+use App\Catalogue\Prices\HandPriceTerm;
 use App\Support\Live\Announce;
 use Illuminate\Support\Facades\DB;
 
@@ -16,7 +18,7 @@ final readonly class MakeChanges
 {
     private const ROWS = 2_000;
 
-    public function __construct(private PricesOnTheirWay $prices)
+    public function __construct(private HandPrices $prices)
     {
     }
 
@@ -46,6 +48,20 @@ final readonly class MakeChanges
         });
     }
 
+    /** @param  array<int, int>  $prices  in minor units, by listing */
+    private function setPrices(Batch $batch, array $prices): void
+    {
+        if ($prices === []) {
+            return;
+        }
+        $workspace = Workspace::query()->findOrFail($batch->workspace_id);
+        /** @var array<string, mixed> $wanted */
+        $wanted = $batch->spec['wanted'] ?? [];
+        $set = $this->prices->set($workspace, $prices, HandPriceTerm::wanted($workspace, array_intersect_key($wanted, ['stands' => true, 'hours' => true])), $batch->user_id);
+        BatchRows::note($batch, $set->notes);
+        BatchRows::note($batch, $set->refused, $batch->state === BatchState::Undoing ? 'kept' : 'left');
+    }
+
     /** Under which it tells what it touches: once when it is made, and once when it is taken back. */
     private static function key(Batch $batch): string
     {
@@ -58,10 +74,7 @@ final readonly class MakeChanges
      */
     private function tell(Batch $batch, array $listings, array $prices): void
     {
-        if ($prices !== []) {
-            event(new PricesSetByHand($batch->workspace_id, $prices, $batch->user_id));
-        }
-        // A price set by hand stands until something else moves; deciding at once would take it back.
+        $this->setPrices($batch, $prices);
         $decided = array_values(array_diff($listings, array_keys($prices)));
         foreach (array_chunk($decided, self::ROWS) as $ids) {
             event(new ListingsTouched($batch->workspace_id, $ids, in_array($batch->kind, ['import', 'product', 'new_product'], true) ? 'costs' : $batch->kind, self::key($batch)));

@@ -6,12 +6,13 @@ namespace App\Catalogue\Batches;
 
 use App\Catalogue\Models\Batch;
 use App\Catalogue\Models\Workspace;
+use App\Catalogue\Prices\HandPrices;
 use Illuminate\Support\Facades\DB;
 
 /** Works out the next rows of a batch and what they would do. */
 final readonly class PlanRows
 {
-    public function __construct(private FloorEffects $floors, private BatchKinds $kinds)
+    public function __construct(private FloorEffects $floors, private BatchKinds $kinds, private HandPrices $prices)
     {
     }
 
@@ -33,12 +34,32 @@ final readonly class PlanRows
                 return false;
             }
             $workspace = Workspace::query()->findOrFail($batch->workspace_id);
-            $effects = $kind->movesFloors($batch) ? $this->floors->of($workspace, $next['rows']) : [];
-            BatchRows::add($batch, $next['rows'], $effects);
-            $batch->move(['cursor' => $next['cursor'], 'done' => $batch->done + count($next['rows']), 'effect' => $this->sum($batch->effect, $effects)]);
+            $rows = $this->checkPrices($workspace, $next['rows']);
+            $effects = $kind->movesFloors($batch) ? $this->floors->of($workspace, $rows) : [];
+            BatchRows::add($batch, $rows, $effects);
+            $batch->move(['cursor' => $next['cursor'], 'done' => $batch->done + count($rows), 'effect' => $this->sum($batch->effect, $effects)]);
 
             return true;
         });
+    }
+
+    /**
+     * @param  list<PlannedRow>  $rows
+     * @return list<PlannedRow>
+     */
+    private function checkPrices(Workspace $workspace, array $rows): array
+    {
+        $prices = $changes = [];
+        foreach ($rows as $row) {
+            $price = $row->price();
+            if ($price !== null) {
+                $prices[(int) $row->listingId] = $price;
+                $changes[(int) $row->listingId] = array_diff_key([...$row->after['product'] ?? [], ...$row->after['listing'] ?? []], ['price_minor' => true, 'sku' => true]);
+            }
+        }
+        $why = $this->prices->check($workspace, $prices, $changes);
+
+        return array_map(fn (PlannedRow $row) => $row->price() !== null && isset($why[$row->listingId]) ? $row->refusedBecause($why[$row->listingId]) : $row, $rows);
     }
 
     /**

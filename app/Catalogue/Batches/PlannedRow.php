@@ -35,6 +35,17 @@ final readonly class PlannedRow
         return new self($sku, 'refused', $why, $productId, $listingId);
     }
 
+    public function refusedBecause(string $why): self
+    {
+        return new self($this->sku, 'refused', $why, $this->productId, $this->listingId, line: $this->line, key: $this->key, cells: $this->cells);
+    }
+
+    /** In minor units; null where it sets no price, or that of a listing that is yet to be made. */
+    public function price(): ?int
+    {
+        return $this->listingId === null ? null : $this->after['listing']['price_minor'] ?? null;
+    }
+
     /**
      * Only what differs is kept.
      *

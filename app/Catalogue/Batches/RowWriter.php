@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Catalogue\Batches;
 
 use App\Catalogue\Models\Batch;
+use App\Catalogue\Prices\HandPrices;
 use App\Support\Database\IdArray;
 use Illuminate\Support\Facades\DB;
 
@@ -14,6 +15,9 @@ use Illuminate\Support\Facades\DB;
  */
 final class RowWriter
 {
+    /** Whether the costs of the batch hold from a later time, or have not been taken since. */
+    private ?bool $isLater = null;
+
     /** The position of the last row at hand. */
     private int $last = 0;
 
@@ -31,7 +35,7 @@ final class RowWriter
     ];
 
     /** @param  bool  $isUndo  from after back to before */
-    public function __construct(private readonly Batch $batch, private readonly bool $isUndo, private readonly PricesOnTheirWay $prices)
+    public function __construct(private readonly Batch $batch, private readonly bool $isUndo, private readonly HandPrices $prices)
     {
     }
 
@@ -91,7 +95,7 @@ final class RowWriter
     private function withdrawPrices(): void
     {
         $rows = DB::select("SELECT listing_id, (listing_from ->> 'price_minor')::bigint AS price FROM chunk c JOIN listings l ON l.id = c.listing_id WHERE NOT l.is_draft AND jsonb_exists(listing_from, 'price_minor')");
-        $onTheirWay = $rows === [] ? [] : $this->prices->withdraw(array_map(intval(...), array_column($rows, 'price', 'listing_id')));
+        $onTheirWay = $rows === [] ? [] : $this->prices->takeBack(array_map(intval(...), array_column($rows, 'price', 'listing_id')));
         if ($onTheirWay === []) {
             return;
         }
@@ -261,9 +265,14 @@ final class RowWriter
 
     private function isLater(): bool
     {
+        return $this->isLater ??= $this->isYetToBeTaken();
+    }
+
+    private function isYetToBeTaken(): bool
+    {
         $from = $this->effectiveFrom();
 
-        return $from !== null && now()->lt($from);
+        return $from !== null && (now()->lt($from) || ($this->isUndo && DB::table('product_costs')->where('source', $this->source())->whereNull('taken_at')->exists()));
     }
 
     /** Names this batch in the history of costs. */

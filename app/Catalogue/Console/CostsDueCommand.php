@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace App\Catalogue\Console;
 
 use App\Catalogue\Actions\TakeDueCosts;
+use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Console\Command;
+use Throwable;
 
 final class CostsDueCommand extends Command
 {
@@ -13,10 +15,19 @@ final class CostsDueCommand extends Command
 
     protected $description = 'Take the costs whose day has come';
 
-    public function handle(TakeDueCosts $take): int
+    /** What goes wrong in one workspace holds up no other, and is tried again the next minute. */
+    public function handle(CurrentWorkspace $current, TakeDueCosts $take): int
     {
-        $take->handle();
+        $result = self::SUCCESS;
+        foreach (TakeDueCosts::due() as $workspace) {
+            try {
+                $current->within($workspace, fn () => $take->handle($workspace));
+            } catch (Throwable $e) {
+                report($e);
+                $result = self::FAILURE;
+            }
+        }
 
-        return self::SUCCESS;
+        return $result;
     }
 }

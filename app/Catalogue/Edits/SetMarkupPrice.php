@@ -5,11 +5,12 @@ declare(strict_types=1);
 namespace App\Catalogue\Edits;
 
 use App\Catalogue\Models\Workspace;
+use App\Catalogue\Prices\HandPriceTerm;
 use App\Catalogue\Suppliers\MarkupPrices;
 use Closure;
 use stdClass;
 
-/** Sets prices, reference prices and, of drafts, shipping charges to what the markup of their supplier gives; within the limits. */
+/** Sets prices, reference prices and, of drafts, shipping charges to what the markup of their supplier gives. */
 final readonly class SetMarkupPrice implements BulkEdit
 {
     public function name(): string
@@ -29,23 +30,21 @@ final readonly class SetMarkupPrice implements BulkEdit
 
     public function check(Workspace $workspace, array $wanted): string
     {
+        HandPriceTerm::wanted($workspace, $wanted);
+
         return 'Price by the markup of its supplier';
     }
 
     public function plan(Workspace $workspace, array $wanted): Closure
     {
         $prices = MarkupPrices::of($workspace);
-        $money = $workspace->money();
 
-        return function (stdClass $row) use ($prices, $money): array|string {
+        return function (stdClass $row) use ($prices): array|string {
             $suggested = $prices->suggest($row);
             if (is_string($suggested)) {
                 return $suggested;
             }
             ['price' => $price, 'was' => $was, 'shipping' => $shipping] = $suggested;
-            if ($row->floor_minor === null || $row->ceiling_minor === null || $price < $row->floor_minor || $price > $row->ceiling_minor) {
-                return "{$money->format($price)} is not between its floor and ceiling.";
-            }
             $after = ['price_minor' => $price, 'list_price_minor' => $was ?? $row->list_price_minor, ...($row->is_draft && $shipping !== null ? ['shipping_minor' => $shipping] : [])];
 
             return ['before' => ['price_minor' => $row->price_minor, 'list_price_minor' => $row->list_price_minor, 'shipping_minor' => $row->shipping_minor], 'after' => $after];

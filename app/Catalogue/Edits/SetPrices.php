@@ -5,12 +5,13 @@ declare(strict_types=1);
 namespace App\Catalogue\Edits;
 
 use App\Catalogue\Models\Workspace;
+use App\Catalogue\Prices\HandPriceTerm;
 use App\Support\Http\AmountField;
 use Closure;
 use Illuminate\Support\Facades\Validator;
 use stdClass;
 
-/** Sets a price of its own for each listing, within the limits: {prices: {listing: price}}. */
+/** Sets a price of its own for each listing, as SetPrice does: {prices: {listing: price}}. */
 final readonly class SetPrices implements BulkEdit
 {
     private const MOST = 5_000;
@@ -36,6 +37,7 @@ final readonly class SetPrices implements BulkEdit
 
     public function check(Workspace $workspace, array $wanted): string
     {
+        HandPriceTerm::wanted($workspace, $wanted);
         Validator::make($wanted, ['prices' => ['required', 'array', 'max:'.self::MOST], 'prices.*' => ['required', 'string', 'max:40']])->validate();
         foreach ((array) $wanted['prices'] as $listing => $price) {
             AmountField::read("prices.{$listing}", (string) $price, $workspace->money());

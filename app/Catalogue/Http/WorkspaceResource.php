@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Http;
 
+use App\Catalogue\Models\Repricing;
 use App\Catalogue\Models\Workspace;
 use OpenApi\Attributes as OA;
 use Wrasse\Core\Money\Percent;
@@ -12,7 +13,7 @@ use Wrasse\Core\Money\Percent;
 final readonly class WorkspaceResource
 {
     /**
-     * @param  array{from: string, to: string, time_zone: string}|null  $freeze
+     * @param  array{from: string, to: string, time_zone?: string}|null  $freeze
      * @param  array<string, mixed>  $limits
      */
     public function __construct(
@@ -20,7 +21,11 @@ final readonly class WorkspaceResource
         #[OA\Property] public string $currency,
         #[OA\Property] public string $tax_percent,
         #[OA\Property] public bool $tax_included,
-        #[OA\Property] public bool $repricing_on,
+        #[OA\Property(enum: ['running', 'rules_paused', 'stopped'])] public string $repricing,
+        #[OA\Property(description: 'Whether repricing is running.', deprecated: true)] public bool $repricing_on,
+        #[OA\Property(description: 'In which hours, days and dates are meant.')] public string $time_zone,
+        #[OA\Property(description: 'What ends a price set by hand, where nothing else is said.', enum: ['market', 'hours', 'released'])] public string $hand_price_stands,
+        #[OA\Property] public int $hand_price_hours,
         #[OA\Property(description: 'A bulk change that moves a floor by more percent than this asks first.')] public string $floor_alarm_percent,
         #[OA\Property(description: 'A run waits for a person if it would move more than this part of its listings …')] public string $brake_listings_percent,
         #[OA\Property(description: '… by more than this part of their price.')] public string $brake_move_percent,
@@ -33,7 +38,8 @@ final readonly class WorkspaceResource
     {
         return new self(
             $workspace->name, $workspace->currency, (string) Percent::parse($workspace->tax_percent), $workspace->tax_included,
-            $workspace->repricing_on, (string) Percent::parse($workspace->floor_alarm_percent),
+            $workspace->repricing->value, $workspace->repricing === Repricing::Running, $workspace->time_zone, $workspace->hand_price_stands->value, $workspace->hand_price_hours,
+            (string) Percent::parse($workspace->floor_alarm_percent),
             (string) Percent::parse($workspace->brake_listings_percent), (string) Percent::parse($workspace->brake_move_percent), $workspace->freeze, $workspace->limits,
         );
     }

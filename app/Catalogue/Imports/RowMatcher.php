@@ -47,7 +47,7 @@ final readonly class RowMatcher
         $listings = [];
         $ids = [];
         foreach (DB::table('listings')->where('workspace_id', $workspace->id)->whereIn('sku', $skus)
-            ->get(['id', 'product_id', 'channel_id', 'sku', 'is_draft', 'price_minor', 'floor_minor', 'ceiling_minor', 'list_price_minor', 'shipping_minor', 'stock', 'condition', 'fulfilment', 'limits', 'rule_id', 'assigned_by']) as $row) {
+            ->get(['id', 'product_id', 'channel_id', 'sku', 'is_draft', 'price_minor', 'list_price_minor', 'shipping_minor', 'stock', 'condition', 'fulfilment', 'limits', 'rule_id', 'assigned_by']) as $row) {
             $listings[(string) $row->sku][(int) $row->channel_id] = $row;
             $ids[(int) $row->product_id] = true;
         }
@@ -111,7 +111,7 @@ final readonly class RowMatcher
             default => 'change',
         };
 
-        return new PlannedRow($sku, $verdict, null, $product?->id, $listing?->id, $before, $after, $line, $this->key($record));
+        return new PlannedRow($sku, $verdict, null, $product?->id, $listing?->id, $before, $after, $line, $this->key($record), isset($after['listing']['price_minor']) ? $record : null);
     }
 
     /**
@@ -222,7 +222,6 @@ final readonly class RowMatcher
 
             return;
         }
-        $this->checkPrice($listing, $given['price'] ?? null);
         $old = ['limits' => $limits];
         foreach (array_keys($values) as $column) {
             $old[$column] = $listing->{$column};
@@ -259,16 +258,6 @@ final readonly class RowMatcher
         }
 
         return array_filter(['price' => $suggested['price'], 'list_price' => $suggested['was'], 'shipping' => $suggested['shipping']], fn (?int $amount) => $amount !== null);
-    }
-
-    private function checkPrice(stdClass $listing, ?int $price): void
-    {
-        if ($price === null || $price === $listing->price_minor || $listing->is_draft) {
-            return;
-        }
-        if ($listing->floor_minor === null || $listing->ceiling_minor === null || $price < $listing->floor_minor || $price > $listing->ceiling_minor) {
-            throw new RefusedRow("The price {$this->currency->format($price)} is not between its floor and ceiling.");
-        }
     }
 
     /**

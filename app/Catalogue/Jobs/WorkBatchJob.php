@@ -8,6 +8,7 @@ use App\Catalogue\Batches\BatchState;
 use App\Catalogue\Batches\MakeChanges;
 use App\Catalogue\Batches\PlanRows;
 use App\Catalogue\Models\Batch;
+use App\Support\Queue\SurvivesKilledWorkers;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
@@ -18,15 +19,9 @@ use Throwable;
 /** Works on a batch for some seconds and hands on to the next job, so that others get their turn and a killed one loses little. */
 final class WorkBatchJob implements ShouldQueue
 {
-    use Dispatchable, InteractsWithQueue, Queueable;
+    use Dispatchable, InteractsWithQueue, Queueable, SurvivesKilledWorkers;
 
     private const SECONDS = 8;
-
-    public int $tries = 4;
-
-    public int $backoff = 2;
-
-    public int $timeout = 25;
 
     public function __construct(public readonly int $workspaceId, public readonly string $batchId)
     {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Models;
 
+use App\Catalogue\Prices\StandsUntil;
 use Illuminate\Database\Eloquent\Model;
 use Wrasse\Core\Money\Currency;
 
@@ -14,19 +15,25 @@ use Wrasse\Core\Money\Currency;
  * @property string $tax_percent
  * @property string $brake_listings_percent a run that moves more than this part of its listings
  * @property string $brake_move_percent by more than this part of their price waits for a person
- * @property array{from: string, to: string, time_zone: string}|null $freeze hours in which no price is sent
+ * @property array{from: string, to: string, time_zone?: string}|null $freeze hours in which no price is sent
  * @property bool $tax_included
- * @property bool $repricing_on
+ * @property Repricing $repricing
+ * @property string $time_zone of the IANA time zone database: hours, days and dates are meant there
+ * @property StandsUntil $hand_price_stands what ends a price set by hand, where nothing else was said
+ * @property int $hand_price_hours with StandsUntil::Hours
  * @property string $floor_alarm_percent a bulk change that moves a floor by more asks first
  * @property array{floor: list<array<string, string>>, ceiling: list<array<string, string>>} $limits
  */
 final class Workspace extends Model
 {
-    protected $attributes = ['brake_listings_percent' => '30', 'brake_move_percent' => '25'];
+    protected $attributes = [
+        'brake_listings_percent' => '30', 'brake_move_percent' => '25', 'repricing' => 'stopped', 'time_zone' => 'UTC',
+        'hand_price_stands' => 'market', 'hand_price_hours' => 24,
+    ];
 
     protected function casts(): array
     {
-        return ['tax_included' => 'bool', 'repricing_on' => 'bool', 'limits' => 'array', 'freeze' => 'array'];
+        return ['tax_included' => 'bool', 'repricing' => Repricing::class, 'hand_price_stands' => StandsUntil::class, 'limits' => 'array', 'freeze' => 'array'];
     }
 
     public function money(): Currency

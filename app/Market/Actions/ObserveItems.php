@@ -37,10 +37,12 @@ final readonly class ObserveItems
     }
 
     /**
+     * An item that the answer lacks, or of which nothing can be read, is not without rivals: its market stays as it was, with its age.
+     *
      * @param  list<string>  $items  some tens; asked for in as many calls as the marketplace wants
-     * @return int how many markets had changed
+     * @return Observed how many markets had changed, and which items were missing
      */
-    public function handle(Channel $channel, array $items): int
+    public function handle(Channel $channel, array $items): Observed
     {
         $askedAt = now();
         $client = new MarketplaceClient($channel);
@@ -49,10 +51,23 @@ final readonly class ObserveItems
             $offers += $client->offers($some);
         }
         $reader = new OfferReader(Currency::of($channel->currency));
-        $offers = $this->readable($channel, $reader, $offers);
+        $offers = $this->readable($channel, $reader, array_intersect_key($offers, array_flip($items)));
+        $missing = array_values(array_filter($items, fn (string $item) => ! isset($offers[$item])));
+        if ($missing !== []) {
+            Log::warning("{$channel->name} gave no offers for some items that it was asked about.", ['channel' => $channel->id, 'items' => $missing]);
+        }
 
-        return DB::transaction(function () use ($channel, $items, $reader, $offers, $askedAt): int {
-            $listings = $this->listings($channel, $items, $askedAt);
+        return new Observed($this->takeIn($channel, $reader, $offers, $askedAt), $missing);
+    }
+
+    /**
+     * @param  array<string, list<array<string, mixed>>>  $offers  by item
+     * @return int how many markets had changed
+     */
+    private function takeIn(Channel $channel, OfferReader $reader, array $offers, CarbonInterface $askedAt): int
+    {
+        return DB::transaction(function () use ($channel, $reader, $offers, $askedAt): int {
+            $listings = $this->listings($channel, array_map(strval(...), array_keys($offers)), $askedAt);
             $this->rememberRivals($channel, $offers);
             $ownChanged = $this->takeOverOwn($channel, $listings, $offers);
             $same = $moved = $observations = $changed = [];
@@ -62,7 +77,14 @@ final readonly class ObserveItems
                 if ($listing->offers === $rivals) {
                     $same[] = $listing->id;
                 } else {
-                    $moved[] = ['listing_id' => $listing->id, 'workspace_id' => $listing->workspace_id, 'offers' => $rivals, 'packed' => PackedOffers::pack($reader->all(Node::of($offered, '$.offers'))), 'seen_at' => $askedAt->format(self::TIME), 'changed_at' => $askedAt];
+                    $moved[] = [
+                        'listing_id' => $listing->id,
+                        'workspace_id' => $listing->workspace_id,
+                        'offers' => $rivals,
+                        'packed' => PackedOffers::pack($reader->all(Node::of($offered, '$.offers'))),
+                        'seen_at' => $askedAt->format(self::TIME),
+                        'changed_at' => $this->isMove($listing->offers, $offered) ? $askedAt->format(self::TIME) : $listing->changed_at,
+                    ];
                 }
                 if ($listing->offers !== $rivals || isset($ownChanged[$listing->id])) {
                     $observations[] = RecordObservation::row($listing->id, $listing->workspace_id, $listing->price_minor, $listing->floor_minor, $listing->ceiling_minor, $rivals, $askedAt);
@@ -81,6 +103,19 @@ final readonly class ObserveItems
     }
 
     /**
+     * Whether rivals did something: who of them holds the buy box follows from our price too.
+     *
+     * @param  string|null  $before  JSON
+     * @param  list<array<string, mixed>>  $after
+     */
+    private function isMove(?string $before, array $after): bool
+    {
+        $terms = fn (array $offers): array => array_map(fn (array $offer) => array_diff_key($offer, ['buy_box' => true]), $offers);
+
+        return $before === null || $terms(json_decode($before, true, 8, JSON_THROW_ON_ERROR)) !== $terms($after);
+    }
+
+    /**
      * Our listings of the items with the market as it was known. Those that another process has asked about later, and was quicker, are left to it.
      *
      * @param  list<string>  $items
@@ -93,7 +128,7 @@ final readonly class ObserveItems
 
         return Listing::query()->whereIn('listings.id', $held)->toBase()->leftJoin('listing_markets AS m', 'm.listing_id', '=', 'listings.id')
             ->where(fn ($query) => $query->whereNull('m.seen_at')->orWhere('m.seen_at', '<=', $askedAt->format(self::TIME)))->orderBy('listings.id')
-            ->get(['listings.id', 'listings.workspace_id', 'item_ref', 'price_minor', 'holds_buy_box', 'floor_minor', 'ceiling_minor', 'm.offers'])->keyBy('id')->all();
+            ->get(['listings.id', 'listings.workspace_id', 'item_ref', 'price_minor', 'holds_buy_box', 'floor_minor', 'ceiling_minor', 'm.offers', 'm.changed_at'])->keyBy('id')->all();
     }
 
     /**
@@ -109,6 +144,9 @@ final readonly class ObserveItems
             $readable[$item] = array_values(array_filter($some, fn (mixed $offer) => is_array($offer) && is_string($offer['name'] ?? '') && $reader->canRead(array_intersect_key($offer, self::OFFER))));
             if (count($readable[$item]) < count($some)) {
                 Log::warning("{$channel->name} sent offers on {$item} that cannot be read.", ['channel' => $channel->id, 'offers' => count($some) - count($readable[$item])]);
+                if ($readable[$item] === []) {
+                    unset($readable[$item]);
+                }
             }
         }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Market\Actions;
 
 use App\Catalogue\Models\Channel;
+use App\Market\Jobs\ObserveItemsJob;
 use App\Market\Marketplace\MarketplaceClient;
 use Illuminate\Support\Facades\DB;
 
@@ -33,7 +34,8 @@ final readonly class ObserveNotified
                 return;
             }
             $items = $waiting->pluck('item')->unique()->values();
-            $this->observe->handle($channel, array_values($items->all()));
+            $observed = $this->observe->handle($channel, array_values($items->all()));
+            ObserveItemsJob::again($channel, $observed->missing);
             DB::table('market_notifications')->where('channel_id', $channel->id)->whereIn('webhook_id', $waiting->pluck('webhook_id'))->update(['observed_at' => now()]);
         });
     }

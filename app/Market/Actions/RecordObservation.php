@@ -10,6 +10,9 @@ use Illuminate\Support\Facades\DB;
 /** Writes down how the markets of listings looked at a moment. */
 final readonly class RecordObservation
 {
+    /** A market is seen more than once a second. */
+    private const TIME = 'Y-m-d H:i:s.uP';
+
     /** @param  list<array<string, mixed>>  $rows  as row() makes them */
     public static function rows(array $rows): void
     {
@@ -23,7 +26,7 @@ final readonly class RecordObservation
     public static function row(int $listingId, int $workspaceId, int $price, ?int $floor, ?int $ceiling, string $offers, CarbonInterface $at): array
     {
         return [
-            'listing_id' => $listingId, 'workspace_id' => $workspaceId, 'observed_at' => $at, 'price_minor' => $price,
+            'listing_id' => $listingId, 'workspace_id' => $workspaceId, 'observed_at' => $at->format(self::TIME), 'price_minor' => $price,
             'floor_minor' => $floor, 'ceiling_minor' => $ceiling, 'offers' => $offers,
         ];
     }

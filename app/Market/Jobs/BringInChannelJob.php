@@ -13,6 +13,7 @@ use App\Catalogue\Models\Channel;
 use App\Market\Actions\ImportHistory;
 use App\Market\Actions\SyncListings;
 use App\Market\Marketplace\MarketplaceClient;
+use App\Support\Queue\SurvivesKilledWorkers;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
@@ -22,13 +23,9 @@ use Illuminate\Queue\InteractsWithQueue;
 /** Brings in what a new channel knows of us: listings, and of a marketplace its report of past days; offers follow by themselves. May be repeated. */
 final class BringInChannelJob implements ShouldQueue
 {
-    use Dispatchable, InteractsWithQueue, Queueable;
+    use Dispatchable, InteractsWithQueue, Queueable, SurvivesKilledWorkers;
 
     private const DAYS = 60;
-
-    public int $tries = 10;
-
-    public int $timeout = 25;
 
     public function __construct(public readonly int $workspaceId, public readonly int $channelId)
     {

@@ -8,6 +8,7 @@ use App\Catalogue\Channels\ChannelRefused;
 use App\Catalogue\Channels\ChannelWork;
 use App\Catalogue\Models\Channel;
 use App\Market\Actions\ObserveNotified;
+use App\Support\Queue\SurvivesKilledWorkers;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
@@ -21,11 +22,7 @@ use Illuminate\Queue\InteractsWithQueue;
  */
 final class ObserveNotifiedJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
 {
-    use Dispatchable, InteractsWithQueue, Queueable;
-
-    public int $tries = 1;
-
-    public int $timeout = 25;
+    use Dispatchable, InteractsWithQueue, Queueable, SurvivesKilledWorkers;
 
     /** Seconds after which a lock left by a killed process no longer holds. */
     public int $uniqueFor = 15;

@@ -8,6 +8,7 @@ use App\Catalogue\Channels\ChannelRefused;
 use App\Catalogue\Channels\ChannelWork;
 use App\Catalogue\Models\Channel;
 use App\Market\Actions\SyncListings;
+use App\Support\Queue\SurvivesKilledWorkers;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
@@ -18,11 +19,7 @@ use Illuminate\Queue\InteractsWithQueue;
 /** Looks at our own shop: what is new there, what stock there is, and whether someone set a price there. */
 final class ReadShopJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
 {
-    use Dispatchable, InteractsWithQueue, Queueable;
-
-    public int $tries = 3;
-
-    public int $timeout = 25;
+    use Dispatchable, InteractsWithQueue, Queueable, SurvivesKilledWorkers;
 
     /** Seconds after which a lock left by a killed process no longer holds. */
     public int $uniqueFor = 60;

@@ -92,6 +92,22 @@ final readonly class MarketplaceClient implements ListingSource
         return is_string($answer['id'] ?? null) ? $answer['id'] : throw new ChannelUnavailable('The answer names no feed.', ChannelCall::SECONDS_UNTIL_RETRY);
     }
 
+    /**
+     * From then on the feed is not taken under that key any more, also if it should still be on its way.
+     *
+     * @return string|null the marketplace's name for the feed, where it has been worked through already
+     */
+    public function cancelFeed(string $idempotencyKey): ?string
+    {
+        $answer = ChannelCall::of($this->channel->name, fn () => $this->request()->withHeader('Idempotency-Key', $idempotencyKey)->delete('/v1/feeds'));
+
+        return match ($answer['status'] ?? null) {
+            'cancelled' => null,
+            'done' => (string) $answer['id'],
+            default => throw ChannelCall::unreadable($this->channel->name),
+        };
+    }
+
     /** @return array{status: string, items: list<array{sku: string, status: string, message: string|null}>} */
     public function feed(string $ref): array
     {

@@ -49,6 +49,22 @@ final readonly class ShopClient implements ListingSource
         return (string) ($answer['id'] ?? $key);
     }
 
+    /**
+     * From then on the list is not taken under that key any more.
+     *
+     * @return string|null the shop's name for it, where its prices have been set already
+     */
+    public function cancelPrices(string $key): ?string
+    {
+        $answer = ChannelCall::of($this->channel->name, fn () => $this->request()->delete('/api/price-lists/'.rawurlencode($key)));
+
+        return match ($answer['status'] ?? null) {
+            'cancelled' => null,
+            'set' => (string) ($answer['id'] ?? $key),
+            default => throw ChannelCall::unreadable($this->channel->name),
+        };
+    }
+
     /** @return array<string, string|null> by SKU why a price was not taken; null where it was */
     public function results(string $id): array
     {

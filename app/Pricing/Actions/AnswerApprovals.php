@@ -5,16 +5,23 @@ declare(strict_types=1);
 namespace App\Pricing\Actions;
 
 use App\Catalogue\Models\Workspace;
+use App\Catalogue\Prices\HandPriceTerm;
+use App\Pricing\Deciding\Cause;
 use App\Pricing\Models\Approval;
 use App\Support\Live\Announce;
 use Illuminate\Support\Facades\DB;
 
-/** What a person says to prices that wait. They are decided again first: what the market has overtaken does not go out. */
+/**
+ * What a person says to prices that wait. One that is approved as it was shown is decided again first: what the market has overtaken does not go
+ * out. One with another figure is a price set by hand.
+ */
 final readonly class AnswerApprovals
 {
     private const CHUNK = 200;
 
-    public function __construct(private DecideListings $decide)
+    private const GONE = 'It no longer waits: the market moved on, or someone else answered.';
+
+    public function __construct(private DecideListings $decide, private SetPrices $set)
     {
     }
 
@@ -22,21 +29,12 @@ final readonly class AnswerApprovals
      * @param  array<int, array{seen: int, price: int}>  $prices  by approval: the proposal that was looked at and the price that is wanted, in minor units
      * @return array<int, string> why it did not go out, by approval; those that did are left out
      */
-    public function approve(Workspace $workspace, array $prices, int $userId): array
+    public function approve(Workspace $workspace, array $prices, HandPriceTerm $term, int $userId): array
     {
-        $waiting = Approval::query()->whereIn('id', array_keys($prices))->where('state', 'waiting')->pluck('listing_id', 'id')->all();
-        $refused = array_fill_keys(array_keys(array_diff_key($prices, $waiting)), 'It no longer waits: the market moved on, or someone else answered.');
-        foreach (array_chunk($waiting, self::CHUNK, preserve_keys: true) as $chunk) {
-            $answers = new Answers($userId, array_combine($chunk, array_map(fn (int $id) => $prices[$id], array_keys($chunk))));
-            $this->decide->handle($workspace, array_values($chunk), 'approval', answers: $answers);
-            foreach ($chunk as $id => $listingId) {
-                if (! isset($answers->taken[$listingId])) {
-                    $refused[$id] = $answers->refused[$listingId] ?? 'It no longer needs an answer: the rule now says something else.';
-                }
-            }
-        }
+        $edited = array_filter($prices, fn (array $one) => $one['price'] !== $one['seen']);
+        $asShown = array_map(fn (array $one) => $one['seen'], array_diff_key($prices, $edited));
 
-        return $refused;
+        return array_replace($this->approveAsShown($workspace, $asShown, $userId), $this->setOthers($workspace, array_map(fn (array $one) => $one['price'], $edited), $term, $userId));
     }
 
     /**
@@ -52,5 +50,71 @@ final readonly class AnswerApprovals
 
             return $many;
         });
+    }
+
+    /**
+     * @param  array<int, int>  $prices  by approval
+     * @return array<int, string>
+     */
+    private function approveAsShown(Workspace $workspace, array $prices, int $userId): array
+    {
+        $waiting = $this->waiting($prices);
+        $refused = array_fill_keys(array_keys(array_diff_key($prices, $waiting)), self::GONE);
+        foreach (array_chunk($waiting, self::CHUNK, preserve_keys: true) as $chunk) {
+            $seen = array_intersect_key($prices, $chunk);
+            ksort($seen);
+            ksort($chunk);
+            $answers = new Answers($userId, array_combine($chunk, $seen));
+            $this->decide->handle($workspace, array_values($chunk), Cause::APPROVAL, answers: $answers);
+            foreach ($chunk as $id => $listingId) {
+                if (! isset($answers->taken[$listingId])) {
+                    $refused[$id] = $answers->refused[$listingId] ?? 'It no longer needs approval: no rule reprices this listing now.';
+                }
+            }
+        }
+
+        return $refused;
+    }
+
+    /**
+     * @param  array<int, int>  $prices  by approval
+     * @return array<int, string>
+     */
+    private function setOthers(Workspace $workspace, array $prices, HandPriceTerm $term, int $userId): array
+    {
+        if ($prices === []) {
+            return [];
+        }
+
+        return DB::transaction(function () use ($workspace, $prices, $term, $userId): array {
+            $waiting = $this->waiting($prices);
+            $wanted = [];
+            foreach ($waiting as $id => $listingId) {
+                $wanted[$listingId] = $prices[$id];
+            }
+            $set = $this->set->set($workspace, $wanted, $term, $userId, recordRefused: false);
+            $refused = array_fill_keys(array_keys(array_diff_key($prices, $waiting)), self::GONE);
+            foreach ($waiting as $id => $listingId) {
+                if (isset($set->refused[$listingId])) {
+                    $refused[$id] = $set->refused[$listingId];
+
+                    continue;
+                }
+                Approval::query()->whereKey($id)->update(['state' => 'approved', 'approved_minor' => $prices[$id], 'user_id' => $userId, 'settled_at' => now()]);
+            }
+            Announce::change($workspace->id, 'approvals');
+
+            return $refused;
+        });
+    }
+
+    /**
+     * @param  array<int, int>  $prices  by approval
+     * @return array<int, int> listings, by those of the approvals that still wait
+     */
+    private function waiting(array $prices): array
+    {
+        /** @var array<int, int> */
+        return Approval::query()->whereIn('id', array_keys($prices))->where('state', 'waiting')->pluck('listing_id', 'id')->all();
     }
 }

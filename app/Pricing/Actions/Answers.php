@@ -4,37 +4,34 @@ declare(strict_types=1);
 
 namespace App\Pricing\Actions;
 
+use App\Pricing\Deciding\PriceCheck;
 use App\Pricing\Deciding\Ruling;
 use Wrasse\Core\Decision\Outcome;
 
-/** What a person said to prices that wait: which of them go out, perhaps at another figure. Amounts in minor units. */
+/** Prices that wait for a person, and that someone approved as they were shown. Amounts in minor units. */
 final class Answers
 {
-    /** @var array<int, int> prices that go out, by listing; those left out had moved on */
+    /** @var array<int, int> prices that go out, by listing */
     public array $taken = [];
 
     /** @var array<int, string> why one was not taken, by listing */
     public array $refused = [];
 
-    /** @param  array<int, array{seen: int, price: int}>  $prices  by listing: the proposal that was looked at, and the price that is wanted */
-    public function __construct(public readonly int $userId, private readonly array $prices)
+    /** @param  array<int, int>  $seen  the price that was looked at, by listing */
+    public function __construct(public readonly int $userId, private readonly array $seen)
     {
     }
 
-    /** The price that goes out, or null: then it says why. */
+    /** The price that goes out; null where it is not the one that was looked at, or may not be set. */
     public function price(Ruling $one): ?int
     {
-        $answer = $this->prices[$one->row->id] ?? null;
-        if ($answer === null || $one->outcome !== Outcome::Review || $one->price === null) {
+        $seen = $this->seen[$one->row->id] ?? null;
+        if ($seen === null) {
             return null;
         }
-        $money = $one->listing->currency;
-        $limits = $one->limits;
-        $why = match (true) {
-            $one->price !== $answer['seen'] => "The market has moved: it would be {$money->format($one->price)} now.",
-            $answer['price'] < (int) $limits->floor => "{$money->format($answer['price'])} is below its floor {$money->format((int) $limits->floor)}.",
-            $answer['price'] > (int) $limits->ceiling => "{$money->format($answer['price'])} is above its ceiling {$money->format((int) $limits->ceiling)}.",
-            ! $limits->allow($answer['price'], $one->listing->earnings) => "At {$money->format($answer['price'])} it would earn less than its floor asks for.",
+        $why = PriceCheck::says($seen, $one->listing, $one->limits) ?? match (true) {
+            $one->outcome === Outcome::Review && $one->price !== $seen => "The market has moved: it would be {$one->listing->currency->format((int) $one->price)} now.",
+            $one->outcome !== Outcome::Review => 'It no longer needs approval: the rule now says something else.',
             default => null,
         };
         if ($why !== null) {
@@ -43,6 +40,6 @@ final class Answers
             return null;
         }
 
-        return $this->taken[$one->row->id] = $answer['price'];
+        return $this->taken[$one->row->id] = $seen;
     }
 }

@@ -61,11 +61,9 @@ final readonly class AskPeople
         $open = $listingIds === [] ? [] : Approval::query()->whereRaw('listing_id = ANY(?)', [IdArray::of($listingIds)])->where('state', 'waiting')->get()->all();
         foreach ($open as $approval) {
             $price = $answers?->taken[$approval->listing_id] ?? null;
-            $approval->update($price === null ? ['state' => 'gone', 'settled_at' => now()] : [
-                'state' => 'approved', 'approved_minor' => $price, 'user_id' => $answers->userId, 'settled_at' => now(),
-                // The rule would ask for its own figure again at once.
-                'rests_until' => $price === $approval->price_minor ? null : now()->addDay(),
-            ]);
+            $approval->update($price === null
+                ? ['state' => 'gone', 'settled_at' => now()]
+                : ['state' => 'approved', 'approved_minor' => $price, 'user_id' => $answers->userId, 'settled_at' => now()]);
         }
         if ($open !== []) {
             Announce::change($workspace->id, 'approvals');

@@ -5,32 +5,31 @@ declare(strict_types=1);
 namespace App\Pricing\Actions;
 
 use App\Catalogue\Models\Workspace;
+use App\Pricing\Deciding\Cause;
 use App\Pricing\Deciding\Decided;
 use App\Pricing\Deciding\Decider;
+use App\Pricing\Deciding\Grounds;
 use App\Pricing\Deciding\ListingRows;
-use App\Pricing\Deciding\RuleDocument;
 use App\Pricing\Deciding\Ruling;
 use App\Pricing\Deciding\Standing;
 use App\Pricing\Events\DecidedPrice;
 use App\Pricing\Events\PricesDecided;
-use App\Pricing\Models\Rule;
+use App\Pricing\Models\PriceHold;
 use App\Pricing\Runs\Brake;
 use App\Pricing\Runs\OpenPrice;
 use App\Pricing\Runs\PricesUnderWay;
 use App\Pricing\Runs\RunBook;
 use App\Pricing\Runs\Tally;
-use App\Pricing\Spirals\SpiralAnswers;
 use App\Support\Database\IdArray;
 use App\Support\Live\Announce;
 use Carbon\CarbonImmutable;
 use Generator;
 use Illuminate\Support\Facades\DB;
-use stdClass;
 use Wrasse\Core\Decision\Outcome;
 
 /**
- * Decides on listings and writes, in one transaction, where they stand, what was decided and the price changes that follow.
- * The rows are locked meanwhile, so no listing is decided twice at once.
+ * Decides on listings and writes, in one transaction, where they stand, what was decided, the price changes that follow, and what becomes of
+ * those that have not left yet. The rows are locked meanwhile, so no listing is decided twice at once.
  */
 final readonly class DecideListings
 {
@@ -40,7 +39,7 @@ final readonly class DecideListings
 
     /**
      * @param  list<int>  $listingIds  some thousands at most
-     * @param  string  $cause  what set it off: market, schedule, hand, costs, limits, fees, rule, released, approval
+     * @param  string  $cause  what set it off: one of Cause, or schedule, costs, limits, fees, rule …
      * @param  int  $chunk  which part of the run it is; what is decided again after a run was let go is counted on
      * @param  Answers|null  $answers  what people said to prices that wait for them
      */
@@ -53,12 +52,15 @@ final readonly class DecideListings
                 return;
             }
             $this->hold($workspace, $listingIds);
+            // What a switch says is read after the wait for the listings, as all else is.
+            $workspace->refresh();
+            $open = $this->underWay->of($listingIds);
             $tally = new Tally;
-            $toDecide = in_array($cause, RefreshLimits::CAUSES, true) ? $this->refresh->handle($workspace, $listingIds) : $listingIds;
+            $toDecide = in_array($cause, RefreshLimits::CAUSES, true) ? $this->refresh->handle($workspace, $listingIds, array_keys($open)) : $listingIds;
             if ($toDecide !== []) {
-                $this->decide($workspace, $toDecide, $cause, $runId, $tally, $answers);
+                $this->decide($workspace, $toDecide, $cause, $runId, $open, $tally, $answers);
             }
-            if ($runId !== null && $cause !== 'released') {
+            if ($runId !== null && $cause !== Cause::RELEASED) {
                 $this->runs->advance($workspace, $runId, count($listingIds), $tally);
             }
             Announce::change($workspace->id, 'listings', $listingIds);
@@ -75,77 +77,109 @@ final readonly class DecideListings
         DB::select('SELECT count(*) FROM (SELECT FROM listings WHERE workspace_id = ? AND id = ANY(?) ORDER BY id FOR NO KEY UPDATE) AS held', [$workspace->id, IdArray::of($listingIds)]);
     }
 
-    /** @param  list<int>  $listingIds */
-    private function decide(Workspace $workspace, array $listingIds, string $cause, ?int $runId, Tally $tally, ?Answers $answers): void
+    /**
+     * @param  list<int>  $listingIds
+     * @param  array<int, OpenPrice>  $open  what is on its way, by listing
+     */
+    private function decide(Workspace $workspace, array $listingIds, string $cause, ?int $runId, array $open, Tally $tally, ?Answers $answers): void
     {
         $rows = array_values(ListingRows::withMarket($workspace->id)->whereRaw('l.id = ANY(?)', [IdArray::of($listingIds)])->get()->all());
-        $rules = $this->rules($rows);
-        $documents = array_map(fn (Rule $rule) => new RuleDocument($rule->latest->document), $rules);
-        $usual = RuleDocument::usual();
-        $spirals = SpiralAnswers::on($listingIds);
-        $decided = $this->decider->decide($workspace, $rows, fn (stdClass $row) => $spirals->ruleFor($row->id, $documents[$row->rule_id ?? 0] ?? $usual), CarbonImmutable::now());
-        $isOn = $workspace->repricing_on ? array_map(fn (Rule $rule) => $rule->is_on, $rules) : [];
+        $grounds = Grounds::of($workspace, $rows);
+        $decided = $this->decider->decide($workspace, $rows, $grounds->document(...), CarbonImmutable::now());
         $standing = new Standing;
-        $kept = $this->keep->handle($workspace, $this->acting($decided, $standing, $isOn, $this->seenSince($rules, $cause), $spirals), $rules, $cause, $runId);
+        $set = new HandPricesMet;
+        $kept = $this->keep->handle($workspace, $this->acting($decided, $standing, $grounds, $cause, $open, $set), $grounds->rules, $cause, $runId);
         $standing->write();
+        $this->endHolds($set->ended);
         $this->ask->handle($workspace, $kept, $listingIds, $answers);
-        $this->publish($workspace, $kept, $cause, $runId, $tally, $answers);
+        $this->publish($workspace, $kept, $cause, $runId, $open, $set, $tally, $answers);
         $tally->outcomes['idle'] = count($listingIds) - count($kept);
     }
 
     /**
-     * Those on which something may be done now; where all stand is noted. What was decided before stands on as long as a listing is being repriced,
-     * though nothing may be done now.
+     * Those on which a rule may do something now; where all stand is noted, and what becomes of prices that people set or that are on their
+     * way. What was decided before stands on as long as a listing is being repriced, though nothing may be done now.
      *
      * @param  iterable<Decided>  $decided
-     * @param  array<int, bool>  $isOn  by rule
-     * @param  array<int, int|null>  $seenSince  by rule
+     * @param  array<int, OpenPrice>  $open
      * @return Generator<Decided>
      */
-    private function acting(iterable $decided, Standing $standing, array $isOn, array $seenSince, SpiralAnswers $spirals): Generator
+    private function acting(iterable $decided, Standing $standing, Grounds $grounds, string $cause, array $open, HandPricesMet $set): Generator
     {
         foreach ($decided as $one) {
             $row = $one->row;
-            $isRepriced = $one->terms->isOn && $row->automation_on && ! $row->is_compared && ($isOn[$row->rule_id ?? 0] ?? false);
+            $isRepriced = $grounds->whyIdle($row) === null;
             $standing->note($one, $isRepriced);
-            if ($isRepriced && $this->mayActNow($row, $seenSince[$row->rule_id]) && ! $spirals->hold($row->id)) {
+            $before = $open[$row->id] ?? null;
+            $isHeld = $set->meets($one, $grounds, $before);
+            if ($before !== null && ! $before->hasLeft && ! $set->wants($row->id)) {
+                $set->judge($before, $grounds->against($before, $one));
+            }
+            if ($isRepriced && $grounds->whyNotNow($row, $cause) === null && ! $isHeld) {
                 yield $one;
             }
         }
     }
 
+    /** @param  list<int>  $listingIds */
+    private function endHolds(array $listingIds): void
+    {
+        if ($listingIds !== []) {
+            PriceHold::query()->whereRaw('listing_id = ANY(?)', [IdArray::of($listingIds)])->delete();
+        }
+    }
+
     /**
+     * Every decision speaks about the open price: another takes its place, or it is withdrawn where it no longer holds.
+     *
      * @param  array<int, array{int, Ruling}>  $kept  decisions by listing
+     * @param  array<int, OpenPrice>  $open
      */
-    private function publish(Workspace $workspace, array $kept, string $cause, ?int $runId, Tally $tally, ?Answers $answers): void
+    private function publish(Workspace $workspace, array $kept, string $cause, ?int $runId, array $open, HandPricesMet $set, Tally $tally, ?Answers $answers): void
     {
         $going = [];
         foreach ($kept as $listingId => [$decisionId, $one]) {
             $tally->count($one->outcome->value);
-            $price = $one->outcome === Outcome::Change ? $one->price : $answers?->price($one);
+            $price = $answers?->price($one) ?? ($one->outcome === Outcome::Change ? $one->price : null);
             if ($price !== null) {
                 $going[$listingId] = [$one, $decisionId, $price];
             }
         }
-        if ($going === []) {
-            return;
-        }
-        $open = $this->underWay->of(array_keys($going));
         $this->countMoves($workspace, $going, $open, $tally);
-        if ($cause === 'market' && $tally->bigMoves > 0) {
-            $this->runs->countMarketMoves($workspace, $tally->bigMovesOfRule);
+        $marketRuns = $cause === Cause::MARKET ? $this->runs->countMarketMoves($workspace, $tally->bigMovesOfRule) : [];
+        $prices = [...$set->going, ...$this->prices($workspace, $going, $cause, $runId, $marketRuns, $answers)];
+        $withdrawn = $set->withdrawn;
+        foreach ($prices as $price) {
+            unset($withdrawn[$open[$price->listingId]->id ?? 0]);
         }
-        $held = in_array($cause, ['released', 'approval'], true) ? [] : $this->runs->held(array_values(array_unique(array_map(fn (array $one) => (int) $one[0]->row->rule_id, $going))));
-        event(new PricesDecided($workspace->id, array_map(function (array $one) use ($held, $runId, $answers): DecidedPrice {
+        if ($prices !== [] || $withdrawn !== []) {
+            event(new PricesDecided($workspace->id, $prices, $open, $withdrawn));
+        }
+    }
+
+    /**
+     * @param  array<int, array{Ruling, int, int}>  $going  with decision and price, by listing
+     * @param  array<int, int>  $marketRuns  in which big moves on word of the market are counted, by rule
+     * @return list<DecidedPrice>
+     */
+    private function prices(Workspace $workspace, array $going, string $cause, ?int $runId, array $marketRuns, ?Answers $answers): array
+    {
+        $rules = array_values(array_unique(array_map(fn (array $one) => (int) $one[0]->row->rule_id, $going)));
+        $held = in_array($cause, Cause::LOOKED_AT, true) ? [] : $this->runs->held($rules);
+        $brake = new Brake($workspace);
+
+        return array_map(function (array $one) use ($held, $runId, $answers, $brake, $marketRuns): DecidedPrice {
             [$ruling, $decisionId, $price] = $one;
             $row = $ruling->row;
             $holding = $held[$row->rule_id] ?? null;
+            $isBigOnMarket = isset($marketRuns[$row->rule_id]) && $brake->isBig($row->price_minor, $price);
 
             return new DecidedPrice(
                 $row->id, $row->channel_id, $row->is_draft, $row->price_minor, $decisionId, $price, $ruling->limits->floor ?? 0, $ruling->limits->ceiling ?? 0,
-                $ruling->outcome === Outcome::Change ? null : $answers?->userId, $holding ?? $runId, $holding !== null,
+                isset($answers?->taken[$row->id]) ? $answers->userId : null, $holding ?? ($isBigOnMarket ? $marketRuns[$row->rule_id] : $runId), $holding !== null,
+                $isBigOnMarket ? $brake->secondsToWait($row->price_minor, $price) : 0,
             );
-        }, array_values($going)), $open));
+        }, array_values($going));
     }
 
     /**
@@ -163,41 +197,5 @@ final readonly class DecideListings
                 $tally->move($one->row->rule_id, $brake->isBig($one->row->price_minor, $price));
             }
         }
-    }
-
-    /**
-     * @param  list<stdClass>  $rows
-     * @return array<int, Rule>
-     */
-    private function rules(array $rows): array
-    {
-        $ids = array_unique(array_filter(array_column($rows, 'rule_id')));
-
-        return $ids === [] ? [] : Rule::query()->whereIn('id', $ids)->with('latest')->get()->keyBy('id')->all();
-    }
-
-    /**
-     * A rule may look at certain times only, and never acts on a market that was seen too long ago. What a person does or says is not
-     * held up by the times. Worked out once for all listings of a rule.
-     *
-     * @param  array<int, Rule>  $rules
-     * @return array<int, int|null> by rule since when a market must have been seen, in seconds since 1970; null where it may not act at all now
-     */
-    private function seenSince(array $rules, string $cause): array
-    {
-        $now = CarbonImmutable::now();
-        $isByPerson = in_array($cause, ['hand', 'released', 'approval'], true);
-
-        return array_map(function (Rule $rule) use ($now, $cause, $isByPerson): ?int {
-            $times = $rule->times();
-            $mayAct = $isByPerson || ($times->allow($now) && ($cause !== 'market' || $times->followsTheMarket()));
-
-            return $mayAct ? $now->subMinutes($rule->stale_minutes)->getTimestamp() : null;
-        }, $rules);
-    }
-
-    private function mayActNow(stdClass $row, ?int $seenSince): bool
-    {
-        return $seenSince !== null && ($row->seen_at === null || $row->seen_at >= $seenSince);
     }
 }

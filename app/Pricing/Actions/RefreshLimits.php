@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Actions;
 
+use App\Catalogue\Models\Repricing;
 use App\Catalogue\Models\Workspace;
 use App\Pricing\Deciding\LimitsAlone;
 use App\Pricing\Deciding\ListingRows;
@@ -22,12 +23,15 @@ final readonly class RefreshLimits
 
     /**
      * @param  list<int>  $listingIds
+     * @param  list<int>  $except  those with a price on its way: it has to be held against the new limits
      * @return list<int> those that have to be decided on instead: a rule reprices them, or their limits follow the market
      */
-    public function handle(Workspace $workspace, array $listingIds): array
+    public function handle(Workspace $workspace, array $listingIds, array $except): array
     {
         $alone = new LimitsAlone($workspace);
-        $rows = ListingRows::alone($workspace->id)->whereRaw('l.id = ANY(?)', [IdArray::of($listingIds)])->when($workspace->repricing_on, $this->withoutThoseRepriced(...))->get();
+        $rows = ListingRows::alone($workspace->id)->whereRaw('l.id = ANY(?)', [IdArray::of(array_diff($listingIds, $except))])
+            ->whereNotIn('l.id', fn (Builder $holds) => $holds->select('listing_id')->from('price_holds')->where('workspace_id', $workspace->id))
+            ->when($workspace->repricing !== Repricing::RulesPaused, $this->withoutThoseRepriced(...))->get();
         $done = [];
         foreach ($rows as $row) {
             $solved = $alone->of($row);
@@ -43,7 +47,6 @@ final readonly class RefreshLimits
     private function withoutThoseRepriced(Builder $query): Builder
     {
         return $query->whereNot(fn (Builder $repriced) => $repriced->where('l.automation_on', true)->where('l.is_compared', false)
-            ->whereIn('l.rule_id', fn (Builder $rules) => $rules->select('id')->from('rules')->where('is_on', true))
-            ->whereIn('l.channel_id', fn (Builder $channels) => $channels->select('id')->from('channels')->where('automation_on', true)));
+            ->whereIn('l.rule_id', fn (Builder $rules) => $rules->select('id')->from('rules')->where('is_on', true)));
     }
 }

@@ -80,6 +80,9 @@ final readonly class SaveRule
             $wanted['only_listings'] = null;
         }
         $rule->fill($wanted);
+        if (! $rule->exists || $rule->isDirty(['times', 'every_minutes', 'is_on'])) {
+            $rule->times_set_at = now()->toImmutable();
+        }
         if ($rule->isDirty(['only_listings', 'only_percent'])) {
             $rule->limited_since = $rule->only_listings === null && $rule->only_percent === null ? null : now()->toImmutable();
         }

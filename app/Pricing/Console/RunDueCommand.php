@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Pricing\Console;
 
+use App\Catalogue\Models\Repricing;
+use App\Catalogue\Models\Workspace;
 use App\Pricing\Actions\StartRun;
 use App\Pricing\Models\Rule;
 use App\Support\Tenancy\CurrentWorkspace;
@@ -17,13 +19,14 @@ final class RunDueCommand extends Command
 
     public function handle(CurrentWorkspace $workspace, StartRun $start): int
     {
-        $rules = Rule::query()->withoutGlobalScope('workspace')->where('is_on', true)
-            ->whereIn('workspace_id', fn ($query) => $query->select('id')->from('workspaces')->where('repricing_on', true))->get();
-        /** @var Rule $rule */
-        foreach ($rules as $rule) {
-            if ($rule->times()->isDue($rule->last_run_at, now())) {
-                $workspace->within($rule->workspace_id, fn () => $start->ofRule($rule, 'schedule'));
-            }
+        foreach (Workspace::query()->where('repricing', '<>', Repricing::RulesPaused)->get(['id', 'time_zone']) as $of) {
+            $workspace->within($of->id, function () use ($of, $start): void {
+                foreach (Rule::query()->where('is_on', true)->orderBy('id')->get() as $rule) {
+                    if ($rule->times($of->time_zone)->isDue($rule->last_run_at, $rule->times_set_at, now())) {
+                        $start->ofRule($rule, 'schedule');
+                    }
+                }
+            });
         }
 
         return self::SUCCESS;

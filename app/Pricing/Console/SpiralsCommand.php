@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Console;
 
+use App\Catalogue\Models\Repricing;
 use App\Catalogue\Models\Workspace;
 use App\Pricing\Spirals\FindSpirals;
 use App\Support\Tenancy\CurrentWorkspace;
@@ -20,7 +21,7 @@ final class SpiralsCommand extends Command
 
     public function handle(CurrentWorkspace $current, FindSpirals $find): int
     {
-        foreach (Workspace::query()->where('repricing_on', true)->pluck('id') as $id) {
+        foreach (Workspace::query()->where('repricing', '<>', Repricing::RulesPaused)->pluck('id') as $id) {
             $current->within((int) $id, fn () => $find->handle((int) $id));
         }
         DB::table('spirals')->where('last_at', '<', now()->subDays(self::KEPT_DAYS))->where(fn ($query) => $query->whereNull('until')->orWhere('until', '<', now()))->delete();

@@ -5,8 +5,6 @@ declare(strict_types=1);
 namespace App\Pricing\Deciding;
 
 use App\Catalogue\Models\Workspace;
-use App\Pricing\Models\Rule;
-use App\Pricing\Spirals\SpiralAnswers;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
 
@@ -21,10 +19,7 @@ final readonly class DecideNow
     public function of(Workspace $workspace, int $listingId): Decided
     {
         $row = ListingRows::withMarket($workspace->id)->where('l.id', $listingId)->first() ?? throw new ModelNotFoundException;
-        $rule = $row->rule_id === null ? null : Rule::query()->with('latest')->find($row->rule_id);
-        $document = $rule === null ? RuleDocument::usual() : new RuleDocument($rule->latest->document);
-        $document = SpiralAnswers::on([$listingId])->ruleFor($listingId, $document);
 
-        return $this->decider->decide($workspace, [$row], fn () => $document, CarbonImmutable::now())->current();
+        return $this->decider->decide($workspace, [$row], Grounds::of($workspace, [$row])->document(...), CarbonImmutable::now())->current();
     }
 }

@@ -28,6 +28,6 @@ final readonly class ListingRows
             'l.title', 'l.stock', 'l.condition', 'l.list_price_minor', 'l.holds_buy_box', 'l.rule_id', 'l.automation_on', 'l.is_compared', 'l.is_draft',
             'l.rank', 'l.field_size', 'l.lowest_minor',
             'm.packed', 'm.dropped', 'd.decision_id', 'd.outcome', 'd.reason', 'd.price_minor as decided_minor', 'd.rule_version_id as decided_by',
-        ])->selectRaw("CASE WHEN m.packed IS NULL THEN m.offers END AS offers, extract(epoch FROM date_trunc('second', m.seen_at))::bigint AS seen_at, extract(epoch FROM l.last_changed_at)::bigint AS last_changed_at");
+        ])->selectRaw("CASE WHEN m.packed IS NULL THEN m.offers END AS offers, extract(epoch FROM date_trunc('second', m.seen_at))::bigint AS seen_at, extract(epoch FROM l.last_changed_at)::bigint AS last_changed_at, (extract(epoch FROM m.changed_at) * 1000000)::bigint AS market_changed_at");
     }
 }

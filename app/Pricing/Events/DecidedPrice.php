@@ -13,10 +13,23 @@ final readonly class DecidedPrice
      * @param  int|null  $decisionId  null where someone set it by hand: $userId
      * @param  int|null  $runId  the run it belongs to; it is not sent before that is released
      * @param  bool  $isHeld  whether it waits for a person to look at the run
+     * @param  int  $afterSeconds  it is not sent before
+     * @param  string|null  $refusal  why it is not published: it is written down only
      */
     public function __construct(
-        public int $listingId, public int $channelId, public bool $isDraft, public int $from, public ?int $decisionId, public int $price, public int $floor, public int $ceiling,
-        public ?int $userId = null, public ?int $runId = null, public bool $isHeld = false,
+        public int $listingId,
+        public int $channelId,
+        public bool $isDraft,
+        public int $from,
+        public ?int $decisionId,
+        public int $price,
+        public int $floor,
+        public int $ceiling,
+        public ?int $userId = null,
+        public ?int $runId = null,
+        public bool $isHeld = false,
+        public int $afterSeconds = 0,
+        public ?string $refusal = null,
     ) {
     }
 }

@@ -6,14 +6,15 @@ namespace App\Pricing\Events;
 
 use App\Pricing\Runs\OpenPrice;
 
-/** Prices are to be published. Told within the transaction that writes the decisions. */
+/** What decisions say of prices: some are to be published, some that have not left yet no longer hold. Told within the transaction that writes them. */
 final readonly class PricesDecided
 {
     /**
      * @param  list<DecidedPrice>  $prices of one workspace
-     * @param  array<int, OpenPrice>|null  $open  what is on its way for these listings; null where nobody has asked yet
+     * @param  array<int, OpenPrice>  $open  what is on its way, by listing
+     * @param  array<int, string|null>  $withdrawn  why a price no longer holds, by change; null where a person took it back
      */
-    public function __construct(public int $workspaceId, public array $prices, public ?array $open = null)
+    public function __construct(public int $workspaceId, public array $prices, public array $open, public array $withdrawn = [])
     {
     }
 }

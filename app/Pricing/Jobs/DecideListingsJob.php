@@ -6,6 +6,8 @@ namespace App\Pricing\Jobs;
 
 use App\Catalogue\Models\Workspace;
 use App\Pricing\Actions\DecideListings;
+use App\Pricing\Deciding\Cause;
+use App\Support\Queue\SurvivesKilledWorkers;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
@@ -15,13 +17,7 @@ use Illuminate\Support\Facades\Queue;
 
 final class DecideListingsJob implements ShouldQueue
 {
-    use Dispatchable, InteractsWithQueue, Queueable;
-
-    public int $tries = 8;
-
-    public int $backoff = 2;
-
-    public int $timeout = 25;
+    use Dispatchable, InteractsWithQueue, Queueable, SurvivesKilledWorkers;
 
     /**
      * @param  list<int>  $listingIds
@@ -64,6 +60,6 @@ final class DecideListingsJob implements ShouldQueue
 
     private static function queueFor(string $cause): string
     {
-        return $cause === 'market' ? 'market' : 'default';
+        return in_array($cause, [Cause::MARKET, Cause::LAST_LOOK], true) ? 'market' : 'default';
     }
 }

@@ -24,6 +24,7 @@ use Illuminate\Database\Eloquent\Relations\HasOne;
  * @property int|null $only_listings so many of its listings are repriced, the others held back to compare
  * @property int|null $only_percent such a part of them
  * @property string $when_changed_elsewhere put_back or adopt: whether a price that someone set past us is put right or left, and the listing paused
+ * @property CarbonImmutable|null $times_set_at since when its times hold; none before is made up for
  * @property CarbonImmutable|null $limited_since
  * @property CarbonImmutable|null $last_run_at
  * @property RuleVersion $latest
@@ -36,12 +37,13 @@ final class Rule extends Model
 
     protected function casts(): array
     {
-        return ['is_on' => 'bool', 'last_run_at' => 'immutable_datetime', 'limited_since' => 'immutable_datetime', 'times' => 'array', 'assigned' => 'array'];
+        return ['is_on' => 'bool', 'last_run_at' => 'immutable_datetime', 'times_set_at' => 'immutable_datetime', 'limited_since' => 'immutable_datetime', 'times' => 'array', 'assigned' => 'array'];
     }
 
-    public function times(): RuleTimes
+    /** @param  string  $timeZone  of its workspace */
+    public function times(string $timeZone): RuleTimes
     {
-        return new RuleTimes($this->times, $this->every_minutes);
+        return new RuleTimes($this->times, $this->every_minutes, $timeZone);
     }
 
     /** @return HasOne<RuleVersion, $this> */

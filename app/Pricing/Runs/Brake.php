@@ -14,6 +14,9 @@ final readonly class Brake
     /** Fewer large moves than this are no sign of anything. */
     public const LEAST = 5;
 
+    /** A big move down on word of the market waits so long: others may follow, and then the brake holds them all. */
+    private const WAIT_SECONDS = 120;
+
     private Percent $move;
 
     private Percent $share;
@@ -27,6 +30,12 @@ final readonly class Brake
     public function isBig(int $from, int $to): bool
     {
         return (new PriceMove($from, $to))->isBeyond($this->move);
+    }
+
+    /** How long a move on word of the market waits before it is sent. */
+    public function secondsToWait(int $from, int $to): int
+    {
+        return $to < $from && $this->share->units < Percent::of(100)->units && $this->isBig($from, $to) ? self::WAIT_SECONDS : 0;
     }
 
     /**

@@ -6,6 +6,7 @@ namespace App\Pricing\Runs;
 
 use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Workspace;
+use App\Pricing\Deciding\Cause;
 use App\Pricing\Events\RunHeld;
 use App\Pricing\Events\RunReleased;
 use App\Pricing\Models\Run;
@@ -19,8 +20,10 @@ use Illuminate\Support\Facades\DB;
  */
 final readonly class RunBook
 {
-    /** Market events of a rule within so many seconds are counted together. */
-    private const WINDOW_SECONDS = 600;
+    /** Market events of a rule that follow each other within so many seconds are counted together. */
+    private const PAUSE_SECONDS = 600;
+
+    private const LONGEST_SECONDS = 3_600;
 
     /** @return bool false where that part of the run was decided before: its worker died before it could say so */
     public function begin(int $workspaceId, int $runId, int $chunk): bool
@@ -52,21 +55,42 @@ final readonly class RunBook
     }
 
     /**
-     * Big moves on word of the market. There is no end of a run to wait for; once there are too many, the rule is held.
+     * Big moves on word of the market. There is no end of a run to wait for; once there are too many, the rule is held. Those that follow each
+     * other closely are of one run, though they come one by one.
      *
      * @param  array<int, int>  $bigMoves  by rule
+     * @return array<int, int> the run by rule
      */
-    public function countMarketMoves(Workspace $workspace, array $bigMoves): void
+    public function countMarketMoves(Workspace $workspace, array $bigMoves): array
     {
+        $runs = [];
         foreach ($bigMoves as $ruleId => $many) {
-            $key = "market:{$ruleId}:".intdiv(now()->getTimestamp(), self::WINDOW_SECONDS);
-            Run::query()->insertOrIgnore(['workspace_id' => $workspace->id, 'rule_id' => $ruleId, 'cause' => 'market', 'key' => $key, 'total' => Listing::query()->where('rule_id', $ruleId)->count(), 'started_at' => now(), 'finished_at' => now()]);
-            $run = Run::query()->where('key', $key)->lock('FOR NO KEY UPDATE')->firstOrFail();
-            $run->fill(['big_moves' => $run->big_moves + $many, 'moves' => $run->moves + $many])->save();
-            if ($run->state === RunState::Released && $run->resolved_at === null && (new Brake($workspace))->holds($run->big_moves, $run->total)) {
+            $run = $this->marketRun($workspace, $ruleId);
+            $run->fill(['big_moves' => $run->big_moves + $many, 'moves' => $run->moves + $many, 'finished_at' => now()])->save();
+            if ($run->state === RunState::Released && (new Brake($workspace))->holds($run->big_moves, $run->total)) {
                 $this->hold($workspace, $run);
             }
+            $runs[$ruleId] = $run->id;
         }
+
+        return $runs;
+    }
+
+    private function marketRun(Workspace $workspace, int $ruleId): Run
+    {
+        $open = Run::query()->where('rule_id', $ruleId)->where('cause', Cause::MARKET)->whereNull('resolved_at')
+            ->where('finished_at', '>', now()->subSeconds(self::PAUSE_SECONDS))->where('started_at', '>', now()->subSeconds(self::LONGEST_SECONDS));
+        $run = (clone $open)->orderByDesc('id')->lock('FOR NO KEY UPDATE')->first();
+        if ($run !== null) {
+            return $run;
+        }
+        $key = "market:{$ruleId}:".intdiv(now()->getTimestamp(), self::PAUSE_SECONDS);
+        Run::query()->insertOrIgnore([
+            'workspace_id' => $workspace->id, 'rule_id' => $ruleId, 'cause' => Cause::MARKET, 'key' => $key, 'total' => Listing::query()->where('rule_id', $ruleId)->count(),
+            'started_at' => now(), 'finished_at' => now(),
+        ]);
+
+        return Run::query()->where('key', $key)->lock('FOR NO KEY UPDATE')->firstOrFail();
     }
 
     /**

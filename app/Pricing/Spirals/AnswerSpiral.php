@@ -5,12 +5,15 @@ declare(strict_types=1);
 namespace App\Pricing\Spirals;
 
 use App\Catalogue\Models\Listing;
-use App\Pricing\Events\DecidedPrice;
-use App\Pricing\Events\PricesDecided;
+use App\Catalogue\Models\Workspace;
+use App\Catalogue\Prices\HandPriceTerm;
+use App\Pricing\Actions\SetPrices;
+use App\Pricing\Deciding\Cause;
 use App\Pricing\Jobs\DecideListingsJob;
 use App\Pricing\Models\Spiral;
 use App\Support\Live\Announce;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Validation\ValidationException;
 use Wrasse\Core\Insight\Spiral as Pattern;
 
 /** Does something about a spiral, for a while: stay where we are, go up and stay there, no longer look at that rival, or leave it. */
@@ -18,9 +21,15 @@ final readonly class AnswerSpiral
 {
     public const ANSWERS = ['hold', 'step_up', 'ignore', 'leave'];
 
+    public function __construct(private SetPrices $set)
+    {
+    }
+
     /**
      * @param  string  $answer  one of ANSWERS
      * @param  int  $hours  how long it holds
+     *
+     * @throws ValidationException if the price may not be set
      */
     public function handle(int $spiralId, string $answer, int $hours, int $userId): Spiral
     {
@@ -28,17 +37,24 @@ final readonly class AnswerSpiral
             $spiral = Spiral::query()->lockForUpdate()->findOrFail($spiralId);
             $listing = Listing::query()->lockForUpdate()->findOrFail($spiral->listing_id);
             $spiral->update(['answer' => $answer, 'until' => now()->addHours($hours), 'answered_at' => now(), 'user_id' => $userId]);
-            if ($answer === 'step_up' && $listing->floor_minor !== null && $listing->ceiling_minor !== null) {
-                $price = Pattern::stepUpTo($spiral->own_from_minor, $listing->shipping_minor, $listing->floor_minor, $listing->ceiling_minor);
-                event(new PricesDecided($listing->workspace_id, [new DecidedPrice($listing->id, $listing->channel_id, $listing->is_draft, $listing->price_minor, null, $price, $listing->floor_minor, $listing->ceiling_minor, $userId)]));
-            }
-            if ($answer === 'ignore' || $answer === 'leave') {
-                DecideListingsJob::dispatch($listing->workspace_id, [$listing->id], 'hand');
-            }
+            match ($answer) {
+                'hold' => $this->set($listing, $listing->price_minor, $hours, $userId),
+                'step_up' => $this->set($listing, Pattern::stepUpTo($spiral->own_from_minor, $listing->shipping_minor, $listing->floor_minor ?? 1, $listing->ceiling_minor ?? PHP_INT_MAX), $hours, $userId),
+                default => DecideListingsJob::dispatch($listing->workspace_id, [$listing->id], Cause::HAND),
+            };
             Announce::change($listing->workspace_id, 'today');
             Announce::change($listing->workspace_id, 'listings', [$listing->id]);
 
             return $spiral;
         });
+    }
+
+    private function set(Listing $listing, int $price, int $hours, int $userId): void
+    {
+        $workspace = Workspace::query()->findOrFail($listing->workspace_id);
+        $set = $this->set->set($workspace, [$listing->id => $price], HandPriceTerm::hours($hours), $userId, recordRefused: false);
+        if ($set->refused !== []) {
+            throw ValidationException::withMessages(['answer' => $set->refused[$listing->id]]);
+        }
     }
 }

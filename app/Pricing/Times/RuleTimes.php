@@ -15,8 +15,12 @@ final readonly class RuleTimes
 {
     private const MOST_DAYS_BACK = 8;
 
-    /** @param  array{on_market?: bool, at?: list<string>, weekdays?: list<int>, time_zone?: string, from?: string|null, to?: string|null, until?: string|null}  $times */
-    public function __construct(private array $times, private ?int $everyMinutes)
+    /**
+     * @param  array{on_market?: bool, at?: list<string>, weekdays?: list<int>, time_zone?: string, from?: string|null, to?: string|null, until?: string|null}  $times  weekdays
+     *                                                                                                                                                                 hold for all of it
+     * @param  string  $timeZone  in which they are meant, unless they name another
+     */
+    public function __construct(private array $times, private ?int $everyMinutes, private string $timeZone = 'UTC')
     {
     }
 
@@ -46,16 +50,22 @@ final readonly class RuleTimes
     /** Whether prices may move at that moment. */
     public function allow(CarbonInterface $moment): bool
     {
+        $local = $moment->toImmutable()->setTimezone($this->zone());
         $until = $this->times['until'] ?? null;
-        if ($until !== null && $moment->toImmutable()->setTimezone($this->zone())->toDateString() > $until) {
+        if (! $this->isOn($local) || ($until !== null && $local->toDateString() > $until)) {
             return false;
         }
 
         return ! isset($this->times['from'], $this->times['to']) || (new HoursOfDay($this->times['from'], $this->times['to'], $this->zone()))->contain($moment);
     }
 
-    /** Whether it is to look at its listings now, having looked last at that moment. */
-    public function isDue(?CarbonInterface $last, CarbonInterface $now): bool
+    /**
+     * Whether it is to look at its listings now.
+     *
+     * @param  CarbonInterface|null  $last  when it looked last
+     * @param  CarbonInterface|null  $since  when these times were set: none before that is made up for
+     */
+    public function isDue(?CarbonInterface $last, ?CarbonInterface $since, CarbonInterface $now): bool
     {
         if (! $this->allow($now)) {
             return false;
@@ -65,18 +75,18 @@ final readonly class RuleTimes
         }
         $latest = $this->latestTime($now);
 
-        return $latest !== null && ($last === null || $last < $latest);
+        return $latest !== null && ($last === null || $last < $latest) && ($since === null || $since <= $latest);
     }
 
-    /** The last time of day up to now at which it was to look. A time that the clocks skip is taken as the one after. */
+    /** The last time of day up to now at which it was to look. A time that the clocks skip is taken as the one after; of one that they show twice the first counts. */
     private function latestTime(CarbonInterface $now): ?CarbonImmutable
     {
         $local = $now->toImmutable()->setTimezone($this->zone());
         $latest = null;
         for ($back = 0; $back < self::MOST_DAYS_BACK && $latest === null; $back++) {
             $day = $local->subDays($back);
-            foreach (in_array($day->dayOfWeekIso, $this->times['weekdays'] ?? range(1, 7), true) ? $this->times['at'] ?? [] : [] as $time) {
-                $at = $day->setTimeFromTimeString($time);
+            foreach ($this->isOn($day) ? $this->times['at'] ?? [] : [] as $time) {
+                $at = CarbonImmutable::parse("{$day->toDateString()} {$time}", $this->zone());
                 $latest = $at <= $now && ($latest === null || $at > $latest) ? $at : $latest;
             }
         }
@@ -84,8 +94,13 @@ final readonly class RuleTimes
         return $latest;
     }
 
+    private function isOn(CarbonImmutable $day): bool
+    {
+        return in_array($day->dayOfWeekIso, $this->times['weekdays'] ?? range(1, 7), true);
+    }
+
     private function zone(): string
     {
-        return $this->times['time_zone'] ?? 'UTC';
+        return $this->times['time_zone'] ?? $this->timeZone;
     }
 }

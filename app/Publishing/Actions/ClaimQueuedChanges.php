@@ -20,15 +20,21 @@ final readonly class ClaimQueuedChanges
 
     public const FEEDS = 10;
 
-    public function __construct(private MayPublish $may)
+    public function __construct(private Gate $gate, private PriceChangeLifecycle $lifecycle)
     {
     }
 
-    /** @return list<Feed> up to FEEDS of them; none where nothing waits, or the channel or the whole workspace is switched off */
+    /** @return list<Feed> up to FEEDS of them; none where nothing is queued, or nothing may leave for the channel */
     public function handle(Channel $channel): array
     {
         return DB::transaction(function () use ($channel): array {
-            if ($channel->isQuiet() || ! $this->may->to($channel)) {
+            $closed = $this->gate->closedFor($channel->id);
+            if ($closed !== null) {
+                $this->lifecycle->wait(PriceChange::query()->where('channel_id', $channel->id)->where('state', ChangeState::Queued), $closed);
+
+                return [];
+            }
+            if ($channel->isQuiet()) {
                 return [];
             }
             $changes = PriceChange::query()->where('channel_id', $channel->id)->where('state', ChangeState::Queued)->where('due_at', '<=', now())
@@ -37,7 +43,7 @@ final readonly class ClaimQueuedChanges
             $feeds = [];
             foreach ($changes->chunk(self::MOST) as $some) {
                 $feeds[] = $feed = Feed::query()->create(['id' => (string) Str::uuid7(), 'channel_id' => $channel->id, 'state' => 'sending', 'attempts' => 0, 'due_at' => now()]);
-                PriceChange::query()->whereIn('id', $some)->update(['state' => ChangeState::Sending, 'feed_id' => $feed->id]);
+                $this->lifecycle->send(PriceChangeLifecycle::among(array_values($some->all())), $feed);
             }
 
             return $feeds;

@@ -34,7 +34,7 @@ final readonly class ConfirmFeeds
 
     private const READ_BACKS = 12;
 
-    public function __construct(private SettleChange $settle, private Drivers $drivers, private FeedTrouble $trouble)
+    public function __construct(private SettleChange $settle, private PriceChangeLifecycle $lifecycle, private Drivers $drivers, private FeedTrouble $trouble)
     {
     }
 
@@ -128,7 +128,7 @@ final readonly class ConfirmFeeds
                     $this->settle->refused($change, $results[$sku] ?? 'The channel gave no result for this line.');
                 }
             }
-            PriceChange::query()->whereIn('id', $taken)->update(['state' => ChangeState::Sent, 'problem' => null]);
+            $this->lifecycle->accept(PriceChangeLifecycle::among($taken));
             // It stays held until it has been read back.
             $feed->update(['state' => $taken === [] ? 'closed' : 'reading_back', 'attempts' => 1]);
         });
@@ -168,7 +168,7 @@ final readonly class ConfirmFeeds
             if ($shown === null || $price === $currency->format($change->to_minor)) {
                 $confirmed[] = $change;
             } elseif ($feeds[$change->feed_id]->attempts >= self::READ_BACKS) {
-                $this->settle->drifted($change, $price);
+                $this->settle->failed($change, $price);
             }
         }
         $this->settle->confirmed($confirmed);

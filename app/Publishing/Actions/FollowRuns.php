@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Publishing\Actions;
 
 use App\Catalogue\Models\Listing;
+use App\Pricing\Deciding\Cause;
 use App\Pricing\Events\RunDiscarded;
 use App\Pricing\Events\RunHeld;
 use App\Pricing\Events\RunReleased;
@@ -13,23 +14,29 @@ use App\Pricing\Models\Run;
 use App\Publishing\Jobs\PublishChannelJob;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\PriceChange;
+use App\Publishing\Models\WaitsFor;
 use App\Support\Live\Announce;
 use Illuminate\Support\Facades\DB;
 
 /** Changes of a run leave together, wait together, or not at all. */
 final readonly class FollowRuns
 {
+    public function __construct(private PriceChangeLifecycle $lifecycle)
+    {
+    }
+
     public function held(RunHeld $event): void
     {
-        PriceChange::query()->where('run_id', $event->runId)->where('state', ChangeState::Queued)->update(['state' => ChangeState::Held]);
+        $this->lifecycle->wait(PriceChange::query()->where('run_id', $event->runId)->whereIn('state', ChangeState::NOT_LEFT), WaitsFor::Brake);
     }
 
     /** What was held may be old by now: it is decided again, and goes out as it would be now. */
     public function released(RunReleased $event): void
     {
-        $held = array_values(PriceChange::query()->where('run_id', $event->runId)->where('state', ChangeState::Held)->orderBy('listing_id')->toBase()->pluck('listing_id')->all());
-        PriceChange::query()->where('run_id', $event->runId)->where('state', ChangeState::Held)->update(['state' => ChangeState::Superseded, 'settled_at' => now(), 'problem' => 'Decided again when the run was let go.']);
-        DecideListingsJob::dispatchInChunks($event->workspaceId, $held, 'released', $event->runId, Run::query()->findOrFail($event->runId)->total);
+        $waiting = PriceChange::query()->where('run_id', $event->runId)->where('waits_for', WaitsFor::Brake);
+        $held = array_values((clone $waiting)->orderBy('listing_id')->toBase()->pluck('listing_id')->all());
+        $this->lifecycle->supersede($waiting, 'Decided again when the run was released.');
+        DecideListingsJob::dispatchInChunks($event->workspaceId, $held, Cause::RELEASED, $event->runId, Run::query()->findOrFail($event->runId)->total);
         foreach (PriceChange::query()->where('run_id', $event->runId)->where('state', ChangeState::Queued)->distinct()->pluck('channel_id') as $channel) {
             PublishChannelJob::afterCommit($event->workspaceId, (int) $channel);
         }
@@ -37,11 +44,11 @@ final readonly class FollowRuns
 
     public function discarded(RunDiscarded $event): void
     {
-        $waiting = PriceChange::query()->where('run_id', $event->runId)->whereIn('state', [ChangeState::Held, ChangeState::Queued]);
+        $waiting = PriceChange::query()->where('run_id', $event->runId)->whereIn('state', ChangeState::NOT_LEFT);
         if ($event->pause) {
             Listing::query()->whereIn('id', (clone $waiting)->select('listing_id'))->update(['automation_on' => false, 'version' => DB::raw('version + 1')]);
             Announce::change($event->workspaceId, 'listings');
         }
-        $waiting->update(['state' => ChangeState::Withdrawn, 'settled_at' => now()]);
+        $this->lifecycle->withdraw($waiting, 'Nothing of this run was to be sent.');
     }
 }

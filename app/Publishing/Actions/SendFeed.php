@@ -7,24 +7,30 @@ namespace App\Publishing\Actions;
 use App\Catalogue\Channels\ChannelRefused;
 use App\Catalogue\Channels\ChannelUnavailable;
 use App\Catalogue\Models\Channel;
+use App\Pricing\Deciding\Cause;
+use App\Pricing\Jobs\DecideListingsJob;
 use App\Publishing\Channels\Drivers;
 use App\Publishing\Channels\PriceLine;
+use App\Publishing\Jobs\PublishChannelJob;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\Feed;
 use App\Publishing\Models\PriceChange;
+use App\Publishing\Models\WaitsFor;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
 use Wrasse\Core\Money\Currency;
 
 /**
- * Hands a feed to its channel. Whoever works on a feed holds it by moving its due time ahead; if that process dies, the feed is due again and is
- * sent again. That is safe because the feed's id goes along as idempotency key.
+ * Hands a feed to its channel, after a last look at each of its prices, each time it is tried. Whoever works on a feed holds it by moving its due
+ * time ahead; if that process dies, the feed is due again. Sent again unchanged it has the same idempotency key, so that it counts once; before
+ * anything else becomes of a feed that may have left, it is taken back from the channel.
  */
 final readonly class SendFeed
 {
     /** Asking earlier what became of it is of no use. */
     private const WORKED_THROUGH_AFTER_MS = 300;
 
-    public function __construct(private Drivers $drivers, private MayPublish $may, private FeedTrouble $trouble)
+    public function __construct(private Drivers $drivers, private Gate $gate, private LastLook $look, private PriceChangeLifecycle $lifecycle, private FeedTrouble $trouble)
     {
     }
 
@@ -35,12 +41,17 @@ final readonly class SendFeed
             return;
         }
         $channel = Channel::query()->findOrFail($feed->channel_id);
-        if ($feed->attempts === 1 && ! $this->may->to($channel)) {
-            $this->putBack($feed);
-        } elseif ($channel->rests()) {
+        if ($channel->rests()) {
             $this->trouble->rest([$feed], $channel);
-        } else {
-            $this->send($feed, $channel);
+
+            return;
+        }
+        try {
+            $this->advance($feed, $channel);
+        } catch (ChannelUnavailable $e) {
+            $this->trouble->postpone([$feed], $channel, $e);
+        } catch (ChannelRefused $e) {
+            $this->trouble->giveUp($feed, $channel, $e);
         }
     }
 
@@ -52,31 +63,89 @@ final readonly class SendFeed
         return $held === 1 ? Feed::query()->find($feedId) : null;
     }
 
-    /** Switched off since it was gathered, and nothing of it can have left: its prices wait with all the others. */
-    private function putBack(Feed $feed): void
+    /**
+     * @throws ChannelUnavailable
+     * @throws ChannelRefused
+     */
+    private function advance(Feed $feed, Channel $channel): void
     {
-        DB::transaction(function () use ($feed): void {
-            PriceChange::query()->where('feed_id', $feed->id)->where('state', ChangeState::Sending)->update(['state' => ChangeState::Queued, 'feed_id' => null]);
-            $feed->update(['state' => 'closed']);
+        $mayHaveLeft = $feed->attempts > 1;
+        $isTrue = $mayHaveLeft ? DB::transaction(fn () => $this->look->at($feed)) === [] : $this->leaveOutWhatNoLongerHolds($feed);
+        // Asked last: once a switch has been turned off nothing is begun.
+        $closed = $this->gate->closedFor($channel->id);
+        if ($isTrue && $closed === null) {
+            $this->send($feed, $channel);
+        } elseif ($mayHaveLeft) {
+            $this->takeBack($feed, $channel, $closed);
+        } else {
+            $this->putBack($feed, $closed);
+        }
+    }
+
+    /** @return bool whether anything is left to be sent */
+    private function leaveOutWhatNoLongerHolds(Feed $feed): bool
+    {
+        return DB::transaction(function () use ($feed): bool {
+            $reasons = $this->look->at($feed);
+            if ($reasons !== []) {
+                $listings = PriceChangeLifecycle::among(array_keys($reasons))->orderBy('listing_id')->toBase()->pluck('listing_id')->all();
+                $this->lifecycle->withdrawEach($reasons);
+                DecideListingsJob::dispatchInChunks($feed->workspace_id, array_values($listings), Cause::LAST_LOOK);
+            }
+
+            return $this->changes($feed)->exists();
         });
     }
 
+    /**
+     * @throws ChannelUnavailable
+     * @throws ChannelRefused
+     */
+    private function takeBack(Feed $feed, Channel $channel, ?WaitsFor $closed): void
+    {
+        $reference = $this->drivers->of($channel)->takeBack($channel, $feed->id);
+        $channel->answered();
+        $reference === null ? $this->putBack($feed, $closed) : $this->handedOver($feed, $reference);
+    }
+
+    /** Nothing of it has left, nor will: its prices are queued with all the others, and looked at again before they leave. */
+    private function putBack(Feed $feed, ?WaitsFor $closed): void
+    {
+        DB::transaction(function () use ($feed, $closed): void {
+            $listings = (clone $this->changes($feed))->orderBy('listing_id')->toBase()->pluck('listing_id')->all();
+            $closed === null ? $this->lifecycle->queue($this->changes($feed)) : $this->lifecycle->wait($this->changes($feed), $closed);
+            $feed->update(['state' => 'closed']);
+            DecideListingsJob::dispatchInChunks($feed->workspace_id, array_values($listings), Cause::LAST_LOOK);
+            if ($closed === null && $listings !== []) {
+                PublishChannelJob::afterCommit($feed->workspace_id, $feed->channel_id);
+            }
+        });
+    }
+
+    /**
+     * @throws ChannelUnavailable
+     * @throws ChannelRefused
+     */
     private function send(Feed $feed, Channel $channel): void
     {
         $currency = Currency::of($channel->currency);
-        $lines = PriceChange::query()->where('feed_id', $feed->id)->with(['listing', 'listing.product'])->orderBy('id')->get()
+        $lines = $this->changes($feed)->with(['listing', 'listing.product'])->orderBy('id')->get()
             ->map(fn (PriceChange $change) => new PriceLine($change->id, $change->listing->sku, $currency->format($change->to_minor), $currency->format($change->from_minor), $channel->currency, $change->listing->title, $change->listing->product->gtin));
-        try {
-            $reference = $this->drivers->of($channel)->submit($channel, $feed->id, array_values($lines->all()));
-            DB::transaction(function () use ($feed, $reference): void {
-                PriceChange::query()->where('feed_id', $feed->id)->where('state', ChangeState::Sending)->update(['sent_at' => now()->format(Feed::TIME)]);
-                $feed->update(['state' => 'submitted', 'channel_ref' => $reference, 'attempts' => 0, 'due_at' => now()->addMilliseconds(self::WORKED_THROUGH_AFTER_MS), 'problem' => null]);
-            });
-            $channel->answered();
-        } catch (ChannelUnavailable $e) {
-            $this->trouble->postpone([$feed], $channel, $e);
-        } catch (ChannelRefused $e) {
-            $this->trouble->giveUp($feed, $channel, $e);
-        }
+        $this->handedOver($feed, $this->drivers->of($channel)->submit($channel, $feed->id, array_values($lines->all())));
+        $channel->answered();
+    }
+
+    private function handedOver(Feed $feed, string $reference): void
+    {
+        DB::transaction(function () use ($feed, $reference): void {
+            $this->changes($feed)->update(['sent_at' => now()->format(Feed::TIME)]);
+            $feed->update(['state' => 'submitted', 'channel_ref' => $reference, 'attempts' => 0, 'due_at' => now()->addMilliseconds(self::WORKED_THROUGH_AFTER_MS), 'problem' => null]);
+        });
+    }
+
+    /** @return Builder<PriceChange> */
+    private function changes(Feed $feed): Builder
+    {
+        return PriceChange::query()->where('feed_id', $feed->id)->where('state', ChangeState::Sending);
     }
 }

@@ -8,9 +8,10 @@ use App\Catalogue\Models\Listing;
 use App\Market\Actions\RecordObservation;
 use App\Market\Models\ListingMarket;
 use App\Pricing\Actions\DecideAtOnce;
-use App\Publishing\Models\ChangeState;
+use App\Pricing\Models\PriceHold;
 use App\Publishing\Models\PriceChange;
 use App\Support\Live\Announce;
+use Carbon\CarbonInterface;
 use Illuminate\Support\Facades\DB;
 
 /** What becomes of a price change. Called within a transaction. */
@@ -18,7 +19,7 @@ final readonly class SettleChange
 {
     private const TRIES = 5;
 
-    public function __construct(private DecideAtOnce $decide)
+    public function __construct(private DecideAtOnce $decide, private PriceChangeLifecycle $lifecycle)
     {
     }
 
@@ -39,8 +40,9 @@ final readonly class SettleChange
         $listings = Listing::query()->whereIn('id', array_keys($prices))->orderBy('id')->lockForUpdate()->get(['id', 'workspace_id', 'floor_minor', 'ceiling_minor']);
         $markets = ListingMarket::query()->whereIn('listing_id', array_keys($prices))->toBase()->pluck('offers', 'listing_id');
         $now = now();
-        PriceChange::query()->whereIn('id', array_map(fn (PriceChange $change) => $change->id, $changes))->update(['state' => ChangeState::Confirmed, 'problem' => null, 'settled_at' => $now]);
+        $this->lifecycle->confirm(PriceChangeLifecycle::among(array_map(fn (PriceChange $change) => $change->id, $changes)), $now);
         DB::update('UPDATE listings l SET price_minor = s.value::bigint, last_changed_at = ?, updated_at = ? FROM jsonb_each_text(?) s WHERE l.id = s.key::bigint AND l.workspace_id = ?', [$now, $now, json_encode($prices, JSON_THROW_ON_ERROR), $changes[0]->workspace_id]);
+        $this->arrived($prices, $now);
         RecordObservation::rows(array_values($listings->map(fn (Listing $listing) => RecordObservation::row($listing->id, $listing->workspace_id, $prices[$listing->id], $listing->floor_minor, $listing->ceiling_minor, $markets[$listing->id] ?? '[]', $now))->all()));
         $this->announce($changes);
         // The markets may have moved while these changes were on their way.
@@ -56,29 +58,39 @@ final readonly class SettleChange
 
             return;
         }
-        $change->update([
-            'state' => ChangeState::Queued, 'feed_id' => null, 'attempts' => $attempts, 'problem' => $message,
-            'due_at' => now()->addSeconds(5 * 3 ** ($attempts - 1)),
-        ]);
+        $this->lifecycle->retry($change, $message, 5 * 3 ** ($attempts - 1));
         $this->announce([$change]);
     }
 
     public function refusedForGood(PriceChange $change, string $message): void
     {
-        $this->end($change, ChangeState::Refused, $message);
-        $this->announce([$change]);
+        $this->lifecycle->refuse(PriceChangeLifecycle::only($change), $message);
+        $this->didNotArrive($change);
     }
 
     /** The channel took the new price and still shows another. */
-    public function drifted(PriceChange $change, ?string $shown): void
+    public function failed(PriceChange $change, ?string $shown): void
     {
-        $this->end($change, ChangeState::Drifted, $shown === null ? 'The channel no longer shows this listing.' : "The channel accepted the price and shows {$shown}.");
-        $this->announce([$change]);
+        $this->lifecycle->fail(PriceChangeLifecycle::only($change), $shown === null ? 'The channel no longer shows this listing.' : "The channel accepted the price and shows {$shown}.");
+        $this->didNotArrive($change);
     }
 
-    private function end(PriceChange $change, ChangeState $state, ?string $problem): void
+    /**
+     * @param  array<int, int>  $prices  by listing
+     */
+    private function arrived(array $prices, CarbonInterface $at): void
     {
-        $change->update(['state' => $state, 'problem' => $problem, 'settled_at' => now()]);
+        DB::update(
+            'UPDATE price_holds h SET arrived_at = ? FROM jsonb_each_text(?) s WHERE h.listing_id = s.key::bigint AND h.price_minor = s.value::bigint AND h.arrived_at IS NULL',
+            [$at, json_encode($prices, JSON_THROW_ON_ERROR)],
+        );
+    }
+
+    /** Sent again and again it would not fare better: a price that someone set no longer stands. */
+    private function didNotArrive(PriceChange $change): void
+    {
+        PriceHold::query()->where('listing_id', $change->listing_id)->where('price_minor', $change->to_minor)->whereNull('arrived_at')->delete();
+        $this->announce([$change]);
     }
 
     /** @param  non-empty-list<PriceChange>  $changes */

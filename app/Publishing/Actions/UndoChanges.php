@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace App\Publishing\Actions;
 
 use App\Catalogue\Models\Listing;
-use App\Pricing\Events\DecidedPrice;
-use App\Pricing\Events\PricesDecided;
+use App\Catalogue\Models\Workspace;
+use App\Catalogue\Prices\HandPriceTerm;
+use App\Pricing\Actions\SetPrices;
+use App\Pricing\Models\PriceHold;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\PriceChange;
 use App\Support\Live\Announce;
@@ -19,7 +21,7 @@ final readonly class UndoChanges
 {
     private const CHUNK = 500;
 
-    public function __construct(private QueuePriceChanges $queue, private CurrentWorkspace $current)
+    public function __construct(private SetPrices $set, private PriceChangeLifecycle $lifecycle, private CurrentWorkspace $current)
     {
     }
 
@@ -30,7 +32,7 @@ final readonly class UndoChanges
     public function handle(Builder $changes, int $userId, bool $pause): Undone
     {
         $counts = ['withdrawn' => 0, 'returning' => 0, 'moved_on' => 0, 'left' => 0];
-        $changes->whereIn('state', [ChangeState::Held, ChangeState::Queued, ChangeState::Sending, ChangeState::Sent, ChangeState::Confirmed])
+        $changes->whereIn('state', [...ChangeState::OPEN, ChangeState::Confirmed->value])
             ->chunkById(self::CHUNK, function ($chunk) use (&$counts, $userId, $pause): void {
                 foreach ($this->takeBack(array_values($chunk->pluck('id')->all()), $userId, $pause) as $what => $many) {
                     $counts[$what] += $many;
@@ -49,21 +51,27 @@ final readonly class UndoChanges
         return DB::transaction(function () use ($ids, $userId, $pause): array {
             $listings = Listing::query()->whereIn('id', PriceChange::query()->whereIn('id', $ids)->select('listing_id'))->orderBy('id')->lockForUpdate()->get()->keyBy('id');
             $counts = ['withdrawn' => 0, 'returning' => 0, 'moved_on' => 0, 'left' => 0];
-            $prices = [];
+            $prices = $withdrawn = $takenBack = [];
             foreach (PriceChange::query()->whereIn('id', $ids)->orderBy('id')->lockForUpdate()->get() as $change) {
                 $listing = $listings[$change->listing_id];
                 $counts[$what = $this->fate($change, $listing)]++;
                 if ($what === 'withdrawn') {
-                    $change->update(['state' => ChangeState::Withdrawn, 'settled_at' => now()]);
+                    $withdrawn[$change->id] = null;
+                    $takenBack[] = $listing->id;
                 }
                 if ($what === 'returning') {
-                    $prices[] = new DecidedPrice($listing->id, $listing->channel_id, $listing->is_draft, $listing->price_minor, null, $change->from_minor, (int) $listing->floor_minor, (int) $listing->ceiling_minor, $userId);
+                    $prices[$listing->id] = $change->from_minor;
                 }
             }
             if ($pause) {
                 Listing::query()->whereIn('id', $listings->keys())->where('automation_on', true)->update(['automation_on' => false, 'version' => DB::raw('version + 1')]);
             }
-            $this->queue->handle(new PricesDecided($this->current->id(), $prices));
+            $this->lifecycle->withdrawEach($withdrawn);
+            PriceHold::query()->whereIn('listing_id', $takenBack)->delete();
+            $workspace = Workspace::query()->findOrFail($this->current->id());
+            $set = $this->set->set($workspace, $prices, HandPriceTerm::usual($workspace), $userId, recordRefused: false);
+            $counts['returning'] -= count($set->refused);
+            $counts['left'] += count($set->refused);
             Announce::change($this->current->id(), 'changes');
             Announce::change($this->current->id(), 'listings');
 
@@ -75,10 +83,9 @@ final readonly class UndoChanges
     private function fate(PriceChange $change, Listing $listing): string
     {
         return match (true) {
-            in_array($change->state, [ChangeState::Held, ChangeState::Queued], true) => 'withdrawn',
+            in_array($change->state->value, ChangeState::NOT_LEFT, true) => 'withdrawn',
             $change->state !== ChangeState::Confirmed => 'left',
             $listing->price_minor !== $change->to_minor => 'moved_on',
-            $listing->floor_minor === null, $listing->ceiling_minor === null, $change->from_minor < $listing->floor_minor, $change->from_minor > $listing->ceiling_minor => 'left',
             default => 'returning',
         };
     }

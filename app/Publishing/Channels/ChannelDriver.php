@@ -23,6 +23,16 @@ interface ChannelDriver
     public function submit(Channel $channel, string $key, array $lines): string;
 
     /**
+     * Makes sure that what was handed over under a key, as far as anybody knows, is not taken any more, also if it should still be on its way.
+     *
+     * @return string|null by what the channel finds it, where it is too late; null where nothing was taken, nor will be
+     *
+     * @throws ChannelUnavailable
+     * @throws ChannelRefused
+     */
+    public function takeBack(Channel $channel, string $key): ?string;
+
+    /**
      * What it said to each line.
      *
      * @param  list<string>  $skus

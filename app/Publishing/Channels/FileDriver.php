@@ -26,12 +26,18 @@ final readonly class FileDriver implements ChannelDriver
 
     public function submit(Channel $channel, string $key, array $lines): string
     {
-        // The key is a UUID of version 7: names sort by time.
-        $name = "prices-{$key}.csv";
+        $name = self::fileName($key);
         $rows = array_map(fn (PriceLine $line) => [$line->sku, $line->price, $line->currency, $line->before, $line->gtin, $line->title, $line->changeId], $lines);
-        $this->container->make(self::WAYS[$channel->delivery['way'] ?? 'folder'])->deliver($channel, $name, CsvText::of(self::HEADER, $rows));
+        $this->way($channel)->deliver($channel, $name, CsvText::of(self::HEADER, $rows));
 
         return $name;
+    }
+
+    public function takeBack(Channel $channel, string $key): ?string
+    {
+        $name = self::fileName($key);
+
+        return $this->way($channel)->isDelivered($channel, $name) ? $name : null;
     }
 
     public function results(Channel $channel, string $reference, array $skus): array
@@ -42,5 +48,16 @@ final readonly class FileDriver implements ChannelDriver
     public function prices(Channel $channel, array $skus): null
     {
         return null;
+    }
+
+    /** The key is a UUID of version 7: names sort by time. */
+    private static function fileName(string $key): string
+    {
+        return "prices-{$key}.csv";
+    }
+
+    private function way(Channel $channel): FileDelivery
+    {
+        return $this->container->make(self::WAYS[$channel->delivery['way'] ?? 'folder']);
     }
 }

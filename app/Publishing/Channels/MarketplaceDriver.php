@@ -15,6 +15,11 @@ final readonly class MarketplaceDriver implements ChannelDriver
         return (new MarketplaceClient($channel))->submitFeed($key, array_map(fn (PriceLine $line) => ['sku' => $line->sku, 'price' => $line->price], $lines));
     }
 
+    public function takeBack(Channel $channel, string $key): ?string
+    {
+        return (new MarketplaceClient($channel))->cancelFeed($key);
+    }
+
     public function results(Channel $channel, string $reference, array $skus): ?array
     {
         $answer = (new MarketplaceClient($channel))->feed($reference);

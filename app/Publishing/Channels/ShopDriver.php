@@ -15,6 +15,11 @@ final readonly class ShopDriver implements ChannelDriver
         return (new ShopClient($channel))->setPrices($key, array_map(fn (PriceLine $line) => ['sku' => $line->sku, 'price' => $line->price], $lines));
     }
 
+    public function takeBack(Channel $channel, string $key): ?string
+    {
+        return (new ShopClient($channel))->cancelPrices($key);
+    }
+
     public function results(Channel $channel, string $reference, array $skus): array
     {
         return (new ShopClient($channel))->results($reference);

@@ -42,6 +42,12 @@ final readonly class WebhookDriver implements ChannelDriver
         return $key;
     }
 
+    /** A receiver cannot be asked. What it may have got is put right by the next message. */
+    public function takeBack(Channel $channel, string $key): null
+    {
+        return null;
+    }
+
     public function results(Channel $channel, string $reference, array $skus): array
     {
         return array_fill_keys($skus, null);

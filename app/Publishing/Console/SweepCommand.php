@@ -5,11 +5,13 @@ declare(strict_types=1);
 namespace App\Publishing\Console;
 
 use App\Catalogue\Models\Channel;
+use App\Publishing\Actions\FollowSwitches;
 use App\Publishing\Jobs\ConfirmFeedsJob;
 use App\Publishing\Jobs\PublishChannelJob;
 use App\Publishing\Jobs\SendFeedJob;
 use App\Publishing\Models\Feed;
 use App\Support\Schedule\AfterClockJump;
+use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
 
@@ -20,12 +22,17 @@ final class SweepCommand extends Command
 
     protected $description = 'Take up price changes and feeds that are due';
 
-    public function handle(AfterClockJump $clock): int
+    public function handle(AfterClockJump $clock, CurrentWorkspace $current, FollowSwitches $switches): int
     {
         $clock->handle();
         $waiting = DB::table('price_changes')->where('state', 'queued')->where('due_at', '<=', now())->distinct()->pluck('channel_id');
         foreach (Channel::query()->withoutGlobalScope('workspace')->whereIn('id', $waiting)->get() as $channel) {
             PublishChannelJob::dispatch($channel->workspace_id, $channel->id);
+        }
+        // Hours begin and end by themselves.
+        $held = DB::table('price_changes')->where('state', 'waiting')->where('waits_for', '<>', 'brake')->distinct()->pluck('channel_id');
+        foreach (Channel::query()->withoutGlobalScope('workspace')->whereIn('id', $held)->get() as $channel) {
+            $current->within($channel->workspace_id, fn () => $switches->follow($channel->workspace_id, $channel->id));
         }
         $due = Feed::query()->withoutGlobalScope('workspace')->where('due_at', '<=', now()->format(Feed::TIME));
         foreach ((clone $due)->where('state', 'sending')->limit(100)->get() as $feed) {

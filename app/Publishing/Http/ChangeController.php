@@ -8,6 +8,7 @@ use App\Accounts\Models\User;
 use App\Catalogue\Exports\CsvResponse;
 use App\Catalogue\Listings\SearchWords;
 use App\Publishing\Actions\UndoChanges;
+use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\PriceChange;
 use App\Support\Tenancy\CurrentWorkspace;
 use Generator;
@@ -20,11 +21,11 @@ use Symfony\Component\HttpFoundation\StreamedResponse;
 /** The ledger. */
 final readonly class ChangeController
 {
-    private const GROUPS = ['on_the_way' => ['held', 'queued', 'sending', 'sent'], 'confirmed' => ['confirmed'], 'failed' => ['refused', 'drifted'], 'superseded' => ['superseded', 'withdrawn']];
+    private const GROUPS = ['on_the_way' => ChangeState::OPEN, 'confirmed' => ['confirmed'], 'failed' => ['refused', 'failed'], 'superseded' => ['superseded', 'withdrawn']];
 
     #[OA\Get(path: '/api/v1/changes', operationId: 'listChanges', summary: 'The ledger of price changes, newest first', tags: ['Changes'],
         parameters: [
-            new OA\Parameter(name: 'state', in: 'query', schema: new OA\Schema(type: 'string', enum: ['on_the_way', 'confirmed', 'failed', 'superseded'])),
+            new OA\Parameter(name: 'state', in: 'query', schema: new OA\Schema(type: 'string', enum: ['on_the_way', 'confirmed', 'failed', 'superseded', 'to_acknowledge'])),
             new OA\Parameter(name: 'q', in: 'query', schema: new OA\Schema(type: 'string')),
             new OA\Parameter(name: 'listing', in: 'query', schema: new OA\Schema(type: 'integer')),
             new OA\Parameter(name: 'run', in: 'query', schema: new OA\Schema(type: 'integer')),
@@ -49,14 +50,37 @@ final readonly class ChangeController
         return new JsonResponse(['changes' => $changes->map(ChangeResource::of(...))->values(), 'next' => $changes->count() === 100 ? $changes->last()?->id : null]);
     }
 
+    #[OA\Post(path: '/api/v1/changes/acknowledge', operationId: 'acknowledgeChanges', summary: 'Prices set by people that did not go out have been seen', tags: ['Changes'],
+        requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(required: ['ids'], properties: [new OA\Property(property: 'ids', type: 'array', items: new OA\Items(type: 'integer'), maxItems: 500)])),
+        responses: [new OA\Response(response: 204, description: 'They are no longer shown under Today')])]
+    public function acknowledge(Request $request): JsonResponse
+    {
+        /** @var array{ids: list<int>} $given */
+        $given = $request->validate(['ids' => ['required', 'array', 'max:500'], 'ids.*' => ['integer']]);
+        PriceChange::toAcknowledge()->whereIn('id', $given['ids'])->update(['acknowledged_at' => now()]);
+
+        return new JsonResponse(null, 204);
+    }
+
+    #[OA\Get(path: '/api/v1/changes/waiting', operationId: 'countWaiting', summary: 'How many prices wait, and for what', tags: ['Changes'],
+        responses: [new OA\Response(response: 200, description: 'By channel', content: new OA\JsonContent(type: 'array', items: new OA\Items(required: ['channel_id', 'waits_for', 'many'], properties: [
+            new OA\Property(property: 'channel_id', type: 'integer'), new OA\Property(property: 'waits_for', type: 'string', enum: ['brake', 'hours', 'switch']), new OA\Property(property: 'many', type: 'integer'),
+        ])))])]
+    public function waiting(): JsonResponse
+    {
+        $waiting = PriceChange::query()->where('state', ChangeState::Waiting)->toBase();
+
+        return new JsonResponse($waiting->groupBy('channel_id', 'waits_for')->orderBy('channel_id')->selectRaw('channel_id, waits_for, count(*) AS many')->get());
+    }
+
     #[OA\Get(path: '/api/v1/changes/export', operationId: 'exportChanges', summary: 'The ledger as a CSV file; filters as for the list', tags: ['Changes'],
         responses: [new OA\Response(response: 200, description: 'CSV', content: new OA\MediaType(mediaType: 'text/csv', schema: new OA\Schema(type: 'string')))])]
     public function export(Request $request, CurrentWorkspace $current): StreamedResponse
     {
-        $header = ['Number', 'Listing', 'SKU', 'Title', 'Channel', 'Currency', 'Before', 'After', 'Change', 'Change %', 'State', 'Reason', 'Cause', 'Rule', 'Version', 'By', 'Run', 'Problem', 'Attempts', 'Queued', 'Sent', 'Settled'];
+        $header = ['Number', 'Listing', 'SKU', 'Title', 'Channel', 'Currency', 'Before', 'After', 'Change', 'Change %', 'State', 'Waits for', 'Reason', 'Cause', 'Rule', 'Version', 'By', 'Run', 'Problem', 'Attempts', 'Queued', 'Sent', 'Settled'];
         $rows = function () use ($request, $current): Generator {
             foreach ($this->asked($request, $current)->with(ChangeResource::WITH)->lazyByIdDesc(1_000) as $change) {
-                yield array_slice(array_values(get_object_vars(ChangeResource::of($change))), 0, 22);
+                yield array_slice(array_values(get_object_vars(ChangeResource::of($change))), 0, 23);
             }
         };
 
@@ -99,15 +123,16 @@ final readonly class ChangeController
     {
         /** @var array{state?: string|null, q?: string|null, listing?: int|string|null, run?: int|string|null, rule?: int|string|null, by?: string|null, days?: int|string|null} $asked */
         $asked = $request->validate([
-            'state' => ['nullable', 'string', 'in:'.implode(',', array_keys(self::GROUPS))], 'q' => ['nullable', 'string', 'max:120'],
+            'state' => ['nullable', 'string', 'in:to_acknowledge,'.implode(',', array_keys(self::GROUPS))], 'q' => ['nullable', 'string', 'max:120'],
             'listing' => ['nullable', 'integer'], 'run' => ['nullable', 'integer'], 'rule' => ['nullable', 'integer'], 'by' => ['nullable', 'in:rule,person'], 'days' => ['nullable', 'integer', 'min:1', 'max:400'],
         ]);
-        $query = PriceChange::query()->orderByDesc('id');
+        $state = $asked['state'] ?? null;
+        $query = ($state === 'to_acknowledge' ? PriceChange::toAcknowledge() : PriceChange::query())->orderByDesc('id');
         foreach (['listing' => 'listing_id', 'run' => 'run_id'] as $name => $column) {
             $query->when(isset($asked[$name]), fn (Builder $query) => $query->where($column, (int) ($asked[$name] ?? 0)));
         }
-        if (isset($asked['state'])) {
-            $query->whereIn('state', self::GROUPS[$asked['state']]);
+        if (isset(self::GROUPS[$state])) {
+            $query->whereIn('state', self::GROUPS[$state]);
         }
         if (isset($asked['rule'])) {
             $query->whereHas('decision.ruleVersion', fn (Builder $version) => $version->where('rule_id', (int) $asked['rule']));

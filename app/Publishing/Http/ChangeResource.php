@@ -26,7 +26,8 @@ final readonly class ChangeResource
         #[OA\Property] public string $to,
         #[OA\Property] public string $change,
         #[OA\Property] public string $change_percent,
-        #[OA\Property(enum: ['held', 'queued', 'sending', 'sent', 'confirmed', 'refused', 'drifted', 'superseded', 'withdrawn'])] public string $state,
+        #[OA\Property(enum: ['waiting', 'queued', 'sending', 'sent', 'confirmed', 'refused', 'failed', 'superseded', 'withdrawn'])] public string $state,
+        #[OA\Property(description: 'What it waits for.', nullable: true, enum: ['brake', 'hours', 'switch'])] public ?string $waits_for,
         #[OA\Property] public ?string $reason,
         #[OA\Property] public ?string $cause,
         #[OA\Property] public ?string $rule,
@@ -52,7 +53,7 @@ final readonly class ChangeResource
         return new self(
             $change->id, $change->listing_id, $change->listing->sku, $change->listing->title, $change->listing->channel->name, $currency->code,
             $currency->format($move->from), $currency->format($move->to), $currency->format($move->amount()), $move->percent(),
-            $change->state->value, $change->decision?->reason, $change->decision?->cause, $version?->rule->name, $version?->number,
+            $change->state->value, $change->waits_for?->value, $change->decision?->reason, $change->decision?->cause, $version?->rule->name, $version?->number,
             $change->user?->name, $change->run_id, $change->problem, $change->attempts, $change->queued_at->toIso8601ZuluString(), $change->sent_at?->toIso8601ZuluString(),
             $change->settled_at?->toIso8601ZuluString(), $change->state->value === 'queued' && $change->attempts > 0 ? $change->due_at->toIso8601ZuluString() : null,
         );

@@ -6,6 +6,7 @@ namespace App\Publishing\Jobs;
 
 use App\Catalogue\Models\Channel;
 use App\Publishing\Actions\ConfirmFeeds;
+use App\Support\Queue\SurvivesKilledWorkers;
 use App\Support\Tenancy\CurrentWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Bus\Queueable;
@@ -17,11 +18,7 @@ use Illuminate\Queue\InteractsWithQueue;
 /** Asks a channel what became of what it was sent. One waits at most; it comes again as long as a feed is due soon. */
 final class ConfirmFeedsJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
 {
-    use Dispatchable, InteractsWithQueue, Queueable;
-
-    public int $tries = 3;
-
-    public int $timeout = 25;
+    use Dispatchable, InteractsWithQueue, Queueable, SurvivesKilledWorkers;
 
     /** Seconds after which a lock no longer holds that a killed process left: two at once do no harm. */
     public int $uniqueFor = 8;

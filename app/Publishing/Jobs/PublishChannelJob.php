@@ -7,6 +7,7 @@ namespace App\Publishing\Jobs;
 use App\Catalogue\Models\Channel;
 use App\Publishing\Actions\ClaimQueuedChanges;
 use App\Publishing\Actions\SendFeed;
+use App\Support\Queue\SurvivesKilledWorkers;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
@@ -18,11 +19,7 @@ use Illuminate\Support\Facades\DB;
 /** Sends what waits for a channel, a feed at a time. One waits at most; what is decided meanwhile goes along. */
 final class PublishChannelJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
 {
-    use Dispatchable, InteractsWithQueue, Queueable;
-
-    public int $tries = 3;
-
-    public int $timeout = 25;
+    use Dispatchable, InteractsWithQueue, Queueable, SurvivesKilledWorkers;
 
     /** Seconds after which a lock no longer holds that a killed process left: two at once do no harm. */
     public int $uniqueFor = 2;

@@ -6,6 +6,7 @@ namespace App\Publishing\Jobs;
 
 use App\Publishing\Actions\SendFeed;
 use App\Publishing\Models\Feed;
+use App\Support\Queue\SurvivesKilledWorkers;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
@@ -15,11 +16,7 @@ use Illuminate\Queue\InteractsWithQueue;
 /** Hands a feed to its channel. A worker does not wait for a channel: what becomes of it is asked later, and what could not be sent comes again. */
 final class SendFeedJob implements ShouldQueue
 {
-    use Dispatchable, InteractsWithQueue, Queueable;
-
-    public int $tries = 3;
-
-    public int $timeout = 25;
+    use Dispatchable, InteractsWithQueue, Queueable, SurvivesKilledWorkers;
 
     public function __construct(public readonly int $workspaceId, public readonly string $feedId)
     {

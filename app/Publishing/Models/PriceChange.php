@@ -9,6 +9,7 @@ use App\Catalogue\Models\Listing;
 use App\Pricing\Models\Decision;
 use App\Support\Tenancy\BelongsToWorkspace;
 use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 
@@ -28,12 +29,14 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int $floor_minor
  * @property int $ceiling_minor
  * @property ChangeState $state
+ * @property WaitsFor|null $waits_for where it is waiting
  * @property int $attempts
  * @property CarbonImmutable $due_at
  * @property string|null $problem
  * @property CarbonImmutable $queued_at
  * @property CarbonImmutable|null $sent_at
  * @property CarbonImmutable|null $settled_at
+ * @property CarbonImmutable|null $acknowledged_at when someone has seen that a price set by hand did not go out
  * @property User|null $user
  * @property Listing $listing
  * @property Decision|null $decision
@@ -47,9 +50,15 @@ final class PriceChange extends Model
     protected function casts(): array
     {
         return [
-            'state' => ChangeState::class, 'due_at' => 'immutable_datetime', 'queued_at' => 'immutable_datetime',
+            'state' => ChangeState::class, 'waits_for' => WaitsFor::class, 'acknowledged_at' => 'immutable_datetime', 'due_at' => 'immutable_datetime', 'queued_at' => 'immutable_datetime',
             'sent_at' => 'immutable_datetime', 'settled_at' => 'immutable_datetime',
         ];
+    }
+
+    /** @return Builder<self> prices set or approved by people that did not go out, which nobody has seen yet */
+    public static function toAcknowledge(): Builder
+    {
+        return self::query()->whereNotNull('user_id')->whereNull('acknowledged_at')->whereIn('state', [ChangeState::Refused, ChangeState::Failed, ChangeState::Withdrawn]);
     }
 
     /** @return BelongsTo<Listing, $this> */

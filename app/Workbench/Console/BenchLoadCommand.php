@@ -34,7 +34,7 @@ final class BenchLoadCommand extends Command
 
             return self::FAILURE;
         }
-        $workspace = Workspace::query()->create(['name' => 'Bench', 'currency' => 'EUR', 'tax_percent' => '19', 'tax_included' => true, 'repricing_on' => true, 'limits' => ['floor' => [['kind' => 'margin', 'percent' => '12'], ['kind' => 'map']], 'ceiling' => [['kind' => 'rrp', 'percent' => '100']]]]);
+        $workspace = Workspace::query()->create(['name' => 'Bench', 'currency' => 'EUR', 'tax_percent' => '19', 'tax_included' => true, 'repricing' => 'running', 'limits' => ['floor' => [['kind' => 'margin', 'percent' => '12'], ['kind' => 'map']], 'ceiling' => [['kind' => 'rrp', 'percent' => '100']]]]);
         User::query()->create(['workspace_id' => $workspace->id, 'name' => 'Bench', 'email' => 'bench@kettle-crock.example', 'password' => $this->option('password') ?? Str::random(40)]);
         DB::insert("INSERT INTO channels (workspace_id, key, name, currency, seller, base_url, token, webhook_secret) VALUES (?, gen_random_uuid(), 'Quayside', 'EUR', 'kettle-crock', 'http://127.0.0.1:9', ?, ?)", [$workspace->id, encrypt('none', false), encrypt('none', false)]);
         DB::insert("INSERT INTO rules (workspace_id, name, is_on) VALUES (?, 'Under', false)", [$workspace->id]);

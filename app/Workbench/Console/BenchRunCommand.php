@@ -141,7 +141,7 @@ final class BenchRunCommand extends Command
     {
         $this->layOutOffers();
         DB::update("UPDATE channels SET quiet_until = now() + interval '1 day', automation_on = true");
-        DB::update('UPDATE workspaces SET repricing_on = true, brake_listings_percent = 100');
+        DB::update("UPDATE workspaces SET repricing = 'running', brake_listings_percent = 100");
         DB::update('UPDATE rules SET is_on = false');
         DB::update('UPDATE listings SET automation_on = true');
         $rule = (int) DB::table('rules')->value('id');

@@ -18,6 +18,7 @@ use App\Catalogue\Imports\ImportColumns;
 use App\Catalogue\Limits\Scope;
 use App\Catalogue\Models\Batch;
 use App\Catalogue\Models\Channel;
+use App\Catalogue\Models\Repricing;
 use App\Catalogue\Models\Workspace;
 use App\Market\Actions\ImportHistory;
 use App\Market\Actions\ObserveItems;
@@ -54,7 +55,7 @@ final readonly class DemoWorkspace
     /** @param  callable(string): void  $say */
     public function build(bool $bare, callable $say): void
     {
-        $workspace = Workspace::query()->create(['name' => self::NAME, 'currency' => 'EUR', 'tax_percent' => '19', 'tax_included' => true, 'repricing_on' => false]);
+        $workspace = Workspace::query()->create(['name' => self::NAME, 'currency' => 'EUR', 'tax_percent' => '19', 'tax_included' => true, 'repricing' => Repricing::RulesPaused, 'time_zone' => 'Europe/Berlin']);
         User::query()->create(['workspace_id' => $workspace->id, 'name' => 'Nora Veldt', 'email' => self::EMAIL, 'password' => self::PASSWORD]);
         $this->current->within($workspace->id, function () use ($workspace, $bare, $say): void {
             foreach (['quayside' => 'Quayside', 'fennmarkt' => 'Fennmarkt'] as $key => $name) {
@@ -70,7 +71,7 @@ final readonly class DemoWorkspace
             }
             $say('Working out where every listing stands');
             $this->workOff();
-            $workspace->update(['repricing_on' => ! $bare]);
+            $workspace->update(['repricing' => $bare ? Repricing::Stopped : Repricing::Running]);
             DecideListingsJob::dispatchInChunks($workspace->id, array_values(DB::table('listings')->where('workspace_id', $workspace->id)->orderBy('id')->pluck('id')->all()), 'market');
             $this->workOff();
         });

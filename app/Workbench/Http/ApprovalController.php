@@ -6,6 +6,7 @@ namespace App\Workbench\Http;
 
 use App\Accounts\Models\User;
 use App\Catalogue\Models\Workspace;
+use App\Catalogue\Prices\HandPriceTerm;
 use App\Pricing\Actions\AnswerApprovals;
 use App\Pricing\Models\Approval;
 use App\Support\Http\AmountField;
@@ -44,13 +45,13 @@ final readonly class ApprovalController
         return new JsonResponse(['approvals' => $approvals->map(fn (Approval $one) => ApprovalResource::of($one, $listings[$one->listing_id]))->values(), 'counts' => (object) $counts]);
     }
 
-    #[OA\Post(path: '/api/v1/approvals/approve', operationId: 'approve', summary: 'Let waiting prices go out; each is decided again first', tags: ['Approvals'],
-        requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(properties: [
+    #[OA\Post(path: '/api/v1/approvals/approve', operationId: 'approve', summary: 'Let waiting prices go out: exactly those that were looked at, by number and figure; each is decided again first', tags: ['Approvals'],
+        requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(required: ['approvals'], properties: [
             new OA\Property(property: 'approvals', type: 'array', items: new OA\Items(required: ['id', 'seen'], properties: [
                 new OA\Property(property: 'id', type: 'integer'), new OA\Property(property: 'seen', description: 'The proposed price that was looked at.', type: 'string'),
                 new OA\Property(property: 'price', description: 'Another price, as people type it; it stays within the limits.', type: 'string', nullable: true),
             ])),
-            new OA\Property(property: 'reason', description: 'In place of a list: all that wait for this reason.', type: 'string', enum: ['max_move', 'approval']),
+            new OA\Property(property: 'stands', description: 'What ends a price that is other than proposed.', type: 'string', enum: ['market', 'hours', 'released']), new OA\Property(property: 'hours', type: 'integer', maximum: 2160, minimum: 1),
         ])),
         responses: [
             new OA\Response(response: 200, description: 'What became of them', content: new OA\JsonContent(ref: '#/components/schemas/ApprovalAnswer')),
@@ -58,21 +59,19 @@ final readonly class ApprovalController
         ])]
     public function approve(Request $request): JsonResponse
     {
-        /** @var array{approvals?: list<array{id: int, seen: string, price?: string|null}>, reason?: string} $given */
+        /** @var array{approvals: list<array{id: int, seen: string, price?: string|null}>} $given */
         $given = $request->validate([
-            'approvals' => ['required_without:reason', 'array', 'max:'.self::MOST], 'approvals.*.id' => ['required', 'integer'], 'approvals.*.seen' => ['required', 'string', 'max:40'],
-            'approvals.*.price' => ['nullable', 'string', 'max:40'], 'reason' => ['required_without:approvals', 'string', 'in:max_move,approval'],
+            'approvals' => ['required', 'array', 'max:'.self::MOST], 'approvals.*.id' => ['required', 'integer'], 'approvals.*.seen' => ['required', 'string', 'max:40'],
+            'approvals.*.price' => ['nullable', 'string', 'max:40'],
         ]);
         $prices = [];
-        foreach ($given['approvals'] ?? [] as $i => $one) {
+        foreach ($given['approvals'] as $i => $one) {
             $seen = AmountField::read("approvals.{$i}.seen", $one['seen'], $this->money());
             $wanted = trim((string) ($one['price'] ?? '')) === '' ? $seen : AmountField::read("approvals.{$i}.price", (string) $one['price'], $this->money());
             $prices[(int) $one['id']] = ['seen' => $seen, 'price' => $wanted];
         }
-        if (isset($given['reason'])) {
-            $prices = $this->waiting()->where('reason', $given['reason'])->orderByDesc('stake_minor')->limit(self::MOST)->get()->mapWithKeys(fn (Approval $one) => [$one->id => ['seen' => $one->price_minor, 'price' => $one->price_minor]])->all();
-        }
-        $refused = $this->answer->approve($this->workspace(), $prices, $this->userId($request));
+        $term = HandPriceTerm::wanted($this->workspace(), $request->only(['stands', 'hours']));
+        $refused = $this->answer->approve($this->workspace(), $prices, $term, $this->userId($request));
 
         return $this->answered(count(array_diff_key($prices, $refused)), $refused);
     }

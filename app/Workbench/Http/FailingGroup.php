@@ -14,7 +14,7 @@ final readonly class FailingGroup
 {
     public function __construct(
         #[OA\Property] public string $channel,
-        #[OA\Property(enum: ['refused', 'drifted'])] public string $state,
+        #[OA\Property(enum: ['refused', 'failed'])] public string $state,
         #[OA\Property(description: 'In the channel’s words where it gave any.')] public string $problem,
         #[OA\Property] public int $many,
         #[OA\Property(format: 'date-time')] public string $since,

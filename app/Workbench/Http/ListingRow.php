@@ -50,8 +50,10 @@ final readonly class ListingRow
         #[OA\Property] public ?string $outcome,
         #[OA\Property] public ?string $reason,
         #[OA\Property(description: 'A price on its way to the channel.')] public ?string $going_to,
-        #[OA\Property(nullable: true, enum: ['held', 'queued', 'sending', 'sent'])] public ?string $going_state,
+        #[OA\Property(nullable: true, enum: ['waiting', 'queued', 'sending', 'sent'])] public ?string $going_state,
+        #[OA\Property(description: 'What that price waits for.', nullable: true, enum: ['brake', 'hours', 'switch'])] public ?string $going_waits_for,
         #[OA\Property] public ?string $going_problem,
+        #[OA\Property(description: 'The price that someone set by hand, as long as it stands.', type: 'object', nullable: true, ref: '#/components/schemas/HandPrice')] public ?HandPrice $hand_price,
         #[OA\Property(format: 'date-time')] public ?string $seen_at,
     ) {
     }
@@ -63,7 +65,7 @@ final readonly class ListingRow
         $amount = fn (?int $minor) => $minor === null ? null : $currency->format($minor);
         $off = match (true) {
             $row->rule_id === null => null,
-            ! $row->workspace_on => 'workspace',
+            $row->repricing !== 'running' => 'workspace',
             ! $row->channel_on => 'channel',
             ! $row->rule_on => 'rule',
             ! $row->automation_on => $row->changed_elsewhere_at === null ? 'listing' : 'elsewhere',
@@ -81,7 +83,7 @@ final readonly class ListingRow
             $amount($row->profit_minor), $row->margin_percent, $row->markup_percent, $row->rank, $row->field_size, $row->holds_buy_box,
             ListingMark::all($offers, $dropped, $row->shipping_minor, $currency),
             $row->rule_id, $row->rule_name, $row->assigned_by, $row->rule_id !== null && $off === null, $off, $row->automation_on, $row->outcome, $row->reason,
-            $amount($row->going_minor), $row->going_state, $row->going_problem,
+            $amount($row->going_minor), $row->going_state, $row->going_waits_for, $row->going_problem, HandPrice::of($row, $currency),
             $row->seen_at === null ? null : CarbonImmutable::parse($row->seen_at)->toIso8601ZuluString(),
         );
     }

@@ -453,6 +453,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/listings/{id}/hand-price": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Let the rule of a listing decide again, though its price was set by hand */
+        delete: operations["releaseHandPrice"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/rules": {
         parameters: {
             query?: never;
@@ -566,6 +583,40 @@ export interface paths {
         };
         /** The ledger of price changes, newest first */
         get: operations["listChanges"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/changes/acknowledge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Prices set by people that did not go out have been seen */
+        post: operations["acknowledgeChanges"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/changes/waiting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How many prices wait, and for what */
+        get: operations["countWaiting"];
         put?: never;
         post?: never;
         delete?: never;
@@ -719,7 +770,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Let waiting prices go out; each is decided again first */
+        /** Let waiting prices go out: exactly those that were looked at, by number and figure; each is decided again first */
         post: operations["approve"];
         delete?: never;
         options?: never;
@@ -1456,7 +1507,21 @@ export interface components {
             currency: string;
             tax_percent: string;
             tax_included: boolean;
+            /** @enum {string} */
+            repricing: "running" | "rules_paused" | "stopped";
+            /**
+             * @deprecated
+             * @description Whether repricing is running.
+             */
             repricing_on: boolean;
+            /** @description In which hours, days and dates are meant. */
+            time_zone: string;
+            /**
+             * @description What ends a price set by hand, where nothing else is said.
+             * @enum {string}
+             */
+            hand_price_stands: "market" | "hours" | "released";
+            hand_price_hours: number;
             /** @description A bulk change that moves a floor by more percent than this asks first. */
             floor_alarm_percent: string;
             /** @description A run waits for a person if it would move more than this part of its listings … */
@@ -1802,7 +1867,12 @@ export interface components {
             change: string;
             change_percent: string;
             /** @enum {string} */
-            state: "held" | "queued" | "sending" | "sent" | "confirmed" | "refused" | "drifted" | "superseded" | "withdrawn";
+            state: "waiting" | "queued" | "sending" | "sent" | "confirmed" | "refused" | "failed" | "superseded" | "withdrawn";
+            /**
+             * @description What it waits for.
+             * @enum {string|null}
+             */
+            waits_for: "brake" | "hours" | "switch" | null;
             reason: string | null;
             cause: string | null;
             rule: string | null;
@@ -1933,12 +2003,27 @@ export interface components {
         FailingGroup: {
             channel: string;
             /** @enum {string} */
-            state: "refused" | "drifted";
+            state: "refused" | "failed";
             /** @description In the channel’s words where it gave any. */
             problem: string;
             many: number;
             /** Format: date-time */
             since: string;
+        };
+        /** @description A price that someone set by hand, and for how long rules leave it alone. */
+        HandPrice: {
+            price: string;
+            /**
+             * @description What ends it: the market of the listing moves, hours pass, or someone releases it.
+             * @enum {string}
+             */
+            stands: "market" | "hours" | "released";
+            /** Format: date-time */
+            until: string | null;
+            /** @description Who set it. */
+            by: string | null;
+            /** @description Whether its channel has shown it. */
+            arrived: boolean;
         };
         /** @description A change of ours, as a mark in the history. */
         HistoryChange: {
@@ -2069,8 +2154,14 @@ export interface components {
             /** @description A price on its way to the channel. */
             going_to: string | null;
             /** @enum {string|null} */
-            going_state: "held" | "queued" | "sending" | "sent" | null;
+            going_state: "waiting" | "queued" | "sending" | "sent" | null;
+            /**
+             * @description What that price waits for.
+             * @enum {string|null}
+             */
+            going_waits_for: "brake" | "hours" | "switch" | null;
             going_problem: string | null;
+            hand_price: components["schemas"]["HandPrice"] | null;
             /** Format: date-time */
             seen_at: string | null;
         };
@@ -3192,8 +3283,25 @@ export interface operations {
                 "application/json": {
                     tax_percent?: string;
                     tax_included?: boolean;
+                    /**
+                     * @description running; rules_paused: nothing is decided by rules, what people set still goes; stopped: nothing leaves at all.
+                     * @enum {string}
+                     */
+                    repricing?: "running" | "rules_paused" | "stopped";
+                    /**
+                     * @deprecated
+                     * @description In short: true for running, false for stopped.
+                     */
                     repricing_on?: boolean;
                     floor_alarm_percent?: string;
+                    /** @description Of the IANA time zone database: hours, days and dates are meant there. */
+                    time_zone?: string;
+                    /**
+                     * @description What ends a price set by hand, where nothing else is said.
+                     * @enum {string}
+                     */
+                    hand_price_stands?: "market" | "hours" | "released";
+                    hand_price_hours?: number;
                     brake_listings_percent?: string;
                     brake_move_percent?: string;
                     freeze?: components["schemas"]["FreezeHours"] | null;
@@ -3312,6 +3420,35 @@ export interface operations {
             };
             /** @description It cannot be read */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    releaseHandPrice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Released, or there was none */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description No such listing */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3582,7 +3719,7 @@ export interface operations {
     listChanges: {
         parameters: {
             query?: {
-                state?: "on_the_way" | "confirmed" | "failed" | "superseded";
+                state?: "on_the_way" | "confirmed" | "failed" | "superseded" | "to_acknowledge";
                 q?: string;
                 listing?: number;
                 run?: number;
@@ -3610,6 +3747,55 @@ export interface operations {
                         changes: components["schemas"]["Change"][];
                         next: number | null;
                     };
+                };
+            };
+        };
+    };
+    acknowledgeChanges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    ids: number[];
+                };
+            };
+        };
+        responses: {
+            /** @description They are no longer shown under Today */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    countWaiting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description By channel */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        channel_id: number;
+                        /** @enum {string} */
+                        waits_for: "brake" | "hours" | "switch";
+                        many: number;
+                    }[];
                 };
             };
         };
@@ -3839,7 +4025,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    approvals?: {
+                    approvals: {
                         id: number;
                         /** @description The proposed price that was looked at. */
                         seen: string;
@@ -3847,10 +4033,11 @@ export interface operations {
                         price?: string | null;
                     }[];
                     /**
-                     * @description In place of a list: all that wait for this reason.
+                     * @description What ends a price that is other than proposed.
                      * @enum {string}
                      */
-                    reason?: "max_move" | "approval";
+                    stands?: "market" | "hours" | "released";
+                    hours?: number;
                 };
             };
         };

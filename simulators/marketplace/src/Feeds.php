@@ -42,6 +42,25 @@ final readonly class Feeds
         });
     }
 
+    /**
+     * A feed that has not been worked through yet never will be, and one that has not arrived yet will not be taken: its key is used up.
+     *
+     * @return array{id: string, status: string} cancelled, or done where it is too late
+     */
+    public function cancel(string $sellerId, string $key): array
+    {
+        return $this->store->transaction(function () use ($sellerId, $key): array {
+            $this->store->run(
+                "INSERT INTO feed (id, seller_id, idempotency_key, body_hash, status, ready_at) VALUES (?, ?, ?, '', 'cancelled', 0) ON CONFLICT DO NOTHING",
+                ['feed_'.bin2hex(random_bytes(8)), $sellerId, $key],
+            );
+            $this->store->run("UPDATE feed SET status = 'cancelled', body_hash = '' WHERE seller_id = ? AND idempotency_key = ? AND status = 'queued'", [$sellerId, $key]);
+            $feed = $this->store->one('SELECT id, status FROM feed WHERE seller_id = ? AND idempotency_key = ?', [$sellerId, $key]);
+
+            return ['id' => (string) ($feed['id'] ?? ''), 'status' => (string) ($feed['status'] ?? '')];
+        });
+    }
+
     /** Works through what is due, a feed at a time. */
     public function work(): void
     {

@@ -60,6 +60,7 @@ final readonly class Shop
             $method === 'GET' && $path === '/api/products' => $this->products($query),
             $method === 'GET' && $path === '/api/orders' => $this->orders((int) ($query['after'] ?? 0)),
             $method === 'PUT' && preg_match('#^/api/price-lists/([\w-]{1,80})$#', $path, $part) === 1 => $this->setPrices($part[1], $body),
+            $method === 'DELETE' && preg_match('#^/api/price-lists/([\w-]{1,80})$#', $path, $part) === 1 => $this->cancel($part[1]),
             $method === 'GET' && preg_match('#^/api/price-lists/([\w-]{1,80})$#', $path, $part) === 1 => $this->priceList($part[1]),
             default => Response::problem(404, 'no such call'),
         };
@@ -90,6 +91,9 @@ final readonly class Shop
     private function setPrices(string $id, array $body): Response
     {
         $prices = is_array($body['prices'] ?? null) ? $body['prices'] : [];
+        if ($this->store->one('SELECT id FROM price_list WHERE id = ? AND is_cancelled', [$id]) !== null) {
+            return Response::problem(409, 'this list was cancelled');
+        }
         $this->store->transaction(function () use ($id, $prices): void {
             if ($this->store->run('INSERT INTO price_list (id) VALUES (?) ON CONFLICT DO NOTHING', [$id]) === 0) {
                 return;
@@ -106,6 +110,15 @@ final readonly class Shop
         });
 
         return new Response(200, ['id' => $id]);
+    }
+
+    /** A list that has not come yet will not be taken any more. */
+    private function cancel(string $id): Response
+    {
+        $this->store->run('INSERT INTO price_list (id, is_cancelled) VALUES (?, true) ON CONFLICT DO NOTHING', [$id]);
+        $list = $this->store->one('SELECT is_cancelled FROM price_list WHERE id = ?', [$id]);
+
+        return new Response(200, ['id' => $id, 'status' => ($list['is_cancelled'] ?? true) ? 'cancelled' : 'set']);
     }
 
     private function priceList(string $id): Response

@@ -27,4 +27,10 @@ final readonly class ByEmail implements FileDelivery
             throw new ChannelUnavailable("The e-mail for {$channel->name} could not be sent: ".mb_substr($e->getMessage(), 0, 200), self::SECONDS_UNTIL_RETRY);
         }
     }
+
+    /** Nobody can look into the mailbox; what could not be sent is taken not to have arrived. */
+    public function isDelivered(Channel $channel, string $name): bool
+    {
+        return false;
+    }
 }

@@ -7,6 +7,7 @@ namespace App\Publishing\Channels\Delivery;
 use App\Catalogue\Channels\ChannelUnavailable;
 use App\Catalogue\Models\Channel;
 use App\Support\Http\OutsideAddress;
+use Closure;
 use Illuminate\Contracts\Filesystem\Filesystem;
 use Illuminate\Support\Facades\Storage;
 use League\Flysystem\FilesystemException;
@@ -19,14 +20,33 @@ final readonly class BySftp implements FileDelivery
 
     public function deliver(Channel $channel, string $name, string $csv): void
     {
-        OutsideAddress::checkHost((string) $channel->delivery['host'], $channel->name);
-        try {
-            $server = $this->server($channel);
+        $this->on($channel, function (Filesystem $server) use ($name, $csv): void {
             $server->put(".{$name}.part", $csv);
             if ($server->exists($name)) {
                 $server->delete($name);
             }
             $server->move(".{$name}.part", $name);
+        });
+    }
+
+    public function isDelivered(Channel $channel, string $name): bool
+    {
+        return $this->on($channel, fn (Filesystem $server) => $server->exists($name));
+    }
+
+    /**
+     * @template T
+     *
+     * @param  Closure(Filesystem): T  $work
+     * @return T
+     *
+     * @throws ChannelUnavailable
+     */
+    private function on(Channel $channel, Closure $work): mixed
+    {
+        OutsideAddress::checkHost((string) $channel->delivery['host'], $channel->name);
+        try {
+            return $work($this->server($channel));
         } catch (FilesystemException|\RuntimeException $e) {
             throw new ChannelUnavailable($e->getPrevious() instanceof UnableToEstablishAuthenticityOfHost
                 ? "The SFTP server of {$channel->name} shows another host key than the one you gave. Nothing was sent."

@@ -16,4 +16,11 @@ interface FileDelivery
      * @throws ChannelRefused
      */
     public function deliver(Channel $channel, string $name, string $csv): void;
+
+    /**
+     * Whether a file of that name has arrived, as far as can be seen.
+     *
+     * @throws ChannelUnavailable
+     */
+    public function isDelivered(Channel $channel, string $name): bool;
 }

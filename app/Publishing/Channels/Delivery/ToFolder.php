@@ -22,6 +22,11 @@ final readonly class ToFolder implements FileDelivery
         }
     }
 
+    public function isDelivered(Channel $channel, string $name): bool
+    {
+        return is_file(self::folder($channel)."/{$name}");
+    }
+
     public static function folder(Channel $channel): string
     {
         return storage_path("app/prices/{$channel->key}");

@@ -38,6 +38,7 @@ final readonly class SellerApi
             $method === 'GET' && $path === '/v1/history' => $this->history((int) ($query['days_ago'] ?? 0)),
             $method === 'PUT' && $path === '/v1/subscription' => $this->subscribe($body),
             $method === 'POST' && $path === '/v1/feeds' => $this->submit($body, $key),
+            $method === 'DELETE' && $path === '/v1/feeds' => $this->cancel($key),
             $method === 'GET' && preg_match('#^/v1/feeds/(\w+)$#', $path, $part) === 1 => $this->feed($part[1]),
             default => Response::problem(404, 'no such call'),
         };
@@ -164,6 +165,13 @@ final readonly class SellerApi
         $feed = (new Feeds($this->store, $this->clock))->submit($this->seller, $key, $items);
 
         return $feed === null ? Response::problem(409, 'this Idempotency-Key was used for another feed') : new Response(202, $feed);
+    }
+
+    private function cancel(?string $key): Response
+    {
+        return $key === null || $key === ''
+            ? Response::problem(400, 'Idempotency-Key is required')
+            : new Response(200, (new Feeds($this->store, $this->clock))->cancel($this->seller, $key));
     }
 
     private function feed(string $id): Response

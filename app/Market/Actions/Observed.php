@@ -1,0 +1,17 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Market\Actions;
+
+/** What came of asking a marketplace about some items. */
+final readonly class Observed
+{
+    /**
+     * @param  int  $changed  how many markets had changed
+     * @param  list<string>  $missing  items that the answer lacked
+     */
+    public function __construct(public int $changed, public array $missing)
+    {
+    }
+}

@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Pricing\Actions;
+
+use App\Pricing\Deciding\Decided;
+use App\Pricing\Deciding\Grounds;
+use App\Pricing\Deciding\PriceCheck;
+use App\Pricing\Events\DecidedPrice;
+use App\Pricing\Models\PriceHold;
+use App\Pricing\Runs\OpenPrice;
+
+/** What becomes of prices set by hand, and of those on their way, while listings are decided on. */
+final class HandPricesMet
+{
+    /** @var list<DecidedPrice> set by hand, and due to be sent now, or no longer allowed */
+    public array $going = [];
+
+    /** @var list<int> listings on which a price set by hand stands no longer */
+    public array $ended = [];
+
+    /** @var array<int, string> why a price no longer holds, by change */
+    public array $withdrawn = [];
+
+    /** @var array<int, true> */
+    private array $wanted = [];
+
+    /** Whether a price set by hand stands on the listing, so that its rule leaves it alone. One that its limits no longer allow stands no longer. */
+    public function meets(Decided $one, Grounds $grounds, ?OpenPrice $open): bool
+    {
+        $row = $one->row;
+        $hold = $grounds->hold($row);
+        if ($hold === null) {
+            array_push($this->ended, ...$grounds->endedHolds($row));
+
+            return false;
+        }
+        $refusal = PriceCheck::says($hold->price_minor, $one->decision->listing, $one->decision->limits);
+        $isUnderWay = $open !== null && ($open->price === $hold->price_minor || $open->hasLeft);
+        if ($refusal !== null) {
+            $this->ended[] = $row->id;
+            if ($hold->arrived_at === null && ($open === null || $open->price !== $hold->price_minor)) {
+                $this->go($one, $hold, $refusal);
+            }
+
+            return false;
+        }
+        if ($hold->arrived_at === null && ! $isUnderWay && $hold->price_minor !== $row->price_minor) {
+            $this->go($one, $hold, null);
+            $this->wanted[$row->id] = true;
+        }
+
+        return true;
+    }
+
+    /** Whether a price set by hand takes the place of what is on its way. */
+    public function wants(int $listingId): bool
+    {
+        return isset($this->wanted[$listingId]);
+    }
+
+    public function judge(OpenPrice $open, ?string $because): void
+    {
+        if ($because !== null) {
+            $this->withdrawn[$open->id] = $because;
+        }
+    }
+
+    private function go(Decided $one, PriceHold $hold, ?string $refusal): void
+    {
+        $row = $one->row;
+        $limits = $one->decision->limits;
+        $price = $hold->price_minor;
+        $this->going[] = new DecidedPrice(
+            $row->id, $row->channel_id, $row->is_draft, $row->price_minor, null, $price, min($price, $limits->floor ?? $price), max($price, $limits->ceiling ?? $price), $hold->user_id, refusal: $refusal,
+        );
+    }
+}

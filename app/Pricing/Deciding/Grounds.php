@@ -1,0 +1,153 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Pricing\Deciding;
+
+use App\Catalogue\Models\Repricing;
+use App\Catalogue\Models\Workspace;
+use App\Pricing\Models\PriceHold;
+use App\Pricing\Models\Rule;
+use App\Pricing\Runs\OpenPrice;
+use App\Pricing\Spirals\IgnoredRivals;
+use App\Support\Database\IdArray;
+use Carbon\CarbonImmutable;
+use stdClass;
+use Wrasse\Core\Decision\Outcome;
+
+/**
+ * What prices of listings rest on besides their market: rules, switches and prices set by hand, as they are at this moment. Says of a price
+ * that is on its way whether it still holds.
+ */
+final readonly class Grounds
+{
+    /**
+     * @param  array<int, Rule>  $rules
+     * @param  array<int, RuleDocument>  $documents  by rule
+     * @param  array<int, PriceHold>  $holds  by listing
+     */
+    private function __construct(
+        private Workspace $workspace,
+        public array $rules,
+        private array $documents,
+        private RuleDocument $usual,
+        private array $holds,
+        private IgnoredRivals $ignored,
+        private CarbonImmutable $now,
+    ) {
+    }
+
+    /** @param  list<stdClass>  $rows  listings as ListingRows::withMarket() reads them */
+    public static function of(Workspace $workspace, array $rows): self
+    {
+        $ids = array_map(fn (stdClass $row) => (int) $row->id, $rows);
+        $ruleIds = array_unique(array_filter(array_column($rows, 'rule_id')));
+        $rules = $ruleIds === [] ? [] : Rule::query()->whereIn('id', $ruleIds)->with('latest')->get()->keyBy('id')->all();
+
+        return new self(
+            $workspace,
+            $rules,
+            array_map(fn (Rule $rule) => new RuleDocument($rule->latest->document), $rules),
+            RuleDocument::usual(),
+            PriceHold::query()->whereRaw('listing_id = ANY(?)', [IdArray::of($ids)])->get()->keyBy('listing_id')->all(),
+            IgnoredRivals::on($ids),
+            CarbonImmutable::now(),
+        );
+    }
+
+    /** The rule for a listing; where it has none, what it is looked at with. */
+    public function document(stdClass $row): RuleDocument
+    {
+        return $this->ignored->leftOut((int) $row->id, $this->documents[$row->rule_id ?? 0] ?? $this->usual);
+    }
+
+    /** The price that someone set by hand, as long as it stands. */
+    public function hold(stdClass $row): ?PriceHold
+    {
+        $hold = $this->holds[$row->id] ?? null;
+        $isOver = $hold !== null && $this->whyIdle($row) === null && $hold->isOver($row->market_changed_at);
+
+        return $isOver ? null : $hold;
+    }
+
+    /** @return list<int> listings whose prices set by hand stand no longer */
+    public function endedHolds(stdClass $row): array
+    {
+        return isset($this->holds[$row->id]) && $this->hold($row) === null ? [(int) $row->id] : [];
+    }
+
+    /** Why no rule reprices a listing; null where one does. */
+    public function whyIdle(stdClass $row): ?string
+    {
+        $rule = $this->rules[$row->rule_id ?? 0] ?? null;
+
+        return match (true) {
+            $rule === null => 'The listing is on no rule.',
+            $this->workspace->repricing === Repricing::RulesPaused => 'Rules are paused.',
+            ! $row->automation_on => 'Repricing of this listing is paused.',
+            (bool) $row->is_compared => 'The listing is held back to compare.',
+            ! $rule->is_on => "The rule “{$rule->name}” is switched off.",
+            default => null,
+        };
+    }
+
+    /**
+     * Why the rule of a listing may not change its price at this moment. What a person does or says is not held up by the times of a rule;
+     * nothing is done on a market that was seen too long ago.
+     *
+     * @param  string  $cause  of the decision
+     */
+    public function whyNotNow(stdClass $row, string $cause): ?string
+    {
+        $rule = $this->rules[$row->rule_id];
+        $times = $rule->times($this->workspace->time_zone);
+        $isByPerson = in_array($cause, Cause::BY_PERSON, true);
+
+        return match (true) {
+            ! $isByPerson && ! $times->allow($this->now) => "The rule “{$rule->name}” does not change prices at this time.",
+            $cause === Cause::MARKET && ! $times->followsTheMarket() => "The rule “{$rule->name}” does not follow the market; it decides again at its next time.",
+            $row->seen_at !== null && $row->seen_at < $this->now->subMinutes($rule->stale_minutes)->getTimestamp() => "Its market was last seen more than {$rule->stale_minutes} minutes ago.",
+            default => null,
+        };
+    }
+
+    /**
+     * Why a price that has not left yet no longer holds, after its listing was decided on again; null where it does.
+     *
+     * @param  string|null  $cause  of the decision that the price comes from, where its times are to be looked at too
+     */
+    public function against(OpenPrice $open, Decided $one, ?string $cause = null): ?string
+    {
+        $row = $one->row;
+        $decision = $one->decision;
+        $outside = PriceCheck::says($open->price, $decision->listing, $decision->limits);
+        if ($outside !== null) {
+            return $outside;
+        }
+        $hold = $this->hold($row);
+        if ($hold !== null) {
+            return $hold->price_minor === $open->price ? null : 'Another price was set by hand, and stands.';
+        }
+        $why = $this->whyIdle($row);
+        if ($why !== null) {
+            return $why;
+        }
+        $isApproved = $open->userId !== null;
+        $isSaid = $decision->price === $open->price && ($decision->outcome === Outcome::Change || $isApproved);
+
+        return $isSaid ? ($cause === null ? null : $this->whyNotNow($row, $cause)) : self::says($one);
+    }
+
+    private static function says(Decided $one): string
+    {
+        $decision = $one->decision;
+        if ($decision->price !== null) {
+            $price = $decision->listing->currency->format($decision->price);
+
+            return $decision->outcome === Outcome::Review ? "The rule now asks a person first, about {$price}." : "It would be {$price} now.";
+        }
+        $steps = $decision->steps();
+
+        return 'Decided again: '.lcfirst($steps[array_key_last($steps)]->says()).'.';
+    }
+}
