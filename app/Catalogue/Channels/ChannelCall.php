@@ -59,6 +59,31 @@ final readonly class ChannelCall
         return $response;
     }
 
+    /**
+     * Rows that an answer must have.
+     *
+     * @param  array<mixed>  $answer
+     * @param  list<string>  $columns  that each of them must have
+     * @return list<array<string, mixed>>
+     *
+     * @throws ChannelUnavailable if it is cut short, or is something else
+     */
+    public static function rows(string $channel, array $answer, string $name, array $columns): array
+    {
+        $rows = $answer[$name] ?? null;
+        if (! is_array($rows) || ! array_is_list($rows)) {
+            throw self::unreadable($channel);
+        }
+        foreach ($rows as $row) {
+            if (! is_array($row) || array_diff_key(array_flip($columns), $row) !== []) {
+                throw self::unreadable($channel);
+            }
+        }
+
+        /** @var list<array<string, mixed>> */
+        return $rows;
+    }
+
     public static function unreadable(string $channel): ChannelUnavailable
     {
         return new ChannelUnavailable("{$channel} gave no readable answer.", self::SECONDS_UNTIL_RETRY);

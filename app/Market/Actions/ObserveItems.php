@@ -128,7 +128,7 @@ final readonly class ObserveItems
 
         return Listing::query()->whereIn('listings.id', $held)->toBase()->leftJoin('listing_markets AS m', 'm.listing_id', '=', 'listings.id')
             ->where(fn ($query) => $query->whereNull('m.seen_at')->orWhere('m.seen_at', '<=', $askedAt->format(self::TIME)))->orderBy('listings.id')
-            ->get(['listings.id', 'listings.workspace_id', 'item_ref', 'price_minor', 'holds_buy_box', 'floor_minor', 'ceiling_minor', 'm.offers', 'm.changed_at'])->keyBy('id')->all();
+            ->get(['listings.id', 'listings.workspace_id', 'item_ref', 'price_minor', 'stock', 'holds_buy_box', 'floor_minor', 'ceiling_minor', 'm.offers', 'm.changed_at'])->keyBy('id')->all();
     }
 
     /**
@@ -183,19 +183,30 @@ final readonly class ObserveItems
         $rows = [];
         foreach ($listings as $id => $listing) {
             $holds = (bool) ($own[$id]['buy_box'] ?? false);
-            if ($holds !== $listing->holds_buy_box || isset($elsewhere[$id])) {
+            $stock = self::stock($listing->stock, $own[$id]['in_stock'] ?? null);
+            if ($holds !== $listing->holds_buy_box || $stock !== $listing->stock || isset($elsewhere[$id])) {
                 $listing->price_minor = $elsewhere[$id] ?? $listing->price_minor;
-                $rows[$id] = ['id' => $id, 'price' => $listing->price_minor, 'holds' => $holds];
+                $rows[$id] = ['id' => $id, 'price' => $listing->price_minor, 'holds' => $holds, 'stock' => $stock];
             }
         }
         if ($rows !== []) {
-            DB::update('UPDATE listings l SET price_minor = s.price, holds_buy_box = s.holds, updated_at = now() FROM jsonb_to_recordset(?) AS s(id bigint, price bigint, holds boolean) WHERE l.id = s.id AND l.workspace_id = ?', [json_encode(array_values($rows), JSON_THROW_ON_ERROR), $channel->workspace_id]);
+            DB::update('UPDATE listings l SET price_minor = s.price, holds_buy_box = s.holds, stock = s.stock, updated_at = now() FROM jsonb_to_recordset(?) AS s(id bigint, price bigint, holds boolean, stock integer) WHERE l.id = s.id AND l.workspace_id = ?', [json_encode(array_values($rows), JSON_THROW_ON_ERROR), $channel->workspace_id]);
         }
         foreach (array_keys($elsewhere) as $id) {
             event(new PriceChangedElsewhere($channel->workspace_id, $id));
         }
 
         return array_map(fn () => true, $rows);
+    }
+
+    /** What is known of our stock after the marketplace has said whether there is any; null where the number is not known. */
+    private static function stock(?int $known, mixed $isInStock): ?int
+    {
+        return match (true) {
+            $isInStock === false => 0,
+            $isInStock === true && $known !== null && $known <= 0 => null,
+            default => $known,
+        };
     }
 
     /** @param  array<string, list<array<string, mixed>>>  $offers */

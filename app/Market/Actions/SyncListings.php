@@ -5,12 +5,14 @@ declare(strict_types=1);
 namespace App\Market\Actions;
 
 use App\Catalogue\Channels\ChannelKind;
+use App\Catalogue\Events\ListingsTouched;
 use App\Catalogue\Models\Channel;
 use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Product;
 use App\Market\Events\PriceChangedElsewhere;
 use App\Market\Marketplace\Sources;
 use Illuminate\Support\Facades\DB;
+use stdClass;
 use Wrasse\Core\Money\Currency;
 
 /**
@@ -55,6 +57,7 @@ final readonly class SyncListings
             'gtin' => $row['gtin'], 'created_at' => $now, 'updated_at' => $now,
         ], $rows), ['workspace_id', 'sku'], ['updated_at']);
         $products = Product::query()->whereIn('sku', array_column($rows, 'sku'))->pluck('id', 'sku');
+        $before = $this->terms($channel, $rows);
 
         Listing::query()->upsert(array_map(fn (array $row) => [
             'workspace_id' => $channel->workspace_id, 'channel_id' => $channel->id, 'product_id' => $products[$row['sku']], 'sku' => $row['sku'],
@@ -63,6 +66,33 @@ final readonly class SyncListings
             'shipping_minor' => $currency->parse($row['shipping']), 'stock' => $row['stock'], 'list_price_minor' => $currency->parse($row['price']),
             'is_draft' => false, 'created_at' => $now, 'updated_at' => $now,
         ], $rows), ['channel_id', 'sku'], ['item_ref', 'title', 'condition', 'fulfilment', 'shipping_minor', 'stock', 'is_draft', 'updated_at']);
+        $this->tellChanges($channel, $before, $this->terms($channel, $rows));
+    }
+
+    /**
+     * What prices rest on of that which a channel tells.
+     *
+     * @param  list<array<string, mixed>>  $rows
+     * @return array<int, string> by listing
+     */
+    private function terms(Channel $channel, array $rows): array
+    {
+        return Listing::query()->where('channel_id', $channel->id)->whereIn('sku', array_map(strval(...), array_column($rows, 'sku')))->orderBy('id')->toBase()
+            ->get(['id', 'condition', 'fulfilment', 'shipping_minor', 'stock'])->mapWithKeys(fn (stdClass $row) => [
+                (int) $row->id => implode("\0", [$row->condition, $row->fulfilment, $row->shipping_minor, $row->stock === null || $row->stock > 0 ? 'in stock' : 'out of stock']),
+            ])->all();
+    }
+
+    /**
+     * @param  array<int, string>  $before
+     * @param  array<int, string>  $after
+     */
+    private function tellChanges(Channel $channel, array $before, array $after): void
+    {
+        $changed = array_keys(array_filter($after, fn (string $terms, int $id) => isset($before[$id]) && $before[$id] !== $terms, ARRAY_FILTER_USE_BOTH));
+        if ($changed !== []) {
+            event(new ListingsTouched($channel->workspace_id, $changed, 'stock'));
+        }
     }
 
     /** @param  array<string, string>  $shown  by SKU */

@@ -25,8 +25,10 @@ final readonly class MarketplaceClient implements ListingSource
 
     public function listings(string $after = ''): array
     {
-        /** @var array{listings: list<array<string, mixed>>, next: string|null} */
-        return $this->get('/v1/listings', ['after' => $after]);
+        $answer = $this->get('/v1/listings', ['after' => $after]);
+        $listings = ChannelCall::rows($this->channel->name, $answer, 'listings', ['sku', 'item', 'title', 'price', 'shipping', 'condition', 'fulfilment', 'stock']);
+
+        return ['listings' => $listings, 'next' => is_string($answer['next'] ?? null) ? $answer['next'] : null];
     }
 
     /**
@@ -51,27 +53,25 @@ final readonly class MarketplaceClient implements ListingSource
      */
     public function prices(array $skus): array
     {
-        /** @var array{prices: list<array{sku: string, price: string}>} $answer */
         $answer = $this->get('/v1/prices', ['skus' => implode(',', $skus)]);
 
-        return array_column($answer['prices'], 'price', 'sku');
+        /** @var array<string, string> */
+        return array_column(ChannelCall::rows($this->channel->name, $answer, 'prices', ['sku', 'price']), 'price', 'sku');
     }
 
     public function orders(int $after): array
     {
-        /** @var array{orders: list<array{id: int, sku: string, units: int, price: string, at: string}>} $answer */
-        $answer = $this->get('/v1/orders', ['after' => $after]);
-
-        return $answer['orders'];
+        /** @var list<array{id: int, sku: string, units: int, price: string, at: string}> */
+        return ChannelCall::rows($this->channel->name, $this->get('/v1/orders', ['after' => $after]), 'orders', ['id', 'sku', 'units', 'price', 'at']);
     }
 
     /** @return list<array{date: string, item: string, sku: string, price: string, in_stock: bool, units: int, offers: list<array<string, mixed>>}> */
     public function history(int $daysAgo): array
     {
-        /** @var array{days: list<array{date: string, item: string, sku: string, price: string, in_stock: bool, units: int, offers: list<array<string, mixed>>}>} $answer */
         $answer = $this->get('/v1/history', ['days_ago' => $daysAgo]);
 
-        return $answer['days'];
+        /** @var list<array{date: string, item: string, sku: string, price: string, in_stock: bool, units: int, offers: list<array<string, mixed>>}> */
+        return ChannelCall::rows($this->channel->name, $answer, 'days', ['date', 'item', 'sku', 'price', 'in_stock', 'units', 'offers']);
     }
 
     public function subscribe(string $url, string $secret): void
@@ -111,8 +111,11 @@ final readonly class MarketplaceClient implements ListingSource
     /** @return array{status: string, items: list<array{sku: string, status: string, message: string|null}>} */
     public function feed(string $ref): array
     {
+        $answer = $this->get('/v1/feeds/'.rawurlencode($ref), []);
+        $items = ChannelCall::rows($this->channel->name, $answer, 'items', ['sku', 'status']);
+
         /** @var array{status: string, items: list<array{sku: string, status: string, message: string|null}>} */
-        return $this->get('/v1/feeds/'.rawurlencode($ref), []);
+        return ['status' => (string) ($answer['status'] ?? ''), 'items' => $items];
     }
 
     /**

@@ -21,19 +21,17 @@ final readonly class ShopClient implements ListingSource
 
     public function listings(string $after = ''): array
     {
-        /** @var array{products: list<array<string, mixed>>, next: string|null} $answer */
         $answer = $this->get('/api/products', ['after' => $after]);
+        $products = ChannelCall::rows($this->channel->name, $answer, 'products', ['sku', 'title', 'price', 'stock', 'path']);
         $usual = ['shipping' => '0.00', 'condition' => 'new', 'fulfilment' => 'merchant'];
 
-        return ['listings' => array_map(fn (array $row) => [...$usual, ...$row, 'item' => $row['path']], $answer['products']), 'next' => $answer['next']];
+        return ['listings' => array_map(fn (array $row) => [...$usual, ...$row, 'item' => $row['path']], $products), 'next' => is_string($answer['next'] ?? null) ? $answer['next'] : null];
     }
 
     public function orders(int $after): array
     {
-        /** @var array{orders: list<array{id: int, sku: string, units: int, price: string, at: string}>} $answer */
-        $answer = $this->get('/api/orders', ['after' => $after]);
-
-        return $answer['orders'];
+        /** @var list<array{id: int, sku: string, units: int, price: string, at: string}> */
+        return ChannelCall::rows($this->channel->name, $this->get('/api/orders', ['after' => $after]), 'orders', ['id', 'sku', 'units', 'price', 'at']);
     }
 
     /**
@@ -68,10 +66,10 @@ final readonly class ShopClient implements ListingSource
     /** @return array<string, string|null> by SKU why a price was not taken; null where it was */
     public function results(string $id): array
     {
-        /** @var array{prices: list<array{sku: string, problem: string|null}>} $answer */
         $answer = $this->get('/api/price-lists/'.rawurlencode($id), []);
 
-        return array_column($answer['prices'], 'problem', 'sku');
+        /** @var array<string, string|null> */
+        return array_column(ChannelCall::rows($this->channel->name, $answer, 'prices', ['sku', 'problem']), 'problem', 'sku');
     }
 
     /**
@@ -80,10 +78,10 @@ final readonly class ShopClient implements ListingSource
      */
     public function prices(array $skus): array
     {
-        /** @var array{products: list<array{sku: string, price: string}>, next: string|null} $answer */
         $answer = $this->get('/api/products', ['skus' => implode(',', $skus)]);
 
-        return array_column($answer['products'], 'price', 'sku');
+        /** @var array<string, string> */
+        return array_column(ChannelCall::rows($this->channel->name, $answer, 'products', ['sku', 'price']), 'price', 'sku');
     }
 
     /**
