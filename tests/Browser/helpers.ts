@@ -47,3 +47,11 @@ export async function control(knob: string, body: object) {
     });
     expect(answer.status, knob).toBe(200);
 }
+
+/** The switch for everything, at the head of each place. */
+export async function turnMainSwitch(page: Page, position: 'Running' | 'Rules paused' | 'Stopped') {
+    await page.getByRole('button', { name: /^(Repricing runs|Rules are paused|Stopped)$/ }).click();
+    await page.getByRole('radio', { name: new RegExp(`^${position}`) }).click();
+    await expect(page.getByRole('radio', { name: new RegExp(`^${position}`) })).toBeChecked();
+    await page.keyboard.press('Escape');
+}

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { expectAccessible, setRival, signIn, watchHosts } from './helpers';
+import { expectAccessible, setRival, signIn, turnMainSwitch, watchHosts } from './helpers';
 
 const SKU = 'KC-1105';
 const ITEM = 'QU-1105';
@@ -121,14 +121,13 @@ test('a seller brings in costs, sets limits, makes a rule, and the price follows
     await page.getByRole('button', { name: 'Just under' }).click();
     await page.getByRole('button', { name: 'Make 1 change' }).click();
     await page.getByRole('button', { name: 'Close' }).last().click();
-    await expect(row(page)).toContainText('repricing is off');
+    await expect(row(page)).toContainText('stopped: nothing is sent');
     expect((await detail(page)).listing.price).toBe(before);
 
     // Switch on.
     await page.getByRole('link', { name: 'Rules' }).click();
     await page.getByRole('switch', { name: 'Just under is on' }).click();
-    await page.getByRole('button', { name: 'Repricing is off' }).click();
-    await page.getByRole('switch', { name: 'Repricing for everything' }).click();
+    await turnMainSwitch(page, 'Running');
     await expect(page.getByRole('button', { name: 'Repricing runs' })).toBeVisible();
     await page.keyboard.press('Escape');
 

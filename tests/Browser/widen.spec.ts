@@ -1,8 +1,8 @@
 import { expect, test, type Page } from '@playwright/test';
-import { expectAccessible, signIn } from './helpers';
+import { expectAccessible, signIn, turnMainSwitch } from './helpers';
 
 const dialog = (page: Page) => page.getByRole('dialog');
-const waiting = (page: Page) => page.getByRole('region', { name: 'Waiting for your yes' }).getByRole('listitem');
+const waiting = (page: Page) => page.getByRole('region', { name: 'Needs approval' }).getByRole('listitem');
 
 /** Opens a part of the rule page that is folded away. */
 async function unfold(page: Page, name: string) {
@@ -28,9 +28,7 @@ test('a starter rule begins with ten listings, asks, is answered, widened, stopp
 }) => {
     test.setTimeout(240_000);
     await signIn(page);
-    await page.getByRole('button', { name: /^Repricing/ }).click();
-    const everything = page.getByRole('switch', { name: 'Repricing for everything' });
-    if ((await everything.getAttribute('aria-checked')) === 'false') await everything.click();
+    await turnMainSwitch(page, 'Running');
     await expect(page.getByRole('button', { name: 'Repricing runs' })).toBeVisible();
 
     // From a starter rule, adjusted: it asks every time.
@@ -58,14 +56,17 @@ test('a starter rule begins with ten listings, asks, is answered, widened, stopp
     await expectAccessible(page, 'rule with some of its listings');
     await page.getByRole('switch', { name: 'Crocks, carefully is on' }).click();
 
-    // What it would do waits for a yes.
+    // What it would do waits for approval.
     await page.goto('/today');
     await expect(waiting(page).first()).toBeVisible({ timeout: 30_000 });
     const asked = await waiting(page).count();
     expect(asked).toBeGreaterThan(2);
     expect(asked).toBeLessThanOrEqual(10);
     await expectAccessible(page, 'today with prices that wait');
-    await waiting(page).first().getByRole('button', { name: /^Yes/ }).click();
+    await waiting(page)
+        .first()
+        .getByRole('button', { name: /^Approve/ })
+        .click();
     await expect(waiting(page)).toHaveCount(asked - 1);
     await waiting(page)
         .first()
@@ -75,7 +76,7 @@ test('a starter rule begins with ten listings, asks, is answered, widened, stopp
         .first()
         .getByLabel(/^Price, from/)
         .fill('1,00');
-    await page.getByRole('button', { name: 'Send this price' }).click();
+    await page.getByRole('button', { name: 'Set this price' }).click();
     await expect(page.getByText('1.00 is below its floor')).toBeVisible();
     const limits =
         (await waiting(page)

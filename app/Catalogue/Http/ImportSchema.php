@@ -8,13 +8,14 @@ use OpenApi\Attributes as OA;
 
 #[OA\Schema(schema: 'SampleRow', type: 'array', items: new OA\Items(type: 'string'))]
 #[OA\Schema(schema: 'ImportColumns', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'integer', nullable: true))]
-#[OA\Schema(schema: 'BulkEdit', description: 'cost: field, how, value, effective_from. limits: side, kind, value. supplier: supplier. automation: on. price: how, value. rule: rule. product: fields, was, effective_from.', properties: [
+#[OA\Schema(schema: 'BulkEdit', description: 'cost: field, how, value, effective_from. limits: side, kind, value. supplier: supplier. automation: on. price: how, value, stands, hours. rule: rule. product: fields, was, effective_from.', properties: [
     new OA\Property(property: 'field', type: 'string', enum: ['cost', 'inbound', 'packaging', 'handling', 'shipping_cost', 'rrp', 'map']),
     new OA\Property(property: 'how', type: 'string', enum: ['set', 'add', 'add_percent', 'to']),
     new OA\Property(property: 'value', description: 'As people type it; with "to" one of floor, ceiling, list_price, rrp.', type: 'string', nullable: true),
     new OA\Property(property: 'effective_from', type: 'string', format: 'date', nullable: true),
     new OA\Property(property: 'side', type: 'string', enum: ['floor', 'ceiling']), new OA\Property(property: 'kind', type: 'string', enum: ['amount', 'margin', 'markup', 'profit', 'rrp']),
     new OA\Property(property: 'supplier', type: 'string', nullable: true), new OA\Property(property: 'on', type: 'boolean'), new OA\Property(property: 'rule', type: 'integer', nullable: true),
+    new OA\Property(property: 'stands', description: 'What ends the price: the market moves, hours pass, or someone releases it.', type: 'string', enum: ['market', 'hours', 'released']), new OA\Property(property: 'hours', type: 'integer', maximum: 2160, minimum: 1),
     new OA\Property(property: 'prices', description: 'By listing.', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'string')),
     new OA\Property(property: 'fields', ref: '#/components/schemas/ProductFields'), new OA\Property(property: 'was', description: 'What some of them were when they were read: they are changed only if they still are.', ref: '#/components/schemas/ProductFields'),
 ])]

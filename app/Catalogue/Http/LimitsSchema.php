@@ -42,7 +42,7 @@ use OpenApi\Attributes as OA;
     new OA\Property(property: 'was_percent', description: 'By how much of the price the reference price stands above it.', type: 'string'),
     new OA\Property(property: 'shipping', description: 'On our shipping cost.', properties: [new OA\Property(property: 'percent', type: 'string'), new OA\Property(property: 'amount', type: 'string')]),
 ])]
-#[OA\Schema(schema: 'FreezeHours', required: ['from', 'to', 'time_zone'], properties: [new OA\Property(property: 'from', type: 'string', example: '22:00'), new OA\Property(property: 'to', type: 'string', example: '06:00'), new OA\Property(property: 'time_zone', type: 'string', example: 'Europe/Berlin')])]
+#[OA\Schema(schema: 'FreezeHours', required: ['from', 'to'], properties: [new OA\Property(property: 'from', type: 'string', example: '22:00'), new OA\Property(property: 'to', type: 'string', example: '06:00'), new OA\Property(property: 'time_zone', description: 'Where another than that of the workspace.', type: 'string', example: 'Europe/Berlin')])]
 final readonly class LimitsSchema
 {
 }

@@ -11,7 +11,7 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(schema: 'RuleTimes', properties: [
     new OA\Property(property: 'on_market', description: 'Whether it looks whenever the market moves.', type: 'boolean'),
     new OA\Property(property: 'at', description: 'Times of day.', type: 'array', items: new OA\Items(type: 'string', example: '08:30')),
-    new OA\Property(property: 'weekdays', description: '1 is Monday; of the times of day.', type: 'array', items: new OA\Items(type: 'integer', maximum: 7, minimum: 1)),
+    new OA\Property(property: 'weekdays', description: '1 is Monday; prices move on these days only.', type: 'array', items: new OA\Items(type: 'integer', maximum: 7, minimum: 1)),
     new OA\Property(property: 'time_zone', type: 'string', example: 'Europe/Berlin'), new OA\Property(property: 'from', description: 'Prices move only from here …', type: 'string', nullable: true),
     new OA\Property(property: 'to', description: '… to here, over midnight where it is the earlier one.', type: 'string', nullable: true), new OA\Property(property: 'until', description: 'The last day.', type: 'string', format: 'date', nullable: true),
 ])]

@@ -45,7 +45,7 @@ final readonly class ListingRow
         #[OA\Property] public ?string $rule,
         #[OA\Property(description: 'Why it is on that rule.', nullable: true, enum: ['hand', 'filter', 'default'])] public ?string $assigned_by,
         #[OA\Property(description: 'Whether all switches above it and its own are on.')] public bool $repriced,
-        #[OA\Property(description: 'Which switch is off, from the top.', nullable: true, enum: ['workspace', 'channel', 'rule', 'listing', 'elsewhere', 'compared'])] public ?string $off,
+        #[OA\Property(description: 'Which switch is off, from the top.', nullable: true, enum: ['stopped', 'rules_paused', 'channel', 'rule', 'listing', 'elsewhere', 'compared'])] public ?string $off,
         #[OA\Property] public bool $automation_on,
         #[OA\Property] public ?string $outcome,
         #[OA\Property] public ?string $reason,
@@ -65,7 +65,7 @@ final readonly class ListingRow
         $amount = fn (?int $minor) => $minor === null ? null : $currency->format($minor);
         $off = match (true) {
             $row->rule_id === null => null,
-            $row->repricing !== 'running' => 'workspace',
+            $row->repricing !== 'running' => $row->repricing,
             ! $row->channel_on => 'channel',
             ! $row->rule_on => 'rule',
             ! $row->automation_on => $row->changed_elsewhere_at === null ? 'listing' : 'elsewhere',

@@ -7,6 +7,14 @@ export const useMe = () =>
 export const useWorkspace = () =>
     useQuery({ queryKey: ['workspace'], queryFn: () => take(api.GET('/api/v1/workspace')) });
 
+/** How many prices wait, for what and where. */
+export const useWaiting = () =>
+    useQuery({
+        queryKey: ['changes', 'waiting'],
+        queryFn: () => take(api.GET('/api/v1/changes/waiting')),
+        staleTime: 2_000,
+    });
+
 export const useChannels = () => useQuery({ queryKey: ['channels'], queryFn: () => take(api.GET('/api/v1/channels')) });
 
 export const useRules = () => useQuery({ queryKey: ['rules'], queryFn: () => take(api.GET('/api/v1/rules')) });
@@ -26,7 +34,7 @@ export function useChangeWorkspace() {
             take(api.PATCH('/api/v1/workspace', { body })),
         onSuccess: (workspace) => {
             client.setQueryData(['workspace'], workspace);
-            void client.invalidateQueries({ queryKey: ['listings'] });
+            for (const key of ['listings', 'changes', 'rules']) void client.invalidateQueries({ queryKey: [key] });
         },
     });
 }

@@ -1339,7 +1339,7 @@ export interface components {
         ImportColumns: {
             [key: string]: number | null;
         };
-        /** @description cost: field, how, value, effective_from. limits: side, kind, value. supplier: supplier. automation: on. price: how, value. rule: rule. product: fields, was, effective_from. */
+        /** @description cost: field, how, value, effective_from. limits: side, kind, value. supplier: supplier. automation: on. price: how, value, stands, hours. rule: rule. product: fields, was, effective_from. */
         BulkEdit: {
             /** @enum {string} */
             field?: "cost" | "inbound" | "packaging" | "handling" | "shipping_cost" | "rrp" | "map";
@@ -1356,6 +1356,12 @@ export interface components {
             supplier?: string | null;
             on?: boolean;
             rule?: number | null;
+            /**
+             * @description What ends the price: the market moves, hours pass, or someone releases it.
+             * @enum {string}
+             */
+            stands?: "market" | "hours" | "released";
+            hours?: number;
             /** @description By listing. */
             prices?: {
                 [key: string]: string;
@@ -1467,8 +1473,11 @@ export interface components {
             from: string;
             /** @example 06:00 */
             to: string;
-            /** @example Europe/Berlin */
-            time_zone: string;
+            /**
+             * @description Where another than that of the workspace.
+             * @example Europe/Berlin
+             */
+            time_zone?: string;
         };
         /** @description A listing before and after its supplier's markup. */
         MarkupRow: {
@@ -1756,7 +1765,7 @@ export interface components {
             on_market?: boolean;
             /** @description Times of day. */
             at?: string[];
-            /** @description 1 is Monday; of the times of day. */
+            /** @description 1 is Monday; prices move on these days only. */
             weekdays?: number[];
             /** @example Europe/Berlin */
             time_zone?: string;
@@ -2147,7 +2156,7 @@ export interface components {
              * @description Which switch is off, from the top.
              * @enum {string|null}
              */
-            off: "workspace" | "channel" | "rule" | "listing" | "elsewhere" | "compared" | null;
+            off: "stopped" | "rules_paused" | "channel" | "rule" | "listing" | "elsewhere" | "compared" | null;
             automation_on: boolean;
             outcome: string | null;
             reason: string | null;

@@ -1,5 +1,5 @@
 import { api, Problem, take, type Channel } from '@/api/client';
-import { useFacets } from '@/api/queries';
+import { useFacets, useWaiting } from '@/api/queries';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { ago, clock } from '@/ui/figures';
@@ -7,6 +7,7 @@ import { Notice, ProblemNotice } from '@/ui/Notice';
 import { Select } from '@/ui/Select';
 import { Tick } from '@/ui/Tick';
 import { Toggle } from '@/ui/Toggle';
+import { count } from '@/ui/words';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { toast } from 'sonner';
@@ -17,6 +18,18 @@ import { plainAmount, plainPercent } from './plainPercent';
 type Categories = Channel['categories'];
 type Terms = Categories[string];
 type ChannelChange = Partial<Pick<Channel, 'fees' | 'categories' | 'automation_on' | 'tax_percent' | 'tax_included'>>;
+
+/** What waits because a channel is switched off. */
+function WhatWaits({ channel }: { channel: Channel }) {
+    const waiting = useWaiting().data?.find((one) => one.channel_id === channel.id && one.waits_for === 'switch');
+    return (
+        <p className="mt-1 text-text-2">
+            {waiting
+                ? `${count(waiting.many, 'price waits', 'prices wait')}. Rules keep them up to date; each is checked once more before it is sent when you switch it on again.`
+                : 'No price waits. What is decided or set now waits until you switch it on again.'}
+        </p>
+    );
+}
 
 /** What a channel takes of a sale, in general and in categories of their own, and its switch. */
 export function ChannelFees({ channel }: { channel: Channel }) {
@@ -30,7 +43,7 @@ export function ChannelFees({ channel }: { channel: Channel }) {
             take(api.PATCH('/api/v1/channels/{id}', { params: { path: { id: channel.id } }, body })),
         onSuccess: () => {
             void client.invalidateQueries({ queryKey: ['channels'] });
-            void client.invalidateQueries({ queryKey: ['listings'] });
+            for (const key of ['listings', 'changes']) void client.invalidateQueries({ queryKey: [key] });
         },
     });
     const problem = change.error instanceof Problem ? change.error : null;
@@ -52,12 +65,13 @@ export function ChannelFees({ channel }: { channel: Channel }) {
                 <Toggle
                     on={channel.automation_on}
                     onChange={(on) => change.mutate({ automation_on: on })}
-                    label={`Repricing on ${channel.name}`}
-                    words={['repricing on', 'repricing off']}
+                    label={`Prices for ${channel.name}`}
+                    words={['prices are sent', 'nothing is sent']}
                     disabled={change.isPending}
                 />
                 {channel.synced_at && <span className="text-text-3">listings brought in {ago(channel.synced_at)}</span>}
             </div>
+            {!channel.automation_on && <WhatWaits channel={channel} />}
             {channel.problem && (
                 <div className="mt-2">
                     <Notice>

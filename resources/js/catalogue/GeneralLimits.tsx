@@ -39,15 +39,7 @@ export function GeneralLimits({ workspace }: { workspace: Workspace }) {
                 floor_alarm_percent: alarm,
                 brake_listings_percent: brakeShare,
                 brake_move_percent: brakeMove,
-                freeze:
-                    freezeFrom && freezeTo
-                        ? {
-                              from: freezeFrom,
-                              to: freezeTo,
-                              time_zone:
-                                  workspace.freeze?.time_zone ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
-                          }
-                        : null,
+                freeze: freezeFrom && freezeTo ? { from: freezeFrom, to: freezeTo } : null,
             },
             { onSuccess: () => toast('Saved. Floors and ceilings are being worked out again.') },
         );
@@ -138,8 +130,8 @@ export function GeneralLimits({ workspace }: { workspace: Workspace }) {
                             error={problem?.at('freeze.to')}
                         />
                         <span className="pt-1.5 text-text-3">
-                            {workspace.freeze?.time_zone ?? Intl.DateTimeFormat().resolvedOptions().timeZone}; empty: at
-                            any hour. What is decided meanwhile waits.
+                            {workspace.freeze?.time_zone ?? workspace.time_zone}; empty: at any hour. What is decided
+                            meanwhile waits.
                         </span>
                     </div>
                 </fieldset>

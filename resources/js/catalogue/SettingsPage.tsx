@@ -9,6 +9,7 @@ import { GeneralLimits } from './GeneralLimits';
 import { ScopeLimits } from './ScopeLimits';
 import { SupplierMarkups } from './SupplierMarkups';
 import { Tokens } from './Tokens';
+import { WorkspaceTimes } from './WorkspaceTimes';
 
 export default function SettingsPage() {
     const workspace = useWorkspace();
@@ -21,6 +22,7 @@ export default function SettingsPage() {
                 <div className="grid max-w-[980px] gap-9 px-[26px] py-6">
                     {error && <ProblemNotice error={error} />}
                     {workspace.data && <GeneralLimits workspace={workspace.data} />}
+                    {workspace.data && <WorkspaceTimes workspace={workspace.data} />}
                     {workspace.data && <ScopeLimits />}
                     {workspace.data && <SupplierMarkups />}
                     {workspace.data &&

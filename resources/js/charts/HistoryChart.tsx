@@ -1,4 +1,5 @@
 import type { ListingHistory } from '@/api/client';
+import { shown } from '@/ui/figures';
 import { useEffect, useRef } from 'react';
 import uPlot from 'uplot';
 import 'uplot/dist/uPlot.min.css';
@@ -150,8 +151,8 @@ function sales(host: HTMLElement, history: ListingHistory, width: number, full: 
     );
 }
 
-const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' });
-const HOUR = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
+const DAY = { day: 'numeric', month: 'short' } as const;
+const HOUR = { hour: '2-digit', minute: '2-digit' } as const;
 const DAY_SECONDS = 86_400;
 
 function days(): uPlot.Axis {
@@ -159,7 +160,7 @@ function days(): uPlot.Axis {
         ...axis(),
         space: 56,
         values: (_, at, _axis, _space, step) =>
-            at.map((seconds) => (step < DAY_SECONDS ? HOUR : DAY).format(seconds * 1000)),
+            at.map((seconds) => shown(new Date(seconds * 1000), step < DAY_SECONDS ? HOUR : DAY)),
     };
 }
 

@@ -1,4 +1,5 @@
 import { Problem, type Rule } from '@/api/client';
+import { useWorkspace } from '@/api/queries';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { ProblemNotice } from '@/ui/Notice';
@@ -11,10 +12,6 @@ import { useSaveRule } from './queries';
 import { every } from './sentence';
 import { DAYS, when } from './times';
 
-const ZONES = [
-    ...new Set([Intl.DateTimeFormat().resolvedOptions().timeZone, 'Europe/Berlin', 'Europe/London', 'UTC']),
-].map((zone): [string, string] => [zone, zone]);
-
 /** When the rule looks, and when it may move prices. */
 export function RuleTimes({ rule }: { rule: Rule }) {
     const save = useSaveRule(rule.id);
@@ -23,7 +20,7 @@ export function RuleTimes({ rule }: { rule: Rule }) {
     const [onMarket, setOnMarket] = useState(times.on_market ?? true);
     const [at, setAt] = useState(times.at?.join(', ') ?? '');
     const [days, setDays] = useState<number[]>(times.weekdays ?? [1, 2, 3, 4, 5, 6, 7]);
-    const [zone, setZone] = useState(times.time_zone ?? ZONES[0]![0]);
+    const zone = useWorkspace().data?.time_zone;
     const [from, setFrom] = useState(times.from ?? '');
     const [to, setTo] = useState(times.to ?? '');
     const [until, setUntil] = useState(times.until ?? '');
@@ -39,8 +36,8 @@ export function RuleTimes({ rule }: { rule: Rule }) {
                     stale_minutes: Math.round(Number(stale.replace(',', '.')) * 60),
                     times: {
                         on_market: onMarket,
-                        ...(at.trim() ? { at: listed(at), weekdays: days } : {}),
-                        time_zone: zone,
+                        ...(at.trim() ? { at: listed(at) } : {}),
+                        ...(days.length < DAYS.length ? { weekdays: days } : {}),
                         ...(from || to ? { from, to } : {}),
                         ...(until ? { until } : {}),
                     },
@@ -84,25 +81,22 @@ export function RuleTimes({ rule }: { rule: Rule }) {
                         error={problem?.at('times.at.0') ?? problem?.at('times.at.1')}
                     />
                 </div>
-                {at.trim() !== '' && (
-                    <div className="flex flex-wrap gap-3">
-                        {DAYS.map((name, index) => (
-                            <label key={name} className="flex items-center gap-1.5">
-                                <Tick
-                                    label={name}
-                                    checked={days.includes(index + 1)}
-                                    onChange={(on) =>
-                                        setDays(
-                                            on ? [...days, index + 1].sort() : days.filter((day) => day !== index + 1),
-                                        )
-                                    }
-                                />
-                                {name}
-                            </label>
-                        ))}
-                    </div>
-                )}
-                <div className="grid grid-cols-4 items-start gap-3 max-[1160px]:grid-cols-2">
+                <div className="flex flex-wrap gap-3" role="group" aria-label="Days on which prices move">
+                    <span className="text-text-2">on</span>
+                    {DAYS.map((name, index) => (
+                        <label key={name} className="flex items-center gap-1.5">
+                            <Tick
+                                label={name}
+                                checked={days.includes(index + 1)}
+                                onChange={(on) =>
+                                    setDays(on ? [...days, index + 1].sort() : days.filter((day) => day !== index + 1))
+                                }
+                            />
+                            {name}
+                        </label>
+                    ))}
+                </div>
+                <div className="grid grid-cols-3 items-start gap-3">
                     <Field
                         label="prices move from"
                         type="time"
@@ -124,13 +118,10 @@ export function RuleTimes({ rule }: { rule: Rule }) {
                         onChange={(event) => setUntil(event.target.value)}
                         error={problem?.at('times.until')}
                     />
-                    <Select
-                        label="in the time of"
-                        value={zone}
-                        options={ZONES.some(([one]) => one === zone) ? ZONES : [[zone, zone], ...ZONES]}
-                        onChange={setZone}
-                    />
                 </div>
+                <p className="text-[12.5px] text-text-3">
+                    Days and times in {zone}. Outside of them prices of this rule that have not left are withdrawn.
+                </p>
                 <Field
                     label="Do not act on a market seen more than so many hours ago"
                     className="w-72"

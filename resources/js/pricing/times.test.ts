@@ -12,12 +12,11 @@ describe('when a rule looks', () => {
                     on_market: false,
                     at: ['08:30', '20:00'],
                     weekdays: [1, 5],
-                    time_zone: 'Europe/Berlin',
                     from: '08:00',
                     to: '21:00',
                     until: '2026-12-31',
                 },
             }),
-        ).toBe('at 08:30, 20:00 on Mon, Fri, between 08:00 and 21:00, until 2026-12-31 (Europe/Berlin)');
+        ).toBe('at 08:30, 20:00, between 08:00 and 21:00, on Mon, Fri, until 2026-12-31');
     });
 });

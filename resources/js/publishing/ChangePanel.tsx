@@ -3,7 +3,7 @@ import { ago, clock, money, percent, signed, signedPercent } from '@/ui/figures'
 import { Button } from '@/ui/Button';
 import { Notice, ProblemNotice } from '@/ui/Notice';
 import { Tick } from '@/ui/Tick';
-import { CAUSES, CHANGE_STATES } from '@/ui/words';
+import { CAUSES, changeState } from '@/ui/words';
 import { Why } from '@/workbench/Why';
 import { useQuery } from '@tanstack/react-query';
 import { X } from 'lucide-react';
@@ -104,7 +104,7 @@ export function ChangePanel({ id, onClose }: { id: number; onClose: () => void }
     );
 }
 
-const TAKES_BACK = ['held', 'queued', 'confirmed'];
+const TAKES_BACK = ['waiting', 'queued', 'confirmed'];
 
 /** Takes the change back: it is not sent, or the old price is sent as a new change. */
 function Undo({ change }: { change: Change }) {
@@ -145,9 +145,9 @@ function Course({ change, decidedAt }: { change: Change; decidedAt: string | nul
                 : `set by ${change.by ?? 'hand'}`,
             change.rule ? decidedAt : change.queued_at,
         ],
-        ...(change.rule && change.by ? [[`said yes: ${change.by}`, change.queued_at] as [string, string]] : []),
+        ...(change.rule && change.by ? [[`approved by ${change.by}`, change.queued_at] as [string, string]] : []),
         ['taken by the channel', change.sent_at],
-        [CHANGE_STATES[change.state] ?? change.state, change.settled_at],
+        [changeState(change.state, change.waits_for), change.settled_at],
     ];
     return (
         <ol className="mt-3 border-t border-line">

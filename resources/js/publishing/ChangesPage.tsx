@@ -4,7 +4,7 @@ import { ago, clock, money, signed, signedPercent } from '@/ui/figures';
 import { Button } from '@/ui/Button';
 import { ProblemNotice } from '@/ui/Notice';
 import { Select } from '@/ui/Select';
-import { CAUSES, CHANGE_STATES, reason } from '@/ui/words';
+import { CAUSES, changeState, reason } from '@/ui/words';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { clsx } from 'clsx';
@@ -266,9 +266,9 @@ function Line({
             </div>
             <div role="gridcell" className="min-w-0 px-1.5">
                 <span className={clsx('block truncate', broken && 'text-broken')}>
-                    {CHANGE_STATES[change.state] ?? change.state}
+                    {changeState(change.state, change.waits_for)}
                 </span>
-                {broken && (
+                {change.problem && (
                     <span className="block truncate text-[12px] text-text-2" title={change.problem ?? ''}>
                         {change.problem}
                     </span>

@@ -1,7 +1,8 @@
 import { BulkWindows } from '@/catalogue/batches/BulkWindows';
 import { Problem } from '@/api/client';
 import { useLive } from '@/api/live';
-import { useMe } from '@/api/queries';
+import { useMe, useWorkspace } from '@/api/queries';
+import { setTimeZone } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { Suspense } from 'react';
 import { Navigate, Outlet, useLocation } from 'react-router';
@@ -28,6 +29,7 @@ export function Shell() {
 
 function Frame({ workspace }: { workspace: string }) {
     useLive();
+    setTimeZone(useWorkspace().data?.time_zone);
     return (
         <div className="flex h-full">
             <Rail workspace={workspace} />

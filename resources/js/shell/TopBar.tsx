@@ -1,6 +1,9 @@
-import { useChangeWorkspace, useWorkspace } from '@/api/queries';
+import type { Workspace } from '@/api/client';
+import { useChangeWorkspace, useWaiting, useWorkspace } from '@/api/queries';
+import { Choices } from '@/ui/Choices';
+import { ProblemNotice } from '@/ui/Notice';
 import { Popup } from '@/ui/Popup';
-import { Toggle } from '@/ui/Toggle';
+import { count } from '@/ui/words';
 import type { ReactNode } from 'react';
 
 /** The head of a place: its name, one line about it, its actions, and the main switch. */
@@ -17,11 +20,33 @@ export function TopBar({ title, note, children }: { title: string; note?: ReactN
     );
 }
 
+type Repricing = Workspace['repricing'];
+
+const POSITIONS: Record<Repricing, { name: string; says: string; mark: string }> = {
+    running: {
+        name: 'Repricing runs',
+        says: 'Running: rules decide, prices are sent',
+        mark: 'bg-yours ring-ink',
+    },
+    rules_paused: {
+        name: 'Rules are paused',
+        says: 'Rules paused: nothing is decided by rules, what people set still goes',
+        mark: 'bg-yours-soft ring-ink',
+    },
+    stopped: {
+        name: 'Stopped',
+        says: 'Stopped: nothing leaves at all',
+        mark: 'ring-text-3',
+    },
+};
+
+const OPTIONS = Object.entries(POSITIONS).map(([name, { says }]) => [name as Repricing, says] as const);
+
 function MainSwitch() {
     const workspace = useWorkspace();
     const change = useChangeWorkspace();
     if (!workspace.data) return null;
-    const on = workspace.data.repricing_on;
+    const { repricing } = workspace.data;
     return (
         <Popup
             label="Repricing"
@@ -31,30 +56,40 @@ function MainSwitch() {
                     type="button"
                     className="flex h-8 items-center gap-2 rounded-full border border-line-2 bg-sheet px-3 whitespace-nowrap"
                 >
-                    <span
-                        aria-hidden="true"
-                        className={
-                            on
-                                ? 'size-2 rounded-full bg-yours ring-1 ring-ink'
-                                : 'size-2 rounded-full ring-1 ring-text-3'
-                        }
-                    />
-                    {on ? 'Repricing runs' : 'Repricing is off'}
+                    <span aria-hidden="true" className={`size-2 rounded-full ring-1 ${POSITIONS[repricing].mark}`} />
+                    {POSITIONS[repricing].name}
                 </button>
             }
         >
-            <div className="grid w-64 gap-2">
-                <Toggle
-                    on={on}
-                    onChange={(next) => change.mutate({ repricing_on: next })}
-                    label="Repricing for everything"
-                    words={['Runs for everything that is switched on', 'Off for everything']}
-                    disabled={change.isPending}
+            <div className="grid w-72 gap-2.5">
+                <Choices
+                    label="Repricing, for everything"
+                    value={repricing}
+                    options={OPTIONS}
+                    onChange={(next) => change.mutate({ repricing: next })}
                 />
-                <p className="text-[12.5px] text-text-3">
-                    Off takes effect before the next price is sent. Prices already sent stay as they are.
-                </p>
+                {change.error && <ProblemNotice error={change.error} />}
+                <WhatWaits repricing={repricing} />
             </div>
         </Popup>
+    );
+}
+
+/** What the position of the switch means for prices that are on their way. */
+function WhatWaits({ repricing }: { repricing: Repricing }) {
+    const waiting = useWaiting();
+    const many = waiting.data?.filter((one) => one.waits_for === 'switch').reduce((sum, one) => sum + one.many, 0);
+    return (
+        <p className="border-t border-line pt-2 text-[12.5px] text-text-2" aria-live="polite">
+            {repricing === 'stopped'
+                ? many
+                    ? `${count(many, 'price waits', 'prices wait')}. Rules keep them up to date; each is checked once more before it is sent when you start again.`
+                    : 'No price waits. What is decided or set now waits until you start again.'
+                : repricing === 'rules_paused'
+                  ? 'Prices of rules that had not left were withdrawn. When rules run again, they decide anew.'
+                  : many
+                    ? `${count(many, 'price waits', 'prices wait')} because a channel is switched off.`
+                    : 'Stopping takes effect before the next price is sent. What a channel has already stays there.'}
+        </p>
     );
 }

@@ -5,6 +5,7 @@ import { Field } from '@/ui/Field';
 import { money, percent, signed } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { Popup } from '@/ui/Popup';
+import { HandPriceStands, type Stands } from '@/ui/HandPriceStands';
 import { Select } from '@/ui/Select';
 import { count } from '@/ui/words';
 import { useState } from 'react';
@@ -14,7 +15,7 @@ import { useAnswer, useApprovals } from './queries';
 
 const GROUPS: [Approval['reason'], string, string][] = [
     ['max_move', 'Large moves', 'The rule’s brake stopped them: more at once than it may move alone.'],
-    ['approval', 'Waiting for your yes', 'The rule asks before it moves them.'],
+    ['approval', 'Needs approval', 'The rule asks before it moves them.'],
 ];
 
 /** Prices that wait for a person: by why they wait, those with the most money at stake first. */
@@ -33,23 +34,23 @@ export function Approvals() {
                     <span className="text-text-2">
                         {many}. {why}
                     </span>
-                    {many > 1 && (
+                    {rows.length > 1 && (
                         <Button
                             className="ml-auto"
                             disabled={answer.isPending}
                             onClick={() =>
                                 answer.mutate(
-                                    { yesToAll: reason },
+                                    { approve: rows.map((one) => ({ id: one.id, seen: one.price })) },
                                     {
                                         onSuccess: ({ done, refused }) =>
                                             toast(
-                                                `${count(done, 'price goes', 'prices go')} out${refused.length > 0 ? `, ${refused.length} had moved on` : ''}`,
+                                                `${count(done, 'price', 'prices')} approved${refused.length > 0 ? `, ${refused.length} had moved since and are shown again` : ''}`,
                                             ),
                                     },
                                 )
                             }
                         >
-                            Yes to all {many}
+                            Approve {rows.length < many ? 'the' : 'all'} {rows.length} {rows.length < many && 'shown'}
                         </Button>
                     )}
                 </div>
@@ -74,9 +75,10 @@ function Line({ approval }: { approval: Approval }) {
     const [editing, setEditing] = useState(false);
     const [figure, setFigure] = useState(price);
     const answer = useAnswer();
-    const yes = (wanted?: string) =>
+    const [stands, setStands] = useState<Stands>();
+    const approve = (wanted?: string) =>
         answer.mutate(
-            { yes: [{ id: approval.id, seen: price, price: wanted }] },
+            { approve: [{ id: approval.id, seen: price, price: wanted }], stands: wanted ? stands : undefined },
             { onSuccess: () => toast(`${listing.sku} goes to ${wanted ?? price}`) },
         );
     const rank = (at: number | null | undefined) => (at == null ? '–' : `${at} of ${decision.field_size + 1}`);
@@ -122,10 +124,10 @@ function Line({ approval }: { approval: Approval }) {
                 <div className="flex gap-1.5">
                     <Button
                         disabled={answer.isPending}
-                        onClick={() => yes()}
-                        aria-label={`Yes: ${listing.sku} to ${price}`}
+                        onClick={() => approve()}
+                        aria-label={`Approve ${listing.sku} at ${price}`}
                     >
-                        Yes
+                        Approve
                     </Button>
                     <Button
                         disabled={answer.isPending}
@@ -135,10 +137,10 @@ function Line({ approval }: { approval: Approval }) {
                     >
                         Edit
                     </Button>
-                    <No
+                    <Reject
                         approval={approval}
                         busy={answer.isPending}
-                        onNo={(note, hours) => answer.mutate({ no: [approval.id], note, hours })}
+                        onReject={(note, hours) => answer.mutate({ reject: [approval.id], note, hours })}
                     />
                 </div>
             </div>
@@ -147,7 +149,7 @@ function Line({ approval }: { approval: Approval }) {
                     className="mt-2 flex items-end justify-end gap-2"
                     onSubmit={(event) => {
                         event.preventDefault();
-                        yes(figure);
+                        approve(figure);
                     }}
                 >
                     <Field
@@ -159,8 +161,9 @@ function Line({ approval }: { approval: Approval }) {
                         value={figure}
                         onChange={(event) => setFigure(event.target.value)}
                     />
+                    <HandPriceStands value={stands} onChange={setStands} />
                     <Button look="main" type="submit" disabled={answer.isPending}>
-                        Send this price
+                        Set this price
                     </Button>
                 </form>
             )}
@@ -180,27 +183,27 @@ const RESTS = [
     ['720', 'for a month'],
 ] as const;
 
-function No({
+function Reject({
     approval,
     busy,
-    onNo,
+    onReject,
 }: {
     approval: Approval;
     busy: boolean;
-    onNo: (note: string, hours: number) => void;
+    onReject: (note: string, hours: number) => void;
 }) {
     const [open, setOpen] = useState(false);
     const [note, setNote] = useState('');
     const [hours, setHours] = useState<(typeof RESTS)[number][0]>('24');
     return (
         <Popup
-            label={`No to ${approval.listing.sku}`}
+            label={`Reject ${approval.listing.sku}`}
             align="end"
             open={open}
             onOpenChange={setOpen}
             trigger={
-                <Button disabled={busy} aria-label={`No: ${approval.listing.sku} stays`}>
-                    No
+                <Button disabled={busy} aria-label={`Reject: ${approval.listing.sku} stays`}>
+                    Reject
                 </Button>
             }
         >
@@ -209,7 +212,7 @@ function No({
                 onSubmit={(event) => {
                     event.preventDefault();
                     setOpen(false);
-                    onNo(note, Number(hours));
+                    onReject(note, Number(hours));
                 }}
             >
                 <Field

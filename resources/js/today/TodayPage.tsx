@@ -1,15 +1,16 @@
 import { TopBar } from '@/shell/TopBar';
-import { money } from '@/ui/figures';
+import { money, shown } from '@/ui/figures';
 import { count } from '@/ui/words';
 import { Approvals } from './Approvals';
 import { CannotBePriced } from './CannotBePriced';
 import { Failing } from './Failing';
 import { HeldRuns } from './HeldRuns';
 import { useApprovals, useForYou, useToday } from './queries';
+import { NotSent } from './NotSent';
 import { Spirals } from './Spirals';
 import { Standing } from './Standing';
 
-const DAY = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' });
+const DAY = { weekday: 'long', day: 'numeric', month: 'long' } as const;
 
 /** What waits for a person, in the order in which money hangs on it. */
 export default function TodayPage() {
@@ -24,7 +25,7 @@ export default function TodayPage() {
                 note={
                     things !== undefined &&
                     [
-                        DAY.format(new Date()),
+                        shown(new Date(), DAY),
                         things > 0 ? `${count(things, 'thing', 'things')} for you` : 'nothing waits for you',
                         stake > 0 && `about ${money(stake.toFixed(0))} € a month at stake`,
                     ]
@@ -38,14 +39,15 @@ export default function TodayPage() {
                         <div>
                             <h2 className="text-[17px]">Nothing waits for you</h2>
                             <p className="mt-1 max-w-[60ch] text-text-2">
-                                Every listing has a cost, a floor and a ceiling that fit together, no price asks for
-                                your yes, and all changes have arrived.
+                                Every listing has a cost, a floor and a ceiling that fit together, no price needs
+                                approval, and all changes have arrived.
                             </p>
                         </div>
                     )}
                     <HeldRuns />
                     <Spirals />
                     <Approvals />
+                    <NotSent />
                     <Failing groups={today.data?.failing ?? []} elsewhere={today.data?.changed_elsewhere ?? 0} />
                     <CannotBePriced />
                 </div>

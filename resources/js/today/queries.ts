@@ -1,6 +1,7 @@
-import { api, Problem, take, type Approval } from '@/api/client';
+import { api, Problem, take } from '@/api/client';
 import { useWorklist } from '@/api/queries';
 import { useSpirals } from '@/pricing/spirals';
+import type { Stands } from '@/ui/HandPriceStands';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 
 export const useToday = () =>
@@ -49,22 +50,20 @@ export const useRun = (id: number | null) =>
         enabled: id !== null,
     });
 
-type Reason = Approval['reason'];
 export type Answer =
-    | { yes: { id: number; seen: string; price?: string }[] }
-    | { yesToAll: Reason }
-    | { no: number[]; note: string; hours: number };
+    | { approve: { id: number; seen: string; price?: string }[]; stands?: Stands }
+    | { reject: number[]; note: string; hours: number };
 
-/** Says yes or no to waiting prices; those the market has overtaken come back with a word why. */
+/** Approves or rejects waiting prices; those that the market has overtaken come back with the reason. */
 export function useAnswer() {
     const client = useQueryClient();
     return useMutation({
         mutationFn: (answer: Answer) => {
-            if ('yes' in answer)
-                return take(api.POST('/api/v1/approvals/approve', { body: { approvals: answer.yes } }));
-            if ('yesToAll' in answer)
-                return take(api.POST('/api/v1/approvals/approve', { body: { reason: answer.yesToAll } }));
-            const { no: ids, note, hours } = answer;
+            if ('approve' in answer) {
+                const body = { approvals: answer.approve, ...answer.stands };
+                return take(api.POST('/api/v1/approvals/approve', { body }));
+            }
+            const { reject: ids, note, hours } = answer;
             return take(api.POST('/api/v1/approvals/reject', { body: { ids, note: note || null, hours } }));
         },
         onSuccess: (answered, answer) => {
@@ -72,7 +71,8 @@ export function useAnswer() {
                 void client.invalidateQueries({ queryKey: [key] });
             const [first] = answered.refused;
             // Of one alone, the reason belongs beside it.
-            if (first && 'yes' in answer && answer.yes.length === 1) throw new Problem(409, first.why, null, {});
+            if (first && 'approve' in answer && answer.approve.length === 1)
+                throw new Problem(409, first.why, null, {});
         },
     });
 }

@@ -48,12 +48,16 @@ export function ago(time: string | null, now = Date.now()): string {
     return RELATIVE.format(Math.min(0, seconds), 'second');
 }
 
-export function clock(time: string): string {
-    return new Intl.DateTimeFormat('en-GB', {
-        day: 'numeric',
-        month: 'short',
-        hour: '2-digit',
-        minute: '2-digit',
-        second: '2-digit',
-    }).format(new Date(time));
+let timeZone: string | undefined;
+
+/** Times are shown as the clocks of the workspace show them, wherever the browser is. */
+export function setTimeZone(zone: string | undefined) {
+    timeZone = zone;
 }
+
+/** In the time zone of the workspace. */
+export const shown = (at: Date, options: Intl.DateTimeFormatOptions) =>
+    new Intl.DateTimeFormat('en-GB', { ...options, timeZone }).format(at);
+
+export const clock = (time: string) =>
+    shown(new Date(time), { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', second: '2-digit' });

@@ -11,8 +11,8 @@ export const REASONS: Record<string, string> = {
     sales_pace: 'by the pace of sales',
     markup: 'by markup on cost',
     formula: 'by formula',
-    max_move: 'large move, waits for you',
-    approval: 'waits for your yes',
+    max_move: 'large move, needs approval',
+    approval: 'needs approval',
     min_move: 'too small a move',
     cooldown: 'changed a short while ago',
     daily_limit: 'changed often enough today',
@@ -65,8 +65,9 @@ export const DROPPED: Record<string, string> = {
 };
 
 export const OFF: Record<string, string> = {
-    workspace: 'repricing is off',
-    channel: 'channel is off',
+    stopped: 'stopped: nothing is sent',
+    rules_paused: 'rules are paused',
+    channel: 'channel is off: nothing is sent',
     rule: 'rule is off',
     listing: 'paused by you',
     elsewhere: 'paused: its price was changed elsewhere',
@@ -81,16 +82,26 @@ export const ASSIGNED: Record<string, string> = {
 };
 
 export const CHANGE_STATES: Record<string, string> = {
-    held: 'held back',
+    waiting: 'waiting',
     queued: 'waiting to be sent',
     sending: 'sending',
     sent: 'sent, reading back',
     confirmed: 'confirmed',
     refused: 'refused',
-    drifted: 'shows another price',
+    failed: 'shows another price',
     superseded: 'replaced before sending',
-    withdrawn: 'taken back before sending',
+    withdrawn: 'withdrawn before sending',
 };
+
+/** What a price change waits for. */
+export const WAITS_FOR: Record<string, string> = {
+    brake: 'waits for a run to be looked at',
+    hours: 'waits for the hours in which prices are sent',
+    switch: 'waits for its channel, or everything, to be switched on',
+};
+
+export const changeState = (state: string, waitsFor: string | null) =>
+    (waitsFor && WAITS_FOR[waitsFor]) ?? CHANGE_STATES[state] ?? state;
 
 export const CAUSES: Record<string, string> = {
     market: 'the market moved',
@@ -102,8 +113,10 @@ export const CAUSES: Record<string, string> = {
     price: 'prices were set by hand',
     automation: 'repricing was switched',
     markup: 'markups were applied',
-    released: 'a stopped run was let go',
-    approval: 'someone said yes',
+    released: 'a stopped run was released',
+    approval: 'someone approved it',
+    stock: 'stock or terms changed',
+    last_look: 'checked before sending',
     limits: 'limits changed',
     fees: 'fees changed',
     rule: 'rule changed',

@@ -4,6 +4,7 @@ import { useStartBatch, type Edit } from '@/catalogue/batches/queries';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { ProblemNotice } from '@/ui/Notice';
+import { HandPriceStands, type Stands } from '@/ui/HandPriceStands';
 import { Popup } from '@/ui/Popup';
 import { Select } from '@/ui/Select';
 import { count } from '@/ui/words';
@@ -220,8 +221,9 @@ function LimitsForm({ busy, problem, onPlan }: FormProps) {
 function PriceForm({ busy, problem, onPlan }: FormProps) {
     const [how, setHow] = useState('set');
     const [value, setValue] = useState('');
+    const [stands, setStands] = useState<Stands>();
     const to = how.startsWith('to ') ? how.slice(3) : null;
-    const wanted: BulkEdit = to ? { how: 'to', value: to } : { how: how as 'set', value };
+    const wanted: BulkEdit = { ...(to ? { how: 'to', value: to } : { how: how as 'set', value }), ...stands };
     return (
         <Form busy={busy} onPlan={onPlan} wanted={wanted}>
             <Select
@@ -247,8 +249,9 @@ function PriceForm({ busy, problem, onPlan }: FormProps) {
                     error={problem?.at('value')}
                 />
             )}
+            <HandPriceStands value={stands} onChange={setStands} label="The prices stand" className="" />
             <p className="text-[12.5px] text-text-2">
-                Prices stay between floor and ceiling. A listing whose rule is on moves again when its market does.
+                Prices stay between floor and ceiling. While a price stands, its rule leaves the listing alone.
             </p>
         </Form>
     );

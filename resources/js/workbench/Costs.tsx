@@ -1,11 +1,11 @@
 import { api, take, type ListingDetail } from '@/api/client';
-import { money, percent } from '@/ui/figures';
+import { money, percent, shown } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { useQuery } from '@tanstack/react-query';
 
 const SOURCES = { bulk: 'by hand', file: 'from a file', undo: 'by an undo' } as const;
 
-const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: '2-digit' });
+const DAY = { day: 'numeric', month: 'short', year: '2-digit' } as const;
 
 /** What it cost when, and what the margin was then. */
 export function Costs({ detail }: { detail: ListingDetail }) {
@@ -36,7 +36,7 @@ export function Costs({ detail }: { detail: ListingDetail }) {
                             className="border-t border-dotted border-line-2 align-baseline"
                         >
                             <th className="py-1 text-left font-normal">
-                                {DAY.format(new Date(one.from))}
+                                {shown(new Date(one.from), DAY)}
                                 <span className="block text-[11.5px] text-text-3">
                                     {one.is_later ? 'to come' : SOURCES[one.source]}
                                 </span>

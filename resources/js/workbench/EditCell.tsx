@@ -2,6 +2,7 @@ import { api, Problem, take, type Batch, type BulkEdit, type Listing } from '@/a
 import { changeOne } from '@/catalogue/batches/changeOne';
 import type { Edit } from '@/catalogue/batches/queries';
 import { money } from '@/ui/figures';
+import { HandPriceStands, type Stands } from '@/ui/HandPriceStands';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
@@ -17,8 +18,8 @@ const NAMES: Record<Figure, string> = {
     ceiling: 'ceiling by hand',
 };
 
-function edit(field: Figure, value: string): [Edit, BulkEdit] {
-    if (field === 'price') return ['price', { how: 'set', value }];
+function edit(field: Figure, value: string, stands: Stands | undefined): [Edit, BulkEdit] {
+    if (field === 'price') return ['price', { how: 'set', value, ...stands }];
     if (field === 'cost' || field === 'rrp') return ['cost', { field, how: 'set', value }];
     return ['limits', { side: field, kind: 'amount', value }];
 }
@@ -60,6 +61,7 @@ function Input({ listing, field, onDone }: { listing: Listing; field: Figure; on
     const client = useQueryClient();
     const [, setParams] = useSearchParams();
     const [text, setText] = useState(listing[field] ?? '');
+    const [stands, setStands] = useState<Stands>();
     const input = useRef<HTMLInputElement>(null);
     useEffect(() => input.current?.select(), []);
     const refresh = () =>
@@ -73,7 +75,7 @@ function Input({ listing, field, onDone }: { listing: Listing; field: Figure; on
         );
     const save = useMutation({
         mutationFn: async () => {
-            const [name, wanted] = edit(field, text);
+            const [name, wanted] = edit(field, text, stands);
             const batch = await changeOne(name, wanted, listing.id);
             if (batch?.state !== 'planned') return batch;
             setParams(new URLSearchParams([...new URLSearchParams(window.location.search), ['batch', batch.id]]));
@@ -88,7 +90,13 @@ function Input({ listing, field, onDone }: { listing: Listing; field: Figure; on
     });
     const problem = save.error instanceof Problem ? save.error : null;
     return (
-        <span className="relative block" onClick={(event) => event.stopPropagation()}>
+        <span
+            className="relative block"
+            onClick={(event) => event.stopPropagation()}
+            onBlur={(event) =>
+                !event.currentTarget.contains(event.relatedTarget) && !save.isPending && problem === null && onDone()
+            }
+        >
             <input
                 ref={input}
                 autoFocus
@@ -102,15 +110,19 @@ function Input({ listing, field, onDone }: { listing: Listing; field: Figure; on
                     if (event.key === 'Enter') save.mutate();
                     if (event.key === 'Escape') onDone();
                 }}
-                onBlur={() => !save.isPending && problem === null && onDone()}
                 className="h-7 w-full rounded border border-stripe bg-sheet px-1 text-right"
             />
-            {problem && (
-                <span
-                    role="alert"
-                    className="absolute top-8 right-0 z-20 w-56 border-l-4 border-broken bg-broken-soft px-2 py-1.5 text-left text-[12.5px] whitespace-normal"
-                >
-                    {problem.says}
+            {(field === 'price' || problem) && (
+                <span className="absolute top-8 right-0 z-20 grid w-60 gap-2 rounded-md border border-line-2 bg-sheet p-2 text-left text-[12.5px] whitespace-normal shadow-md">
+                    {problem && (
+                        <span role="alert" className="border-l-4 border-broken bg-broken-soft px-2 py-1.5">
+                            {problem.says}
+                        </span>
+                    )}
+                    {field === 'price' && (
+                        <HandPriceStands value={stands} onChange={setStands} label="The price stands" className="" />
+                    )}
+                    {field === 'price' && <span className="text-text-3">Enter saves, Escape cancels.</span>}
                 </span>
             )}
         </span>

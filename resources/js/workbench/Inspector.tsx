@@ -5,7 +5,7 @@ import { Button } from '@/ui/Button';
 import { clock, money, percent, signed } from '@/ui/figures';
 import { InlineButton } from '@/ui/InlineButton';
 import { Notice, ProblemNotice } from '@/ui/Notice';
-import { ASSIGNED, OFF, PROBLEMS, reason } from '@/ui/words';
+import { ASSIGNED, changeState, OFF, PROBLEMS, reason } from '@/ui/words';
 import { X } from 'lucide-react';
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
@@ -14,7 +14,7 @@ import { Earnings } from './Earnings';
 import { LimitsForm } from './LimitsForm';
 import { Offers } from './Offers';
 import { HistoryTable } from './HistoryTable';
-import { useChangeListing, useHistory, useListing } from './queries';
+import { useChangeListing, useHistory, useListing, useReleaseHandPrice } from './queries';
 import { Why } from './Why';
 
 const LINK = 'text-stripe underline underline-offset-2';
@@ -82,6 +82,7 @@ function Body({ detail, onClose, onImport, onProduct }: Props & { detail: Listin
                 <Line detail={detail} onImport={onImport} />
                 <SixFigures detail={detail} />
                 {detail.spiral && <Held spiral={detail.spiral} />}
+                <ByHand listing={listing} />
                 <Why decision={decision} price={listing.price} heading={heading(listing, detail)} />
                 <Offers offers={detail.offers} />
                 <LimitsForm detail={detail} />
@@ -106,6 +107,37 @@ function Held({ spiral: { id, answer, rival, until } }: { spiral: NonNullable<Li
                 </InlineButton>
             </Notice>
             {end.error && <ProblemNotice error={end.error} />}
+        </div>
+    );
+}
+
+const STANDS: Record<string, string> = {
+    market: 'until the market moves',
+    released: 'until it is released',
+};
+
+/** The price that someone set, for how long its rule leaves it alone, and what it waits for. */
+function ByHand({ listing }: { listing: Listing }) {
+    const release = useReleaseHandPrice(listing.id);
+    const hand = listing.hand_price;
+    if (!hand) return null;
+    const waits =
+        listing.going_to === hand.price
+            ? changeState(listing.going_state ?? '', listing.going_waits_for)
+            : listing.going_to
+              ? `waits until ${money(listing.going_to)} has arrived`
+              : 'is sent in a moment';
+    return (
+        <div className="mt-4">
+            <Notice broken={false}>
+                {hand.by ?? 'Someone'} set {money(hand.price)} by hand. It stands{' '}
+                {hand.until ? `until ${clock(hand.until)}` : STANDS[hand.stands]}
+                {listing.rule && ', and the rule leaves this listing alone'}.{!hand.arrived && ` It ${waits}.`}{' '}
+                <InlineButton className={LINK} onClick={() => release.mutate()}>
+                    Release it
+                </InlineButton>
+            </Notice>
+            {release.error && <ProblemNotice error={release.error} />}
         </div>
     );
 }

@@ -1,7 +1,7 @@
 import type { Listing } from '@/api/client';
 import { PriceLine } from '@/charts/PriceLine';
 import { money, percent } from '@/ui/figures';
-import { CHANGE_STATES, OFF, PROBLEMS, reason } from '@/ui/words';
+import { changeState, OFF, PROBLEMS, reason } from '@/ui/words';
 import { clsx } from 'clsx';
 import type { ReactNode } from 'react';
 import { EditCell } from './EditCell';
@@ -173,7 +173,9 @@ function Text({ of: text }: { of: string | null }) {
 export function ruleState(listing: Listing): { says: string; broken: boolean } {
     if (listing.problem) return { says: reason(listing.problem), broken: true };
     if (listing.going_problem) return { says: 'trying again', broken: true };
-    if (listing.going_state) return { says: CHANGE_STATES[listing.going_state] ?? listing.going_state, broken: false };
+    if (listing.going_state) return { says: changeState(listing.going_state, listing.going_waits_for), broken: false };
+    if (listing.hand_price)
+        return { says: listing.hand_price.arrived ? 'set by hand, stands' : 'set by hand, waits', broken: false };
     if (listing.rule_id === null) return { says: '', broken: false };
     if (listing.off) return { says: OFF[listing.off] ?? listing.off, broken: false };
     return { says: reason(listing.reason), broken: false };

@@ -44,6 +44,17 @@ export const useHistory = (id: number, days: number) =>
         staleTime: 10_000,
     });
 
+/** A price set by hand stands no longer: the rule decides again. */
+export function useReleaseHandPrice(id: number) {
+    const client = useQueryClient();
+    return useMutation({
+        mutationFn: () => take(api.DELETE('/api/v1/listings/{id}/hand-price', { params: { path: { id } } })),
+        onSettled: () => {
+            for (const key of ['listing', 'listings', 'changes']) void client.invalidateQueries({ queryKey: [key] });
+        },
+    });
+}
+
 export function useChangeListing(id: number) {
     const client = useQueryClient();
     return useMutation({

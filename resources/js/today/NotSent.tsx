@@ -1,0 +1,74 @@
+import { api, take } from '@/api/client';
+import { ago, money } from '@/ui/figures';
+import { Button } from '@/ui/Button';
+import { ProblemNotice } from '@/ui/Notice';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { Link } from 'react-router';
+
+export const useNotSent = () =>
+    useQuery({
+        queryKey: ['changes', 'to_acknowledge'],
+        queryFn: () => take(api.GET('/api/v1/changes', { params: { query: { state: 'to_acknowledge' } } })),
+        staleTime: 5_000,
+    });
+
+/** Prices that people set or approved and that did not go out, until someone has seen it. */
+export function NotSent() {
+    const client = useQueryClient();
+    const changes = useNotSent();
+    const acknowledge = useMutation({
+        mutationFn: (ids: number[]) => take(api.POST('/api/v1/changes/acknowledge', { body: { ids } })),
+        onSuccess: () => void client.invalidateQueries({ queryKey: ['changes'] }),
+    });
+    const rows = changes.data?.changes ?? [];
+    if (changes.error) return <ProblemNotice error={changes.error} onRetry={() => void changes.refetch()} />;
+    if (rows.length === 0) return null;
+    return (
+        <section aria-label="Prices you set that did not go out">
+            <div className="mb-1.5 flex items-baseline gap-3">
+                <h2 className="text-[17px]">Prices you set that did not go out</h2>
+                {rows.length > 1 && (
+                    <Button
+                        className="ml-auto"
+                        disabled={acknowledge.isPending}
+                        onClick={() => acknowledge.mutate(rows.map((row) => row.id))}
+                    >
+                        Dismiss all {rows.length}
+                    </Button>
+                )}
+            </div>
+            {acknowledge.error && <ProblemNotice error={acknowledge.error} />}
+            <ul className="border border-line bg-sheet">
+                {rows.map((row) => (
+                    <li
+                        key={row.id}
+                        className="flex items-center gap-4 border-b border-l-4 border-line border-l-broken px-3 py-2 last:border-b-0"
+                    >
+                        <div className="min-w-0 flex-1">
+                            <Link
+                                to={`/listings?q=${encodeURIComponent(row.sku)}&listing=${row.listing}`}
+                                className="block truncate hover:underline"
+                            >
+                                {row.title}
+                            </Link>
+                            <span className="block text-[12.5px] text-text-2">{row.problem}</span>
+                        </div>
+                        <span className="text-right whitespace-nowrap">
+                            <b>{money(row.to)}</b> {row.currency}
+                            <span className="block text-[12.5px] text-text-2">
+                                {row.channel}, set by {row.by} {ago(row.queued_at)}
+                            </span>
+                        </span>
+                        <Button
+                            disabled={acknowledge.isPending}
+                            aria-label={`Dismiss: ${row.sku} to ${row.to}`}
+                            onClick={() => acknowledge.mutate([row.id])}
+                        >
+                            Dismiss
+                        </Button>
+                    </li>
+                ))}
+            </ul>
+        </section>
+    );
+}
