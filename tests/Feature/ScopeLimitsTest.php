@@ -101,7 +101,7 @@ final class ScopeLimitsTest extends TestCase
         self::assertSame(['name'], $wrong($this->set('brand', 'Nobody', [['kind' => 'map']])));
         self::assertSame(['scope'], $wrong($this->set('moon', 'Tidewell', [['kind' => 'map']])));
         self::assertSame(['limits.floor.0.amount'], $wrong($this->set('brand', 'Tidewell', [['kind' => 'amount', 'amount' => '-1.00']])));
-        self::assertSame(['limits.ceiling.0.kind'], $wrong($this->set('brand', 'Tidewell', [], ceiling: [['kind' => 'margin', 'percent' => '5']])));
+        self::assertSame(['limits.ceiling.0.kind'], $wrong($this->set('brand', 'Tidewell', [], ceiling: [['kind' => 'map']])));
         self::assertSame(0, LimitScope::query()->count());
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Catalogue\Batches;
 
 use App\Catalogue\Models\Batch;
+use App\Catalogue\Models\Workspace;
 use App\Catalogue\Prices\HandPrices;
 use App\Support\Database\IdArray;
 use Illuminate\Support\Facades\DB;
@@ -260,7 +261,7 @@ final class RowWriter
 
     private function effectiveFrom(): ?string
     {
-        return isset($this->batch->spec['effective_from']) ? (string) $this->batch->spec['effective_from'] : null;
+        return isset($this->batch->spec['effective_from']) ? Workspace::query()->findOrFail($this->batch->workspace_id)->moment((string) $this->batch->spec['effective_from'])->toIso8601String() : null;
     }
 
     private function isLater(): bool

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Edits;
 
+use App\Catalogue\Models\Workspace;
 use Carbon\CarbonImmutable;
 
 /** Costs are told in the order of time: none is put before one that is known already. */
@@ -14,13 +15,13 @@ final readonly class LaterCost
      * @param  string|null  $wanted  from when the new one is to hold; null = now
      * @return string|null why it cannot be
      */
-    public static function says(?string $known, mixed $wanted): ?string
+    public static function says(Workspace $workspace, ?string $known, mixed $wanted): ?string
     {
         if ($known === null) {
             return null;
         }
-        $from = is_string($wanted) && $wanted !== '' ? CarbonImmutable::parse($wanted) : CarbonImmutable::now();
-        $known = CarbonImmutable::parse($known);
+        $from = is_string($wanted) && $wanted !== '' ? $workspace->moment($wanted) : CarbonImmutable::now();
+        $known = CarbonImmutable::parse($known)->setTimezone($workspace->time_zone);
 
         return $known->greaterThan($from) ? "A cost that holds from {$known->format('j M Y')} is known already; this one would come before it." : null;
     }

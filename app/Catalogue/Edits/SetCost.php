@@ -51,7 +51,7 @@ final readonly class SetCost implements BulkEdit
         $change = AmountChangeField::read($wanted, $workspace->money());
         $mayBeNothing = ! in_array($wanted['field'], ['rrp', 'map'], true);
 
-        return function (stdClass $row) use ($column, $change, $mayBeNothing, $wanted): array|string {
+        return function (stdClass $row) use ($workspace, $column, $change, $mayBeNothing, $wanted): array|string {
             try {
                 $after = $change->of($row->{$column});
             } catch (InvalidAmount $e) {
@@ -61,7 +61,7 @@ final readonly class SetCost implements BulkEdit
                 return 'It would come to nothing.';
             }
 
-            return LaterCost::says($row->cost_known_from, $wanted['effective_from'] ?? null) ?? ['before' => [$column => $row->{$column}], 'after' => [$column => $after]];
+            return LaterCost::says($workspace, $row->cost_known_from, $wanted['effective_from'] ?? null) ?? ['before' => [$column => $row->{$column}], 'after' => [$column => $after]];
         };
     }
 }

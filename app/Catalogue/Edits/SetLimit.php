@@ -20,7 +20,7 @@ use Wrasse\Core\Document\Node;
 /** Sets one term of the listings' own floor or ceiling, or takes it away: {side, kind, value}; an empty value takes it away. */
 final readonly class SetLimit implements BulkEdit
 {
-    private const KINDS = ['floor' => ['amount', 'margin', 'markup', 'profit'], 'ceiling' => ['amount', 'markup', 'rrp']];
+    private const KINDS = ['floor' => ['amount', 'margin', 'markup', 'profit'], 'ceiling' => ['amount', 'margin', 'markup', 'profit', 'rrp']];
 
     private const SAYS = ['amount' => '', 'margin' => ' margin of price', 'markup' => ' markup on cost', 'profit' => ' profit a piece', 'rrp' => ' of RRP'];
 

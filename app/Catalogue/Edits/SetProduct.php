@@ -68,7 +68,7 @@ final readonly class SetProduct implements BulkEdit
         $movesCosts = array_intersect(array_keys($after), RowWriter::COSTS) !== [];
         $seen = 0;
 
-        return function (stdClass $row) use ($after, $was, $isOfOne, $movesCosts, $wanted, &$seen): array|string {
+        return function (stdClass $row) use ($workspace, $after, $was, $isOfOne, $movesCosts, $wanted, &$seen): array|string {
             if ($isOfOne && ++$seen > 1) {
                 return 'A title or a GTIN belongs to one product: choose one.';
             }
@@ -77,7 +77,7 @@ final readonly class SetProduct implements BulkEdit
                     return 'Someone else changed the '.$this->field($column).' meanwhile. Nothing of yours is saved yet; look at what they made of it.';
                 }
             }
-            $late = $movesCosts ? LaterCost::says($row->cost_known_from, $wanted['effective_from'] ?? null) : null;
+            $late = $movesCosts ? LaterCost::says($workspace, $row->cost_known_from, $wanted['effective_from'] ?? null) : null;
 
             return $late ?? ['before' => array_map(fn (string $column) => $row->{$column}, array_combine(array_keys($after), array_keys($after))), 'after' => $after];
         };

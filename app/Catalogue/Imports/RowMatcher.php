@@ -28,7 +28,7 @@ final readonly class RowMatcher
      * @param  array{columns: array<string, int|null>, channel?: int, supplier?: string, effective_from?: string}  $spec
      */
     private function __construct(
-        private Currency $currency, private MarkupPrices $markups, private RowReader $reader, private array $products, private array $productsById, private array $listings, private array $channels, private array $rules, private array $spec,
+        private Workspace $workspace, private Currency $currency, private MarkupPrices $markups, private RowReader $reader, private array $products, private array $productsById, private array $listings, private array $channels, private array $rules, private array $spec,
     ) {
     }
 
@@ -65,7 +65,7 @@ final readonly class RowMatcher
         }
         $channels = DB::table('channels')->where('workspace_id', $workspace->id)->pluck('id', 'name')->mapWithKeys(fn (int $id, string $name) => [mb_strtolower($name) => $id])->all();
 
-        return new self($workspace->money(), MarkupPrices::of($workspace), $reader, $products, $byId, $listings, $channels, app(RuleNames::class)->ids(), $spec);
+        return new self($workspace, $workspace->money(), MarkupPrices::of($workspace), $reader, $products, $byId, $listings, $channels, app(RuleNames::class)->ids(), $spec);
     }
 
     /**
@@ -180,7 +180,7 @@ final readonly class RowMatcher
         $after = array_filter($given, fn (int|string $value, string $column) => $value !== $product->{$column}, ARRAY_FILTER_USE_BOTH);
         $before = array_map(fn (string $column) => $product->{$column}, array_combine(array_keys($after), array_keys($after)));
         if (array_intersect_key($after, array_flip(RowWriter::COSTS)) !== []) {
-            $late = LaterCost::says($product->cost_known_from, $this->spec['effective_from'] ?? null);
+            $late = LaterCost::says($this->workspace, $product->cost_known_from, $this->spec['effective_from'] ?? null);
             if ($late !== null) {
                 throw new RefusedRow($late);
             }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Catalogue\Models;
 
 use App\Catalogue\Prices\StandsUntil;
+use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
 use Wrasse\Core\Money\Currency;
 
@@ -34,6 +35,12 @@ final class Workspace extends Model
     protected function casts(): array
     {
         return ['tax_included' => 'bool', 'repricing' => Repricing::class, 'hand_price_stands' => StandsUntil::class, 'limits' => 'array', 'freeze' => 'array'];
+    }
+
+    /** A day, or a day and a time, as people write them here: the day begins when it does where the workspace is. */
+    public function moment(string $written): CarbonImmutable
+    {
+        return CarbonImmutable::parse($written, $this->time_zone);
     }
 
     public function money(): Currency

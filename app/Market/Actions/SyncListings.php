@@ -12,8 +12,10 @@ use App\Catalogue\Models\Product;
 use App\Market\Events\PriceChangedElsewhere;
 use App\Market\Marketplace\Sources;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Log;
 use stdClass;
 use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Money\InvalidAmount;
 
 /**
  * Brings in our listings from a marketplace or a shop: new ones are added, known ones get title, stock and terms; prices of known ones are left to
@@ -34,6 +36,7 @@ final readonly class SyncListings
         do {
             $page = $client->listings($after);
             DB::transaction(function () use ($channel, $page): void {
+                $page['listings'] = $this->readable($channel, $page['listings']);
                 $this->take($channel, $page['listings']);
                 if ($channel->kind === ChannelKind::Shop) {
                     $this->comparePrices($channel, array_column($page['listings'], 'price', 'sku'));
@@ -45,6 +48,30 @@ final readonly class SyncListings
         $channel->update(['synced_at' => now()]);
 
         return $count;
+    }
+
+    /**
+     * A listing whose price is nothing, or cannot be read, is left as it is known.
+     *
+     * @param  list<array<string, mixed>>  $rows
+     * @return list<array<string, mixed>>
+     */
+    private function readable(Channel $channel, array $rows): array
+    {
+        $currency = Currency::of($channel->currency);
+        $isReadable = function (array $row) use ($currency): bool {
+            try {
+                return $currency->parse((string) $row['price']) > 0 && $currency->parse((string) $row['shipping']) >= 0;
+            } catch (InvalidAmount) {
+                return false;
+            }
+        };
+        $readable = array_values(array_filter($rows, $isReadable));
+        if (count($readable) < count($rows)) {
+            Log::warning("{$channel->name} sent listings without a price that can be read.", ['channel' => $channel->id, 'listings' => count($rows) - count($readable)]);
+        }
+
+        return $readable;
     }
 
     /** @param  list<array<string, mixed>>  $rows */

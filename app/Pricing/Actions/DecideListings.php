@@ -150,7 +150,11 @@ final readonly class DecideListings
         $prices = [...$set->going, ...$this->prices($workspace, $going, $cause, $runId, $marketRuns, $answers)];
         $withdrawn = $set->withdrawn;
         foreach ($prices as $price) {
-            unset($withdrawn[$open[$price->listingId]->id ?? 0]);
+            $before = $open[$price->listingId] ?? null;
+            // Where a person set it, it is told why the rule's took its place.
+            if ($before !== null && ($before->userId === null || $price->userId !== null)) {
+                unset($withdrawn[$before->id]);
+            }
         }
         if ($prices !== [] || $withdrawn !== []) {
             event(new PricesDecided($workspace->id, $prices, $open, $withdrawn));

@@ -41,7 +41,7 @@ final readonly class Decider
             $kinds[spl_object_id($documents[$i]).$currency] ??= $documents[$i]->read($currency)->kind;
         }
         $days = max([0, ...array_map(fn (RuleKind $kind) => $kind->daysOfSales(), array_values($kinds))]);
-        $sales = $days === 0 ? [] : $this->sales($ids, $now, $days);
+        $sales = $days === 0 ? [] : $this->sales($ids, $now->toImmutable()->setTimezone($workspace->time_zone), $days);
 
         return (function () use ($rows, $documents, $changes, $sales, $requests, $terms): Generator {
             foreach ($rows as $i => $row) {
@@ -54,12 +54,13 @@ final readonly class Decider
 
     /**
      * @param  list<int>  $ids
+     * @param  CarbonInterface  $now  in the time zone of the workspace
      * @return array<int, list<array{date: string, units: int, in_stock: bool}>> by listing
      */
     private function sales(array $ids, CarbonInterface $now, int $days): array
     {
         $sales = [];
-        $rows = DB::table('sales_days')->whereRaw('listing_id = ANY(?)', [IdArray::of($ids)])->where('day', '>=', $now->toImmutable()->utc()->subDays($days)->toDateString())->orderBy('day')->get(['listing_id', 'day', 'units', 'in_stock']);
+        $rows = DB::table('sales_days')->whereRaw('listing_id = ANY(?)', [IdArray::of($ids)])->where('day', '>=', $now->toImmutable()->subDays($days)->toDateString())->orderBy('day')->get(['listing_id', 'day', 'units', 'in_stock']);
         foreach ($rows as $row) {
             $sales[(int) $row->listing_id][] = ['date' => (string) $row->day, 'units' => (int) $row->units, 'in_stock' => (bool) $row->in_stock];
         }

@@ -47,7 +47,7 @@ final class LimitsAlone
         $sale = $this->terms->of((int) $row->channel_id, $row->category);
         $reader = $this->readers[$sale->currency->code] ??= new LimitsReader($sale->currency);
         $terms = $this->limits->ofNames(Scope::names($sale->name, $row), $row->limits);
-        if (in_array('reference', array_column($terms['floor'], 'kind'), true)) {
+        if (in_array('reference', array_column([...$terms['floor'], ...$terms['ceiling']], 'kind'), true)) {
             return null;
         }
         $listing = new Listing($row->sku, $sale->currency, $sale->seller, $row->price_minor, $this->terms->earnings($row, $sale), rrp: $row->rrp_minor, map: $row->map_minor);

@@ -40,6 +40,9 @@ final class Requests
 
     private readonly int $now;
 
+    /** The calendar day of now where the workspace is. */
+    private readonly string $today;
+
     private readonly InheritedLimits $limits;
 
     private readonly SaleTerms $sale;
@@ -59,6 +62,7 @@ final class Requests
     public function __construct(private readonly Workspace $workspace, CarbonInterface $at)
     {
         $this->now = $at->getTimestamp() * self::MICROSECONDS;
+        $this->today = $at->toImmutable()->setTimezone($workspace->time_zone)->toDateString();
         $this->limits = InheritedLimits::in($workspace);
         $this->sale = new SaleTerms($workspace);
     }
@@ -81,7 +85,7 @@ final class Requests
         [$limits, $offers] = self::$readers[$currency->code] ??= [new LimitsReader($currency), new OfferReader($currency)];
         $listing = new Listing(
             $row->sku, $currency, $terms->seller, $row->price_minor, $this->sale->earnings($row, $terms), $row->stock, $row->condition, $row->fulfilment,
-            $row->list_price_minor, $row->rrp_minor, $row->map_minor, (bool) $row->holds_buy_box, false, self::time($row->last_changed_at), $changes, self::sales($sales),
+            $row->list_price_minor, $row->rrp_minor, $row->map_minor, (bool) $row->holds_buy_box, false, self::time($row->last_changed_at), $changes, self::sales($sales, $this->today),
         );
 
         return new Request($this->now, $listing, $this->limitTerms($row, $terms, $limits), self::market($row, $offers), $rule->read($currency->code));
@@ -96,7 +100,7 @@ final class Requests
     public function document(stdClass $row, RuleDocument $rule, int $changes, array $sales): array
     {
         return [
-            'now' => self::rfc3339($this->now), 'listing' => self::listing($row, $this->terms($row)->seller, $this->terms($row)->currency, $changes, $sales),
+            'now' => self::rfc3339($this->now), 'today' => $this->today, 'listing' => self::listing($row, $this->terms($row)->seller, $this->terms($row)->currency, $changes, $sales),
             ...$this->shared($row, Scope::names($this->terms($row)->name, $row)),
             'offers' => $this->offers($row), 'rule' => $rule->document,
         ];
@@ -142,7 +146,7 @@ final class Requests
         foreach (self::KEPT as $column) {
             $kept[] = $row->{$column};
         }
-        $own = self::json([$this->now, $changes, $sales, $ignored, $kept]);
+        $own = self::json([$this->now, $changes, $sales, $ignored, $kept, $this->today]);
         $terms = $this->terms($row);
         $shared = $this->shared["{$row->channel_id}\0{$row->category}\0{$this->limitsKey($row, $terms)}"]
             ??= substr(self::json(['seller' => $terms->seller, 'currency' => $terms->currency->code, ...$this->shared($row, Scope::names($terms->name, $row))]), 1, -1);
@@ -158,14 +162,15 @@ final class Requests
      */
     public static function fromText(string $text, array $rule): array
     {
-        /** @var array{own: array{int, int, list<array{date: string, units: int, in_stock: bool}>, list<string>, list<mixed>}, seller: string, currency: string, fees: mixed, tax: mixed, limits: mixed, offers?: list<array<string, mixed>>, packed?: list<mixed>} $kept */
+        /** @var array{own: array{int, int, list<array{date: string, units: int, in_stock: bool}>, list<string>, list<mixed>, 5?: string}, seller: string, currency: string, fees: mixed, tax: mixed, limits: mixed, offers?: list<array<string, mixed>>, packed?: list<mixed>} $kept */
         $kept = json_decode($text, true, 32, JSON_THROW_ON_ERROR);
         [$now, $changes, $sales, $ignored, $values] = $kept['own'];
+        $today = $kept['own'][5] ?? null;
         $row = (object) array_combine(self::KEPT, $values);
         $currency = Currency::of($kept['currency']);
 
         return [
-            'now' => self::rfc3339($now), 'listing' => self::listing($row, $kept['seller'], $currency, $changes, $sales), 'fees' => $kept['fees'], 'tax' => $kept['tax'], 'limits' => $kept['limits'],
+            'now' => self::rfc3339($now), ...($today === null ? [] : ['today' => $today]), 'listing' => self::listing($row, $kept['seller'], $currency, $changes, $sales), 'fees' => $kept['fees'], 'tax' => $kept['tax'], 'limits' => $kept['limits'],
             'offers' => self::seenAt($row->seen_at, isset($kept['packed']) ? PackedOffers::unpack($kept['packed'], $currency) : $kept['offers'] ?? []),
             'rule' => (new RuleDocument($rule))->ignoring($ignored)->document,
         ];
@@ -229,9 +234,11 @@ final class Requests
     }
 
     /** @param  list<array{date: string, units: int, in_stock: bool}>  $days */
-    private static function sales(array $days): Sales
+    private static function sales(array $days, string $today): Sales
     {
-        return new Sales(array_map(fn (array $day) => new SalesDay(intdiv((int) strtotime("{$day['date']} UTC"), 86_400), $day['units'], $day['in_stock']), $days));
+        $number = fn (string $date): int => intdiv((int) strtotime("{$date} UTC"), 86_400);
+
+        return new Sales(array_map(fn (array $day) => new SalesDay($number($day['date']), $day['units'], $day['in_stock']), $days), $number($today));
     }
 
     /** @return list<array{label: string, amount: string}> */

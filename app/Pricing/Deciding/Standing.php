@@ -8,6 +8,7 @@ use Illuminate\Support\Facades\DB;
 use stdClass;
 use Wrasse\Core\Decision\Decision;
 use Wrasse\Core\Limits\Limits;
+use Wrasse\Core\Market\Dropped;
 use Wrasse\Core\Market\Listing;
 
 /** Writes where listings stand, in one statement for all of them; those that stand as before are left alone. */
@@ -80,15 +81,10 @@ final class Standing
         ];
     }
 
-    /** @return array<string, string> by seller */
+    /** @return array<string, string> by offer, as Dropped::key() tells them apart */
     private static function dropped(Decision $decision): array
     {
-        $why = [];
-        foreach ($decision->field->dropped as $one) {
-            $why[$one->seller] = $one->why;
-        }
-
-        return $why;
+        return Dropped::reasons($decision->field->dropped);
     }
 
     /**

@@ -54,7 +54,7 @@ final readonly class QueuePriceChanges
             if ($isPublished && $before !== null && ! $this->replaces($price, $before)) {
                 continue;
             }
-            if ($isPublished && $before !== null) {
+            if ($isPublished && $before !== null && ! array_key_exists($before->id, $withdrawn)) {
                 $replaced[] = $before->id;
             }
             $line = $this->line($event->workspaceId, $price, $before, $unsent, $waits[$price->channelId], $now);

@@ -23,6 +23,7 @@ use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Wrasse\Core\Document\DecisionWriter;
+use Wrasse\Core\Market\Dropped;
 use Wrasse\Core\Money\Currency;
 
 /** Listings with all that a person pricing them wants to see at once. */
@@ -104,7 +105,7 @@ final readonly class ListingController
             $amount($product->cost_minor), CostsResource::of($product, $currency), $amount($product->rrp_minor), $amount($product->map_minor),
             OwnLimits::amount($listing->limits, 'floor'), OwnLimits::amount($listing->limits, 'ceiling'),
             TermResource::all($decided), EarningsPoint::all($decided->decision), $writer->write($decided->decision),
-            OfferResource::all($offers, array_column($decided->decision->field->dropped, 'why', 'seller'), $names, $currency),
+            OfferResource::all($offers, Dropped::reasons($decided->decision->field->dropped), $names, $currency),
             SpiralHold::on($id, $names),
         ));
     }

@@ -6,6 +6,7 @@ namespace App\Workbench\Http;
 
 use OpenApi\Attributes as OA;
 use Wrasse\Core\Market\Basis;
+use Wrasse\Core\Market\Dropped;
 use Wrasse\Core\Money\Currency;
 
 /** A rival on the price line. */
@@ -22,7 +23,7 @@ final readonly class ListingMark
 
     /**
      * @param  list<array<string, mixed>>  $offers
-     * @param  array<string, string>  $dropped
+     * @param  array<string, string>  $dropped  by offer, as Dropped::key() tells them apart
      * @return list<self>
      */
     public static function all(array $offers, array $dropped, int $ownShipping, Currency $currency): array
@@ -31,7 +32,8 @@ final readonly class ListingMark
         foreach ($offers as $offer) {
             $landed = Basis::Landed->figure($currency->parse((string) $offer['price']), $currency->parse((string) ($offer['shipping'] ?? '0')));
             $at = Basis::Landed->itemPrice($landed, $ownShipping);
-            $marks[] = new self((string) $offer['seller'], $currency->format($at), (bool) ($offer['buy_box'] ?? false), $dropped[$offer['seller']] ?? null);
+            $key = Dropped::keyOf((string) $offer['seller'], (string) ($offer['condition'] ?? 'new'), (string) ($offer['fulfilment'] ?? 'merchant'), $landed);
+            $marks[] = new self((string) $offer['seller'], $currency->format($at), (bool) ($offer['buy_box'] ?? false), $dropped[$key] ?? null);
         }
 
         return $marks;

@@ -6,6 +6,7 @@ namespace App\Workbench\Http;
 
 use OpenApi\Attributes as OA;
 use Wrasse\Core\Market\Basis;
+use Wrasse\Core\Market\Dropped;
 use Wrasse\Core\Money\Currency;
 
 #[OA\Schema(schema: 'Offer')]
@@ -32,7 +33,7 @@ final readonly class OfferResource
      * Those that count first, cheapest first.
      *
      * @param  list<array<string, mixed>>  $offers
-     * @param  array<string, string>  $dropped
+     * @param  array<string, string>  $dropped  by offer, as Dropped::key() tells them apart
      * @param  array<string, string>  $names
      * @return list<self>
      */
@@ -46,7 +47,7 @@ final readonly class OfferResource
                 $seller, $names[$seller] ?? $seller, (string) $offer['price'], (string) ($offer['shipping'] ?? '0.00'), $currency->format($landed),
                 (string) ($offer['condition'] ?? 'new'), (string) ($offer['fulfilment'] ?? 'merchant'), (bool) ($offer['in_stock'] ?? true), (bool) ($offer['buy_box'] ?? false),
                 isset($offer['rating_percent']) ? (string) $offer['rating_percent'] : null, isset($offer['rating_count']) ? (int) $offer['rating_count'] : null,
-                isset($offer['handling_days']) ? (int) $offer['handling_days'] : null, $dropped[$seller] ?? null,
+                isset($offer['handling_days']) ? (int) $offer['handling_days'] : null, $dropped[Dropped::keyOf($seller, (string) ($offer['condition'] ?? 'new'), (string) ($offer['fulfilment'] ?? 'merchant'), $landed)] ?? null,
             );
         }, $offers);
         usort($resources, fn (self $a, self $b) => ($a->dropped !== null) <=> ($b->dropped !== null) ?: $currency->parse($a->landed) <=> $currency->parse($b->landed) ?: strcmp($a->seller, $b->seller));

@@ -9,12 +9,16 @@ use Wrasse\Core\Limits\CeilingTerm;
 use Wrasse\Core\Limits\FloorTerm;
 use Wrasse\Core\Limits\LimitTerms;
 use Wrasse\Core\Limits\MapFloor;
+use Wrasse\Core\Limits\MarginCeiling;
 use Wrasse\Core\Limits\MarginFloor;
 use Wrasse\Core\Limits\MarkupCeiling;
 use Wrasse\Core\Limits\MarkupFloor;
+use Wrasse\Core\Limits\ProfitCeiling;
 use Wrasse\Core\Limits\ProfitFloor;
+use Wrasse\Core\Limits\ReferenceCeiling;
 use Wrasse\Core\Limits\ReferenceFloor;
 use Wrasse\Core\Limits\RrpCeiling;
+use Wrasse\Core\Market\Reference;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\Percent;
 
@@ -51,11 +55,11 @@ final class LimitsReader
     {
         return $term->by('kind', [
             'amount' => fn () => new AmountTerm($this->amount($term)),
-            'margin' => fn () => new MarginFloor($term->object('kind', 'percent')->at('percent')->percent(100, below: true)),
+            'margin' => fn () => new MarginFloor($this->margin($term)),
             'markup' => fn () => new MarkupFloor($this->markup($term)),
             'profit' => fn () => new ProfitFloor($this->amount($term)),
             'map' => fn () => $this->map($term),
-            'reference' => fn () => new ReferenceFloor((new ReferenceReader)->read($term->object('kind', 'reference')->at('reference'))),
+            'reference' => fn () => new ReferenceFloor($this->reference($term)),
         ]);
     }
 
@@ -65,6 +69,9 @@ final class LimitsReader
             'amount' => fn () => new AmountTerm($this->amount($term)),
             'rrp' => fn () => new RrpCeiling($term->object('kind', 'percent')->find('percent')?->percent(1_000) ?? Percent::of(100)),
             'markup' => fn () => new MarkupCeiling($this->markup($term)),
+            'margin' => fn () => new MarginCeiling($this->margin($term)),
+            'profit' => fn () => new ProfitCeiling($this->amount($term)),
+            'reference' => fn () => new ReferenceCeiling($this->reference($term)),
         ]);
     }
 
@@ -78,6 +85,16 @@ final class LimitsReader
     private function amount(Node $term): int
     {
         return $term->object('kind', 'amount')->at('amount')->amount($this->currency);
+    }
+
+    private function margin(Node $term): Percent
+    {
+        return $term->object('kind', 'percent')->at('percent')->percent(100, below: true);
+    }
+
+    private function reference(Node $term): Reference
+    {
+        return (new ReferenceReader)->read($term->object('kind', 'reference')->at('reference'));
     }
 
     private function markup(Node $term): Percent

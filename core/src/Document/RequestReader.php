@@ -33,7 +33,7 @@ final class RequestReader
      */
     public function read(Node $request, ?Rule $rule = null): Request
     {
-        $request->object('now', 'listing', 'fees', 'tax', 'limits', 'offers', 'rule');
+        $request->object('now', 'today', 'listing', 'fees', 'tax', 'limits', 'offers', 'rule');
         $listing = $request->at('listing')->object(...self::LISTING);
         $currency = $this->currency($listing->at('currency'));
 
@@ -41,7 +41,7 @@ final class RequestReader
 
         return new Request(
             $request->at('now')->time(),
-            $this->listing($listing, $currency, $earnings->read($listing, $request->find('fees'), $request->find('tax'))),
+            $this->listing($listing, $currency, $earnings->read($listing, $request->find('fees'), $request->find('tax')), $request->find('today')?->date()),
             $limits->read($request->find('limits') ?? Node::of([], '$.limits')),
             $offers->all($request->find('offers') ?? Node::of([], '$.offers')),
             $rule ?? (new RuleReader($currency))->read($request->at('rule')),
@@ -58,7 +58,7 @@ final class RequestReader
         }
     }
 
-    private function listing(Node $listing, Currency $currency, Earnings $earnings): Listing
+    private function listing(Node $listing, Currency $currency, Earnings $earnings, ?int $today): Listing
     {
         return new Listing(
             $listing->at('sku')->string(),
@@ -76,11 +76,11 @@ final class RequestReader
             $listing->find('on_promotion')?->bool() ?? false,
             $listing->find('last_changed_at')?->time(),
             $listing->find('changes_last_24h')?->int(0) ?? 0,
-            $this->sales($listing->find('sales')),
+            $this->sales($listing->find('sales'), $today),
         );
     }
 
-    private function sales(?Node $sales): Sales
+    private function sales(?Node $sales, ?int $today): Sales
     {
         $days = [];
         foreach ($sales?->items() ?? [] as $item) {
@@ -92,6 +92,6 @@ final class RequestReader
             $days[$day] = new SalesDay($day, $item->at('units')->int(0, 1_000_000_000), $item->find('in_stock')?->bool() ?? true);
         }
 
-        return new Sales(array_values($days));
+        return new Sales(array_values($days), $today);
     }
 }

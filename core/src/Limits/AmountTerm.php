@@ -24,7 +24,7 @@ final readonly class AmountTerm implements CeilingTerm, FloorTerm
         return $this->amount;
     }
 
-    public function largest(Listing $listing): int
+    public function largest(Listing $listing, Field $field): int
     {
         return $this->amount;
     }

@@ -44,6 +44,18 @@ final readonly class EarningsCondition
         return new self(Percent::WHOLE, Percent::WHOLE * ($totalCost + $amount));
     }
 
+    /** profit ÷ net > margin; margin from 0 to below 100 %. */
+    public static function marginAbove(Percent $margin, int $totalCost): self
+    {
+        return new self(Percent::WHOLE - $margin->units, Percent::WHOLE * $totalCost + 1);
+    }
+
+    /** profit > amount. */
+    public static function profitAbove(int $amount, int $totalCost): self
+    {
+        return self::profit($amount + 1, $totalCost);
+    }
+
     public function holds(Earnings $earnings, int $price): bool
     {
         return $earnings->weighed($price, $this->weight) >= $this->threshold;

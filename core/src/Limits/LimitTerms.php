@@ -43,7 +43,7 @@ final readonly class LimitTerms
             }
         }
         foreach ($hasCost || ! $this->ceilingNeedsCost ? $this->ceiling : [] as $term) {
-            $price = $term->largest($listing);
+            $price = $term->largest($listing, $field);
             if ($price !== null && ($ceiling === null || $price < $ceiling)) {
                 $ceiling = $price;
                 $ceilingTerm = $term;
@@ -76,7 +76,7 @@ final readonly class LimitTerms
             $figures[] = new TermFigure('floor', $term->says($listing), $price, $price !== null && $limits->binds($term));
         }
         foreach ($this->ceiling as $term) {
-            $price = $hasCost || ! $term->needsCost() ? $term->largest($listing) : null;
+            $price = $hasCost || ! $term->needsCost() ? $term->largest($listing, $field) : null;
             $figures[] = new TermFigure('ceiling', $term->says($listing), $price, $limits->binds($term));
         }
 

@@ -7,23 +7,15 @@ namespace Wrasse\Core\Limits;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Money\Percent;
 
-/** One minor unit below the smallest price whose markup is above the wanted one; absent where there is no such price. */
-final readonly class MarkupCeiling implements CeilingTerm
+final readonly class MarkupCeiling extends EarningsCeiling
 {
     public function __construct(private Percent $percent)
     {
     }
 
-    public function needsCost(): bool
+    protected function exceeded(int $totalCost): EarningsCondition
     {
-        return true;
-    }
-
-    public function largest(Listing $listing): ?int
-    {
-        $above = SmallestPrice::from(1, $listing->earnings, EarningsCondition::markupAbove($this->percent, (int) $listing->earnings->totalCost));
-
-        return $above === SmallestPrice::NONE ? null : $above - 1;
+        return EarningsCondition::markupAbove($this->percent, $totalCost);
     }
 
     public function says(Listing $listing): string

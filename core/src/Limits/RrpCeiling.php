@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Limits;
 
+use Wrasse\Core\Market\Field;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Money\Percent;
 use Wrasse\Core\Money\Rounding;
@@ -20,7 +21,7 @@ final readonly class RrpCeiling implements CeilingTerm
         return false;
     }
 
-    public function largest(Listing $listing): ?int
+    public function largest(Listing $listing, Field $field): ?int
     {
         return $listing->rrp === null ? null : Rounding::down($listing->rrp * $this->percent->units, Percent::WHOLE);
     }

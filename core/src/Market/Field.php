@@ -131,7 +131,7 @@ final class Field
         foreach ($this->figures as $g => $all) {
             $stay = array_filter($all, fn (int $figure) => 2 * Percent::WHOLE * $figure >= $twiceLeast);
             foreach (array_diff_key($all, $stay) as $i => $figure) {
-                $dropped[] = new Dropped($this->groups[$g]->sellers[$i], 'suspicious');
+                $dropped[] = new Dropped($this->groups[$g], $i, 'suspicious');
             }
             if ($stay !== []) {
                 $groups[] = $this->groups[$g];

@@ -34,7 +34,7 @@ final readonly class FieldSelection
             if ($reasons !== []) {
                 ksort($reasons);
                 foreach ($reasons as $i => $why) {
-                    $dropped[] = new Dropped($group->sellers[$i], $why);
+                    $dropped[] = new Dropped($group, $i, $why);
                 }
                 $counted = array_diff_key($counted, $reasons);
             }

@@ -15,8 +15,11 @@ final readonly class Sales
 {
     private const MICROSECONDS_A_DAY = 86_400_000_000;
 
-    /** @param  list<SalesDay>  $days */
-    public function __construct(private array $days = [])
+    /**
+     * @param  list<SalesDay>  $days
+     * @param  int|null  $today  the calendar day of now where the seller is, in days since 1970; null where it is that of UTC
+     */
+    public function __construct(private array $days = [], private ?int $today = null)
     {
     }
 
@@ -39,7 +42,7 @@ final readonly class Sales
     /** @return array<int, SalesDay> */
     private function window(int $now, int $days): array
     {
-        $today = intdiv($now, self::MICROSECONDS_A_DAY) - ($now % self::MICROSECONDS_A_DAY < 0 ? 1 : 0);
+        $today = $this->today ?? intdiv($now, self::MICROSECONDS_A_DAY) - ($now % self::MICROSECONDS_A_DAY < 0 ? 1 : 0);
 
         return array_filter($this->days, fn (SalesDay $day) => $day->day < $today && $day->day >= $today - $days);
     }

@@ -36,7 +36,9 @@ final readonly class PriceMove
     /** What the step comes to on so many pieces, on one at least; in minor units, without a sign. */
     public function stake(int $units): int
     {
-        return abs($this->amount()) * max(1, $units);
+        $step = abs($this->amount());
+
+        return $step > intdiv(PHP_INT_MAX, max(1, $units)) ? PHP_INT_MAX : $step * max(1, $units);
     }
 
     /** The step as a percentage of where it starts, two places, half away from zero, with its sign: "-9.26", "+4.00". */

@@ -39,6 +39,9 @@ final class LimitsTest extends TestCase
             'recommended price' => [[['kind' => 'rrp', 'percent' => '100']], '33.33'], 'recommended price where no part is named' => [[['kind' => 'rrp']], '33.33'],
             'a part of it, rounded down: 32.9967' => [[['kind' => 'rrp', 'percent' => '99']], '32.99'], 'more than it, rounded down: 36.663' => [[['kind' => 'rrp', 'percent' => '110']], '36.66'],
             'markup: 25.00 is exactly 150 %' => [[['kind' => 'markup', 'percent' => '150']], '25.00'], 'markup of a third: 13.33 is 33.3 %, 13.34 is more' => [[['kind' => 'markup', 'percent' => '33.3333']], '13.33'],
+            'profit: 3.01 a piece is the most' => [[['kind' => 'profit', 'amount' => '3.01']], '13.01'], 'margin: 2.50 of 12.50 is exactly 20 %' => [[['kind' => 'margin', 'percent' => '20']], '12.50'],
+            'margin of 23 %: 12.98 leaves 22.96 %, 12.99 more' => [[['kind' => 'margin', 'percent' => '23']], '12.98'],
+            'the highest rival' => [[['kind' => 'reference', 'reference' => ['of' => 'highest']]], '20.00'],
             'the lowest of several' => [[['kind' => 'rrp'], ['kind' => 'markup', 'percent' => '150'], ['kind' => 'amount', 'amount' => '39.00']], '25.00'],
         ];
     }
@@ -48,6 +51,33 @@ final class LimitsTest extends TestCase
     public function test_the_ceiling_is_the_lowest_of_its_terms(array $terms, ?string $ceiling): void
     {
         self::assertSame($ceiling, self::decide(['listing' => ['rrp' => '33.33'], 'limits' => ['floor' => [['kind' => 'amount', 'amount' => '11.00']], 'ceiling' => $terms]])['ceiling']);
+    }
+
+    public function test_a_ceiling_by_earnings_is_one_below_the_smallest_price_that_earns_more(): void
+    {
+        mt_srand(7);
+        for ($case = 0; $case < 300; $case++) {
+            $fees = array_slice([['kind' => 'percent', 'percent' => (string) mt_rand(0, 30), 'minimum' => '0.30'], ['kind' => 'fixed', 'amount' => '0.35'], ['kind' => 'tiered', 'mode' => 'slab', 'tiers' => [['up_to' => '15.00', 'percent' => '15'], ['up_to' => null, 'percent' => '5']]]], mt_rand(0, 2));
+            $term = [['kind' => 'profit', 'amount' => sprintf('%d.%02d', mt_rand(0, 9), mt_rand(0, 99))], ['kind' => 'margin', 'percent' => (string) mt_rand(0, 35)]][$case % 2];
+            $change = ['fees' => $fees, 'tax' => ['percent' => '19', 'included' => $case % 3 > 0], 'limits' => ['floor' => [['kind' => 'amount', 'amount' => '0.01']], 'ceiling' => [$term]]];
+            $earnings = self::request($change)->listing->earnings;
+            $expected = null;
+            for ($price = 1; $price < 20_000 && $expected === null; $price++) {
+                $profit = $earnings->at($price);
+                $isAbove = $term['kind'] === 'profit' ? $profit->profit > (int) str_replace('.', '', (string) $term['amount']) : $profit->profit * 100 > (int) $term['percent'] * $profit->net && $profit->net > 0;
+                $expected = $isAbove ? $price - 1 : null;
+            }
+            $solved = self::decide($change)['ceiling'];
+            $expected === null
+                ? self::assertTrue($solved === null || (float) $solved >= 199.99, json_encode($change, JSON_THROW_ON_ERROR))
+                : self::assertSame(sprintf('%d.%02d', intdiv($expected, 100), $expected % 100), $solved, json_encode($change, JSON_THROW_ON_ERROR));
+        }
+    }
+
+    public function test_a_ceiling_that_follows_the_market_takes_off_own_shipping_and_is_left_out_where_nobody_is(): void
+    {
+        $ceiling = fn (array $offers) => self::decide(['listing' => ['shipping' => '3.00'], 'offers' => $offers, 'limits' => ['floor' => [['kind' => 'amount', 'amount' => '12.00']], 'ceiling' => [['kind' => 'reference', 'reference' => ['of' => 'highest']], ['kind' => 'amount', 'amount' => '40.00']]]])['ceiling'];
+        self::assertSame(['23.00', '40.00'], [$ceiling([['seller' => 'a', 'price' => '20.00'], ['seller' => 'b', 'price' => '26.00']]), $ceiling([])]);
     }
 
     public function test_a_ceiling_by_markup_that_no_price_goes_beyond_is_none(): void

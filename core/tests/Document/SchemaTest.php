@@ -22,7 +22,7 @@ final class SchemaTest extends TestCase
 
     /** What a schema cannot well say: ranges of percentages, digits of currencies, tiers that rise, bands that lie apart, what a formula means. */
     private const ONLY_THE_READER_TELLS = [
-        'price zero', 'too many digits', 'too large', 'unknown currency', 'no such day', 'margin of 100', 'below by 100 percent', 'below by two things', 'below by nothing', 'match by something',
+        'price zero', 'too many digits', 'too large', 'unknown currency', 'no such day', 'margin of 100', 'a ceiling at a margin of 100', 'below by 100 percent', 'below by two things', 'below by nothing', 'match by something',
         'fee over 100', 'tax over 100', 'extra costs beyond reach', 'a day sold twice', 'a day that does not exist', 'a time on a day that does not exist',
         'fee tiers that end before they go on', 'fee tiers without an open end', 'fee tiers open in the middle', 'markup beyond range', 'an absurd handicap', 'an ending with a digit too many',
         'bands that say nothing', 'bands that overlap', 'bands that overlap downwards', 'bands that overlap without end', 'a band without room', 'a step under one percent', 'a step over ninety percent', 'a step under one unit', 'a step of two sizes', 'tiers that leave out the cheapest', 'tiers that do not rise',

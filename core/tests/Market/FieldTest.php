@@ -64,7 +64,7 @@ final class FieldTest extends TestCase
     public function test_says_why_an_offer_does_not_count(FieldFilter $filter, Offer $offer, ?string $why): void
     {
         $field = (new FieldSelection($filter))->from(Offers::of([$offer]), self::listing(), self::NOW);
-        self::assertEquals($why === null ? [] : [new Dropped($offer->seller, $why)], $field->dropped);
+        self::assertSame($why === null ? [] : ["{$offer->seller} {$why}"], self::dropped($field));
         self::assertSame($why === null ? 1 : 0, $field->size());
     }
 
@@ -78,7 +78,7 @@ final class FieldTest extends TestCase
         $field = (new FieldSelection(new FieldFilter(fulfilments: ['merchant'], excludeMarketplaceRetail: true)))->from(Offers::of($offers), self::listing(), self::NOW);
         self::assertSame(
             ['us own_offer', 'c condition', 'd out_of_stock', 'e source', 'f marketplace_retail', 'g fulfilment'],
-            array_map(fn (Dropped $one) => "{$one->seller} {$one->why}", $field->dropped),
+            self::dropped($field),
         );
         self::assertSame([100, 101, 102], $field->above(0));
     }
@@ -129,9 +129,23 @@ final class FieldTest extends TestCase
     public function test_what_is_far_below_the_exact_median_is_suspicious(): void
     {
         $field = (new FieldSelection(ignoreBelow: Percent::of(50)))->from(Offers::of([new Offer('a', 101), new Offer('b', 100), new Offer('c', 50), new Offer('d', 49), new Offer('e', 103)]), self::listing(), self::NOW);
-        self::assertEquals([new Dropped('d', 'suspicious')], $field->dropped, 'half of 100 is 50');
+        self::assertSame(['d suspicious'], self::dropped($field), 'half of 100 is 50');
         $even = (new FieldSelection(ignoreBelow: Percent::of(50)))->from(Offers::of([new Offer('a', 101), new Offer('b', 100), new Offer('c', 50), new Offer('d', 120)]), self::listing(), self::NOW);
-        self::assertEquals([new Dropped('c', 'suspicious')], $even->dropped, 'half of 100.5 is 50.25');
+        self::assertSame(['c suspicious'], self::dropped($even), 'half of 100.5 is 50.25');
+    }
+
+    public function test_a_used_offer_that_is_left_out_does_not_mark_the_new_one_of_its_seller(): void
+    {
+        $field = self::field([new Offer('r', 100, shipping: 5), new Offer('r', 60, condition: 'used'), new Offer('r', 105, fulfilment: 'marketplace', inStock: false)]);
+        self::assertSame([100 + 5], [...$field->above(0)]);
+        self::assertSame(['r|used|merchant|60' => 'condition', 'r|new|marketplace|105' => 'out_of_stock'], Dropped::reasons($field->dropped));
+        self::assertArrayNotHasKey(Dropped::keyOf('r', 'new', 'merchant', 105), Dropped::reasons($field->dropped));
+    }
+
+    /** @return list<string> */
+    private static function dropped(Field $field): array
+    {
+        return array_map(fn (Dropped $one) => "{$one->seller} {$one->why}", $field->dropped);
     }
 
     /** @param  list<Offer>  $offers */

@@ -4,7 +4,7 @@ import { ProblemNotice } from '@/ui/Notice';
 import { count } from '@/ui/words';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { says } from './limitTerms';
+import { says, type Side } from './limitTerms';
 import { ScopeLimitsWindow } from './ScopeLimitsWindow';
 
 /** Limits of a channel, supplier, category, brand or product: they stand in place of those for every listing. */
@@ -55,7 +55,7 @@ export function ScopeLimits() {
 }
 
 function sentence({ limits }: Set): string {
-    const side = (name: string, terms: Set['limits']['floor']) =>
-        terms.length > 0 ? [`${name}: ${terms.map(says).join(', ')}`] : [];
-    return [...side('Floor', limits.floor), ...side('Ceiling', limits.ceiling)].join('. ');
+    const words = (side: Side, name: string) =>
+        limits[side].length > 0 ? [`${name}: ${limits[side].map((term) => says(term, side)).join(', ')}`] : [];
+    return [...words('floor', 'Floor'), ...words('ceiling', 'Ceiling')].join('. ');
 }

@@ -11,8 +11,8 @@ test('a term goes out as it came in, however its figure was typed', () => {
 });
 
 test('says each kind', () => {
-    expect(says({ kind: 'markup', percent: '40' })).toBe('40\u00a0% markup on cost');
-    expect(says({ kind: 'profit', amount: '2.00' })).toBe('2.00 profit a piece');
-    expect(says({ kind: 'rrp' })).toBe('100\u00a0% of the recommended price');
-    expect(says({ kind: 'map' })).toBe('minimum advertised price');
+    expect(says({ kind: 'markup', percent: '40' }, 'floor')).toBe('40\u00a0% markup on cost');
+    expect(says({ kind: 'profit', amount: '2.00' }, 'floor')).toBe('2.00 profit a piece');
+    expect(says({ kind: 'rrp' }, 'ceiling')).toBe('100\u00a0% of the recommended price');
+    expect(says({ kind: 'map' }, 'floor')).toBe('minimum advertised price');
 });

@@ -22,8 +22,11 @@ export const KINDS: Record<Side, [Kind, string][]> = {
     ],
     ceiling: [
         ['rrp', 'part of the recommended price'],
+        ['margin', 'margin of price'],
         ['markup', 'markup on cost'],
+        ['profit', 'profit a piece'],
         ['amount', 'a price'],
+        ['reference', 'a figure of the market'],
     ],
 };
 
@@ -33,7 +36,7 @@ export function unit(kind: Kind): '%' | '€' | null {
     return kind === 'map' || kind === 'reference' ? null : '%';
 }
 
-/** Figures of the market that a floor can follow. */
+/** Figures of the market that a limit can follow. */
 export const REFERENCES = [
     ['average', 'the average'],
     ['median', 'the median'],
@@ -64,10 +67,12 @@ export function finish({ term, figure }: Draft): LimitTerm {
 }
 
 /** A term in words, as a seller would say it. */
-export function says(term: LimitTerm): string {
+export function says(term: LimitTerm, side: Side): string {
     if (term.kind === 'reference') {
         const followed = REFERENCES.find(([name]) => name === reference(term))?.[1];
-        return followed ? `never below ${followed} of the offers that count` : 'a figure of the market';
+        return followed
+            ? `never ${side === 'floor' ? 'below' : 'above'} ${followed} of the offers that count`
+            : 'a figure of the market';
     }
     if (term.kind === 'map') return 'minimum advertised price';
     if (term.kind === 'amount') return money(term.amount ?? '');

@@ -188,7 +188,7 @@ function LimitsForm({ busy, problem, onPlan }: FormProps) {
     const [term, setTerm] = useState('floor margin');
     const [value, setValue] = useState('');
     const [side, kind] = term.split(' ') as ['floor' | 'ceiling', 'amount'];
-    const isAmount = kind === 'amount' || term === 'floor profit';
+    const isAmount = kind === 'amount' || term.endsWith('profit');
     return (
         <Form busy={busy} onPlan={onPlan} wanted={{ side, kind, value }}>
             <Select
@@ -200,7 +200,9 @@ function LimitsForm({ busy, problem, onPlan }: FormProps) {
                     ['floor profit', 'floor: profit a piece'],
                     ['floor amount', 'floor: an amount'],
                     ['ceiling amount', 'ceiling: an amount'],
+                    ['ceiling margin', 'ceiling: margin of price'],
                     ['ceiling markup', 'ceiling: markup on cost'],
+                    ['ceiling profit', 'ceiling: profit a piece'],
                     ['ceiling rrp', 'ceiling: part of RRP'],
                 ]}
                 onChange={setTerm}

@@ -93,6 +93,10 @@ function Input({ listing, field, onDone }: { listing: Listing; field: Figure; on
         <span
             className="relative block"
             onClick={(event) => event.stopPropagation()}
+            onKeyDown={(event) => {
+                if (event.key === 'Enter') save.mutate();
+                if (event.key === 'Escape') onDone();
+            }}
             onBlur={(event) =>
                 !event.currentTarget.contains(event.relatedTarget) && !save.isPending && problem === null && onDone()
             }
@@ -106,10 +110,6 @@ function Input({ listing, field, onDone }: { listing: Listing; field: Figure; on
                 value={text}
                 readOnly={save.isPending}
                 onChange={(event) => setText(event.target.value)}
-                onKeyDown={(event) => {
-                    if (event.key === 'Enter') save.mutate();
-                    if (event.key === 'Escape') onDone();
-                }}
                 className="h-7 w-full rounded border border-stripe bg-sheet px-1 text-right"
             />
             {(field === 'price' || problem) && (

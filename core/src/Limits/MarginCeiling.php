@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Limits;
+
+use Wrasse\Core\Market\Listing;
+use Wrasse\Core\Money\Percent;
+
+final readonly class MarginCeiling extends EarningsCeiling
+{
+    public function __construct(private Percent $percent)
+    {
+    }
+
+    protected function exceeded(int $totalCost): EarningsCondition
+    {
+        return EarningsCondition::marginAbove($this->percent, $totalCost);
+    }
+
+    public function says(Listing $listing): string
+    {
+        return "{$this->percent} % margin of price";
+    }
+}
