@@ -70,6 +70,24 @@ final class ApprovalTest extends TestCase
         self::assertSame('gone', Approval::query()->sole()->state);
     }
 
+    public function test_a_floor_that_rose_is_named_and_not_the_market(): void
+    {
+        $this->listing->update(['limits' => ['floor' => [['kind' => 'amount', 'amount' => '20.50']], 'ceiling' => []]]);
+        $this->approve()->assertJsonPath('done', 0)->assertJsonPath('refused.0.why', '19.80 is below its floor 20.50.');
+    }
+
+    public function test_an_approved_price_waits_no_longer_than_its_approval_is_true(): void
+    {
+        $this->as()->patchJson('/api/v1/workspace', ['repricing' => 'stopped'])->assertOk();
+        $this->approve()->assertJsonPath('done', 1);
+        self::assertSame('waiting', PriceChange::query()->sole()->state->value);
+        $this->decide();
+        self::assertSame('waiting', PriceChange::query()->sole()->state->value, 'deciding the same again leaves it');
+        ListingMarket::query()->update(['offers' => json_encode([['seller' => 'a', 'price' => '22.00']])]);
+        $this->decide();
+        self::assertSame(['withdrawn', 'The rule now asks a person first, about 21.78.'], [PriceChange::query()->sole()->state->value, PriceChange::query()->sole()->problem]);
+    }
+
     public function test_rejected_it_rests_for_a_while(): void
     {
         $id = Approval::query()->sole()->id;

@@ -5,7 +5,10 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Catalogue\Actions\TakeDueCosts;
+use App\Catalogue\Models\Channel;
 use App\Catalogue\Models\Product;
+use App\Catalogue\Models\Workspace;
+use App\Pricing\Models\Run;
 use App\Publishing\Models\PriceChange;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
@@ -82,6 +85,52 @@ final class BatchTest extends TestCase
         self::assertSame([1_020, 1_100], DB::table('product_costs')->where('product_id', $listing->product_id)->orderBy('id')->pluck('cost_minor')->all());
         $early = $this->start('cost', ['field' => 'cost', 'how' => 'set', 'value' => '9', 'effective_from' => '2026-01-01'])->assertJson(['refused' => 1]);
         self::assertStringContainsString('is known already', $this->as()->getJson("/api/v1/batches/{$early['id']}/rows")->json('0.why'));
+    }
+
+    public function test_due_costs_are_taken_in_every_workspace_and_what_goes_wrong_in_one_holds_up_no_other(): void
+    {
+        [$other, , $channel] = $this->makeWorkspace('Other', 'other@kettle-crock.example');
+        $schedule = function (Workspace $workspace, Channel $of): void {
+            $this->channel = $of;
+            $this->enter($workspace, fn () => array_map(fn (int $n) => $this->listing("KC-{$n}"), range(1, 9)));
+            DB::insert("INSERT INTO product_costs (workspace_id, product_id, cost_minor, effective_from, source) SELECT workspace_id, id, 1100, now() - interval '1 minute', 'import' FROM products WHERE workspace_id = ?", [$workspace->id]);
+        };
+        $schedule($other, $channel);
+        $schedule($this->workspace, Channel::query()->sole());
+        // Something in the other one cannot be taken.
+        DB::unprepared("CREATE FUNCTION refuse_cost() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RAISE EXCEPTION 'no'; END $$; CREATE TRIGGER refuse_cost BEFORE UPDATE ON products FOR EACH ROW WHEN (OLD.workspace_id = {$other->id}) EXECUTE FUNCTION refuse_cost()");
+        $this->artisan('catalogue:costs-due')->assertFailed();
+        self::assertSame([9, 0], [DB::table('products')->where('workspace_id', $this->workspace->id)->where('cost_minor', 1_100)->count(), DB::table('products')->where('workspace_id', $other->id)->where('cost_minor', 1_100)->count()]);
+        DB::unprepared('DROP TRIGGER refuse_cost ON products; DROP FUNCTION refuse_cost()');
+        $this->artisan('catalogue:costs-due')->assertSuccessful();
+        self::assertSame(18, DB::table('products')->where('cost_minor', 1_100)->count());
+        self::assertSame([9, 9], Run::query()->withoutGlobalScope('workspace')->where('cause', 'costs')->orderBy('id')->pluck('total')->all());
+        $this->artisan('catalogue:costs-due')->assertSuccessful();
+    }
+
+    public function test_a_cost_holds_from_the_beginning_of_the_day_where_the_workspace_is(): void
+    {
+        $this->workspace->update(['time_zone' => 'Europe/Berlin']);
+        $this->travelTo('2026-10-20 12:00:00');
+        $this->priced('KC-1');
+        // The clocks in Berlin go back on 25 October 2026: the day begins at 22:00 UTC before, and at 23:00 UTC the day after.
+        foreach (['2026-10-25' => '2026-10-24 22:00:00+00', '2026-10-26' => '2026-10-25 23:00:00+00'] as $day => $begins) {
+            $this->apply($this->start('cost', ['field' => 'cost', 'how' => 'set', 'value' => '11.00', 'effective_from' => $day])['id']);
+            self::assertSame($begins, DB::table('product_costs')->orderByDesc('id')->value('effective_from'));
+        }
+        $early = $this->start('cost', ['field' => 'cost', 'how' => 'set', 'value' => '9', 'effective_from' => '2026-10-25'])->assertJson(['refused' => 1]);
+        self::assertSame('A cost that holds from 26 Oct 2026 is known already; this one would come before it.', $this->as()->getJson("/api/v1/batches/{$early['id']}/rows")->json('0.why'));
+    }
+
+    public function test_a_cost_that_was_due_and_could_not_be_taken_can_be_taken_back(): void
+    {
+        $this->priced('KC-1');
+        $later = $this->start('cost', ['field' => 'cost', 'how' => 'set', 'value' => '11.00', 'effective_from' => now()->addDay()->toDateString()]);
+        $this->apply($later['id']);
+        $this->travel(3)->days();
+        $this->as()->postJson("/api/v1/batches/{$later['id']}/undo")->assertStatus(202);
+        self::assertSame([0, 1_000], [DB::table('product_costs')->whereNull('taken_at')->count(), Product::query()->value('cost_minor')]);
+        self::assertSame('undone', $this->as()->getJson("/api/v1/batches/{$later['id']}/rows")->json('0.state'));
     }
 
     public function test_a_cost_that_was_to_hold_later_can_be_taken_back(): void

@@ -5,17 +5,20 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Catalogue\Channels\ChannelUnavailable;
+use App\Catalogue\Models\Listing;
 use App\Market\Actions\NoticeNotifications;
 use App\Market\Actions\ObserveItems;
 use App\Market\Marketplace\WebhookSignature;
 use App\Market\Models\ListingMarket;
 use App\Pricing\Events\PricesDecided;
+use App\Publishing\Models\PriceChange;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\Exceptions;
 use Illuminate\Support\Facades\Http;
 use Illuminate\Support\Facades\Log;
 use Illuminate\Testing\TestResponse;
+use PHPUnit\Framework\Attributes\DataProvider;
 use RuntimeException;
 use Tests\TestCase;
 
@@ -63,6 +66,81 @@ final class NotificationTest extends TestCase
         self::assertSame('18.00', ListingMarket::query()->findOrFail($listing->id)->offers[0]['price']);
         self::assertNull($this->channel->refresh()->problem);
         Http::assertSentCount(3);
+    }
+
+    /** @return array<string, array{mixed}> what a marketplace answers when it is asked about two items */
+    public static function partialAnswers(): array
+    {
+        $whole = [['seller' => 'r', 'name' => 'Rill', 'price' => '19.00']];
+
+        return [
+            'one is missing' => [['QU-KC-2' => $whole]],
+            'of one nothing can be read' => [['QU-KC-1' => [['seller' => 'r', 'price' => 'soon']], 'QU-KC-2' => $whole]],
+            'another one instead' => [['QU-KC-9' => $whole, 'QU-KC-2' => $whole]],
+        ];
+    }
+
+    #[DataProvider('partialAnswers')]
+    public function test_an_item_that_an_answer_lacks_is_not_without_rivals(mixed $offers): void
+    {
+        $alone = $this->rule('To the ceiling when alone', ['when_no_rivals' => 'ceiling']);
+        $lacking = $this->listing('KC-1', ['rule_id' => $alone->id], offers: [['seller' => 'r', 'price' => '20.00']]);
+        $whole = $this->listing('KC-2', ['rule_id' => $alone->id], offers: [['seller' => 'r', 'price' => '20.00']]);
+        $seen = now()->subMinutes(5);
+        ListingMarket::query()->update(['seen_at' => $seen]);
+        Http::fake(['quayside.test/v1/offers*' => Http::response(['offers' => $offers])]);
+        foreach (['msg_1' => 'QU-KC-1', 'msg_2' => 'QU-KC-2'] as $id => $item) {
+            $this->tell($id, time(), item: $item)->assertStatus(202);
+        }
+        app(NoticeNotifications::class)->handle();
+        $this->workOff('market');
+        self::assertSame(['20.00', '19.00'], [$this->market($lacking)->offers[0]['price'], $this->market($whole)->offers[0]['price']]);
+        self::assertTrue($this->market($lacking)->seen_at->equalTo($seen->startOfSecond()) || $this->market($lacking)->seen_at->diffInSeconds($seen, true) < 1, 'it is as old as it was');
+        self::assertSame([1_881], PriceChange::query()->pluck('to_minor')->all(), 'the other one alone');
+        $again = DB::table('jobs')->where('payload', 'like', '%ObserveItemsJob%')->get();
+        self::assertCount(1, $again, 'it is asked for again');
+        self::assertEqualsWithDelta(30, $again[0]->available_at - time(), 2);
+    }
+
+    public function test_an_item_that_nobody_offers_any_more_is_without_rivals(): void
+    {
+        $alone = $this->rule('To the ceiling when alone', ['when_no_rivals' => 'ceiling']);
+        $this->listing('KC-1', ['rule_id' => $alone->id], offers: [['seller' => 'r', 'price' => '20.00']]);
+        Http::fake(['quayside.test/v1/offers*' => Http::response(['offers' => ['QU-KC-1' => []]])]);
+        app(ObserveItems::class)->handle($this->channel, ['QU-KC-1']);
+        self::assertSame([4_000], PriceChange::query()->pluck('to_minor')->all());
+    }
+
+    public function test_two_observations_within_a_second_are_both_kept(): void
+    {
+        $this->listing('KC-1');
+        $this->travel(1)->minutes();
+        foreach (['19.00', '18.00'] as $i => $price) {
+            $this->travelTo(now()->startOfSecond()->addMilliseconds(200 * ($i + 1)));
+            Http::swap(new \Illuminate\Http\Client\Factory);
+            Http::fake(['quayside.test/v1/offers*' => Http::response(['offers' => ['QU-KC-1' => [['seller' => 'r', 'price' => $price]]]])]);
+            self::assertSame(1, app(ObserveItems::class)->handle($this->channel, ['QU-KC-1'])->changed);
+        }
+        self::assertSame(2, DB::table('market_observations')->count());
+    }
+
+    public function test_stock_at_nothing_is_taken_from_what_the_marketplace_shows_of_us(): void
+    {
+        $rule = $this->rule('Under');
+        $listing = $this->listing('KC-1', ['rule_id' => $rule->id], offers: [['seller' => 'r', 'price' => '20.00']]);
+        $own = ['seller' => 'kettle-crock', 'price' => '24.90', 'shipping' => '0.00'];
+        foreach ([[false, 0, []], [true, null, [1_881]]] as [$isInStock, $stock, $changes]) {
+            Http::swap(new \Illuminate\Http\Client\Factory);
+            Http::fake(['quayside.test/v1/offers*' => Http::response(['offers' => ['QU-KC-1' => [[...$own, 'in_stock' => $isInStock], ['seller' => 'r', 'price' => '19.00']]]])]);
+            app(ObserveItems::class)->handle($this->channel, ['QU-KC-1']);
+            self::assertSame([$stock, $changes], [$listing->refresh()->stock, PriceChange::query()->pluck('to_minor')->all()]);
+            $this->travel(1)->seconds();
+        }
+    }
+
+    private function market(Listing $listing): ListingMarket
+    {
+        return ListingMarket::query()->findOrFail($listing->id);
     }
 
     public function test_an_answer_that_was_overtaken_by_a_later_one_is_not_believed(): void

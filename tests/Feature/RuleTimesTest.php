@@ -35,6 +35,17 @@ final class RuleTimesTest extends TestCase
             'on a Tuesday' => [[...$mornings, 'weekdays' => [2, 3]], null, '2026-02-25T07:30Z', '2026-03-03T12:00Z', true],
             // On 29 March 2026 clocks in Berlin go from 02:00 to 03:00: 02:30 is taken as 03:30, 01:30 UTC.
             'a time that the clocks skip' => [['at' => ['02:30'], 'time_zone' => 'Europe/Berlin'], null, '2026-03-28T12:00Z', '2026-03-29T01:30Z', true],
+            // On 25 October 2026 clocks in Berlin show 02:30 twice, at 00:30 and at 01:30 UTC.
+            'a time that the clocks show twice, the first time' => [['at' => ['02:30'], 'time_zone' => 'Europe/Berlin'], null, '2026-10-24T12:00Z', '2026-10-25T00:30Z', true],
+            'not again the second time' => [['at' => ['02:30'], 'time_zone' => 'Europe/Berlin'], null, '2026-10-25T00:30Z', '2026-10-25T01:30Z', false],
+            'within hours that the clocks show twice' => [['from' => '02:00', 'to' => '03:00', 'time_zone' => 'Europe/Berlin'], 15, null, '2026-10-25T01:45Z', true],
+            'after them' => [['from' => '02:00', 'to' => '03:00', 'time_zone' => 'Europe/Berlin'], 15, null, '2026-10-25T02:00Z', false],
+            'hours that the clocks skip' => [['from' => '02:00', 'to' => '03:00', 'time_zone' => 'Europe/Berlin'], 15, null, '2026-03-29T01:00Z', false],
+            // 2 March 2026 is a Monday: weekdays hold for intervals and hours as well.
+            'an interval on a day that was not chosen' => [['weekdays' => [2, 3]], 15, null, '2026-03-02T12:00Z', false],
+            'an interval on one that was' => [['weekdays' => [2, 3]], 15, null, '2026-03-03T12:00Z', true],
+            'hours on a day that was not chosen' => [['weekdays' => [2], 'from' => '08:00', 'to' => '20:00'], 15, null, '2026-03-02T12:00Z', false],
+            'midnight there, not here' => [['weekdays' => [1], 'time_zone' => 'Europe/Berlin'], 15, null, '2026-03-02T23:30Z', false],
             'outside its hours' => [['from' => '08:00', 'to' => '20:00'], 15, null, '2026-03-02T07:59Z', false],
             'within its hours' => [['from' => '08:00', 'to' => '20:00'], 15, null, '2026-03-02T08:00Z', true],
             'at their end' => [['from' => '08:00', 'to' => '20:00'], 15, null, '2026-03-02T20:00Z', false],
@@ -50,6 +61,41 @@ final class RuleTimesTest extends TestCase
     public function test_when_a_rule_looks(array $times, ?int $minutes, ?string $last, string $now, bool $isDue): void
     {
         self::assertSame($isDue, (new RuleTimes($times, $minutes))->isDue($last === null ? null : CarbonImmutable::parse($last), null, CarbonImmutable::parse($now)));
+    }
+
+    public function test_times_are_those_of_the_workspace_and_none_is_made_up_for_that_lies_before_they_were_set(): void
+    {
+        $this->workspace->update(['time_zone' => 'Europe/Berlin']);
+        $this->travelTo('2026-03-02T09:00:00Z');
+        $rule = $this->rule('Under');
+        $this->listing('KC-1', ['rule_id' => $rule->id]);
+        // 10:00 in Berlin: 08:30 has passed, 10:30 has not.
+        $this->actingAs($this->user)->patchJson("/api/v1/rules/{$rule->id}", ['settings' => ['every_minutes' => null, 'times' => ['at' => ['08:30', '10:30'], 'on_market' => false]]])->assertOk();
+        $runs = function (): int {
+            $this->artisan('pricing:run-due')->assertSuccessful();
+            $this->enter($this->workspace);
+
+            return Run::query()->where('cause', 'schedule')->count();
+        };
+        self::assertSame(0, $runs());
+        $this->travelTo('2026-03-02T09:31:00Z');
+        self::assertSame([1, 1], [$runs(), $runs()]);
+        $this->travelTo('2026-03-03T07:31:00Z');
+        self::assertSame(2, $runs());
+    }
+
+    public function test_the_market_moves_no_price_on_a_weekday_that_was_not_chosen(): void
+    {
+        $rule = $this->rule('Under');
+        $rule->update(['times' => ['weekdays' => [2, 3], 'from' => '00:00', 'to' => '23:59']]);
+        $listing = $this->listing('KC-1', ['rule_id' => $rule->id], offers: [['seller' => 'a', 'price' => '20.00']]);
+        foreach (['2026-03-02' => 0, '2026-03-03' => 1] as $day => $changes) {
+            $this->travelTo("{$day}T12:00:00Z");
+            \App\Market\Models\ListingMarket::query()->update(['seen_at' => now()]);
+            \App\Pricing\Jobs\DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], 'market');
+            $this->enter($this->workspace);
+            self::assertSame($changes, PriceChange::query()->count(), $day);
+        }
     }
 
     public function test_due_rules_run_once(): void

@@ -86,12 +86,20 @@ final readonly class RuleTimes
         for ($back = 0; $back < self::MOST_DAYS_BACK && $latest === null; $back++) {
             $day = $local->subDays($back);
             foreach ($this->isOn($day) ? $this->times['at'] ?? [] : [] as $time) {
-                $at = CarbonImmutable::parse("{$day->toDateString()} {$time}", $this->zone());
+                $at = $this->at($day, $time);
                 $latest = $at <= $now && ($latest === null || $at > $latest) ? $at : $latest;
             }
         }
 
         return $latest;
+    }
+
+    private function at(CarbonImmutable $day, string $time): CarbonImmutable
+    {
+        $at = CarbonImmutable::parse("{$day->toDateString()} {$time}", $this->zone());
+        $anHourBefore = $at->setTimestamp($at->getTimestamp() - 3_600);
+
+        return $anHourBefore->format('H:i') === $at->format('H:i') ? $anHourBefore : $at;
     }
 
     private function isOn(CarbonImmutable $day): bool

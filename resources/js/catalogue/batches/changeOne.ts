@@ -1,4 +1,5 @@
 import { api, Problem, take, type Batch, type BulkEdit } from '@/api/client';
+import { toast } from 'sonner';
 import type { Edit } from './queries';
 
 /**
@@ -8,12 +9,13 @@ import type { Edit } from './queries';
 export async function changeOne(edit: Edit, wanted: BulkEdit, listing: number): Promise<Batch | null> {
     const batch = await take(api.POST('/api/v1/batches', { body: { edit, wanted, listings: [listing] } }));
     const path = { id: batch.id };
-    if (batch.refused > 0) {
-        const query = { show: 'refused' as const };
-        const [row] = await take(api.GET('/api/v1/batches/{id}/rows', { params: { path, query } }));
-        throw new Problem(422, row?.why ?? 'It was refused', null, {});
-    }
+    const row = async () => (await take(api.GET('/api/v1/batches/{id}/rows', { params: { path } })))[0];
+    if (batch.refused > 0) throw new Problem(422, (await row())?.why ?? 'It was refused', null, {});
     if (batch.change === 0) return null;
     if (batch.floors_beyond > 0) return batch;
-    return take(api.POST('/api/v1/batches/{id}/apply', { params: { path }, body: {} }));
+    const applied = await take(api.POST('/api/v1/batches/{id}/apply', { params: { path }, body: {} }));
+    const made = await row();
+    if (made?.state === 'left') throw new Problem(409, made.why ?? 'It was left as it is', null, {});
+    if (made?.why) toast(`${made.sku}: ${made.why}`);
+    return applied;
 }
