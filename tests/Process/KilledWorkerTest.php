@@ -14,57 +14,14 @@ use PHPUnit\Framework\TestCase;
  */
 final class KilledWorkerTest extends TestCase
 {
+    use RealProcesses;
+
     private const KILLS = 50;
 
     private const CRASHES = 3;
 
-    /** A channel that has failed for long is left alone for some minutes at most. */
-    private const SECONDS_TO_SETTLE = 150;
-
     /** The last change before the round that is looked at. */
     private int $before = 0;
-
-    private PDO $ours;
-
-    private PDO $market;
-
-    /** @var array<int, resource> */
-    private array $workers = [];
-
-    protected function setUp(): void
-    {
-        self::assertFileExists(getenv('WRASSE_HOME').'/.env', 'bin/test sets this up');
-        $this->reconnect();
-    }
-
-    /** As often as it takes the server to come back. */
-    private function reconnect(): void
-    {
-        $settings = $this->settings();
-        $connect = fn (string $database): PDO => retry(60, fn () => new PDO(
-            $this->dsn($database), $settings['DB_USERNAME'], $settings['DB_PASSWORD'],
-            [PDO::ATTR_DEFAULT_FETCH_MODE => PDO::FETCH_ASSOC],
-        ), 250);
-        $this->ours = $connect('wrasse_process');
-        $this->market = $connect('quayside');
-    }
-
-    private function dsn(string $database): string
-    {
-        return "pgsql:host={$this->settings()['DB_HOST']};port={$this->settings()['DB_PORT']};dbname={$database}";
-    }
-
-    /** @return array<string, string> */
-    private function settings(): array
-    {
-        /** @var array<string, string> */
-        return parse_ini_file(getenv('WRASSE_HOME').'/.env', scanner_mode: INI_SCANNER_RAW);
-    }
-
-    protected function tearDown(): void
-    {
-        $this->killAll();
-    }
 
     public function test_killing_workers_loses_nothing_and_sends_nothing_twice(): void
     {
@@ -75,7 +32,7 @@ final class KilledWorkerTest extends TestCase
             $this->kill(array_rand($this->workers));
             $this->startWorkers(2);
             if ($kill % 5 === 4) {
-                $this->artisan('publishing:sweep');
+                $this->command('publishing:sweep');
             }
         }
         $this->waitUntilSettled();
@@ -91,7 +48,7 @@ final class KilledWorkerTest extends TestCase
             posix_kill((int) $this->one($this->ours, "SELECT pid FROM pg_stat_activity WHERE datname = 'wrasse_process' AND pid <> pg_backend_pid() ORDER BY random() LIMIT 1"), SIGKILL);
             $this->reconnect();
             $this->startWorkers(2);
-            $this->artisan('publishing:sweep');
+            $this->command('publishing:sweep');
         }
         $this->waitUntilSettled();
         $this->assertAllIsAccountedFor($since);
@@ -176,7 +133,7 @@ final class KilledWorkerTest extends TestCase
             for ($round = 0; $round < 3; $round++) {
                 sleep(4);
                 $this->nextVersions();
-                $this->artisan('pricing:run-due');
+                $this->command('pricing:run-due');
             }
             sleep(4);
             self::assertGreaterThan(100, (int) $this->one($this->ours, "SELECT count(*) FROM price_changes p JOIN channels c ON c.id = p.channel_id WHERE c.name = 'Quayside' AND p.state IN ('queued', 'sending', 'sent')"), 'it is full');
@@ -199,7 +156,7 @@ final class KilledWorkerTest extends TestCase
             $this->killAll();
             $this->startWorkers(2, $jump);
             usleep(1_200_000);
-            $this->artisan('publishing:sweep');
+            $this->command('publishing:sweep');
         }
         $this->killAll();
         $this->startWorkers(2);
@@ -213,7 +170,7 @@ final class KilledWorkerTest extends TestCase
         $since = (int) $this->one($this->market, 'SELECT coalesce(max(id), 0) FROM price_log');
         $this->before = (int) $this->one($this->ours, "SELECT coalesce(max(id), 0) FROM price_changes WHERE state = 'confirmed'");
         $this->ours->exec("UPDATE workspaces SET repricing = 'running', brake_listings_percent = 100");
-        $this->artisan('pricing:run-due');
+        $this->command('pricing:run-due');
         $this->startWorkers(2);
 
         return $since;
@@ -282,91 +239,6 @@ final class KilledWorkerTest extends TestCase
             $shown = (int) $this->one($this->market, "SELECT price FROM offer WHERE seller_id = 'kettle-crock' AND sku = ".$this->market->quote($listing['sku']));
             self::assertSame($shown, (int) $listing['price_minor'], $listing['sku']);
         }
-    }
-
-    /** @param  array<string, float>  $faults */
-    private function faults(array $faults): void
-    {
-        $settings = $this->settings();
-        $context = stream_context_create(['http' => [
-            'method' => 'PUT', 'header' => "Authorization: Bearer control-{$settings['MARKET_TOKEN']}\r\nContent-Type: application/json", 'content' => json_encode((object) $faults), 'ignore_errors' => true,
-        ]]);
-        self::assertNotFalse(file_get_contents("{$settings['QUAYSIDE_URL']}/control/faults", false, $context));
-        self::assertStringContainsString(' 200 ', $http_response_header[0] ?? '');
-    }
-
-    private function waitUntilSettled(): void
-    {
-        $until = time() + self::SECONDS_TO_SETTLE;
-        do {
-            $this->artisan('publishing:sweep');
-            usleep(500_000);
-            $open = (int) $this->one($this->ours, "SELECT (SELECT count(*) FROM price_changes WHERE state IN ('queued', 'sending', 'sent')) + (SELECT count(*) FROM feeds WHERE state <> 'closed') + (SELECT count(*) FROM jobs)");
-        } while ($open > 0 && time() < $until);
-        self::assertSame(0, $open, 'it did not settle');
-    }
-
-    private function startWorkers(int $wanted, ?string $clock = null): void
-    {
-        // A worker that lost its connection ends by itself.
-        foreach ($this->workers as $at => $process) {
-            if (! proc_get_status($process)['running']) {
-                proc_close($process);
-                unset($this->workers[$at]);
-            }
-        }
-        while (count($this->workers) < $wanted) {
-            $process = proc_open(
-                [PHP_BINARY, 'artisan', 'queue:work', '--queue=publish,market,confirm,default', '--sleep=0.1', '--tries=8', '--quiet'],
-                [1 => ['file', '/dev/null', 'w'], 2 => ['file', '/dev/null', 'w']], $pipes, dirname(__DIR__, 2), [...$this->environment(), ...($clock === null ? [] : ['LD_PRELOAD' => (string) self::fakeTime(), 'FAKETIME' => $clock])],
-            );
-            self::assertIsResource($process);
-            $this->workers[] = $process;
-        }
-    }
-
-    /** libfaketime: the clock of a process as it is asked for. */
-    private static function fakeTime(): ?string
-    {
-        return glob('/usr/lib/*/faketime/libfaketime.so.1')[0] ?? null;
-    }
-
-    private function killAll(): void
-    {
-        foreach (array_keys($this->workers) as $at) {
-            $this->kill($at);
-        }
-    }
-
-    private function kill(int $at): void
-    {
-        posix_kill(proc_get_status($this->workers[$at])['pid'], SIGKILL);
-        proc_close($this->workers[$at]);
-        unset($this->workers[$at]);
-    }
-
-    private function artisan(string $command): void
-    {
-        $process = proc_open([PHP_BINARY, 'artisan', $command, '--quiet'], [], $pipes, dirname(__DIR__, 2), $this->environment());
-        self::assertIsResource($process);
-        self::assertSame(0, proc_close($process), $command);
-    }
-
-    /** @return array<string, string> */
-    private function environment(): array
-    {
-        return [...getenv(), 'APP_ENV' => 'testing', 'DB_DATABASE' => 'wrasse_process', 'CACHE_STORE' => 'database', 'QUEUE_RETRY_AFTER' => '4', 'DECIDED_TOGETHER' => '40'];
-    }
-
-    private function one(PDO $database, string $sql): mixed
-    {
-        return $database->query($sql)->fetchColumn();
-    }
-
-    /** @return list<array<string, mixed>> */
-    private function all(PDO $database, string $sql): array
-    {
-        return $database->query($sql)->fetchAll();
     }
 
     /**
