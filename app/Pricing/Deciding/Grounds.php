@@ -19,22 +19,33 @@ use Wrasse\Core\Decision\Outcome;
  * What prices of listings rest on besides their market: rules, switches and prices set by hand, as they are at this moment. Says of a price
  * that is on its way whether it still holds.
  */
-final readonly class Grounds
+final class Grounds
 {
+    private readonly bool $areRulesPaused;
+
+    /** @var array<int, string|null> why a rule reprices none of its listings, by rule */
+    private array $off = [];
+
+    /** @var array<string, array{string|null, int, string}> by cause and rule: why it may do nothing now; since when a market must have been seen, in seconds since 1970; what is said where it was not */
+    private array $now = [];
+
     /**
      * @param  array<int, Rule>  $rules
      * @param  array<int, RuleDocument>  $documents  by rule
      * @param  array<int, PriceHold>  $holds  by listing
      */
     private function __construct(
-        private Workspace $workspace,
-        public array $rules,
-        private array $documents,
-        private RuleDocument $usual,
-        private array $holds,
-        private IgnoredRivals $ignored,
-        private CarbonImmutable $now,
+        private readonly Workspace $workspace,
+        public readonly array $rules,
+        private readonly array $documents,
+        private readonly RuleDocument $usual,
+        private readonly array $holds,
+        private readonly IgnoredRivals $ignored,
     ) {
+        $this->areRulesPaused = $workspace->repricing === Repricing::RulesPaused;
+        foreach ($rules as $id => $rule) {
+            $this->off[$id] = $rule->is_on ? null : "The rule “{$rule->name}” is switched off.";
+        }
     }
 
     /** @param  list<stdClass>  $rows  listings as ListingRows::withMarket() reads them */
@@ -51,7 +62,6 @@ final readonly class Grounds
             RuleDocument::usual(),
             PriceHold::query()->whereRaw('listing_id = ANY(?)', [IdArray::of($ids)])->get()->keyBy('listing_id')->all(),
             IgnoredRivals::on($ids),
-            CarbonImmutable::now(),
         );
     }
 
@@ -79,15 +89,12 @@ final readonly class Grounds
     /** Why no rule reprices a listing; null where one does. */
     public function whyIdle(stdClass $row): ?string
     {
-        $rule = $this->rules[$row->rule_id ?? 0] ?? null;
-
         return match (true) {
-            $rule === null => 'The listing is on no rule.',
-            $this->workspace->repricing === Repricing::RulesPaused => 'Rules are paused.',
+            $row->rule_id === null => 'The listing is on no rule.',
+            $this->areRulesPaused => 'Rules are paused.',
             ! $row->automation_on => 'Repricing of this listing is paused.',
             (bool) $row->is_compared => 'The listing is held back to compare.',
-            ! $rule->is_on => "The rule “{$rule->name}” is switched off.",
-            default => null,
+            default => $this->off[$row->rule_id],
         };
     }
 
@@ -99,16 +106,24 @@ final readonly class Grounds
      */
     public function whyNotNow(stdClass $row, string $cause): ?string
     {
-        $rule = $this->rules[$row->rule_id];
+        [$why, $seenSince, $stale] = $this->now["{$cause}:{$row->rule_id}"] ??= $this->ofRule($this->rules[$row->rule_id], $cause);
+
+        return $why ?? ($row->seen_at !== null && $row->seen_at < $seenSince ? $stale : null);
+    }
+
+    /** @return array{string|null, int, string} worked out once for all listings of a rule */
+    private function ofRule(Rule $rule, string $cause): array
+    {
+        $now = CarbonImmutable::now();
         $times = $rule->times($this->workspace->time_zone);
         $isByPerson = in_array($cause, Cause::BY_PERSON, true);
-
-        return match (true) {
-            ! $isByPerson && ! $times->allow($this->now) => "The rule “{$rule->name}” does not change prices at this time.",
+        $why = match (true) {
+            ! $isByPerson && ! $times->allow($now) => "The rule “{$rule->name}” does not change prices at this time.",
             $cause === Cause::MARKET && ! $times->followsTheMarket() => "The rule “{$rule->name}” does not follow the market; it decides again at its next time.",
-            $row->seen_at !== null && $row->seen_at < $this->now->subMinutes($rule->stale_minutes)->getTimestamp() => "Its market was last seen more than {$rule->stale_minutes} minutes ago.",
             default => null,
         };
+
+        return [$why, $now->subMinutes($rule->stale_minutes)->getTimestamp(), "Its market was last seen more than {$rule->stale_minutes} minutes ago."];
     }
 
     /**

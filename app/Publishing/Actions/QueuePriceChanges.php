@@ -40,6 +40,7 @@ final readonly class QueuePriceChanges
         $unsent = in_array(true, array_column($event->open, 'isHeld'), true) ? Run::unsent() : [];
         $waits = $this->waits($prices);
         $now = CarbonImmutable::now();
+        $at = CopyRows::time($now);
         $lines = $replaced = $channels = [];
         foreach ($prices as $listingId => $price) {
             $before = $event->open[$listingId] ?? null;
@@ -57,7 +58,7 @@ final readonly class QueuePriceChanges
             if ($isPublished && $before !== null && ! array_key_exists($before->id, $withdrawn)) {
                 $replaced[] = $before->id;
             }
-            $line = $this->line($event->workspaceId, $price, $before, $unsent, $waits[$price->channelId], $now);
+            $line = $this->line($event->workspaceId, $price, $before, $unsent, $waits[$price->channelId], $at, $price->afterSeconds === 0 ? $at : $this->dueAt($price, $before, $now));
             $lines[] = $line;
             if ($line['state'] === ChangeState::Queued->value) {
                 $channels[$price->channelId] = true;
@@ -101,7 +102,7 @@ final readonly class QueuePriceChanges
      * @param  list<int>  $unsent  runs of which nothing may be sent yet
      * @return array<string, int|string|null>
      */
-    private function line(int $workspaceId, DecidedPrice $price, ?OpenPrice $before, array $unsent, ?WaitsFor $closed, CarbonImmutable $now): array
+    private function line(int $workspaceId, DecidedPrice $price, ?OpenPrice $before, array $unsent, ?WaitsFor $closed, string $at, string $dueAt): array
     {
         $staysHeld = $before !== null && $before->isHeld && $price->userId === null && in_array($before->runId, $unsent, true);
         $waits = $price->isHeld || $staysHeld ? WaitsFor::Brake : $closed;
@@ -112,8 +113,6 @@ final readonly class QueuePriceChanges
             $waits !== null => ChangeState::Waiting,
             default => ChangeState::Queued,
         };
-        $at = CopyRows::time($now);
-        $dueAt = CopyRows::time($now->addSeconds($price->afterSeconds));
 
         return [
             'workspace_id' => $workspaceId,
@@ -127,12 +126,20 @@ final readonly class QueuePriceChanges
             'ceiling_minor' => $price->ceiling,
             'state' => $state->value,
             'waits_for' => $state === ChangeState::Waiting ? $waits->value : null,
-            'due_at' => $price->afterSeconds > 0 && $before !== null ? min($dueAt, CopyRows::time(CarbonImmutable::parse($before->dueAt))) : $dueAt,
+            'due_at' => $dueAt,
             'queued_at' => $at,
             'settled_at' => in_array($state, [ChangeState::Confirmed, ChangeState::Withdrawn], true) ? $at : null,
             'user_id' => $price->userId,
             'problem' => $price->refusal,
         ];
+    }
+
+    /** What takes the place of a price that waits already waits no longer than that. */
+    private function dueAt(DecidedPrice $price, ?OpenPrice $before, CarbonImmutable $now): string
+    {
+        $dueAt = $now->addSeconds($price->afterSeconds);
+
+        return CopyRows::time($before === null ? $dueAt : $dueAt->min(CarbonImmutable::parse($before->dueAt)));
     }
 
     /** @param  array<int, DecidedPrice>  $prices */

@@ -29,15 +29,19 @@ final class BenchLatencyCommand extends Command
 
     private const TICKS_PER_SECOND = 5;
 
+    private const LONGEST_SECONDS = 300;
+
     public function handle(CurrentWorkspace $current): int
     {
         $workspace = Workspace::query()->where('name', 'Kettle & Crock')->firstOrFail();
 
         return $current->within($workspace->id, function () use ($workspace): int {
+            $this->line('latency, '.Patience::load());
             $this->prepare($workspace);
             $moves = $this->move($this->targets($workspace->id));
             sleep(10);
             $this->report($moves);
+            $this->line(Patience::load().' at the end');
 
             return self::SUCCESS;
         });
@@ -53,12 +57,14 @@ final class BenchLatencyCommand extends Command
         DB::table('limit_scopes')->where('workspace_id', $workspace->id)->delete();
         DB::table('listings')->where('workspace_id', $workspace->id)->update(['rule_id' => $rule->id, 'automation_on' => true, 'stock' => 10, 'limits' => '{"floor": [], "ceiling": []}']);
         DecideListingsJob::dispatchInChunks($workspace->id, array_values(DB::table('listings')->where('workspace_id', $workspace->id)->orderBy('id')->pluck('id')->all()), 'limits');
-        for ($quiet = 0; $quiet < 10; $quiet++) {
-            if (DB::table('jobs')->exists() || DB::table('price_changes')->whereIn('state', ['queued', 'sending', 'sent'])->exists()) {
-                $quiet = 0;
-            }
-            usleep(200_000);
-        }
+        $quiet = 0;
+        $isQuiet = function () use ($workspace, &$quiet): bool {
+            $isBusy = DB::table('jobs')->exists() || DB::table('price_changes')->where('workspace_id', $workspace->id)->whereIn('state', ['queued', 'sending', 'sent'])->exists();
+            $quiet = $isBusy ? 0 : $quiet + 1;
+
+            return $quiet === 10;
+        };
+        Patience::until('What was to be sent before', self::LONGEST_SECONDS, $isQuiet, 200);
     }
 
     /** @return list<array{channel: int, listing: int, item: string, seller: string, low: int, high: int}> listings with the offer that leads there */

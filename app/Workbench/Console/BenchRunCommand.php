@@ -21,6 +21,8 @@ final class BenchRunCommand extends Command
 
     private const CLIENTS = 10;
 
+    private const LONGEST_SECONDS = 300;
+
     private string $token = '';
 
     private int $listings = 0;
@@ -33,7 +35,9 @@ final class BenchRunCommand extends Command
         $parts = ['lists' => $this->lists(...), 'bulk' => $this->bulk(...), 'floors' => $this->floors(...), 'import' => $this->import(...), 'effect' => $this->effect(...), 'run' => $this->fullRun(...)];
         foreach ($parts as $name => $measure) {
             if (in_array($this->option('only'), [null, $name], true)) {
+                $this->line("{$name}, ".Patience::load());
                 $measure();
+                $this->line(Patience::load().' at the end');
             }
         }
 
@@ -152,9 +156,7 @@ final class BenchRunCommand extends Command
             $before = $this->setBased();
             $seconds = $this->seconds(function () use ($rule): void {
                 $run = $this->send('POST', "/api/v1/rules/{$rule}/run", [])['run'];
-                while (DB::table('runs')->where('id', $run)->whereNull('finished_at')->exists()) {
-                    usleep(20_000);
-                }
+                Patience::until('The run', self::LONGEST_SECONDS, fn () => DB::table('runs')->where('id', $run)->whereNotNull('finished_at')->exists(), 20);
             });
             $yardstick = ($before + $this->setBased()) / 2;
             $rows[] = [$name, sprintf('%.1f', $seconds), sprintf('%.2f', $yardstick), sprintf('%.1f', $seconds / $yardstick)];
@@ -222,20 +224,16 @@ final class BenchRunCommand extends Command
 
     private function waitFor(string $batch, string $state): void
     {
-        do {
-            usleep(50_000);
+        Patience::until('The batch', self::LONGEST_SECONDS, function () use ($batch, $state): bool {
             $now = (string) DB::table('batches')->where('id', $batch)->value('state');
-            if ($now === 'failed') {
-                throw new RuntimeException('The batch failed; see the log.');
-            }
-        } while ($now !== $state);
+
+            return $now === 'failed' ? throw new RuntimeException('The batch failed; see the log.') : $now === $state;
+        });
     }
 
     private function emptyQueue(): void
     {
-        while (DB::table('jobs')->exists()) {
-            usleep(50_000);
-        }
+        Patience::until('The queue', self::LONGEST_SECONDS, fn () => DB::table('jobs')->doesntExist());
     }
 
     /** @param  callable(): mixed  $work */
