@@ -39,7 +39,7 @@ const pictures = {
     },
     today: async () => {
         await page.goto('/today');
-        await page.getByRole('heading', { name: 'Waiting for your yes' }).waitFor();
+        await page.getByRole('heading', { name: 'Needs approval' }).waitFor();
         await settle();
     },
     bulk: async () => {

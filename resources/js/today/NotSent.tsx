@@ -2,15 +2,9 @@ import { api, take } from '@/api/client';
 import { ago, money } from '@/ui/figures';
 import { Button } from '@/ui/Button';
 import { ProblemNotice } from '@/ui/Notice';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { Link } from 'react-router';
-
-export const useNotSent = () =>
-    useQuery({
-        queryKey: ['changes', 'to_acknowledge'],
-        queryFn: () => take(api.GET('/api/v1/changes', { params: { query: { state: 'to_acknowledge' } } })),
-        staleTime: 5_000,
-    });
+import { useNotSent } from './queries';
 
 /** Prices that people set or approved and that did not go out, until someone has seen it. */
 export function NotSent() {
@@ -24,9 +18,9 @@ export function NotSent() {
     if (changes.error) return <ProblemNotice error={changes.error} onRetry={() => void changes.refetch()} />;
     if (rows.length === 0) return null;
     return (
-        <section aria-label="Prices you set that did not go out">
+        <section aria-label="Prices set by hand that did not go out">
             <div className="mb-1.5 flex items-baseline gap-3">
-                <h2 className="text-[17px]">Prices you set that did not go out</h2>
+                <h2 className="text-[17px]">Prices set by hand that did not go out</h2>
                 {rows.length > 1 && (
                     <Button
                         className="ml-auto"

@@ -16,6 +16,14 @@ export const useToday = () =>
 export const useApprovals = () =>
     useQuery({ queryKey: ['approvals'], queryFn: () => take(api.GET('/api/v1/approvals')), staleTime: 5_000 });
 
+/** Prices that people set or approved and that did not go out, which nobody has seen yet. */
+export const useNotSent = () =>
+    useQuery({
+        queryKey: ['changes', 'to_acknowledge'],
+        queryFn: () => take(api.GET('/api/v1/changes', { params: { query: { state: 'to_acknowledge' } } })),
+        staleTime: 5_000,
+    });
+
 /** How much waits for a person: stopped runs, prices, listings that cannot be priced, changes that did not arrive. */
 export function useForYou(): number | undefined {
     const approvals = useApprovals();
@@ -23,12 +31,14 @@ export function useForYou(): number | undefined {
     const today = useToday();
     const worklist = useWorklist();
     const spirals = useSpirals();
+    const notSent = useNotSent();
     if (!approvals.data || !runs.data || !today.data || !worklist.data) return undefined;
     const sum = (numbers: number[]) => numbers.reduce((all, one) => all + one, 0);
     return (
         sum(Object.values(approvals.data.counts)) +
         runs.data.length +
         (spirals.data?.filter((spiral) => spiral.answer === null).length ?? 0) +
+        (notSent.data?.changes.length ?? 0) +
         sum(today.data.failing.map((group) => group.many)) +
         today.data.changed_elsewhere +
         sum(worklist.data.map((group) => group.many))

@@ -113,7 +113,7 @@ function Input({ listing, field, onDone }: { listing: Listing; field: Figure; on
                 className="h-7 w-full rounded border border-stripe bg-sheet px-1 text-right"
             />
             {(field === 'price' || problem) && (
-                <span className="absolute top-8 right-0 z-20 grid w-60 gap-2 rounded-md border border-line-2 bg-sheet p-2 text-left text-[12.5px] whitespace-normal shadow-md">
+                <span className="absolute -top-1 right-full z-20 mr-2 grid w-60 gap-2 rounded-md border border-line-2 bg-sheet p-2 text-left text-[12.5px] whitespace-normal shadow-md">
                     {problem && (
                         <span role="alert" className="border-l-4 border-broken bg-broken-soft px-2 py-1.5">
                             {problem.says}

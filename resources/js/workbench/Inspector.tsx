@@ -5,7 +5,7 @@ import { Button } from '@/ui/Button';
 import { clock, money, percent, signed } from '@/ui/figures';
 import { InlineButton } from '@/ui/InlineButton';
 import { Notice, ProblemNotice } from '@/ui/Notice';
-import { ASSIGNED, changeState, OFF, PROBLEMS, reason } from '@/ui/words';
+import { ASSIGNED, changeState, PROBLEMS, reason } from '@/ui/words';
 import { X } from 'lucide-react';
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
@@ -15,6 +15,7 @@ import { LimitsForm } from './LimitsForm';
 import { Offers } from './Offers';
 import { HistoryTable } from './HistoryTable';
 import { useChangeListing, useHistory, useListing, useReleaseHandPrice } from './queries';
+import { ruleState } from './columns';
 import { Why } from './Why';
 
 const LINK = 'text-stripe underline underline-offset-2';
@@ -142,11 +143,14 @@ function ByHand({ listing }: { listing: Listing }) {
     );
 }
 
+/** Whether what its rule says becomes its price: nothing is switched off, and no price set by hand stands. */
+const followsItsRule = (listing: Listing) => listing.repriced && listing.hand_price === null;
+
 function heading(listing: Listing, { decision }: ListingDetail): string {
     if (listing.problem) return 'Why it cannot be priced';
     if (listing.rule_id === null) return 'On no rule; beside the cheapest';
     if (decision.price)
-        return listing.repriced ? `Why ${money(decision.price)}` : `Its rule would say ${money(decision.price)}`;
+        return followsItsRule(listing) ? `Why ${money(decision.price)}` : `Its rule would say ${money(decision.price)}`;
     return `Why it stays at ${money(listing.price)}`;
 }
 
@@ -179,7 +183,7 @@ function Line({ detail, onImport }: { detail: ListingDetail; onImport: () => voi
                 floor={listing.floor}
                 ceiling={listing.ceiling}
                 price={listing.price}
-                proposed={listing.going_to ?? (listing.repriced ? decision.price : null)}
+                proposed={listing.going_to ?? (followsItsRule(listing) ? decision.price : null)}
                 marks={listing.marks.map((mark) => ({ ...mark, seller: names.get(mark.seller) ?? mark.seller }))}
                 currency={listing.currency}
                 large
@@ -193,13 +197,14 @@ function Line({ detail, onImport }: { detail: ListingDetail; onImport: () => voi
 }
 
 function SixFigures({ detail: { listing, decision, offers } }: { detail: ListingDetail }) {
-    const after = decision.after;
+    const isFollowing = followsItsRule(listing);
+    const after = listing.hand_price ? null : decision.after;
     const before = decision.before;
     const lowest = offers.find((offer) => offer.dropped === null);
     const figures: [string, string, string][] = [
         ['Now', '', money(listing.price)],
         [
-            listing.rule_id === null ? 'Level with it' : listing.repriced ? 'Going to' : 'Would go to',
+            listing.rule_id === null ? 'Level with it' : isFollowing ? 'Going to' : 'Its rule would say',
             '',
             decision.price ? money(decision.price) : listing.problem ? '–' : 'stays',
         ],
@@ -313,7 +318,7 @@ function Actions({ listing }: { listing: Listing }) {
                             {listing.assigned_by && (
                                 <span className="text-text-3">, {ASSIGNED[listing.assigned_by]}</span>
                             )}
-                            <span className="block">{listing.off ? OFF[listing.off] : reason(listing.reason)}</span>
+                            <span className="block">{ruleState(listing).says || reason(listing.reason)}</span>
                         </>
                     ) : (
                         'On no rule: choose it in the list to put it on one.'
