@@ -42,8 +42,8 @@ final readonly class Today
     {
         DB::statement(<<<'SQL'
             INSERT INTO standing_days (workspace_id, day, listings, buy_box)
-            SELECT workspace_id, (now() AT TIME ZONE 'UTC')::date, count(*), count(*) FILTER (WHERE holds_buy_box) FROM listings
-            WHERE rank IS NOT NULL AND NOT is_draft AND coalesce(stock, 1) > 0 AND channel_id IN (SELECT id FROM channels WHERE kind = 'marketplace') GROUP BY workspace_id
+            SELECT l.workspace_id, (now() AT TIME ZONE w.time_zone)::date, count(*), count(*) FILTER (WHERE holds_buy_box) FROM listings l JOIN workspaces w ON w.id = l.workspace_id
+            WHERE rank IS NOT NULL AND NOT is_draft AND coalesce(stock, 1) > 0 AND channel_id IN (SELECT id FROM channels WHERE kind = 'marketplace') GROUP BY l.workspace_id, w.time_zone
             ON CONFLICT (workspace_id, day) DO UPDATE SET listings = excluded.listings, buy_box = excluded.buy_box
             SQL);
     }

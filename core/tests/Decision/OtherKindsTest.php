@@ -43,6 +43,14 @@ final class OtherKindsTest extends TestCase
         self::assertSame($says, self::says(['listing' => ['sales' => $sales], 'rule' => [...self::SALES, ...$rule]]));
     }
 
+    public function test_the_window_ends_before_the_day_where_the_seller_is(): void
+    {
+        $says = fn (array $change) => self::says([...$change, 'listing' => ['sales' => [['date' => '2026-03-02', 'units' => 99]]], 'rule' => self::SALES]);
+        self::assertSame('change sales_pace 23.65', $says(['now' => '2026-03-02T23:30:00Z']), 'in UTC it is still that day');
+        self::assertSame('change sales_pace 25.90', $says(['now' => '2026-03-02T23:30:00Z', 'today' => '2026-03-03']), 'half an hour past midnight in Berlin');
+        self::assertSame('change sales_pace 23.65', $says(['now' => '2026-03-03T00:30:00Z', 'today' => '2026-03-02']), 'still that day in New York');
+    }
+
     public function test_a_change_within_the_window_leaves_it_open(): void
     {
         $says = fn (string $changed) => self::says(['listing' => ['last_changed_at' => $changed], 'rule' => self::SALES]);

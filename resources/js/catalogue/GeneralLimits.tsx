@@ -1,9 +1,10 @@
 import { Problem, type Workspace } from '@/api/client';
-import { useChangeWorkspace } from '@/api/queries';
+import { useChangeWorkspace, useWaiting } from '@/api/queries';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { ProblemNotice } from '@/ui/Notice';
 import { Tick } from '@/ui/Tick';
+import { count } from '@/ui/words';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { draft, finish } from './limitTerms';
@@ -28,6 +29,9 @@ export function GeneralLimits({ workspace }: { workspace: Workspace }) {
     const [freezeFrom, setFreezeFrom] = useState(workspace.freeze?.from ?? '');
     const [freezeTo, setFreezeTo] = useState(workspace.freeze?.to ?? '');
     const [included, setIncluded] = useState(workspace.tax_included);
+    const waiting = (useWaiting().data ?? [])
+        .filter((one) => one.waits_for === 'hours')
+        .reduce((sum, one) => sum + one.many, 0);
     const problem = change.error instanceof Problem ? change.error : null;
 
     const save = () =>
@@ -131,7 +135,8 @@ export function GeneralLimits({ workspace }: { workspace: Workspace }) {
                         />
                         <span className="pt-1.5 text-text-3">
                             {workspace.freeze?.time_zone ?? workspace.time_zone}; empty: at any hour. What is decided
-                            meanwhile waits.
+                            meanwhile waits, and is checked once more before it is sent.
+                            {waiting > 0 && ` ${count(waiting, 'price waits', 'prices wait')} now.`}
                         </span>
                     </div>
                 </fieldset>
