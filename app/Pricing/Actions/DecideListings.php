@@ -87,12 +87,12 @@ final readonly class DecideListings
         $grounds = Grounds::of($workspace, $rows);
         $decided = $this->decider->decide($workspace, $rows, $grounds->document(...), CarbonImmutable::now());
         $standing = new Standing;
-        $set = new HandPricesMet;
-        $kept = $this->keep->handle($workspace, $this->acting($decided, $standing, $grounds, $cause, $open, $set), $grounds->rules, $cause, $runId);
+        $outcomes = new PriceOutcomes;
+        $kept = $this->keep->handle($workspace, $this->acting($decided, $standing, $grounds, $cause, $open, $outcomes), $grounds->rules, $cause, $runId);
         $standing->write();
-        $this->endHolds($set->ended);
+        $this->endHolds($outcomes->ended);
         $this->ask->handle($workspace, $kept, $listingIds, $answers);
-        $this->publish($workspace, $kept, $cause, $runId, $open, $set, $tally, $answers);
+        $this->publish($workspace, $kept, $cause, $runId, $open, $outcomes, $tally, $answers);
         $tally->outcomes['idle'] = count($listingIds) - count($kept);
     }
 
@@ -104,16 +104,16 @@ final readonly class DecideListings
      * @param  array<int, OpenPrice>  $open
      * @return Generator<Decided>
      */
-    private function acting(iterable $decided, Standing $standing, Grounds $grounds, string $cause, array $open, HandPricesMet $set): Generator
+    private function acting(iterable $decided, Standing $standing, Grounds $grounds, string $cause, array $open, PriceOutcomes $outcomes): Generator
     {
         foreach ($decided as $one) {
             $row = $one->row;
             $isRepriced = $grounds->whyIdle($row) === null;
             $standing->note($one, $isRepriced);
             $before = $open[$row->id] ?? null;
-            $isHeld = $set->meets($one, $grounds, $before);
-            if ($before !== null && ! $before->hasLeft && ! $set->wants($row->id)) {
-                $set->judge($before, $grounds->against($before, $one));
+            $isHeld = $outcomes->applyHold($one, $grounds, $before);
+            if ($before !== null && ! $before->hasLeft && ! $outcomes->isReplacedByHand($row->id)) {
+                $outcomes->review($before, $grounds->against($before, $one));
             }
             if ($isRepriced && $grounds->whyNotNow($row, $cause) === null && ! $isHeld) {
                 yield $one;
@@ -135,7 +135,7 @@ final readonly class DecideListings
      * @param  array<int, array{int, Ruling}>  $kept  decisions by listing
      * @param  array<int, OpenPrice>  $open
      */
-    private function publish(Workspace $workspace, array $kept, string $cause, ?int $runId, array $open, HandPricesMet $set, Tally $tally, ?Answers $answers): void
+    private function publish(Workspace $workspace, array $kept, string $cause, ?int $runId, array $open, PriceOutcomes $outcomes, Tally $tally, ?Answers $answers): void
     {
         $going = [];
         foreach ($kept as $listingId => [$decisionId, $one]) {
@@ -147,8 +147,8 @@ final readonly class DecideListings
         }
         $this->countMoves($workspace, $going, $open, $tally);
         $marketRuns = $cause === Cause::MARKET ? $this->runs->countMarketMoves($workspace, $tally->bigMovesOfRule) : [];
-        $prices = [...$set->going, ...$this->prices($workspace, $going, $cause, $runId, $marketRuns, $answers)];
-        $withdrawn = $set->withdrawn;
+        $prices = [...$outcomes->going, ...$this->prices($workspace, $going, $cause, $runId, $marketRuns, $answers)];
+        $withdrawn = $outcomes->withdrawn;
         foreach ($prices as $price) {
             $before = $open[$price->listingId] ?? null;
             // Where a person set it, it is told why the rule's took its place.

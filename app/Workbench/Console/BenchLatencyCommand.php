@@ -36,12 +36,12 @@ final class BenchLatencyCommand extends Command
         $workspace = Workspace::query()->where('name', 'Kettle & Crock')->firstOrFail();
 
         return $current->within($workspace->id, function () use ($workspace): int {
-            $this->line('latency, '.Patience::load());
+            $this->line('latency, '.MachineLoad::words());
             $this->prepare($workspace);
             $moves = $this->move($this->targets($workspace->id));
             sleep(10);
             $this->report($moves);
-            $this->line(Patience::load().' at the end');
+            $this->line(MachineLoad::words().' at the end');
 
             return self::SUCCESS;
         });
@@ -64,7 +64,7 @@ final class BenchLatencyCommand extends Command
 
             return $quiet === 10;
         };
-        Patience::until('What was to be sent before', self::LONGEST_SECONDS, $isQuiet, 200);
+        Deadline::wait('What was to be sent before', self::LONGEST_SECONDS, $isQuiet, 200);
     }
 
     /** @return list<array{channel: int, listing: int, item: string, seller: string, low: int, high: int}> listings with the offer that leads there */

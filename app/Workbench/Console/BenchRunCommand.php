@@ -35,9 +35,9 @@ final class BenchRunCommand extends Command
         $parts = ['lists' => $this->lists(...), 'bulk' => $this->bulk(...), 'floors' => $this->floors(...), 'import' => $this->import(...), 'effect' => $this->effect(...), 'run' => $this->fullRun(...)];
         foreach ($parts as $name => $measure) {
             if (in_array($this->option('only'), [null, $name], true)) {
-                $this->line("{$name}, ".Patience::load());
+                $this->line("{$name}, ".MachineLoad::words());
                 $measure();
-                $this->line(Patience::load().' at the end');
+                $this->line(MachineLoad::words().' at the end');
             }
         }
 
@@ -156,7 +156,7 @@ final class BenchRunCommand extends Command
             $before = $this->setBased();
             $seconds = $this->seconds(function () use ($rule): void {
                 $run = $this->send('POST', "/api/v1/rules/{$rule}/run", [])['run'];
-                Patience::until('The run', self::LONGEST_SECONDS, fn () => DB::table('runs')->where('id', $run)->whereNotNull('finished_at')->exists(), 20);
+                Deadline::wait('The run', self::LONGEST_SECONDS, fn () => DB::table('runs')->where('id', $run)->whereNotNull('finished_at')->exists(), 20);
             });
             $yardstick = ($before + $this->setBased()) / 2;
             $rows[] = [$name, sprintf('%.1f', $seconds), sprintf('%.2f', $yardstick), sprintf('%.1f', $seconds / $yardstick)];
@@ -224,7 +224,7 @@ final class BenchRunCommand extends Command
 
     private function waitFor(string $batch, string $state): void
     {
-        Patience::until('The batch', self::LONGEST_SECONDS, function () use ($batch, $state): bool {
+        Deadline::wait('The batch', self::LONGEST_SECONDS, function () use ($batch, $state): bool {
             $now = (string) DB::table('batches')->where('id', $batch)->value('state');
 
             return $now === 'failed' ? throw new RuntimeException('The batch failed; see the log.') : $now === $state;
@@ -233,7 +233,7 @@ final class BenchRunCommand extends Command
 
     private function emptyQueue(): void
     {
-        Patience::until('The queue', self::LONGEST_SECONDS, fn () => DB::table('jobs')->doesntExist());
+        Deadline::wait('The queue', self::LONGEST_SECONDS, fn () => DB::table('jobs')->doesntExist());
     }
 
     /** @param  callable(): mixed  $work */

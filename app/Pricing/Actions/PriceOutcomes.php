@@ -11,8 +11,8 @@ use App\Pricing\Events\DecidedPrice;
 use App\Pricing\Models\PriceHold;
 use App\Pricing\Runs\OpenPrice;
 
-/** What becomes of prices set by hand, and of those on their way, while listings are decided on. */
-final class HandPricesMet
+/** What becomes of prices set by hand, and of those that are open, while listings are decided on. */
+final class PriceOutcomes
 {
     /** @var list<DecidedPrice> set by hand, and due to be sent now, or no longer allowed */
     public array $going = [];
@@ -26,8 +26,12 @@ final class HandPricesMet
     /** @var array<int, true> */
     private array $wanted = [];
 
-    /** Whether a price set by hand stands on the listing, so that its rule leaves it alone. One that its limits no longer allow stands no longer. */
-    public function meets(Decided $one, Grounds $grounds, ?OpenPrice $open): bool
+    /**
+     * Sends the price that someone set by hand where it has not arrived yet, and ends it where it is over or its limits no longer allow it.
+     *
+     * @return bool whether it stands, so that the rule leaves the listing alone
+     */
+    public function applyHold(Decided $one, Grounds $grounds, ?OpenPrice $open): bool
     {
         $row = $one->row;
         $hold = $grounds->hold($row);
@@ -55,12 +59,13 @@ final class HandPricesMet
     }
 
     /** Whether a price set by hand takes the place of what is on its way. */
-    public function wants(int $listingId): bool
+    public function isReplacedByHand(int $listingId): bool
     {
         return isset($this->wanted[$listingId]);
     }
 
-    public function judge(OpenPrice $open, ?string $because): void
+    /** @param  string|null  $because  null where it holds */
+    public function review(OpenPrice $open, ?string $because): void
     {
         if ($because !== null) {
             $this->withdrawn[$open->id] = $because;
