@@ -14,7 +14,7 @@ import { ChangePanel } from './ChangePanel';
 import { Runs } from './Runs';
 
 const GRID = '96px minmax(170px,1.3fr) 78px 78px 74px 62px minmax(150px,1fr) minmax(140px,1fr)';
-const HEADS = ['When', 'Listing', 'Before €', 'After €', 'Change €', '%', 'Why', 'How it stands'];
+const HEADS = ['When', 'Listing', 'Before €', 'After €', 'Change €', '%', 'Why', 'State'];
 const ROW_PX = 43;
 
 type Group = 'on_the_way' | 'confirmed' | 'failed' | 'superseded';
@@ -82,12 +82,12 @@ export default function ChangesPage() {
                         />
                         <Select
                             hideLabel
-                            label="How it stands"
+                            label="State"
                             className="w-44"
                             value={state}
                             onChange={(value) => set('state', value)}
                             options={[
-                                ['', 'however it stands'],
+                                ['', 'any state'],
                                 ['on_the_way', 'on the way'],
                                 ['confirmed', 'confirmed'],
                                 ['failed', 'failed'],

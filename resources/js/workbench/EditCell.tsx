@@ -52,7 +52,7 @@ export function EditCell({ listing, field }: { listing: Listing; field: Figure }
             }}
             className="-mx-1 rounded px-1 decoration-line-2 underline-offset-4 hover:bg-stripe-soft hover:underline"
         >
-            {figure === null ? <span className="text-stripe">give it</span> : money(figure)}
+            {figure === null ? <span className="text-stripe">add</span> : money(figure)}
         </button>
     );
 }
