@@ -90,7 +90,10 @@ test('a starter rule begins with ten listings, asks, is answered, widened, stopp
         .fill(ceiling);
     await page.getByRole('button', { name: 'Set this price' }).click();
     await expect(waiting(page)).toHaveCount(asked - 2);
-    await waiting(page).first().getByRole('button', { name: /^Reject/ }).click();
+    await waiting(page)
+        .first()
+        .getByRole('button', { name: /^Reject/ })
+        .click();
     await page.getByLabel('Why (for those who look back)').fill('He sells seconds');
     await page.getByRole('button', { name: /^Keep / }).click();
     await expect(waiting(page)).toHaveCount(asked - 3);
