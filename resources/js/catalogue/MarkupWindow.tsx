@@ -3,6 +3,7 @@ import { useStartBatch } from '@/catalogue/batches/queries';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { money, percent, signedPercent } from '@/ui/figures';
+import { HandPriceStands, type Stands } from '@/ui/HandPriceStands';
 import { ProblemNotice } from '@/ui/Notice';
 import { Select } from '@/ui/Select';
 import { Tick } from '@/ui/Tick';
@@ -30,6 +31,7 @@ export function MarkupWindow({ supplier, others, onClose }: Props) {
     const client = useQueryClient();
     const [, setParams] = useSearchParams();
     const start = useStartBatch();
+    const [stands, setStands] = useState<Stands>();
     const [draft, setDraft] = useState(() => markupDraft(supplier.markup));
     const [also, setAlso] = useState<ReadonlySet<string>>(new Set());
     const set = (change: Partial<MarkupDraft>) => setDraft((before) => ({ ...before, ...change }));
@@ -50,7 +52,7 @@ export function MarkupWindow({ supplier, others, onClose }: Props) {
         save.mutate(finishMarkup(draft), {
             onSuccess: () =>
                 start.mutate(
-                    { edit: 'markup', wanted: {}, filter: { supplier: supplier.name } },
+                    { edit: 'markup', wanted: { ...stands }, filter: { supplier: supplier.name } },
                     {
                         onSuccess: (batch) => {
                             onClose();
@@ -106,6 +108,12 @@ export function MarkupWindow({ supplier, others, onClose }: Props) {
                             <ProblemNotice key={index} error={error} />
                         ),
                 )}
+                <HandPriceStands
+                    label="Prices of listings that are there stand"
+                    value={stands}
+                    onChange={setStands}
+                    className="w-72"
+                />
                 <div className="flex flex-wrap gap-2">
                     <Button look="main" type="submit" disabled={busy}>
                         Keep it for new drafts

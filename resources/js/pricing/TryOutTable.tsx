@@ -2,6 +2,7 @@ import type { TryOut, TryOutRow } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { money, percent, signed, signedPercent } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
+import { HandPriceStands, type Stands } from '@/ui/HandPriceStands';
 import { Select } from '@/ui/Select';
 import { Tick } from '@/ui/Tick';
 import { useStartBatch } from '@/catalogue/batches/queries';
@@ -41,6 +42,7 @@ export function TryOutTable({
     const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
     const [, setParams] = useSearchParams();
     const start = useStartBatch();
+    const [stands, setStands] = useState<Stands>();
     const [shown, setShown] = useState<Shown>('all');
     const rows = useMemo(() => tryOut.rows.filter((row) => shown === 'all' || row.outcome === shown), [tryOut, shown]);
     const box = useRef<HTMLDivElement>(null);
@@ -58,6 +60,9 @@ export function TryOutTable({
                     {rows.length} of {tryOut.rows.length} listings, nothing is sent
                 </span>
                 {chosen.size > 0 && (
+                    <HandPriceStands hideLabel label="The prices stand" value={stands} onChange={setStands} />
+                )}
+                {chosen.size > 0 && (
                     <Button
                         look="main"
                         disabled={start.isPending}
@@ -65,7 +70,7 @@ export function TryOutTable({
                             start.mutate(
                                 {
                                     edit: 'prices',
-                                    wanted: { prices: prices(tryOut.rows, chosen) },
+                                    wanted: { prices: prices(tryOut.rows, chosen), ...stands },
                                     listings: [...chosen],
                                 },
                                 { onSuccess: (batch) => setParams({ view: 'table', batch: batch.id }) },

@@ -26,11 +26,13 @@ export function HandPriceStands({
     value,
     onChange,
     label = 'It stands',
+    hideLabel = false,
     className = 'w-48',
 }: {
     value: Stands | undefined;
     onChange: (value: Stands) => void;
     label?: string;
+    hideLabel?: boolean;
     className?: string;
 }) {
     const usual = useWorkspace().data;
@@ -41,6 +43,7 @@ export function HandPriceStands({
     return (
         <Select<Option>
             label={label}
+            hideLabel={hideLabel}
             value={shown}
             options={options}
             onChange={(option) => onChange(read(option))}
