@@ -107,6 +107,26 @@ final class MarketplaceTest extends TestCase
         self::assertSame(422, $this->call('POST', '/v1/feeds', body: ['items' => [['sku' => 'KC-1101', 'price' => 'cheap']]], key: 'k2')['status']);
     }
 
+    public function test_a_feed_is_taken_back_before_it_arrives_and_before_it_is_worked_through_and_not_after(): void
+    {
+        $body = ['items' => [['sku' => 'KC-1101', 'price' => '19.90']]];
+        self::assertSame('cancelled', $this->call('DELETE', '/v1/feeds', key: 'late')['body']['status']);
+        self::assertSame(409, $this->call('POST', '/v1/feeds', body: $body, key: 'late')['status'], 'it comes too late');
+
+        $this->call('POST', '/v1/feeds', body: $body, key: 'waits');
+        self::assertSame('cancelled', $this->call('DELETE', '/v1/feeds', key: 'waits')['body']['status']);
+        self::assertSame(409, $this->call('POST', '/v1/feeds', body: $body, key: 'waits')['status']);
+        usleep(260_000);
+        $this->work();
+        self::assertSame([], $this->store->all('SELECT * FROM price_log'));
+
+        $done = $this->call('POST', '/v1/feeds', body: $body, key: 'done')['body']['id'];
+        usleep(260_000);
+        $this->work();
+        self::assertSame(['id' => $done, 'status' => 'done'], $this->call('DELETE', '/v1/feeds', key: 'done')['body']);
+        self::assertSame(400, $this->call('DELETE', '/v1/feeds')['status']);
+    }
+
     public function test_a_token_is_asked_for_and_calls_are_limited(): void
     {
         self::assertSame(401, (new Gate($this->store))->stop('Bearer wrong')?->status);

@@ -43,6 +43,17 @@ final class ShopTest extends TestCase
         self::assertSame('19.99', $this->call('GET', '/api/products', ['skus' => $sku])['products'][0]['price'], 'the same list again sets nothing');
     }
 
+    public function test_a_list_is_taken_back_before_it_comes_and_not_after(): void
+    {
+        $sku = $this->call('GET', '/api/products')['products'][0]['sku'];
+        $prices = ['prices' => [['sku' => $sku, 'price' => '17.50']]];
+        self::assertSame('cancelled', $this->call('DELETE', '/api/price-lists/late')['status']);
+        self::assertSame(['error' => 'this list was cancelled'], $this->call('PUT', '/api/price-lists/late', body: $prices));
+        $this->call('PUT', '/api/price-lists/soon', body: $prices);
+        self::assertSame(['id' => 'soon', 'status' => 'set'], $this->call('DELETE', '/api/price-lists/soon'));
+        self::assertSame('17.50', $this->call('GET', '/api/products', ['skus' => $sku])['products'][0]['price']);
+    }
+
     public function test_what_was_bought_is_told_once_and_takes_from_stock(): void
     {
         self::assertSame([], $this->call('GET', '/api/orders')['orders']);

@@ -38,7 +38,7 @@ final readonly class PriceChangeLifecycle
     /** @param  Builder<PriceChange>  $changes */
     public function wait(Builder $changes, WaitsFor $for): int
     {
-        return $this->move($changes, ChangeState::Waiting, ['waits_for' => $for, 'feed_id' => null]);
+        return $this->move($changes, ChangeState::Waiting, ['waits_for' => $for, 'feed_id' => null, 'problem' => null]);
     }
 
     /**
@@ -48,7 +48,7 @@ final readonly class PriceChangeLifecycle
      */
     public function queue(Builder $changes): int
     {
-        return $this->move($changes, ChangeState::Queued, ['feed_id' => null]);
+        return $this->move($changes, ChangeState::Queued, ['feed_id' => null, 'problem' => null]);
     }
 
     /** @param  Builder<PriceChange>  $changes */
