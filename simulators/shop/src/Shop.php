@@ -91,12 +91,9 @@ final readonly class Shop
     private function setPrices(string $id, array $body): Response
     {
         $prices = is_array($body['prices'] ?? null) ? $body['prices'] : [];
-        if ($this->store->one('SELECT id FROM price_list WHERE id = ? AND is_cancelled', [$id]) !== null) {
-            return Response::problem(409, 'this list was cancelled');
-        }
-        $this->store->transaction(function () use ($id, $prices): void {
+        $isTaken = $this->store->transaction(function () use ($id, $prices): bool {
             if ($this->store->run('INSERT INTO price_list (id) VALUES (?) ON CONFLICT DO NOTHING', [$id]) === 0) {
-                return;
+                return $this->store->one('SELECT id FROM price_list WHERE id = ? AND is_cancelled', [$id]) === null;
             }
             foreach ($prices as $line) {
                 $sku = (string) ($line['sku'] ?? '');
@@ -107,9 +104,11 @@ final readonly class Shop
                 }
                 $this->store->run('INSERT INTO price_list_line VALUES (?, ?, ?, ?) ON CONFLICT DO NOTHING', [$id, $sku, $price, $problem]);
             }
+
+            return true;
         });
 
-        return new Response(200, ['id' => $id]);
+        return $isTaken ? new Response(200, ['id' => $id]) : Response::problem(409, 'this list was cancelled');
     }
 
     /** A list that has not come yet will not be taken any more. */
