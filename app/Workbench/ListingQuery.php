@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Workbench;
 
 use App\Catalogue\Listings\ListingFilter;
+use App\Publishing\Models\ChangeState;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
@@ -74,7 +75,7 @@ final readonly class ListingQuery
             ->leftJoin('rules as r', 'r.id', '=', 'l.rule_id')
             ->leftJoin('listing_markets as m', 'm.listing_id', '=', 'l.id')
             ->leftJoin('standing_decisions as d', 'd.listing_id', '=', 'l.id')
-            ->leftJoin('price_changes as p', fn ($join) => $join->on('p.listing_id', '=', 'l.id')->whereIn('p.state', ['waiting', 'queued', 'sending', 'sent']))
+            ->leftJoin('price_changes as p', fn ($join) => $join->on('p.listing_id', '=', 'l.id')->whereIn('p.state', ChangeState::OPEN))
             ->leftJoin('price_holds as h', 'h.listing_id', '=', 'l.id')
             ->leftJoin('users as hu', 'hu.id', '=', 'h.user_id')
             ->select([

@@ -57,7 +57,7 @@ final readonly class MakeChanges
         $workspace = Workspace::query()->findOrFail($batch->workspace_id);
         /** @var array<string, mixed> $wanted */
         $wanted = $batch->spec['wanted'] ?? [];
-        $set = $this->prices->set($workspace, $prices, HandPriceTerm::wanted($workspace, array_intersect_key($wanted, ['stands' => true, 'hours' => true])), $batch->user_id);
+        $set = $this->prices->set($workspace, $prices, HandPriceTerm::wanted($workspace, $wanted), $batch->user_id);
         BatchRows::note($batch, $set->notes);
         BatchRows::note($batch, $set->refused, $batch->state === BatchState::Undoing ? 'kept' : 'left');
     }

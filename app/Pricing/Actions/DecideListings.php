@@ -20,7 +20,6 @@ use App\Pricing\Runs\OpenPrice;
 use App\Pricing\Runs\PricesUnderWay;
 use App\Pricing\Runs\RunBook;
 use App\Pricing\Runs\Tally;
-use App\Support\Database\IdArray;
 use App\Support\Live\Announce;
 use Carbon\CarbonImmutable;
 use Generator;
@@ -51,7 +50,7 @@ final readonly class DecideListings
             if ($runId !== null && ! $this->runs->begin($workspace->id, $runId, $chunk)) {
                 return;
             }
-            $this->hold($workspace, $listingIds);
+            ListingRows::hold($workspace->id, $listingIds);
             // What a switch says is read after the wait for the listings, as all else is.
             $workspace->refresh();
             $open = $this->underWay->of($listingIds);
@@ -68,29 +67,19 @@ final readonly class DecideListings
     }
 
     /**
-     * A statement of its own: what is read of the market after it is what whoever held them before has left.
-     *
-     * @param  list<int>  $listingIds
-     */
-    private function hold(Workspace $workspace, array $listingIds): void
-    {
-        DB::select('SELECT count(*) FROM (SELECT FROM listings WHERE workspace_id = ? AND id = ANY(?) ORDER BY id FOR NO KEY UPDATE) AS held', [$workspace->id, IdArray::of($listingIds)]);
-    }
-
-    /**
      * @param  list<int>  $listingIds
      * @param  array<int, OpenPrice>  $open  what is on its way, by listing
      */
     private function decide(Workspace $workspace, array $listingIds, string $cause, ?int $runId, array $open, Tally $tally, ?Answers $answers): void
     {
-        $rows = array_values(ListingRows::withMarket($workspace->id)->whereRaw('l.id = ANY(?)', [IdArray::of($listingIds)])->get()->all());
+        $rows = ListingRows::among($workspace->id, $listingIds);
         $grounds = Grounds::of($workspace, $rows);
         $decided = $this->decider->decide($workspace, $rows, $grounds->document(...), CarbonImmutable::now());
         $standing = new Standing;
         $outcomes = new PriceOutcomes;
         $kept = $this->keep->handle($workspace, $this->acting($decided, $standing, $grounds, $cause, $open, $outcomes), $grounds->rules, $cause, $runId);
         $standing->write();
-        $this->endHolds($outcomes->ended);
+        PriceHold::end($outcomes->ended);
         $this->ask->handle($workspace, $kept, $listingIds, $answers);
         $this->publish($workspace, $kept, $cause, $runId, $open, $outcomes, $tally, $answers);
         $tally->outcomes['idle'] = count($listingIds) - count($kept);
@@ -113,19 +102,11 @@ final readonly class DecideListings
             $before = $open[$row->id] ?? null;
             $isHeld = $outcomes->applyHold($one, $grounds, $before);
             if ($before !== null && ! $before->hasLeft && ! $outcomes->isReplacedByHand($row->id)) {
-                $outcomes->review($before, $grounds->against($before, $one));
+                $outcomes->withdrawIf($before, $grounds->against($before, $one));
             }
             if ($isRepriced && $grounds->whyNotNow($row, $cause) === null && ! $isHeld) {
                 yield $one;
             }
-        }
-    }
-
-    /** @param  list<int>  $listingIds */
-    private function endHolds(array $listingIds): void
-    {
-        if ($listingIds !== []) {
-            PriceHold::query()->whereRaw('listing_id = ANY(?)', [IdArray::of($listingIds)])->delete();
         }
     }
 

@@ -65,7 +65,7 @@ final class PriceOutcomes
     }
 
     /** @param  string|null  $because  null where it holds */
-    public function review(OpenPrice $open, ?string $because): void
+    public function withdrawIf(OpenPrice $open, ?string $because): void
     {
         if ($because !== null) {
             $this->withdrawn[$open->id] = $because;
@@ -74,11 +74,7 @@ final class PriceOutcomes
 
     private function go(Decided $one, PriceHold $hold, ?string $refusal): void
     {
-        $row = $one->row;
         $limits = $one->decision->limits;
-        $price = $hold->price_minor;
-        $this->going[] = new DecidedPrice(
-            $row->id, $row->channel_id, $row->is_draft, $row->price_minor, null, $price, min($price, $limits->floor ?? $price), max($price, $limits->ceiling ?? $price), $hold->user_id, refusal: $refusal,
-        );
+        $this->going[] = DecidedPrice::byHand($one->row, $hold->price_minor, $limits->floor, $limits->ceiling, $hold->user_id, $refusal);
     }
 }

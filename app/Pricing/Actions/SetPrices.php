@@ -8,6 +8,7 @@ use App\Catalogue\Models\Workspace;
 use App\Catalogue\Prices\HandPrices;
 use App\Catalogue\Prices\HandPriceTerm;
 use App\Catalogue\Prices\PricesSet;
+use App\Pricing\Deciding\Grounds;
 use App\Pricing\Deciding\PriceCheck;
 use App\Pricing\Events\DecidedPrice;
 use App\Pricing\Events\PricesDecided;
@@ -16,6 +17,7 @@ use App\Pricing\Runs\OpenPrice;
 use App\Pricing\Runs\PricesUnderWay;
 use App\Support\Database\IdArray;
 use App\Support\Live\Announce;
+use App\Support\Tenancy\CurrentWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use stdClass;
@@ -26,7 +28,7 @@ use stdClass;
  */
 final readonly class SetPrices implements HandPrices
 {
-    public function __construct(private PriceCheck $check, private PricesUnderWay $underWay)
+    public function __construct(private PriceCheck $check, private PricesUnderWay $underWay, private CurrentWorkspace $current)
     {
     }
 
@@ -51,7 +53,7 @@ final readonly class SetPrices implements HandPrices
             foreach ($listings as $id => $listing) {
                 $before = $open[$id] ?? null;
                 if (isset($refused[$id]) ? $recordRefused : $this->isToBeSent($prices[$id], $listing, $before)) {
-                    $decided[] = $this->price($listing, $prices[$id], $userId, $refused[$id] ?? null);
+                    $decided[] = DecidedPrice::byHand($listing, $prices[$id], $listing->floor_minor, $listing->ceiling_minor, $userId, $refused[$id] ?? null);
                 } elseif (! isset($refused[$id]) && $before !== null && $before->price !== $prices[$id]) {
                     $notes[$id] = $before->hasLeft ? 'Another price is on its way to the channel; this one follows when that has arrived.' : 'The price that waited is taken back; the listing has this price already.';
                 }
@@ -77,9 +79,8 @@ final readonly class SetPrices implements HandPrices
             }
         }
         if ($takenBack !== []) {
-            $holds = PriceHold::query()->whereRaw('listing_id = ANY(?)', [IdArray::of(array_keys(array_filter($takenBack)))]);
-            $holds->delete();
-            event(new PricesDecided((int) DB::table('listings')->where('id', array_key_first($takenBack))->value('workspace_id'), [], $open, $withdrawn));
+            PriceHold::end(array_keys(array_filter($takenBack)));
+            event(new PricesDecided($this->current->id(), [], $open, $withdrawn));
         }
 
         return $takenBack;
@@ -101,14 +102,6 @@ final readonly class SetPrices implements HandPrices
         return $open === null ? $price !== $listing->price_minor : ! $open->hasLeft && $open->price !== $price && $price !== $listing->price_minor;
     }
 
-    private function price(stdClass $listing, int $price, ?int $userId, ?string $refusal): DecidedPrice
-    {
-        return new DecidedPrice(
-            (int) $listing->id, (int) $listing->channel_id, (bool) $listing->is_draft, $listing->price_minor, null, $price,
-            min($price, $listing->floor_minor ?? $price), max($price, $listing->ceiling_minor ?? $price), $userId, refusal: $refusal,
-        );
-    }
-
     /**
      * Someone wants the price that the listing has: whatever else was about to leave does not.
      *
@@ -123,7 +116,7 @@ final readonly class SetPrices implements HandPrices
         $why = [];
         foreach (array_diff_key($open, $refused) as $id => $one) {
             if (! $one->hasLeft && $one->price !== $prices[$id] && $prices[$id] === $listings[$id]->price_minor) {
-                $why[$one->id] = 'Another price was set by hand, and stands.';
+                $why[$one->id] = Grounds::SET_BY_HAND;
             }
         }
 

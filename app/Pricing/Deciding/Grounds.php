@@ -21,6 +21,8 @@ use Wrasse\Core\Decision\Outcome;
  */
 final class Grounds
 {
+    public const SET_BY_HAND = 'Another price was set by hand, and stands.';
+
     private readonly bool $areRulesPaused;
 
     /** @var array<int, string|null> why a rule reprices none of its listings, by rule */
@@ -141,7 +143,7 @@ final class Grounds
         }
         $hold = $this->hold($row);
         if ($hold !== null) {
-            return $hold->price_minor === $open->price ? null : 'Another price was set by hand, and stands.';
+            return $hold->price_minor === $open->price ? null : self::SET_BY_HAND;
         }
         $why = $this->whyIdle($row);
         if ($why !== null) {

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Pricing\Deciding;
 
+use App\Support\Database\IdArray;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
+use stdClass;
 
 /** Listings as plain rows, with what decisions on them are made from: they are read by the hundred thousand. */
 final readonly class ListingRows
@@ -29,5 +31,25 @@ final readonly class ListingRows
             'l.rank', 'l.field_size', 'l.lowest_minor',
             'm.packed', 'm.dropped', 'd.decision_id', 'd.outcome', 'd.reason', 'd.price_minor as decided_minor', 'd.rule_version_id as decided_by',
         ])->selectRaw("CASE WHEN m.packed IS NULL THEN m.offers END AS offers, extract(epoch FROM date_trunc('second', m.seen_at))::bigint AS seen_at, extract(epoch FROM l.last_changed_at)::bigint AS last_changed_at, (extract(epoch FROM m.changed_at) * 1000000)::bigint AS market_changed_at");
+    }
+
+    /**
+     * @param  list<int>  $listingIds
+     * @return list<stdClass> as withMarket() reads them, in the order of their ids
+     */
+    public static function among(int $workspaceId, array $listingIds): array
+    {
+        return array_values(self::withMarket($workspaceId)->whereRaw('l.id = ANY(?)', [IdArray::of($listingIds)])->get()->all());
+    }
+
+    /**
+     * Locks listings until the end of the transaction. A statement of its own: what is read of the market after it is what whoever held them before
+     * has left.
+     *
+     * @param  list<int>  $listingIds
+     */
+    public static function hold(int $workspaceId, array $listingIds): void
+    {
+        DB::select('SELECT count(*) FROM (SELECT FROM listings WHERE workspace_id = ? AND id = ANY(?) ORDER BY id FOR NO KEY UPDATE) AS held', [$workspaceId, IdArray::of($listingIds)]);
     }
 }

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Pricing\Deciding;
 
 use App\Catalogue\Models\Workspace;
-use App\Support\Database\IdArray;
 use Carbon\CarbonImmutable;
 use Wrasse\Core\Limits\Limits;
 use Wrasse\Core\Market\Listing;
@@ -30,7 +29,7 @@ final readonly class PriceCheck
         if ($prices === []) {
             return [];
         }
-        $rows = array_values(ListingRows::withMarket($workspace->id)->whereRaw('l.id = ANY(?)', [IdArray::of(array_keys($prices))])->get()->all());
+        $rows = ListingRows::among($workspace->id, array_keys($prices));
         foreach ($rows as $row) {
             foreach ($changes[$row->id] ?? [] as $column => $value) {
                 if (property_exists($row, $column)) {

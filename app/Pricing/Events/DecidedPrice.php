@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Pricing\Events;
 
+use stdClass;
+
 /** A price that is to be published. Amounts in minor units. */
 final readonly class DecidedPrice
 {
@@ -31,5 +33,18 @@ final readonly class DecidedPrice
         public int $afterSeconds = 0,
         public ?string $refusal = null,
     ) {
+    }
+
+    /**
+     * A price that someone set. The bounds noted with it hold it in any case: those that it breaks are what it is refused for.
+     *
+     * @param  stdClass  $listing  id, channel_id, is_draft and price_minor
+     */
+    public static function byHand(stdClass $listing, int $price, ?int $floor, ?int $ceiling, ?int $userId, ?string $refusal): self
+    {
+        return new self(
+            (int) $listing->id, (int) $listing->channel_id, (bool) $listing->is_draft, $listing->price_minor, null, $price,
+            min($price, $floor ?? $price), max($price, $ceiling ?? $price), $userId, refusal: $refusal,
+        );
     }
 }

@@ -6,6 +6,7 @@ namespace App\Pricing\Models;
 
 use App\Accounts\Models\User;
 use App\Catalogue\Prices\StandsUntil;
+use App\Support\Database\IdArray;
 use App\Support\Tenancy\BelongsToWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
@@ -39,6 +40,14 @@ final class PriceHold extends Model
     protected function casts(): array
     {
         return ['stands' => StandsUntil::class, 'until' => 'immutable_datetime', 'set_at' => 'immutable_datetime', 'arrived_at' => 'immutable_datetime'];
+    }
+
+    /** @param  array<int>  $listingIds  whose prices set by hand stand no longer */
+    public static function end(array $listingIds): void
+    {
+        if ($listingIds !== []) {
+            self::query()->whereRaw('listing_id = ANY(?)', [IdArray::of($listingIds)])->delete();
+        }
     }
 
     /** @param  int|null  $marketChangedAt  when the offers of rivals last changed, in microseconds since 1970 */

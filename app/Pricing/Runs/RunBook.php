@@ -78,9 +78,9 @@ final readonly class RunBook
 
     private function marketRun(Workspace $workspace, int $ruleId): Run
     {
-        $open = Run::query()->where('rule_id', $ruleId)->where('cause', Cause::MARKET)->whereNull('resolved_at')
-            ->where('finished_at', '>', now()->subSeconds(self::PAUSE_SECONDS))->where('started_at', '>', now()->subSeconds(self::LONGEST_SECONDS));
-        $run = (clone $open)->orderByDesc('id')->lock('FOR NO KEY UPDATE')->first();
+        $run = Run::query()->where('rule_id', $ruleId)->where('cause', Cause::MARKET)->whereNull('resolved_at')
+            ->where('finished_at', '>', now()->subSeconds(self::PAUSE_SECONDS))->where('started_at', '>', now()->subSeconds(self::LONGEST_SECONDS))
+            ->orderByDesc('id')->lock('FOR NO KEY UPDATE')->first();
         if ($run !== null) {
             return $run;
         }

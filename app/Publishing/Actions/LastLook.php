@@ -11,7 +11,6 @@ use App\Pricing\Deciding\ListingRows;
 use App\Pricing\Runs\OpenPrice;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\Feed;
-use App\Support\Database\IdArray;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use stdClass;
@@ -30,10 +29,9 @@ final readonly class LastLook
     public function at(Feed $feed): array
     {
         $changes = $this->changes($feed);
-        $ids = IdArray::of(array_keys($changes));
-        DB::select('SELECT count(*) FROM (SELECT FROM listings WHERE workspace_id = ? AND id = ANY(?) ORDER BY id FOR NO KEY UPDATE) AS held', [$feed->workspace_id, $ids]);
+        ListingRows::hold($feed->workspace_id, array_keys($changes));
         $workspace = Workspace::query()->findOrFail($feed->workspace_id);
-        $rows = array_values(ListingRows::withMarket($workspace->id)->whereRaw('l.id = ANY(?)', [$ids])->get()->all());
+        $rows = ListingRows::among($workspace->id, array_keys($changes));
         $grounds = Grounds::of($workspace, $rows);
         $reasons = [];
         foreach ($this->decider->decide($workspace, $rows, $grounds->document(...), CarbonImmutable::now()) as $one) {

@@ -112,7 +112,7 @@ final readonly class SendFeed
     private function putBack(Feed $feed, ?WaitsFor $closed): void
     {
         DB::transaction(function () use ($feed, $closed): void {
-            $listings = (clone $this->changes($feed))->orderBy('listing_id')->toBase()->pluck('listing_id')->all();
+            $listings = $this->changes($feed)->orderBy('listing_id')->toBase()->pluck('listing_id')->all();
             $closed === null ? $this->lifecycle->queue($this->changes($feed)) : $this->lifecycle->wait($this->changes($feed), $closed);
             $feed->update(['state' => 'closed']);
             DecideListingsJob::dispatchInChunks($feed->workspace_id, array_values($listings), Cause::LAST_LOOK);

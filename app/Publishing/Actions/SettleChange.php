@@ -42,7 +42,7 @@ final readonly class SettleChange
         $now = now();
         $this->lifecycle->confirm(PriceChangeLifecycle::among(array_map(fn (PriceChange $change) => $change->id, $changes)), $now);
         DB::update('UPDATE listings l SET price_minor = s.value::bigint, last_changed_at = ?, updated_at = ? FROM jsonb_each_text(?) s WHERE l.id = s.key::bigint AND l.workspace_id = ?', [$now, $now, json_encode($prices, JSON_THROW_ON_ERROR), $changes[0]->workspace_id]);
-        $this->arrived($prices, $now);
+        $this->arrived($changes[0]->workspace_id, $prices, $now);
         RecordObservation::rows(array_values($listings->map(fn (Listing $listing) => RecordObservation::row($listing->id, $listing->workspace_id, $prices[$listing->id], $listing->floor_minor, $listing->ceiling_minor, $markets[$listing->id] ?? '[]', $now))->all()));
         $this->announce($changes);
         // The markets may have moved while these changes were on their way.
@@ -75,14 +75,12 @@ final readonly class SettleChange
         $this->didNotArrive($change);
     }
 
-    /**
-     * @param  array<int, int>  $prices  by listing
-     */
-    private function arrived(array $prices, CarbonInterface $at): void
+    /** @param  array<int, int>  $prices  by listing */
+    private function arrived(int $workspaceId, array $prices, CarbonInterface $at): void
     {
         DB::update(
-            'UPDATE price_holds h SET arrived_at = ? FROM jsonb_each_text(?) s WHERE h.listing_id = s.key::bigint AND h.price_minor = s.value::bigint AND h.arrived_at IS NULL',
-            [$at, json_encode($prices, JSON_THROW_ON_ERROR)],
+            'UPDATE price_holds h SET arrived_at = ? FROM jsonb_each_text(?) s WHERE h.listing_id = s.key::bigint AND h.price_minor = s.value::bigint AND h.arrived_at IS NULL AND h.workspace_id = ?',
+            [$at, json_encode($prices, JSON_THROW_ON_ERROR), $workspaceId],
         );
     }
 

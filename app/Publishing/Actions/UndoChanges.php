@@ -67,7 +67,7 @@ final readonly class UndoChanges
                 Listing::query()->whereIn('id', $listings->keys())->where('automation_on', true)->update(['automation_on' => false, 'version' => DB::raw('version + 1')]);
             }
             $this->lifecycle->withdrawEach($withdrawn);
-            PriceHold::query()->whereIn('listing_id', $takenBack)->delete();
+            PriceHold::end($takenBack);
             $workspace = Workspace::query()->findOrFail($this->current->id());
             $set = $this->set->set($workspace, $prices, HandPriceTerm::usual($workspace), $userId, recordRefused: false);
             $counts['returning'] -= count($set->refused);

@@ -6,7 +6,6 @@ namespace App\Workbench\Http;
 
 use OpenApi\Attributes as OA;
 use Wrasse\Core\Market\Basis;
-use Wrasse\Core\Market\Dropped;
 use Wrasse\Core\Money\Currency;
 
 /** A rival on the price line. */
@@ -32,8 +31,7 @@ final readonly class ListingMark
         foreach ($offers as $offer) {
             $landed = Basis::Landed->figure($currency->parse((string) $offer['price']), $currency->parse((string) ($offer['shipping'] ?? '0')));
             $at = Basis::Landed->itemPrice($landed, $ownShipping);
-            $key = Dropped::keyOf((string) $offer['seller'], (string) ($offer['condition'] ?? 'new'), (string) ($offer['fulfilment'] ?? 'merchant'), $landed);
-            $marks[] = new self((string) $offer['seller'], $currency->format($at), (bool) ($offer['buy_box'] ?? false), $dropped[$key] ?? null);
+            $marks[] = new self((string) $offer['seller'], $currency->format($at), (bool) ($offer['buy_box'] ?? false), $dropped[OfferResource::key($offer, $landed)] ?? null);
         }
 
         return $marks;

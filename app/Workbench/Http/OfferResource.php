@@ -47,11 +47,21 @@ final readonly class OfferResource
                 $seller, $names[$seller] ?? $seller, (string) $offer['price'], (string) ($offer['shipping'] ?? '0.00'), $currency->format($landed),
                 (string) ($offer['condition'] ?? 'new'), (string) ($offer['fulfilment'] ?? 'merchant'), (bool) ($offer['in_stock'] ?? true), (bool) ($offer['buy_box'] ?? false),
                 isset($offer['rating_percent']) ? (string) $offer['rating_percent'] : null, isset($offer['rating_count']) ? (int) $offer['rating_count'] : null,
-                isset($offer['handling_days']) ? (int) $offer['handling_days'] : null, $dropped[Dropped::keyOf($seller, (string) ($offer['condition'] ?? 'new'), (string) ($offer['fulfilment'] ?? 'merchant'), $landed)] ?? null,
+                isset($offer['handling_days']) ? (int) $offer['handling_days'] : null, $dropped[self::key($offer, $landed)] ?? null,
             );
         }, $offers);
         usort($resources, fn (self $a, self $b) => ($a->dropped !== null) <=> ($b->dropped !== null) ?: $currency->parse($a->landed) <=> $currency->parse($b->landed) ?: strcmp($a->seller, $b->seller));
 
         return $resources;
+    }
+
+    /**
+     * @param  array<string, mixed>  $offer
+     * @param  int  $landed  in minor units
+     * @return string as Dropped::key() tells offers apart
+     */
+    public static function key(array $offer, int $landed): string
+    {
+        return Dropped::keyOf((string) $offer['seller'], (string) ($offer['condition'] ?? 'new'), (string) ($offer['fulfilment'] ?? 'merchant'), $landed);
     }
 }

@@ -7,13 +7,17 @@ export const useMe = () =>
 export const useWorkspace = () =>
     useQuery({ queryKey: ['workspace'], queryFn: () => take(api.GET('/api/v1/workspace')) });
 
-/** How many prices wait, for what and where. */
-export const useWaiting = () =>
-    useQuery({
+/** How many prices wait for something, on all channels or on one. */
+export function useWaiting(waitsFor: 'hours' | 'switch', channel?: number): number {
+    const waiting = useQuery({
         queryKey: ['changes', 'waiting'],
         queryFn: () => take(api.GET('/api/v1/changes/waiting')),
         staleTime: 2_000,
     });
+    return (waiting.data ?? [])
+        .filter((one) => one.waits_for === waitsFor && (channel === undefined || one.channel_id === channel))
+        .reduce((sum, one) => sum + one.many, 0);
+}
 
 export const useChannels = () => useQuery({ queryKey: ['channels'], queryFn: () => take(api.GET('/api/v1/channels')) });
 

@@ -21,11 +21,11 @@ type ChannelChange = Partial<Pick<Channel, 'fees' | 'categories' | 'automation_o
 
 /** What waits because a channel is switched off. */
 function WhatWaits({ channel }: { channel: Channel }) {
-    const waiting = useWaiting().data?.find((one) => one.channel_id === channel.id && one.waits_for === 'switch');
+    const waiting = useWaiting('switch', channel.id);
     return (
         <p className="mt-1 text-text-2">
-            {waiting
-                ? `${count(waiting.many, 'price waits', 'prices wait')}. Rules keep them up to date; each is checked once more before it is sent when you switch it on again.`
+            {waiting > 0
+                ? `${count(waiting, 'price waits', 'prices wait')}. Rules keep them up to date; each is checked once more before it is sent when you switch it on again.`
                 : 'No price waits. What is decided or set now waits until you switch it on again.'}
         </p>
     );
@@ -42,8 +42,7 @@ export function ChannelFees({ channel }: { channel: Channel }) {
         mutationFn: (body: ChannelChange) =>
             take(api.PATCH('/api/v1/channels/{id}', { params: { path: { id: channel.id } }, body })),
         onSuccess: () => {
-            void client.invalidateQueries({ queryKey: ['channels'] });
-            for (const key of ['listings', 'changes']) void client.invalidateQueries({ queryKey: [key] });
+            for (const key of ['channels', 'listings', 'changes']) void client.invalidateQueries({ queryKey: [key] });
         },
     });
     const problem = change.error instanceof Problem ? change.error : null;

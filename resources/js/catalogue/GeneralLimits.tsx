@@ -29,9 +29,7 @@ export function GeneralLimits({ workspace }: { workspace: Workspace }) {
     const [freezeFrom, setFreezeFrom] = useState(workspace.freeze?.from ?? '');
     const [freezeTo, setFreezeTo] = useState(workspace.freeze?.to ?? '');
     const [included, setIncluded] = useState(workspace.tax_included);
-    const waiting = (useWaiting().data ?? [])
-        .filter((one) => one.waits_for === 'hours')
-        .reduce((sum, one) => sum + one.many, 0);
+    const waiting = useWaiting('hours');
     const problem = change.error instanceof Problem ? change.error : null;
 
     const save = () =>

@@ -77,17 +77,16 @@ function MainSwitch() {
 
 /** What the position of the switch means for prices that are on their way. */
 function WhatWaits({ repricing }: { repricing: Repricing }) {
-    const waiting = useWaiting();
-    const many = waiting.data?.filter((one) => one.waits_for === 'switch').reduce((sum, one) => sum + one.many, 0);
+    const many = useWaiting('switch');
     return (
         <p className="border-t border-line pt-2 text-[12.5px] text-text-2" aria-live="polite">
             {repricing === 'stopped'
-                ? many
+                ? many > 0
                     ? `${count(many, 'price waits', 'prices wait')}. Rules keep them up to date; each is checked once more before it is sent when you start again.`
                     : 'No price waits. What is decided or set now waits until you start again.'
                 : repricing === 'rules_paused'
                   ? 'Prices of rules that had not left were withdrawn. When rules run again, they decide anew.'
-                  : many
+                  : many > 0
                     ? `${count(many, 'price waits', 'prices wait')} because a channel is switched off.`
                     : 'Stopping takes effect before the next price is sent. What a channel has already stays there.'}
         </p>

@@ -4,22 +4,23 @@ import { Select } from './Select';
 /** For how long rules leave a price alone that someone sets. */
 export type Stands = { stands: 'market' | 'hours' | 'released'; hours?: number };
 
+/** What ends a price that stands for no set time. */
+export const STANDS_UNTIL = { market: 'until the market moves', released: 'until it is released' };
+
 const OPTIONS = [
-    ['market', 'until the market moves'],
+    ['market', STANDS_UNTIL.market],
     ['hours 4', 'for four hours'],
     ['hours 24', 'for a day'],
     ['hours 168', 'for a week'],
-    ['released', 'until it is released'],
+    ['released', STANDS_UNTIL.released],
 ] as const;
 
-type Option = string;
-
-const read = (option: Option): Stands => {
+const read = (option: string): Stands => {
     const [stands, hours] = option.split(' ');
     return { stands: stands as Stands['stands'], ...(hours ? { hours: Number(hours) } : {}) };
 };
 
-const write = ({ stands, hours }: Stands): Option => (stands === 'hours' ? `hours ${hours ?? 24}` : stands);
+const write = ({ stands, hours }: Stands): string => (stands === 'hours' ? `hours ${hours ?? 24}` : stands);
 
 /** Asks how long a price stands; what the settings say is chosen to begin with. */
 export function HandPriceStands({
@@ -41,7 +42,7 @@ export function HandPriceStands({
         ? OPTIONS
         : [...OPTIONS, [shown, `for ${shown.split(' ')[1]} hours`] as const];
     return (
-        <Select<Option>
+        <Select
             label={label}
             hideLabel={hideLabel}
             value={shown}

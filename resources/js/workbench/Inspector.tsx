@@ -3,6 +3,7 @@ import { PriceLine } from '@/charts/PriceLine';
 import { HOLDS, useAnswerSpiral } from '@/pricing/spirals';
 import { Button } from '@/ui/Button';
 import { clock, money, percent, signed } from '@/ui/figures';
+import { STANDS_UNTIL } from '@/ui/HandPriceStands';
 import { InlineButton } from '@/ui/InlineButton';
 import { Notice, ProblemNotice } from '@/ui/Notice';
 import { ASSIGNED, changeState, PROBLEMS, reason } from '@/ui/words';
@@ -112,11 +113,6 @@ function Held({ spiral: { id, answer, rival, until } }: { spiral: NonNullable<Li
     );
 }
 
-const STANDS: Record<string, string> = {
-    market: 'until the market moves',
-    released: 'until it is released',
-};
-
 /** The price that someone set, for how long its rule leaves it alone, and what it waits for. */
 function ByHand({ listing }: { listing: Listing }) {
     const release = useReleaseHandPrice(listing.id);
@@ -132,7 +128,7 @@ function ByHand({ listing }: { listing: Listing }) {
         <div className="mt-4">
             <Notice broken={false}>
                 {hand.by ?? 'Someone'} set {money(hand.price)} by hand. It stands{' '}
-                {hand.until ? `until ${clock(hand.until)}` : STANDS[hand.stands]}
+                {hand.until ? `until ${clock(hand.until)}` : hand.stands !== 'hours' && STANDS_UNTIL[hand.stands]}
                 {listing.rule && ', and the rule leaves this listing alone'}.{!hand.arrived && ` It ${waits}.`}{' '}
                 <InlineButton className={LINK} onClick={() => release.mutate()}>
                     Release it
