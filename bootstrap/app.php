@@ -31,7 +31,6 @@ $app = Application::configure(basePath: dirname(__DIR__))
         __DIR__.'/../app/Catalogue/Console',
         __DIR__.'/../app/Market/Console',
         __DIR__.'/../app/Pricing/Console',
-        __DIR__.'/../app/Publishing/Console',
         __DIR__.'/../app/Support/Console',
         __DIR__.'/../app/Workbench/Console',
     ])

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 return [
     App\Support\SupportServiceProvider::class,
+    App\Channels\ChannelsServiceProvider::class,
     App\Catalogue\CatalogueServiceProvider::class,
     App\Market\MarketServiceProvider::class,
     App\Pricing\PricingServiceProvider::class,

@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 return [
-    // Whether prices may be sent to addresses of the network this runs in. Off where people you do not know have workspaces.
-    'private_addresses' => (bool) env('ALLOW_PRIVATE_ADDRESSES', false),
+    // Subnets (CIDR, with commas between) that channels may be in though they are not open to the public, such as a marketplace's stand-in on this
+    // machine. Empty where people you do not know have workspaces.
+    'allowed_subnets' => array_values(array_filter(explode(',', (string) env('ALLOWED_SUBNETS', '')))),
 ];

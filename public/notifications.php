@@ -5,7 +5,8 @@ declare(strict_types=1);
 // The way in for marketplaces' word of changes, which comes by the hundred a second: settings and one action, without the rest of the framework.
 // Does the same as the route of the same address.
 
-use App\Market\Actions\HearNotification;
+use App\Channels\Ports\UntrustedMessage;
+use App\Market\Actions\ReceiveNotification;
 use Illuminate\Encryption\Encrypter;
 use Illuminate\Foundation\Bootstrap\LoadConfiguration;
 use Illuminate\Foundation\Bootstrap\LoadEnvironmentVariables;
@@ -23,11 +24,25 @@ if (is_file($cache)) {
 }
 $database = $settings['database']['connections']['pgsql'];
 $isFound = preg_match('#^/api/v1/channels/([^/]+)/notifications$#', (string) parse_url((string) $_SERVER['REQUEST_URI'], PHP_URL_PATH), $path) === 1;
+$headers = [];
+foreach ($_SERVER as $name => $value) {
+    if (is_string($value) && str_starts_with((string) $name, 'HTTP_')) {
+        $headers[strtolower(strtr(substr((string) $name, 5), '_', '-'))] = $value;
+    }
+}
 try {
-    $status = ! $isFound || $_SERVER['REQUEST_METHOD'] !== 'POST' ? 404 : (new HearNotification(
-        new PDO("pgsql:host={$database['host']};port={$database['port']};dbname={$database['database']}", $database['username'], $database['password'], [PDO::ATTR_PERSISTENT => true, PDO::ATTR_ERRMODE => PDO::ERRMODE_EXCEPTION, PDO::PGSQL_ATTR_DISABLE_PREPARES => true]),
-        new Encrypter((string) base64_decode(substr((string) $settings['app']['key'], 7), true), $settings['app']['cipher']),
-    ))->handle($path[1], $_SERVER['HTTP_WEBHOOK_ID'] ?? '', $_SERVER['HTTP_WEBHOOK_TIMESTAMP'] ?? '', $_SERVER['HTTP_WEBHOOK_SIGNATURE'] ?? '', (string) file_get_contents('php://input'));
+    $connection = new PDO(
+        "pgsql:host={$database['host']};port={$database['port']};dbname={$database['database']}",
+        $database['username'],
+        $database['password'],
+        [PDO::ATTR_PERSISTENT => true, PDO::ATTR_ERRMODE => PDO::ERRMODE_EXCEPTION, PDO::PGSQL_ATTR_DISABLE_PREPARES => true],
+    );
+    $encrypter = new Encrypter((string) base64_decode(substr((string) $settings['app']['key'], 7), true), $settings['app']['cipher']);
+    $isForUs = $isFound && $_SERVER['REQUEST_METHOD'] === 'POST';
+    $isKnown = $isForUs && (new ReceiveNotification($connection, $encrypter))->handle($path[1], $headers, (string) file_get_contents('php://input'));
+    $status = $isKnown ? 202 : 404;
+} catch (UntrustedMessage) {
+    $status = 401;
 } catch (PDOException $e) {
     error_log($e->getMessage());
     $status = 503;

@@ -5,10 +5,11 @@ declare(strict_types=1);
 namespace Tests;
 
 use App\Accounts\Models\User;
-use App\Catalogue\Models\Channel;
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Product;
-use App\Catalogue\Models\Workspace;
+use App\Channels\Models\Channel;
+use App\Channels\Outgoing\AddressResolver;
 use App\Market\Models\ListingMarket;
 use App\Pricing\Models\Rule;
 use App\Pricing\Models\RuleVersion;
@@ -42,6 +43,15 @@ abstract class TestCase extends Base
     protected function setUp(): void
     {
         parent::setUp();
+        // Every name resolves, to an address that is reserved for examples (RFC 5737) and that nothing is really sent to.
+        $this->app->instance(AddressResolver::class, new class implements AddressResolver
+        {
+            public function resolve(string $host): array
+            {
+                return ['198.51.100.7'];
+            }
+        });
+        config(['channels.allowed_subnets' => ['198.51.100.0/24']]);
         [$this->workspace, $this->user, $this->channel] = $this->makeWorkspace('Kettle & Crock', 'nora@kettle-crock.example');
         $this->enter($this->workspace);
     }
@@ -55,9 +65,14 @@ abstract class TestCase extends Base
         ]);
         $user = User::query()->create(['workspace_id' => $workspace->id, 'name' => 'Nora', 'email' => $email, 'password' => 'brine-and-barrel']);
         $channel = $this->enter($workspace, fn () => Channel::query()->create([
-            'key' => (string) Str::uuid7(), 'name' => 'Quayside', 'currency' => 'EUR', 'seller' => 'kettle-crock', 'base_url' => 'http://quayside.test', 'token' => 'secret',
-            'webhook_secret' => 'whsec_MfKQ9r8GKYqrTwjUPD8ILPZIo2LaLaSw', 'fees' => [['kind' => 'percent', 'percent' => '12', 'on' => 'landed']], 'automation_on' => true,
-            'orders_after' => 0, 'problem' => null, 'quiet_until' => null, 'synced_at' => null,
+            'key' => (string) Str::uuid7(),
+            'driver' => 'quayside',
+            'name' => 'Quayside',
+            'currency' => 'EUR',
+            'settings' => ['address' => 'http://quayside.test', 'seller' => 'kettle-crock'],
+            'secrets' => ['token' => 'secret'],
+            'webhook_secret' => 'whsec_MfKQ9r8GKYqrTwjUPD8ILPZIo2LaLaSw',
+            'fees' => [['kind' => 'percent', 'percent' => '12', 'on' => 'landed']],
         ]));
 
         return [$workspace, $user, $channel];

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue;
 
+use App\Catalogue\Actions\CopyListings;
 use App\Catalogue\Edits\BulkEdits;
 use App\Catalogue\Edits\SetAutomation;
 use App\Catalogue\Edits\SetCost;
@@ -13,6 +14,8 @@ use App\Catalogue\Edits\SetPrice;
 use App\Catalogue\Edits\SetPrices;
 use App\Catalogue\Edits\SetProduct;
 use App\Catalogue\Edits\SetSupplier;
+use App\Channels\Events\ChannelAdded;
+use Illuminate\Support\Facades\Event;
 use Illuminate\Support\ServiceProvider;
 
 final class CatalogueServiceProvider extends ServiceProvider
@@ -21,5 +24,10 @@ final class CatalogueServiceProvider extends ServiceProvider
     {
         $this->app->tag([SetCost::class, SetLimit::class, SetSupplier::class, SetAutomation::class, SetPrice::class, SetPrices::class, SetMarkupPrice::class, SetProduct::class], BulkEdits::TAG);
         $this->app->when(BulkEdits::class)->needs('$edits')->giveTagged(BulkEdits::TAG);
+    }
+
+    public function boot(): void
+    {
+        Event::listen(ChannelAdded::class, fn (ChannelAdded $event) => app(CopyListings::class)->handle($event));
     }
 }

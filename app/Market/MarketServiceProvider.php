@@ -4,11 +4,12 @@ declare(strict_types=1);
 
 namespace App\Market;
 
-use App\Catalogue\Channels\ChannelKind;
-use App\Catalogue\Events\ChannelAdded;
-use App\Catalogue\Models\Channel;
+use App\Channels\Events\ChannelAdded;
+use App\Channels\Models\Channel;
 use App\Market\Actions\NoticeNotifications;
-use App\Market\Jobs\BringInChannelJob;
+use App\Market\Actions\StartImport;
+use App\Market\Actions\SweepImports;
+use App\Support\Schedule\Sweeper;
 use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\Queue;
@@ -16,13 +17,14 @@ use Illuminate\Support\ServiceProvider;
 
 final class MarketServiceProvider extends ServiceProvider
 {
+    public function register(): void
+    {
+        $this->app->tag([SweepImports::class], Sweeper::TAG);
+    }
+
     public function boot(): void
     {
-        Event::listen(ChannelAdded::class, function (ChannelAdded $event): void {
-            if (in_array(Channel::query()->findOrFail($event->channelId)->kind, ChannelKind::SOURCES, true)) {
-                BringInChannelJob::dispatch($event->workspaceId, $event->channelId);
-            }
-        });
+        Event::listen(ChannelAdded::class, fn (ChannelAdded $event) => app(StartImport::class)->handle(Channel::query()->findOrFail($event->channelId), isFirst: true));
         Queue::looping(function (): void {
             try {
                 app(NoticeNotifications::class)->handle();

@@ -4,24 +4,26 @@ declare(strict_types=1);
 
 namespace App\Pricing;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Batches\FloorEffects;
 use App\Catalogue\Edits\BulkEdits;
 use App\Catalogue\Events\AllTouched;
 use App\Catalogue\Events\ListingsTouched;
 use App\Catalogue\Imports\RuleNames;
-use App\Catalogue\Models\Workspace;
 use App\Catalogue\Prices\HandPrices;
 use App\Market\Events\MarketObserved;
 use App\Market\Events\PriceChangedElsewhere;
-use App\Pricing\Actions\DecideAtOnce;
 use App\Pricing\Actions\DecideTouched;
 use App\Pricing\Actions\HeedForeignPrice;
+use App\Pricing\Actions\RequestDecisions;
 use App\Pricing\Actions\SetPrices;
+use App\Pricing\Actions\SweepPendingDecisions;
 use App\Pricing\Deciding\ForeseeFloors;
 use App\Pricing\Edits\KnownRules;
 use App\Pricing\Edits\SetRule;
 use App\Pricing\Effects\OtherHalf;
 use App\Pricing\Runs\RunBook;
+use App\Support\Schedule\Sweeper;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\ServiceProvider;
 
@@ -30,6 +32,7 @@ final class PricingServiceProvider extends ServiceProvider
     public function register(): void
     {
         $this->app->tag([SetRule::class], BulkEdits::TAG);
+        $this->app->tag([SweepPendingDecisions::class], Sweeper::TAG);
         $this->app->bind(HandPrices::class, SetPrices::class);
         $this->app->bind(FloorEffects::class, ForeseeFloors::class);
         $this->app->bind(RuleNames::class, KnownRules::class);
@@ -41,6 +44,6 @@ final class PricingServiceProvider extends ServiceProvider
         Event::listen(ListingsTouched::class, fn (ListingsTouched $event) => app(DecideTouched::class)->handle($event));
         Event::listen(AllTouched::class, fn (AllTouched $event) => app(RunBook::class)->told(Workspace::query()->findOrFail($event->workspaceId), $event->key));
         Event::listen(PriceChangedElsewhere::class, fn (PriceChangedElsewhere $event) => app(HeedForeignPrice::class)->handle($event));
-        Event::listen(MarketObserved::class, fn (MarketObserved $event) => app(DecideAtOnce::class)->handle($event->workspaceId, $event->listingIds));
+        Event::listen(MarketObserved::class, fn (MarketObserved $event) => app(RequestDecisions::class)->handle($event->workspaceId, $event->listingIds));
     }
 }

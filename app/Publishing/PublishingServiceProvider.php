@@ -18,6 +18,8 @@ use App\Publishing\Actions\FindPricesUnderWay;
 use App\Publishing\Actions\FollowRuns;
 use App\Publishing\Actions\FollowSwitches;
 use App\Publishing\Actions\QueuePriceChanges;
+use App\Publishing\Actions\SweepChanges;
+use App\Support\Schedule\Sweeper;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\ServiceProvider;
 
@@ -25,6 +27,7 @@ final class PublishingServiceProvider extends ServiceProvider
 {
     public function register(): void
     {
+        $this->app->tag([SweepChanges::class], Sweeper::TAG);
         $this->app->bind(ChangesOnTheirWay::class, FindChangesOnTheirWay::class);
         $this->app->bind(PricesUnderWay::class, FindPricesUnderWay::class);
         $this->app->bind(RecentChanges::class, CountRecentChanges::class);

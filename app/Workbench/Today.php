@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace App\Workbench;
 
-use App\Catalogue\Channels\ChannelKind;
+use App\Channels\DriverRegistry;
+use App\Channels\Ports\OfferSource;
 use App\Workbench\Http\FailingGroup;
 use App\Workbench\Http\TodayResource;
 use Illuminate\Support\Facades\DB;
@@ -27,7 +28,7 @@ final readonly class Today
         $forApproval = DB::table('approvals')->where('workspace_id', $this->workspaceId)->where('state', 'waiting')->count();
 
         $stand = DB::table('listings')->where('workspace_id', $this->workspaceId)->whereNotNull('rank')->where('is_draft', false)->whereRaw('coalesce(stock, 1) > 0')
-            ->whereIn('channel_id', fn ($channels) => $channels->select('id')->from('channels')->where('workspace_id', $this->workspaceId)->where('kind', ChannelKind::Marketplace))
+            ->whereIn('channel_id', fn ($channels) => $channels->select('id')->from('channels')->where('workspace_id', $this->workspaceId)->whereIn('driver', DriverRegistry::namesOf(OfferSource::class)))
             ->selectRaw('count(*) AS listings, count(*) FILTER (WHERE field_size = 0) AS alone, count(*) FILTER (WHERE field_size > 0 AND rank = 1) AS cheapest, count(*) FILTER (WHERE rank > 1 AND rank <= field_size) AS in_pack, count(*) FILTER (WHERE field_size > 0 AND rank > field_size) AS dearest, count(*) FILTER (WHERE holds_buy_box) AS buy_box')->first();
         $days = DB::table('standing_days')->where('workspace_id', $this->workspaceId)->where('day', '>=', now()->subDays(14)->toDateString())->orderBy('day')->get(['day', 'listings', 'buy_box']);
 
@@ -42,10 +43,13 @@ final readonly class Today
     {
         DB::statement(<<<'SQL'
             INSERT INTO standing_days (workspace_id, day, listings, buy_box)
-            SELECT l.workspace_id, (now() AT TIME ZONE w.time_zone)::date, count(*), count(*) FILTER (WHERE holds_buy_box) FROM listings l JOIN workspaces w ON w.id = l.workspace_id
-            WHERE rank IS NOT NULL AND NOT is_draft AND coalesce(stock, 1) > 0 AND channel_id IN (SELECT id FROM channels WHERE kind = 'marketplace') GROUP BY l.workspace_id, w.time_zone
+            SELECT l.workspace_id, (now() AT TIME ZONE w.time_zone)::date, count(*), count(*) FILTER (WHERE holds_buy_box)
+            FROM listings l JOIN workspaces w ON w.id = l.workspace_id
+            WHERE rank IS NOT NULL AND NOT is_draft AND coalesce(stock, 1) > 0
+                AND channel_id IN (SELECT id FROM channels WHERE driver = ANY(string_to_array(?, ',')))
+            GROUP BY l.workspace_id, w.time_zone
             ON CONFLICT (workspace_id, day) DO UPDATE SET listings = excluded.listings, buy_box = excluded.buy_box
-            SQL);
+            SQL, [implode(',', DriverRegistry::namesOf(OfferSource::class))]);
     }
 
     /** @return list<FailingGroup> listings whose last change the channel did not take, by what it said */

@@ -33,6 +33,8 @@ CREATE TABLE notification (
     id text PRIMARY KEY, seller_id text NOT NULL, item_id text NOT NULL, at bigint NOT NULL, attempts int NOT NULL DEFAULT 0, next_attempt_ms bigint NOT NULL
 );
 CREATE UNIQUE INDEX notification_waiting ON notification (seller_id, item_id) WHERE attempts = 0;
+CREATE TABLE change_message (number bigserial PRIMARY KEY, id text NOT NULL UNIQUE, seller_id text NOT NULL, item_id text NOT NULL, at bigint NOT NULL, fetched boolean NOT NULL DEFAULT false);
+CREATE UNIQUE INDEX change_message_waiting ON change_message (seller_id, item_id) WHERE NOT fetched;
 CREATE TABLE sale (id bigserial PRIMARY KEY, item_id text NOT NULL, seller_id text NOT NULL, units int NOT NULL, price int NOT NULL, at bigint NOT NULL);
 CREATE INDEX sale_at ON sale (seller_id, at);
 CREATE SEQUENCE fault_number;

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Actions\TakeDueCosts;
-use App\Catalogue\Models\Channel;
 use App\Catalogue\Models\Product;
-use App\Catalogue\Models\Workspace;
+use App\Channels\Models\Channel;
 use App\Pricing\Models\Run;
 use App\Publishing\Models\PriceChange;
 use Illuminate\Support\Facades\DB;

@@ -4,37 +4,39 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use App\Catalogue\Models\Channel;
 use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Product;
 use App\Catalogue\Prices\HandPriceTerm;
-use App\Market\Jobs\ReadShopJob;
-use App\Market\Marketplace\WebhookSignature;
+use App\Channels\Drivers\File\FolderDelivery;
+use App\Channels\Models\Channel;
+use App\Channels\WebhookSignature;
 use App\Pricing\Actions\SetPrices;
 use App\Publishing\Actions\ClaimQueuedChanges;
 use App\Publishing\Actions\ConfirmFeeds;
 use App\Publishing\Actions\SendFeed;
-use App\Publishing\Channels\Delivery\ToFolder;
 use App\Publishing\Models\Feed;
 use App\Publishing\Models\PriceChange;
 use Illuminate\Http\Client\Request;
 use Illuminate\Support\Facades\File;
 use Illuminate\Support\Facades\Http;
 use Illuminate\Support\Facades\Mail;
+use Illuminate\Testing\TestResponse;
+use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\TestCase;
 
 final class ChannelTest extends TestCase
 {
+    private const FINGERPRINT = 'SHA256:47DEQpj8HBSa+/TImW+5JCeuQeRkm5NMpJWZG3hSuFU';
+
     protected function setUp(): void
     {
         parent::setUp();
         Http::preventStrayRequests();
-        config(['channels.private_addresses' => true]);
     }
 
     public function test_prices_leave_as_a_csv_file_in_a_folder_and_are_confirmed_with_it(): void
     {
-        $channel = $this->added(['kind' => 'file', 'name' => 'Price list', 'delivery' => ['way' => 'folder'], 'copy_from' => $this->withListing()->channel_id]);
+        $channel = $this->added(['driver' => 'file', 'name' => 'Price list', 'settings' => ['delivery' => 'folder'], 'copy_from' => $this->withListing()->channel_id]);
         $listing = Listing::query()->where('channel_id', $channel->id)->sole();
         self::assertSame(['KC-1', 2_490, false], [$listing->sku, $listing->price_minor, $listing->is_draft]);
         $feed = $this->send($channel, $listing, 1_980);
@@ -45,29 +47,29 @@ final class ChannelTest extends TestCase
         $csv = $this->as()->get("/api/v1/channels/{$channel->id}/files/{$files[0]['name']}")->assertOk()->baseResponse->getFile()->getContent();
         self::assertSame("SKU,Price,Currency,\"Price before\",GTIN,Title,Change\r\nKC-1,19.80,EUR,24.90,,\"Thing KC-1\",".PriceChange::query()->sole()->id."\r\n", $csv);
         $this->as()->get("/api/v1/channels/{$channel->id}/files/..%2F..%2F.env")->assertNotFound();
-        File::deleteDirectory(ToFolder::folder($channel));
+        File::deleteDirectory(FolderDelivery::folder($channel->key));
     }
 
     public function test_a_folder_that_cannot_be_written_keeps_the_price_on_its_way(): void
     {
-        $channel = $this->added(['kind' => 'file', 'name' => 'Price list', 'delivery' => ['way' => 'folder'], 'copy_from' => $this->withListing()->channel_id]);
-        File::ensureDirectoryExists(dirname(ToFolder::folder($channel)));
-        File::put(ToFolder::folder($channel), 'a file stands where the folder should be');
+        $channel = $this->added(['driver' => 'file', 'name' => 'Price list', 'settings' => ['delivery' => 'folder'], 'copy_from' => $this->withListing()->channel_id]);
+        File::ensureDirectoryExists(dirname(FolderDelivery::folder($channel->key)));
+        File::put(FolderDelivery::folder($channel->key), 'a file stands where the folder should be');
         $feed = $this->send($channel, Listing::query()->where('channel_id', $channel->id)->sole(), 1_980);
         $this->advance($feed);
         $change = PriceChange::query()->sole();
         self::assertSame('sending', $change->state->value);
         self::assertStringContainsString('could not be written', (string) $change->problem);
-        File::delete(ToFolder::folder($channel));
+        File::delete(FolderDelivery::folder($channel->key));
         $this->advance($feed);
         self::assertSame('confirmed', $change->refresh()->state->value);
-        File::deleteDirectory(ToFolder::folder($channel));
+        File::deleteDirectory(FolderDelivery::folder($channel->key));
     }
 
     public function test_prices_leave_by_email_under_one_message_id(): void
     {
         config(['mail.default' => 'array']);
-        $channel = $this->added(['kind' => 'file', 'name' => 'Depot', 'delivery' => ['way' => 'email', 'to' => 'prices@depot.example'], 'copy_from' => $this->withListing()->channel_id]);
+        $channel = $this->added(['driver' => 'file', 'name' => 'Depot', 'settings' => ['delivery' => 'email', 'to' => 'prices@depot.example'], 'copy_from' => $this->withListing()->channel_id]);
         $feed = $this->send($channel, Listing::query()->where('channel_id', $channel->id)->sole(), 1_980);
         $this->advance($feed);
         /** @var \Illuminate\Mail\Transport\ArrayTransport $transport */
@@ -82,7 +84,7 @@ final class ChannelTest extends TestCase
     /** Message, headers and retries as the Standard Webhooks specification 1.0.0 says. */
     public function test_prices_leave_as_signed_messages_that_are_repeated_until_they_are_taken(): void
     {
-        $made = $this->as()->postJson('/api/v1/channels', ['kind' => 'webhook', 'name' => 'Till', 'address' => 'https://till.example/prices', 'copy_from' => $this->withListing()->channel_id])->assertCreated();
+        $made = $this->as()->postJson('/api/v1/channels', ['driver' => 'webhook', 'name' => 'Till', 'settings' => ['address' => 'https://till.example/prices'], 'copy_from' => $this->withListing()->channel_id])->assertCreated();
         $channel = Channel::query()->findOrFail($made['channel']['id']);
         $heard = [];
         Http::fake(['till.example/prices' => function (Request $request) use (&$heard, $made) {
@@ -104,10 +106,10 @@ final class ChannelTest extends TestCase
 
     public function test_a_receiver_that_is_gone_is_not_asked_again(): void
     {
-        $channel = $this->added(['kind' => 'webhook', 'name' => 'Till', 'address' => 'https://till.example/prices', 'copy_from' => $this->withListing()->channel_id]);
+        $channel = $this->added(['driver' => 'webhook', 'name' => 'Till', 'settings' => ['address' => 'https://till.example/prices'], 'copy_from' => $this->withListing()->channel_id]);
         Http::fake(['till.example/prices' => Http::response('', 410)]);
         $this->advance($this->send($channel, Listing::query()->where('channel_id', $channel->id)->sole(), 1_980));
-        self::assertSame(['refused', 'Till refused: status 410.'], [PriceChange::query()->sole()->state->value, PriceChange::query()->sole()->problem]);
+        self::assertSame(['refused', 'Till refused the request (status 410).'], [PriceChange::query()->sole()->state->value, PriceChange::query()->sole()->problem]);
         Http::assertSentCount(1);
     }
 
@@ -123,7 +125,7 @@ final class ChannelTest extends TestCase
 
             return Http::response(str_contains($request->url(), 'price-lists') ? ['id' => 'list-1', 'prices' => [['sku' => '0101', 'price' => '19.80', 'problem' => null]]] : ['products' => [$product], 'next' => null]);
         });
-        $channel = $this->added(['kind' => 'shop', 'name' => 'Own shop', 'address' => 'http://shop.example', 'token' => 'secret']);
+        $channel = $this->added(['driver' => 'shop', 'name' => 'Own shop', 'settings' => ['address' => 'http://shop.example', 'token' => 'secret']]);
         $this->workOff();
         $listing = Listing::query()->where('channel_id', $channel->id)->sole();
         self::assertSame(['0101', 2_490, 4], [$listing->sku, $listing->price_minor, $listing->stock]);
@@ -134,8 +136,9 @@ final class ChannelTest extends TestCase
         // Someone sets another price in the shop itself.
         PriceChange::query()->update(['settled_at' => now()->subHour()]);
         $product = [...$product, 'price' => '21.00', 'stock' => 3];
-        ReadShopJob::dispatchSync($this->workspace->id, $channel->id);
-        $this->enter($this->workspace);
+        Channel::query()->update(['synced_at' => now()->subHour()]);
+        $this->artisan('market:refresh')->assertSuccessful();
+        $this->workOff();
         self::assertSame([2_100, 3], [$listing->refresh()->price_minor, $listing->stock]);
     }
 
@@ -152,7 +155,7 @@ final class ChannelTest extends TestCase
         $other = $this->send($this->channel, $this->listing('KC-9'), 1_970);
         $this->advance($feed, 4);
         self::assertSame([4, 4], [$calls, $this->channel->refresh()->failures]);
-        self::assertTrue($this->channel->isQuiet());
+        self::assertTrue($this->channel->isCircuitOpen());
         $this->advance($other, 1, afterRest: false);
         self::assertSame(4, $calls, 'nobody calls while it rests');
 
@@ -167,27 +170,94 @@ final class ChannelTest extends TestCase
 
     public function test_wrong_connections_are_refused_at_their_field(): void
     {
-        $this->as()->postJson('/api/v1/channels', ['kind' => 'webhook', 'name' => 'Till', 'address' => 'ftp://till.example'])->assertUnprocessable()->assertJsonPath('errors.address.0', fn (string $said) => str_contains($said, 'URL'));
-        $this->as()->postJson('/api/v1/channels', ['kind' => 'file', 'name' => 'F', 'delivery' => ['way' => 'email', 'to' => 'nobody']])->assertUnprocessable()->assertJsonStructure(['errors' => ['delivery.to']]);
-        $this->as()->postJson('/api/v1/channels', ['kind' => 'file', 'name' => 'F', 'delivery' => ['way' => 'sftp', 'host' => 'a b', 'user' => 'u', 'password' => 'p', 'folder' => '../etc']])->assertUnprocessable()->assertJsonStructure(['errors' => ['delivery.host', 'delivery.folder']]);
-        $this->as()->postJson('/api/v1/channels', ['kind' => 'file', 'name' => 'Quayside', 'delivery' => ['way' => 'folder']])->assertUnprocessable()->assertJsonStructure(['errors' => ['name']]);
-        config(['channels.private_addresses' => false]);
-        foreach (['http://127.0.0.1:5432', 'http://169.254.169.254/latest', 'http://[::1]/', 'http://10.0.0.7'] as $inside) {
-            $this->as()->postJson('/api/v1/channels', ['kind' => 'webhook', 'name' => 'Till', 'address' => $inside])->assertUnprocessable()->assertJsonStructure(['errors' => ['address']]);
+        $this->refused(['driver' => 'webhook', 'settings' => ['address' => 'ftp://till.example']], 'settings.address');
+        $this->refused(['driver' => 'webhook', 'settings' => []], 'settings');
+        $this->refused(['driver' => 'webhook', 'settings' => 'https://till.example'], 'settings');
+        $this->refused(['driver' => 'webhook', 'settings' => ['address' => ['https://till.example']]], 'settings.address');
+        $this->refused(['driver' => 'file', 'settings' => ['delivery' => 'email', 'to' => 'nobody']], 'settings.to');
+        $this->refused(['driver' => 'file', 'settings' => ['delivery' => 'pigeon']], 'settings.delivery');
+        $sftp = ['delivery' => 'sftp', 'host' => 'a b', 'user' => 'u', 'password' => 'p', 'folder' => '../etc', 'fingerprint' => 'aa:bb'];
+        $this->refused(['driver' => 'file', 'settings' => $sftp], 'settings.folder', 'settings.fingerprint');
+        $this->refused(['driver' => 'file', 'settings' => [...$sftp, 'folder' => '', 'fingerprint' => self::FINGERPRINT]], 'settings.host');
+        $this->refused(['driver' => 'file', 'name' => 'Quayside', 'settings' => ['delivery' => 'folder']], 'name');
+        $this->refused(['driver' => 'dragon', 'settings' => ['delivery' => 'folder']], 'driver');
+        [$other, , $theirs] = $this->makeWorkspace('Another', 'other@another.example');
+        self::assertNotSame($other->id, $this->workspace->id);
+        $this->refused(['driver' => 'file', 'settings' => ['delivery' => 'folder'], 'copy_from' => $theirs->id], 'copy_from');
+        config(['channels.allowed_subnets' => []]);
+        foreach (['http://127.0.0.1:5432', 'http://169.254.169.254/latest', 'http://[::1]/', 'http://10.0.0.7', 'http://till.example'] as $inside) {
+            $this->refused(['driver' => 'webhook', 'settings' => ['address' => $inside]], 'settings.address');
         }
         self::assertSame(1, Channel::query()->count());
     }
 
-    public function test_secrets_are_not_told_and_a_password_not_given_again_stays(): void
+    public function test_secrets_are_not_told_and_stay_while_the_server_is_the_same(): void
     {
-        $channel = $this->added(['kind' => 'file', 'name' => 'Depot', 'delivery' => ['way' => 'sftp', 'host' => 'sftp.depot.example', 'user' => 'kettle', 'password' => 'hush-hush']]);
-        $this->as()->putJson("/api/v1/channels/{$channel->id}/connection", ['delivery' => ['way' => 'sftp', 'host' => 'files.depot.example', 'user' => 'kettle']])->assertOk();
-        self::assertSame(['files.depot.example', 'hush-hush'], [$channel->refresh()->delivery['host'] ?? null, $channel->delivery['password'] ?? null]);
+        $settings = ['delivery' => 'sftp', 'host' => 'sftp.depot.example', 'user' => 'kettle', 'fingerprint' => self::FINGERPRINT];
+        $channel = $this->added(['driver' => 'file', 'name' => 'Depot', 'settings' => [...$settings, 'password' => 'hush-hush']]);
+        $this->change($channel, [...$settings, 'user' => 'crock', 'host' => 'SFTP.depot.example.'])->assertOk()->assertJsonPath('secret', null);
+        self::assertSame(['crock', 'sftp.depot.example', ['password' => 'hush-hush']], [$channel->refresh()->settings['user'], $channel->settings['host'], $channel->secrets]);
         self::assertStringNotContainsString('hush-hush', (string) $this->as()->getJson('/api/v1/channels')->assertOk()->getContent());
-        self::assertStringNotContainsString('hush-hush', (string) $channel->getRawOriginal('delivery'));
+        self::assertStringNotContainsString('hush-hush', (string) $channel->getRawOriginal('secrets'));
         [, $other] = $this->makeWorkspace('Another', 'other@another.example');
-        $this->actingAs($other)->putJson("/api/v1/channels/{$channel->id}/connection", ['delivery' => ['way' => 'folder']])->assertNotFound();
+        $this->actingAs($other)->putJson("/api/v1/channels/{$channel->id}/connection", ['settings' => ['delivery' => 'folder']])->assertNotFound();
         $this->actingAs($other)->postJson("/api/v1/channels/{$channel->id}/try")->assertNotFound();
+    }
+
+    /** @return array<string, array{array<string, string>}> another server, or another way there */
+    public static function otherServers(): array
+    {
+        return [
+            'host' => [['host' => 'files.elsewhere.example']],
+            'port' => [['port' => '2222']],
+        ];
+    }
+
+    /** @param  array<string, string>  $change */
+    #[DataProvider('otherServers')]
+    public function test_another_server_does_not_get_the_secret_of_the_first(array $change): void
+    {
+        $settings = ['delivery' => 'sftp', 'host' => 'sftp.depot.example', 'user' => 'kettle', 'fingerprint' => self::FINGERPRINT];
+        $channel = $this->added(['driver' => 'file', 'name' => 'Depot', 'settings' => [...$settings, 'password' => 'hush-hush']]);
+        $this->change($channel, [...$settings, ...$change])->assertUnprocessable()->assertJsonStructure(['errors' => ['settings.password']]);
+        self::assertSame('sftp.depot.example', $channel->refresh()->settings['host']);
+        $this->change($channel, [...$settings, ...$change, 'password' => 'new-one'])->assertOk();
+        self::assertSame(['password' => 'new-one'], $channel->refresh()->secrets);
+    }
+
+    public function test_a_token_and_the_secret_for_signing_belong_to_their_origin(): void
+    {
+        $first = $this->channel->webhook_secret;
+        $this->change($this->channel, ['address' => 'http://quayside.test/other/path', 'seller' => 'kettle-crock'])->assertOk()->assertJsonPath('secret', null);
+        foreach (['http://elsewhere.test', 'http://quayside.test:8080', 'https://quayside.test'] as $address) {
+            $this->change($this->channel, ['address' => $address, 'seller' => 'kettle-crock'])->assertUnprocessable()->assertJsonStructure(['errors' => ['settings.token']]);
+        }
+        self::assertSame([['token' => 'secret'], $first], [$this->channel->refresh()->secrets, $this->channel->webhook_secret]);
+        $secret = $this->change($this->channel, ['address' => 'http://elsewhere.test', 'seller' => 'kettle-crock', 'token' => 'fresh'])->assertOk()->json('secret');
+        self::assertSame([['token' => 'fresh'], $secret], [$this->channel->refresh()->secrets, $this->channel->webhook_secret]);
+        self::assertNotSame($first, $secret);
+    }
+
+    public function test_what_a_foreign_server_writes_is_not_repeated(): void
+    {
+        $channel = $this->added(['driver' => 'webhook', 'name' => 'Till', 'settings' => ['address' => 'https://till.example/prices']]);
+        Http::fake(['till.example/prices' => Http::response(['error' => 'internal-token-4711'], 500)]);
+        $said = $this->as()->postJson("/api/v1/channels/{$channel->id}/try")->assertOk()->json('message');
+        self::assertSame('Till is out of order (status 500).', $said);
+    }
+
+    /**
+     * @param  array<string, mixed>  $given
+     */
+    private function refused(array $given, string ...$fields): void
+    {
+        $this->as()->postJson('/api/v1/channels', ['name' => 'New one', ...$given])->assertUnprocessable()->assertJsonStructure(['errors' => $fields]);
+    }
+
+    /** @param  array<string, string>  $settings */
+    private function change(Channel $channel, array $settings): TestResponse
+    {
+        return $this->as()->putJson("/api/v1/channels/{$channel->id}/connection", ['settings' => $settings]);
     }
 
     private function withListing(): Listing

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use App\Catalogue\Models\Workspace;
+use App\Accounts\Models\Workspace;
 use App\Pricing\Actions\TryOut;
 use App\Pricing\Effects\Effect;
 use App\Pricing\Effects\OtherHalf;

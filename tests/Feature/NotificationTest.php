@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use App\Catalogue\Channels\ChannelUnavailable;
 use App\Catalogue\Models\Listing;
+use App\Channels\ChannelUnavailable;
+use App\Channels\WebhookSignature;
 use App\Market\Actions\NoticeNotifications;
 use App\Market\Actions\ObserveItems;
-use App\Market\Marketplace\WebhookSignature;
 use App\Market\Models\ListingMarket;
 use App\Pricing\Events\PricesDecided;
 use App\Publishing\Models\PriceChange;
@@ -59,7 +59,7 @@ final class NotificationTest extends TestCase
         app(NoticeNotifications::class)->handle();
         $this->workOff('market');
         self::assertSame(3, DB::table('market_notifications')->whereNull('observed_at')->count(), 'they wait');
-        self::assertSame('Quayside is out of order: “out of order”.', $this->channel->refresh()->problem);
+        self::assertSame('Quayside is out of order (status 503).', $this->channel->refresh()->problem);
         DB::table('channels')->update(['quiet_until' => null]);
         $this->workOff('market');
         self::assertSame(0, DB::table('market_notifications')->whereNull('observed_at')->count());
@@ -188,10 +188,14 @@ final class NotificationTest extends TestCase
         app(ObserveItems::class)->handle($this->channel, ['QU-KC-1']);
         Exceptions::assertReported(fn (RuntimeException $e) => $e->getMessage() === 'broken');
         self::assertSame('18.00', ListingMarket::query()->findOrFail($listing->id)->offers[0]['price']);
-        self::assertSame([0, 1], [DB::table('decisions')->count(), DB::table('jobs')->where('queue', 'market')->where('payload', 'like', '%DecideListingsJob%')->count()]);
+        self::assertSame([0, [$listing->id]], [DB::table('decisions')->count(), DB::table('pending_decisions')->pluck('listing_id')->all()]);
         Event::forget(PricesDecided::class);
+        $this->travel(3)->seconds();
+        DB::update("UPDATE pending_decisions SET requested_at = now() - interval '3 seconds'");
+        $this->artisan('work:sweep')->assertSuccessful();
         $this->workOff('market');
         self::assertSame('change', $this->standingDecision($listing)?->outcome);
+        self::assertSame(0, DB::table('pending_decisions')->count());
     }
 
     public function test_what_is_not_signed_right_is_not_heard(): void

@@ -304,7 +304,7 @@ final class PriceLifeTest extends TestCase
             $this->travel(30)->seconds();
             ListingMarket::query()->update(['seen_at' => now()]);
             $this->channel->refresh()->update(['quiet_until' => null, 'failures' => 0]);
-            $this->artisan('publishing:sweep');
+            $this->artisan('work:sweep');
             $this->enter($this->workspace);
             foreach (Feed::query()->where('state', 'sending')->pluck('id') as $feed) {
                 app(SendFeed::class)->handle($feed);

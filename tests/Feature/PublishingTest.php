@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use App\Catalogue\Models\Channel;
 use App\Catalogue\Models\Listing;
+use App\Channels\Models\Channel;
 use App\Market\Actions\ObserveItems;
 use App\Pricing\Actions\DecideListings;
 use App\Pricing\Models\Decision;
@@ -80,7 +80,7 @@ final class PublishingTest extends TestCase
         self::assertSame('closed', $feed->refresh()->state);
         Http::assertNothingSent();
         $this->workspace->update(['repricing' => 'running']);
-        $this->artisan('publishing:sweep');
+        $this->artisan('work:sweep');
         self::assertNotSame($feed->id, $this->claim()->id);
     }
 
@@ -123,7 +123,7 @@ final class PublishingTest extends TestCase
         Feed::query()->update(['due_at' => now()->subSecond()]);
         self::assertNull(app(ConfirmFeeds::class)->handle($this->channel->refresh()), 'nothing is left to ask about');
         self::assertSame([['refused', 1_980], ['confirmed', 1_980]], $this->changes());
-        self::assertSame('Quayside refused: “no such feed”.', PriceChange::query()->orderBy('id')->first()?->problem);
+        self::assertSame('Quayside refused the request (status 404).', PriceChange::query()->orderBy('id')->first()?->problem);
     }
 
     public function test_feeds_that_could_not_be_asked_about_wait_and_lose_nothing(): void
@@ -133,7 +133,7 @@ final class PublishingTest extends TestCase
         $this->advance($feed, 2);
         self::assertSame(['submitted', true], [$feed->refresh()->state, $feed->due_at->isFuture()]);
         self::assertSame([['sending', 1_980]], $this->changes());
-        self::assertSame('Quayside is out of order: “busy”. Tried again by itself.', PriceChange::query()->sole()->problem);
+        self::assertSame('Quayside is out of order (status 503). Tried again by itself.', PriceChange::query()->sole()->problem);
     }
 
     public function test_from_queued_to_confirmed(): void
@@ -232,10 +232,10 @@ final class PublishingTest extends TestCase
         $feed = $this->claim();
         DB::table('jobs')->delete();
         $feed->update(['due_at' => now()->addSeconds(15)]);
-        Artisan::call('publishing:sweep');
+        Artisan::call('work:sweep');
         self::assertSame(0, DB::table('jobs')->count(), 'it may still be alive');
         $this->travel(16)->seconds();
-        Artisan::call('publishing:sweep');
+        Artisan::call('work:sweep');
         self::assertSame(1, DB::table('jobs')->where('payload', 'like', '%SendFeedJob%')->count());
     }
 

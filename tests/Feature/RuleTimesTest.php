@@ -158,7 +158,7 @@ final class RuleTimesTest extends TestCase
         self::assertSame([], app(ClaimQueuedChanges::class)->handle($this->channel->refresh()));
         self::assertSame(['waiting', 'hours'], [PriceChange::query()->sole()->state->value, PriceChange::query()->sole()->waits_for?->value]);
         $this->travelTo($tomorrow->addHours(11));
-        $this->artisan('publishing:sweep')->assertSuccessful();
+        $this->artisan('work:sweep')->assertSuccessful();
         self::assertCount(1, app(ClaimQueuedChanges::class)->handle($this->channel->refresh()));
         $this->actingAs($this->user)->patchJson('/api/v1/workspace', ['freeze' => null])->assertOk()->assertJsonPath('freeze', null);
     }

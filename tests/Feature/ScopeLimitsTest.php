@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use App\Catalogue\Models\Channel;
 use App\Catalogue\Models\LimitScope;
 use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Product;
 use App\Catalogue\Models\Supplier;
+use App\Channels\Models\Channel;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Illuminate\Testing\TestResponse;
@@ -154,8 +154,11 @@ final class ScopeLimitsTest extends TestCase
 
     private function otherChannel(): Channel
     {
-        return Channel::query()->create([...$this->channel->only(['currency', 'seller', 'base_url', 'fees', 'automation_on', 'orders_after']),
-            'key' => (string) Str::uuid7(), 'name' => 'Fennmarkt', 'token' => 'secret', 'webhook_secret' => 'whsec_MfKQ9r8GKYqrTwjUPD8ILPZIo2LaLaSw', 'problem' => null, 'quiet_until' => null, 'synced_at' => null]);
+        return Channel::query()->create([
+            ...$this->channel->only(['driver', 'currency', 'settings', 'secrets', 'webhook_secret', 'fees']),
+            'key' => (string) Str::uuid7(),
+            'name' => 'Fennmarkt',
+        ]);
     }
 
     /**

@@ -4,11 +4,12 @@ declare(strict_types=1);
 
 namespace Tests\Process;
 
-use App\Catalogue\Channels\ChannelKind;
-use App\Catalogue\Channels\ChannelUnavailable;
-use App\Catalogue\Models\Channel;
-use App\Publishing\Channels\FileDriver;
-use App\Publishing\Channels\PriceLine;
+use App\Channels\ChannelUnavailable;
+use App\Channels\Connection;
+use App\Channels\DriverRegistry;
+use App\Channels\Outgoing\SftpServer;
+use App\Channels\Ports\PricePublisher;
+use App\Channels\Ports\PriceUpdate;
 use Illuminate\Foundation\Testing\TestCase;
 use Illuminate\Support\Facades\File;
 use Illuminate\Support\Str;
@@ -46,10 +47,10 @@ final class DeliveryTest extends TestCase
     public function test_a_price_file_is_put_on_an_sftp_server_whole(): void
     {
         $port = $this->startSftp();
-        $channel = $this->channel(['way' => 'sftp', 'host' => '127.0.0.1', 'port' => (string) $port, 'user' => $this->me(), 'key' => File::get("{$this->home}/client"), 'folder' => "{$this->home}/there", 'fingerprint' => $this->fingerprint()]);
+        $files = $this->files(['delivery' => 'sftp', 'host' => '127.0.0.1', 'port' => (string) $port, 'user' => $this->me(), 'key' => File::get("{$this->home}/client"), 'folder' => "{$this->home}/there", 'fingerprint' => $this->fingerprint()]);
         $key = (string) Str::uuid7();
         foreach (['19.80', '19.80'] as $time) {
-            self::assertSame("prices-{$key}.csv", app(FileDriver::class)->submit($channel, $key, [new PriceLine(7, 'KC-1', $time, '24.90', 'EUR', 'Crock, 5 l', null)]));
+            self::assertSame("prices-{$key}.csv", $files->submit($key, [new PriceUpdate(7, 'KC-1', $time, '24.90', 'EUR', 'Crock, 5 l', null)])->reference);
         }
         self::assertSame(["prices-{$key}.csv"], array_values(array_diff(scandir("{$this->home}/there") ?: [], ['.', '..'])), 'sent twice it is one file, and no part is left');
         self::assertSame("SKU,Price,Currency,\"Price before\",GTIN,Title,Change\r\nKC-1,19.80,EUR,24.90,,\"Crock, 5 l\",7\r\n", File::get("{$this->home}/there/prices-{$key}.csv"));
@@ -58,9 +59,9 @@ final class DeliveryTest extends TestCase
     public function test_a_server_with_another_host_key_gets_nothing(): void
     {
         $port = $this->startSftp();
-        $channel = $this->channel(['way' => 'sftp', 'host' => '127.0.0.1', 'port' => (string) $port, 'user' => $this->me(), 'key' => File::get("{$this->home}/client"), 'folder' => "{$this->home}/there", 'fingerprint' => '00:11:22:33:44:55:66:77:88:99:aa:bb:cc:dd:ee:ff']);
+        $files = $this->files(['delivery' => 'sftp', 'host' => '127.0.0.1', 'port' => (string) $port, 'user' => $this->me(), 'key' => File::get("{$this->home}/client"), 'folder' => "{$this->home}/there", 'fingerprint' => 'SHA256:47DEQpj8HBSa+/TImW+5JCeuQeRkm5NMpJWZG3hSuFU']);
         try {
-            app(FileDriver::class)->submit($channel, (string) Str::uuid7(), []);
+            $files->submit((string) Str::uuid7(), []);
             self::fail('The file was sent.');
         } catch (ChannelUnavailable $e) {
             self::assertStringContainsString('another host key', $e->getMessage());
@@ -73,7 +74,7 @@ final class DeliveryTest extends TestCase
         $inbox = (string) getenv('WRASSE_HOME').'/inbox';
         $before = count(glob("{$inbox}/*.eml") ?: []);
         $key = (string) Str::uuid7();
-        app(FileDriver::class)->submit($this->channel(['way' => 'email', 'to' => 'prices@depot.example']), $key, [new PriceLine(7, 'KC-1', '19.80', '24.90', 'EUR', 'Crock', null)]);
+        $this->files(['delivery' => 'email', 'to' => 'prices@depot.example'])->submit($key, [new PriceUpdate(7, 'KC-1', '19.80', '24.90', 'EUR', 'Crock', null)]);
         $mails = glob("{$inbox}/*.eml") ?: [];
         self::assertCount($before + 1, $mails);
         $mail = (string) file_get_contents((string) end($mails));
@@ -81,12 +82,22 @@ final class DeliveryTest extends TestCase
         self::assertStringContainsString("filename=prices-{$key}.csv", $mail);
     }
 
-    /** @param  array<string, string>  $delivery */
-    private function channel(array $delivery): Channel
+    public function test_the_host_key_of_a_server_is_read_for_a_person_to_compare(): void
     {
-        config(['channels.private_addresses' => true]);
+        $port = $this->startSftp();
+        self::assertSame($this->fingerprint(), app(SftpServer::class)->fingerprint('127.0.0.1', $port));
+        $this->server?->stop();
+        self::assertNull(app(SftpServer::class)->fingerprint('127.0.0.1', $port));
+    }
 
-        return (new Channel)->forceFill(['key' => (string) Str::uuid7(), 'kind' => ChannelKind::File, 'name' => 'Depot', 'currency' => 'EUR', 'delivery' => $delivery]);
+    /** @param  array<string, string>  $settings */
+    private function files(array $settings): PricePublisher
+    {
+        $secrets = array_intersect_key($settings, ['key' => 1]);
+        $files = app(DriverRegistry::class)->make('file', new Connection((string) Str::uuid7(), 'Depot', 'EUR', array_diff_key($settings, $secrets), $secrets, ''));
+        self::assertInstanceOf(PricePublisher::class, $files);
+
+        return $files;
     }
 
     private function startSftp(): int
@@ -109,12 +120,12 @@ final class DeliveryTest extends TestCase
         return $port;
     }
 
-    /** MD5 of the public key, in pairs, as OpenSSH shows it with -E md5. */
+    /** SHA-256 of the public key, as OpenSSH shows it. */
     private function fingerprint(): string
     {
-        $shown = (new Process(['ssh-keygen', '-l', '-E', 'md5', '-f', "{$this->home}/host.pub"]))->mustRun()->getOutput();
+        $shown = (new Process(['ssh-keygen', '-l', '-f', "{$this->home}/host.pub"]))->mustRun()->getOutput();
 
-        return preg_match('/MD5:(\S+)/', $shown, $match) === 1 ? $match[1] : throw new \RuntimeException($shown);
+        return preg_match('/(SHA256:\S+)/', $shown, $match) === 1 ? $match[1] : throw new \RuntimeException($shown);
     }
 
     private function me(): string

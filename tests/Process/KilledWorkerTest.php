@@ -32,7 +32,7 @@ final class KilledWorkerTest extends TestCase
             $this->kill(array_rand($this->workers));
             $this->startWorkers(2);
             if ($kill % 5 === 4) {
-                $this->command('publishing:sweep');
+                $this->command('work:sweep');
             }
         }
         $this->waitUntilSettled();
@@ -48,7 +48,7 @@ final class KilledWorkerTest extends TestCase
             posix_kill((int) $this->one($this->ours, "SELECT pid FROM pg_stat_activity WHERE datname = 'wrasse_process' AND pid <> pg_backend_pid() ORDER BY random() LIMIT 1"), SIGKILL);
             $this->reconnect();
             $this->startWorkers(2);
-            $this->command('publishing:sweep');
+            $this->command('work:sweep');
         }
         $this->waitUntilSettled();
         $this->assertAllIsAccountedFor($since);
@@ -156,7 +156,7 @@ final class KilledWorkerTest extends TestCase
             $this->killAll();
             $this->startWorkers(2, $jump);
             usleep(1_200_000);
-            $this->command('publishing:sweep');
+            $this->command('work:sweep');
         }
         $this->killAll();
         $this->startWorkers(2);

@@ -66,9 +66,9 @@ trait RealProcesses
     {
         $until = time() + 150;
         do {
-            $this->command('publishing:sweep');
+            $this->command('work:sweep');
             usleep(500_000);
-            $open = (int) $this->one($this->ours, "SELECT (SELECT count(*) FROM price_changes WHERE state IN ('queued', 'sending', 'sent')) + (SELECT count(*) FROM feeds WHERE state <> 'closed') + (SELECT count(*) FROM jobs)");
+            $open = (int) $this->one($this->ours, "SELECT (SELECT count(*) FROM price_changes WHERE state IN ('queued', 'sending', 'sent')) + (SELECT count(*) FROM feeds WHERE state <> 'closed') + (SELECT count(*) FROM jobs) + (SELECT count(*) FROM pending_decisions)");
         } while ($open > 0 && time() < $until);
         self::assertSame(0, $open, 'it did not settle');
     }

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Tests\Process;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Actions\ApplyBatch;
 use App\Catalogue\Actions\ChangeChannel;
 use App\Catalogue\Actions\ChangeWorkspace;
 use App\Catalogue\Actions\SetListingLimits;
 use App\Catalogue\Actions\StartBatch;
-use App\Catalogue\Models\Channel;
 use App\Catalogue\Models\Listing;
-use App\Catalogue\Models\Workspace;
+use App\Channels\Models\Channel;
 use App\Market\Jobs\ObserveItemsJob;
 use App\Pricing\Actions\SaveRule;
 use App\Pricing\Deciding\LimitsAlone;
@@ -129,7 +129,7 @@ final class ReasonsThatChangeTest extends TestCase
             }
             $this->startWorkers(2);
             if (mt_rand(0, 5) === 0) {
-                $this->command('publishing:sweep');
+                $this->command('work:sweep');
             }
             usleep(mt_rand(20_000, 300_000));
         }

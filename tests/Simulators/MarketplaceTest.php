@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Simulators;
 
-use App\Market\Marketplace\WebhookSignature;
+use App\Channels\WebhookSignature;
 use PDO;
 use PHPUnit\Framework\TestCase;
 use Simulators\Common\Store;
@@ -15,7 +15,7 @@ use Simulators\Marketplace\Faults;
 use Simulators\Marketplace\Feeds;
 use Simulators\Marketplace\Http\ControlApi;
 use Simulators\Marketplace\Http\Gate;
-use Simulators\Marketplace\Http\SellerApi;
+use Simulators\Marketplace\Http\QuaysideApi;
 use Simulators\Marketplace\Notifier;
 use Simulators\Marketplace\Offers;
 use Simulators\Marketplace\Rivals;
@@ -129,11 +129,11 @@ final class MarketplaceTest extends TestCase
 
     public function test_a_token_is_asked_for_and_calls_are_limited(): void
     {
-        self::assertSame(401, (new Gate($this->store))->stop('Bearer wrong')?->status);
+        self::assertSame(401, (new Gate($this->store))->stop('wrong')?->status);
         self::assertSame(401, (new Gate($this->store))->stop(null)?->status);
         $passed = 0;
         for ($i = 0; $i < 300; $i++) {
-            $answer = (new Gate($this->store))->stop('Bearer token');
+            $answer = (new Gate($this->store))->stop('token');
             if ($answer !== null) {
                 break;
             }
@@ -146,7 +146,7 @@ final class MarketplaceTest extends TestCase
 
     public function test_faults_strike_while_they_are_switched_on(): void
     {
-        $gate = fn () => (new Gate($this->store))->stop('Bearer token');
+        $gate = fn () => (new Gate($this->store))->stop('token');
         $this->control('PUT', '/control/faults', ['error_share' => 1]);
         self::assertSame(503, $gate()?->status);
         $this->control('PUT', '/control/faults', ['drop_share' => 1]);
@@ -199,14 +199,15 @@ final class MarketplaceTest extends TestCase
         self::assertSame(422, $this->control('PUT', '/control/clock', ['speed' => -1])['status']);
     }
 
-    public function test_the_past_is_told_with_its_troubles(): void
+    public function test_the_past_is_told_with_its_troubles_page_by_page(): void
     {
-        $day = $this->call('GET', '/v1/history', ['days_ago' => 7])['body']['days'];
-        self::assertSame('2026-02-23', $day[0]['date']);
-        $pennies = array_filter($day, fn (array $entry) => in_array('0.01', array_column($entry['offers'], 'price'), true));
-        self::assertNotSame([], $pennies, 'the penny prices of that day');
-        self::assertSame($day, $this->call('GET', '/v1/history', ['days_ago' => 7])['body']['days']);
-        self::assertSame(422, $this->call('GET', '/v1/history', ['days_ago' => 61])['status']);
+        $first = $this->call('GET', '/v1/history')['body'];
+        self::assertSame(['2026-01-01', '2026-03-01', 20 * 60], [$first['days'][0]['date'], $first['days'][59]['date'], count($first['days'])]);
+        $pennies = array_filter($first['days'], fn (array $entry) => in_array('0.01', array_column($entry['offers'], 'price'), true));
+        self::assertSame(['2026-02-23'], array_values(array_unique(array_column($pennies, 'date'))), 'the penny prices of that day');
+        self::assertSame($first, $this->call('GET', '/v1/history')['body'], 'the past does not change');
+        $second = $this->call('GET', '/v1/history', ['after' => $first['next']])['body'];
+        self::assertSame([], array_intersect(array_column($first['days'], 'sku'), array_column($second['days'], 'sku')));
     }
 
     private function work(): void
@@ -242,7 +243,7 @@ final class MarketplaceTest extends TestCase
      */
     private function call(string $method, string $path, array $query = [], array $body = [], ?string $key = null): array
     {
-        $answer = (new SellerApi($this->store))->answer($method, $path, $query, $body, $key);
+        $answer = (new QuaysideApi($this->store))->answer($method, $path, $query, $body, $key);
 
         return ['status' => $answer->status, 'body' => $answer->body];
     }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Accounts\Http;
 
 use App\Accounts\Models\User;
-use App\Catalogue\Models\Workspace;
+use App\Accounts\Models\Workspace;
 use Illuminate\Contracts\Auth\StatefulGuard;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Actions;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Imports\NewProduct;
 use App\Catalogue\Imports\RefusedRow;
 use App\Catalogue\Models\Batch;
-use App\Catalogue\Models\Workspace;
 use Illuminate\Validation\ValidationException;
 
 /** Adds one product or draft that someone gives by hand. */

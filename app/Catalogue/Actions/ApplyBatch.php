@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Actions;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Batches\BatchState;
 use App\Catalogue\Models\Batch;
-use App\Catalogue\Models\Workspace;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;

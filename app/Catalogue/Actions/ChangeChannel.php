@@ -6,8 +6,8 @@ namespace App\Catalogue\Actions;
 
 use App\Catalogue\Events\ListingsTouched;
 use App\Catalogue\Events\SwitchTurned;
-use App\Catalogue\Models\Channel;
 use App\Catalogue\Models\Listing;
+use App\Channels\Models\Channel;
 use App\Support\Http\DocumentField;
 use App\Support\Http\PercentField;
 use App\Support\Live\Announce;

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Actions;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Events\ListingsTouched;
 use App\Catalogue\Events\SwitchTurned;
 use App\Catalogue\Models\Listing;
-use App\Catalogue\Models\Workspace;
 use App\Support\Http\DocumentField;
 use App\Support\Http\PercentField;
 use App\Support\Live\Announce;

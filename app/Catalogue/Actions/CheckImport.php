@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Catalogue\Actions;
 
 use App\Catalogue\Models\Batch;
-use App\Catalogue\Models\Channel;
 use App\Catalogue\Models\Import;
 use App\Catalogue\Models\ImportMapping;
+use App\Channels\Models\Channel;
 use Illuminate\Validation\ValidationException;
 
 /** Begins to work out what a file would change, and remembers what the columns of this supplier's files hold. */

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Actions;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Events\ListingsTouched;
 use App\Catalogue\Limits\OwnLimits;
 use App\Catalogue\Models\Listing;
-use App\Catalogue\Models\Workspace;
 use App\Support\Http\AmountField;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Actions;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Events\ListingsTouched;
 use App\Catalogue\Limits\Scope;
 use App\Catalogue\Models\LimitScope;
-use App\Catalogue\Models\Workspace;
 use App\Support\Http\DocumentField;
 use App\Support\Live\Announce;
 use Illuminate\Support\Facades\DB;

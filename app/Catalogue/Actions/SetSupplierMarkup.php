@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Actions;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Models\Supplier;
-use App\Catalogue\Models\Workspace;
 use App\Support\Http\DocumentField;
 use App\Support\Live\Announce;
 use Illuminate\Support\Facades\DB;

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Actions;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Batches\BatchState;
 use App\Catalogue\Edits\BulkEdits;
 use App\Catalogue\Edits\EditBatch;
 use App\Catalogue\Jobs\WorkBatchJob;
 use App\Catalogue\Models\Batch;
 use App\Catalogue\Models\Import;
-use App\Catalogue\Models\Workspace;
 use Illuminate\Validation\ValidationException;
 
 /** Begins to work out a change to many listings; nothing is changed yet. What is small is worked out at once. */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Batches;
 
-use App\Catalogue\Models\Workspace;
+use App\Accounts\Models\Workspace;
 
 /** What changes to products and listings would do to floors, before they are made. */
 interface FloorEffects

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Batches;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Events\AllTouched;
 use App\Catalogue\Events\ListingsTouched;
 use App\Catalogue\Models\Batch;
-use App\Catalogue\Models\Workspace;
 use App\Catalogue\Prices\HandPrices;
 use App\Catalogue\Prices\HandPriceTerm;
 use App\Support\Live\Announce;

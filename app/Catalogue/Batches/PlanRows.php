@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Batches;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Models\Batch;
-use App\Catalogue\Models\Workspace;
 use App\Catalogue\Prices\HandPrices;
 use Illuminate\Support\Facades\DB;
 

@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Batches;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Models\Batch;
-use App\Catalogue\Models\Workspace;
 use App\Catalogue\Prices\HandPrices;
+use App\Channels\DriverRegistry;
+use App\Channels\Ports\ListingSource;
 use App\Support\Database\IdArray;
 use Illuminate\Support\Facades\DB;
 
@@ -207,18 +209,37 @@ final class RowWriter
             return;
         }
         DB::insert(<<<'SQL'
-            INSERT INTO listings (workspace_id, channel_id, product_id, sku, item_ref, title, condition, fulfilment, price_minor, shipping_minor, list_price_minor, stock, rule_id, assigned_by, limits, is_draft, created_at, updated_at)
-            SELECT c.workspace_id, n.channel_id, c.product_id, n.sku, '', p.title, coalesce(n.condition, 'new'), coalesce(n.fulfilment, 'merchant'),
-                n.price_minor, coalesce(n.shipping_minor, 0), coalesce(n.list_price_minor, n.price_minor), n.stock, n.rule_id, n.assigned_by, coalesce(n.limits, '{"floor":[],"ceiling":[]}'), ch.kind IN ('marketplace', 'shop'), now(), now()
-            FROM chunk c CROSS JOIN LATERAL jsonb_populate_record(NULL::listings, c.listing_to) n JOIN products p ON p.id = c.product_id JOIN channels ch ON ch.id = n.channel_id
-            WHERE c.listing_id IS NULL AND c.listing_to IS NOT NULL ON CONFLICT (channel_id, sku) DO NOTHING
-            SQL);
+            INSERT INTO listings (
+                workspace_id, channel_id, product_id, sku, item_ref, title, condition, fulfilment, price_minor, shipping_minor,
+                list_price_minor, stock, rule_id, assigned_by, limits, is_draft, created_at, updated_at
+            )
+            SELECT
+                c.workspace_id, n.channel_id, c.product_id, n.sku, '', p.title, coalesce(n.condition, 'new'), coalesce(n.fulfilment, 'merchant'),
+                n.price_minor, coalesce(n.shipping_minor, 0), coalesce(n.list_price_minor, n.price_minor), n.stock, n.rule_id, n.assigned_by,
+                coalesce(n.limits, '{"floor":[],"ceiling":[]}'), ch.driver = ANY(string_to_array(?, ',')), now(), now()
+            FROM chunk c
+            CROSS JOIN LATERAL jsonb_populate_record(NULL::listings, c.listing_to) n
+            JOIN products p ON p.id = c.product_id
+            JOIN channels ch ON ch.id = n.channel_id
+            WHERE c.listing_id IS NULL AND c.listing_to IS NOT NULL
+            ON CONFLICT (channel_id, sku) DO NOTHING
+            SQL, [$this->driversThatTellListings()]);
         DB::update("UPDATE chunk c SET listing_id = l.id FROM listings l WHERE c.listing_id IS NULL AND l.channel_id = (c.listing_to ->> 'channel_id')::bigint AND l.sku = c.listing_to ->> 'sku'");
+    }
+
+    /** Their channels say by themselves when a listing is there. */
+    private function driversThatTellListings(): string
+    {
+        return implode(',', DriverRegistry::namesOf(ListingSource::class));
     }
 
     private function takeBackWhatWasMade(): void
     {
-        DB::delete("DELETE FROM listings l USING chunk c, channels ch WHERE l.id = c.listing_id AND ch.id = l.channel_id AND (l.is_draft OR ch.kind NOT IN ('marketplace', 'shop')) AND c.listing_to IS NULL AND c.listing_from IS NOT NULL");
+        DB::delete(<<<'SQL'
+            DELETE FROM listings l USING chunk c, channels ch
+            WHERE l.id = c.listing_id AND ch.id = l.channel_id AND (l.is_draft OR ch.driver <> ALL(string_to_array(?, ',')))
+                AND c.listing_to IS NULL AND c.listing_from IS NOT NULL
+            SQL, [$this->driversThatTellListings()]);
         DB::delete('DELETE FROM products p USING chunk c WHERE p.id = c.product_id AND c.product_to IS NULL AND c.product_from IS NOT NULL AND NOT EXISTS (SELECT 1 FROM listings l WHERE l.product_id = p.id)');
     }
 

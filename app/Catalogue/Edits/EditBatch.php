@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Edits;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Batches\BatchKind;
 use App\Catalogue\Batches\PlannedRow;
 use App\Catalogue\Listings\ListingSelection;
 use App\Catalogue\Models\Batch;
-use App\Catalogue\Models\Workspace;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use stdClass;

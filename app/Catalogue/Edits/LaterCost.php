@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Edits;
 
-use App\Catalogue\Models\Workspace;
+use App\Accounts\Models\Workspace;
 use Carbon\CarbonImmutable;
 
 /** Costs are told in the order of time: none is put before one that is known already. */

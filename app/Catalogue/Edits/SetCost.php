@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Edits;
 
-use App\Catalogue\Models\Workspace;
+use App\Accounts\Models\Workspace;
 use Carbon\CarbonImmutable;
 use Closure;
 use Illuminate\Support\Facades\Validator;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Edits;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Limits\OwnLimits;
-use App\Catalogue\Models\Workspace;
 use App\Support\Http\AmountField;
 use App\Support\Http\PercentField;
 use Closure;

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Edits;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Batches\RowWriter;
 use App\Catalogue\Imports\ImportColumns;
 use App\Catalogue\Imports\RefusedRow;
 use App\Catalogue\Imports\RowReader;
-use App\Catalogue\Models\Workspace;
 use Closure;
 use Illuminate\Support\Facades\Validator;
 use Illuminate\Validation\ValidationException;

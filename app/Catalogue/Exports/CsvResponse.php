@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Exports;
 
+use App\Support\Csv\CsvText;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 
 /** A CSV file that is written while it is sent. */

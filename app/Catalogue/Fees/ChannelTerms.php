@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Fees;
 
-use App\Catalogue\Models\Channel;
+use App\Channels\Models\Channel;
 use Wrasse\Core\Limits\Fee;
 use Wrasse\Core\Limits\Tax;
 use Wrasse\Core\Money\Currency;

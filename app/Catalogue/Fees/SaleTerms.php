@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Fees;
 
-use App\Catalogue\Models\Channel;
-use App\Catalogue\Models\Workspace;
+use App\Accounts\Models\Workspace;
+use App\Channels\Models\Channel;
 use stdClass;
 use Wrasse\Core\Document\EarningsReader;
 use Wrasse\Core\Document\Node;
@@ -51,10 +51,29 @@ final class SaleTerms
         return [$costs->inbound_minor, $costs->packaging_minor, $costs->handling_minor, $fulfilment === 'merchant' ? $costs->shipping_cost_minor : 0];
     }
 
+    /**
+     * What is taken of a sale of something of that category, as the pricing core's document has it: the category's own fees and tax where it
+     * has any, else those of the channel and the workspace.
+     *
+     * @return array{fees: list<array<string, mixed>>, tax: array{percent: string, included: bool}}
+     */
+    public static function document(Channel $channel, ?string $category, Workspace $workspace): array
+    {
+        $own = $category === null ? null : $channel->categories[$category] ?? null;
+
+        return [
+            'fees' => $own['fees'] ?? $channel->fees,
+            'tax' => [
+                'percent' => (string) Percent::parse($own['tax_percent'] ?? $channel->tax_percent ?? $workspace->tax_percent),
+                'included' => $channel->tax_included ?? $workspace->tax_included,
+            ],
+        ];
+    }
+
     private function read(Channel $channel, ?string $category): ChannelTerms
     {
         $currency = Currency::of($channel->currency);
-        $terms = $channel->termsOf($category, $this->workspace);
+        $terms = self::document($channel, $category, $this->workspace);
         $fees = array_map((new EarningsReader($currency))->fee(...), Node::of($terms['fees'], '$.fees')->items());
 
         return new ChannelTerms($channel, $currency, new Tax(Percent::parse($terms['tax']['percent']), $terms['tax']['included']), $fees);

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace App\Catalogue\Http;
 
 use App\Accounts\Models\User;
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Actions\ApplyBatch;
 use App\Catalogue\Actions\StartBatch;
 use App\Catalogue\Batches\BatchRows;
 use App\Catalogue\Exports\BatchReport;
 use App\Catalogue\Listings\ListingSelection;
 use App\Catalogue\Models\Batch;
-use App\Catalogue\Models\Workspace;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Http\JsonResponse;

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Catalogue\Http;
 
 use App\Catalogue\Actions\ChangeChannel;
-use App\Catalogue\Models\Channel;
+use App\Channels\Models\Channel;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Http;
 
-use App\Catalogue\Models\Channel;
+use App\Channels\DriverRegistry;
+use App\Channels\Models\Channel;
+use App\Channels\Ports\OfferSource;
 use OpenApi\Attributes as OA;
 use Wrasse\Core\Money\Percent;
 
@@ -13,14 +15,16 @@ final readonly class ChannelResource
 {
     /**
      * @param  list<array<string, string|null>>  $fees
-     * @param  array<string, string>|null  $delivery
+     * @param  object  $settings
      */
     public function __construct(
         #[OA\Property] public int $id,
-        #[OA\Property(enum: ['marketplace', 'shop', 'file', 'webhook'])] public string $kind,
+        #[OA\Property(description: 'Kind of channel, as the list of drivers names it.')] public string $driver,
         #[OA\Property] public string $name,
-        #[OA\Property(description: 'Where it answers.')] public string $address,
-        #[OA\Property(type: 'object', nullable: true, oneOf: [new OA\Schema(ref: '#/components/schemas/Delivery')])] public ?array $delivery,
+        #[OA\Property(description: 'Where prices go, in a few words.')] public string $destination,
+        #[OA\Property(description: 'How it is reached, without secrets.', ref: '#/components/schemas/ConnectionSettings')] public object $settings,
+        #[OA\Property(description: 'Whether rivals’ offers are seen there.')] public bool $has_offers,
+        #[OA\Property(description: 'Whether prices are written into files that are fetched from here.')] public bool $has_files,
         #[OA\Property] public string $currency,
         #[OA\Property] public bool $automation_on,
         #[OA\Property(description: 'Null where it is that of the workspace.')] public ?string $tax_percent,
@@ -36,8 +40,22 @@ final readonly class ChannelResource
     public static function of(Channel $channel): self
     {
         return new self(
-            $channel->id, $channel->kind->value, $channel->name, $channel->base_url, $channel->delivery === null ? null : array_diff_key($channel->delivery, array_flip(Channel::DELIVERY_SECRETS)), $channel->currency, $channel->automation_on, $channel->tax_percent === null ? null : (string) Percent::parse($channel->tax_percent), $channel->tax_included, $channel->fees, (object) $channel->categories,
-            $channel->synced_at?->toIso8601ZuluString(), $channel->problem, $channel->isQuiet() ? $channel->quiet_until?->toIso8601ZuluString() : null,
+            $channel->id,
+            $channel->driver,
+            $channel->name,
+            DriverRegistry::named($channel->driver)::destination($channel->connection()),
+            (object) $channel->settings,
+            DriverRegistry::has($channel, OfferSource::class),
+            ($channel->settings['delivery'] ?? null) === 'folder',
+            $channel->currency,
+            $channel->automation_on,
+            $channel->tax_percent === null ? null : (string) Percent::parse($channel->tax_percent),
+            $channel->tax_included,
+            $channel->fees,
+            (object) $channel->categories,
+            $channel->synced_at?->toIso8601ZuluString(),
+            $channel->problem,
+            $channel->isCircuitOpen() ? $channel->quiet_until?->toIso8601ZuluString() : null,
         );
     }
 }

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Catalogue\Http;
 
 use App\Accounts\Models\User;
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Actions\AddProduct;
 use App\Catalogue\Imports\ImportColumns;
-use App\Catalogue\Models\Workspace;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;

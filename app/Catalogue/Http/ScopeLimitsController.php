@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Http;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Actions\SetScopeLimits;
 use App\Catalogue\Limits\Scope;
 use App\Catalogue\Models\LimitScope;
-use App\Catalogue\Models\Workspace;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;

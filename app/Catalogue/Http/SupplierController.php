@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Http;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Actions\SetSupplierMarkup;
 use App\Catalogue\Models\Supplier;
-use App\Catalogue\Models\Workspace;
 use App\Catalogue\Suppliers\MarkupPrices;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Http\JsonResponse;

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Http;
 
+use App\Accounts\Models\Repricing;
+use App\Accounts\Models\StandsUntil;
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Actions\ChangeWorkspace;
-use App\Catalogue\Models\Repricing;
-use App\Catalogue\Models\Workspace;
 use App\Catalogue\Prices\HandPriceTerm;
-use App\Catalogue\Prices\StandsUntil;
 use App\Support\Schedule\HoursOfDay;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Http\JsonResponse;

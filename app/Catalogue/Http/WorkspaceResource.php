@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Http;
 
-use App\Catalogue\Models\Repricing;
-use App\Catalogue\Models\Workspace;
+use App\Accounts\Models\Repricing;
+use App\Accounts\Models\Workspace;
 use OpenApi\Attributes as OA;
 use Wrasse\Core\Money\Percent;
 

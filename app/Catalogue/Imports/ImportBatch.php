@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Imports;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Batches\BatchKind;
 use App\Catalogue\Batches\BatchRows;
 use App\Catalogue\Batches\PlannedRow;
 use App\Catalogue\Edits\SetCost;
 use App\Catalogue\Models\Batch;
 use App\Catalogue\Models\Import;
-use App\Catalogue\Models\Workspace;
 use Generator;
 
 /** Rows of a file, each of them worked out against what is known. */

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Imports;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Batches\BatchKind;
 use App\Catalogue\Batches\PlannedRow;
 use App\Catalogue\Models\Batch;
-use App\Catalogue\Models\Workspace;
 
 /** A product, a draft to offer it somewhere, or both, given by hand: a file of one row. */
 final readonly class NewProduct implements BatchKind

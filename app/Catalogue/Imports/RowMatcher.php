@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Imports;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Batches\PlannedRow;
 use App\Catalogue\Batches\RowWriter;
 use App\Catalogue\Edits\LaterCost;
 use App\Catalogue\Limits\OwnLimits;
-use App\Catalogue\Models\Workspace;
 use App\Catalogue\Suppliers\MarkupPrices;
 use Illuminate\Support\Facades\DB;
 use stdClass;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Limits;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Models\LimitScope;
-use App\Catalogue\Models\Workspace;
 
 /**
  * Which floor and ceiling terms hold for a listing: those of the workspace, then of its channel, supplier, category, brand and product,

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Models;
 
+use App\Channels\Models\Channel;
 use App\Support\Tenancy\BelongsToWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;

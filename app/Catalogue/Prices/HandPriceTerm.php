@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Prices;
 
-use App\Catalogue\Models\Workspace;
+use App\Accounts\Models\StandsUntil;
+use App\Accounts\Models\Workspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\Validator;
 use Illuminate\Validation\Rule;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Prices;
 
-use App\Catalogue\Models\Workspace;
+use App\Accounts\Models\Workspace;
 
 /** Asked when people set prices, answered by the pricing side. Amounts in minor units, by listing. */
 interface HandPrices

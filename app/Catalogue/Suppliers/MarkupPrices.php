@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Suppliers;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Fees\SaleTerms;
 use App\Catalogue\Models\Supplier;
-use App\Catalogue\Models\Workspace;
 use stdClass;
 use Wrasse\Core\Document\MarkupReader;
 use Wrasse\Core\Document\Node;

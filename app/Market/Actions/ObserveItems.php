@@ -4,14 +4,16 @@ declare(strict_types=1);
 
 namespace App\Market\Actions;
 
-use App\Catalogue\Models\Channel;
 use App\Catalogue\Models\Listing;
+use App\Channels\DriverRegistry;
+use App\Channels\Models\Channel;
+use App\Channels\Ports\OfferSource;
 use App\Market\Events\MarketObserved;
 use App\Market\Events\PriceChangedElsewhere;
-use App\Market\Marketplace\MarketplaceClient;
 use App\Market\Models\ListingMarket;
 use App\Market\Models\Rival;
 use Carbon\CarbonInterface;
+use Closure;
 use Illuminate\Support\Arr;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Log;
@@ -32,23 +34,24 @@ final readonly class ObserveItems
 
     private const TIME = 'Y-m-d H:i:s.u';
 
-    public function __construct(private ShownPrice $shown)
+    public function __construct(private DriverRegistry $drivers, private ShownPrice $shown)
     {
     }
 
     /**
      * An item that the answer lacks, or of which nothing can be read, is not without rivals: its market stays as it was, with its age.
      *
-     * @param  list<string>  $items  some tens; asked for in as many calls as the marketplace wants
+     * @param  list<string>  $items  some tens; asked for in as many calls as the channel wants
+     * @param  (Closure(): mixed)|null  $done  done together with what is written
      * @return Observed how many markets had changed, and which items were missing
      */
-    public function handle(Channel $channel, array $items): Observed
+    public function handle(Channel $channel, array $items, ?Closure $done = null): Observed
     {
         $askedAt = now();
-        $client = new MarketplaceClient($channel);
+        $source = $this->drivers->port($channel, OfferSource::class);
         $offers = [];
-        foreach (array_chunk($items, MarketplaceClient::ITEMS_PER_CALL) as $some) {
-            $offers += $client->offers($some);
+        foreach (array_chunk($items, max(1, $source::itemsPerCall())) as $some) {
+            $offers += $source->offers($some);
         }
         $reader = new OfferReader(Currency::of($channel->currency));
         $offers = $this->readable($channel, $reader, array_intersect_key($offers, array_flip($items)));
@@ -57,7 +60,16 @@ final readonly class ObserveItems
             Log::warning("{$channel->name} gave no offers for some items that it was asked about.", ['channel' => $channel->id, 'items' => $missing]);
         }
 
-        return new Observed($this->takeIn($channel, $reader, $offers, $askedAt), $missing);
+        $changed = DB::transaction(function () use ($channel, $reader, $offers, $askedAt, $done): int {
+            $changed = $this->takeIn($channel, $reader, $offers, $askedAt);
+            if ($done !== null) {
+                $done();
+            }
+
+            return $changed;
+        });
+
+        return new Observed($changed, $missing);
     }
 
     /**
@@ -66,40 +78,38 @@ final readonly class ObserveItems
      */
     private function takeIn(Channel $channel, OfferReader $reader, array $offers, CarbonInterface $askedAt): int
     {
-        return DB::transaction(function () use ($channel, $reader, $offers, $askedAt): int {
-            $listings = $this->listings($channel, array_map(strval(...), array_keys($offers)), $askedAt);
-            $this->rememberRivals($channel, $offers);
-            $ownChanged = $this->takeOverOwn($channel, $listings, $offers);
-            $same = $moved = $observations = $changed = [];
-            foreach ($listings as $listing) {
-                $offered = $this->rivals($channel, $offers[$listing->item_ref] ?? []);
-                $rivals = json_encode($offered, JSON_THROW_ON_ERROR);
-                if ($listing->offers === $rivals) {
-                    $same[] = $listing->id;
-                } else {
-                    $moved[] = [
-                        'listing_id' => $listing->id,
-                        'workspace_id' => $listing->workspace_id,
-                        'offers' => $rivals,
-                        'packed' => PackedOffers::pack($reader->all(Node::of($offered, '$.offers'))),
-                        'seen_at' => $askedAt->format(self::TIME),
-                        'changed_at' => $this->isMove($listing->offers, $offered) ? $askedAt->format(self::TIME) : $listing->changed_at,
-                    ];
-                }
-                if ($listing->offers !== $rivals || isset($ownChanged[$listing->id])) {
-                    $observations[] = RecordObservation::row($listing->id, $listing->workspace_id, $listing->price_minor, $listing->floor_minor, $listing->ceiling_minor, $rivals, $askedAt);
-                    $changed[] = $listing->id;
-                }
+        $listings = $this->listings($channel, array_map(strval(...), array_keys($offers)), $askedAt);
+        $this->rememberRivals($channel, $offers);
+        $ownChanged = $this->takeOverOwn($channel, $listings, $offers);
+        $same = $moved = $observations = $changed = [];
+        foreach ($listings as $listing) {
+            $offered = $this->rivals($channel, $offers[$listing->item_ref] ?? []);
+            $rivals = json_encode($offered, JSON_THROW_ON_ERROR);
+            if ($listing->offers === $rivals) {
+                $same[] = $listing->id;
+            } else {
+                $moved[] = [
+                    'listing_id' => $listing->id,
+                    'workspace_id' => $listing->workspace_id,
+                    'offers' => $rivals,
+                    'packed' => PackedOffers::pack($reader->all(Node::of($offered, '$.offers'))),
+                    'seen_at' => $askedAt->format(self::TIME),
+                    'changed_at' => $this->isMove($listing->offers, $offered) ? $askedAt->format(self::TIME) : $listing->changed_at,
+                ];
             }
-            ListingMarket::query()->upsert($moved, ['listing_id'], ['offers', 'packed', 'seen_at', 'changed_at']);
-            ListingMarket::query()->whereIn('listing_id', $same)->update(['seen_at' => $askedAt->format(self::TIME)]);
-            RecordObservation::rows($observations);
-            if ($changed !== []) {
-                event(new MarketObserved($channel->workspace_id, $changed));
+            if ($listing->offers !== $rivals || isset($ownChanged[$listing->id])) {
+                $observations[] = RecordObservation::row($listing->id, $listing->workspace_id, $listing->price_minor, $listing->floor_minor, $listing->ceiling_minor, $rivals, $askedAt);
+                $changed[] = $listing->id;
             }
+        }
+        ListingMarket::query()->upsert($moved, ['listing_id'], ['offers', 'packed', 'seen_at', 'changed_at']);
+        ListingMarket::query()->whereIn('listing_id', $same)->update(['seen_at' => $askedAt->format(self::TIME)]);
+        RecordObservation::rows($observations);
+        if ($changed !== []) {
+            event(new MarketObserved($channel->workspace_id, $changed));
+        }
 
-            return count($changed);
-        });
+        return count($changed);
     }
 
     /**

@@ -4,9 +4,10 @@ declare(strict_types=1);
 
 namespace App\Market\Console;
 
-use App\Catalogue\Channels\ChannelKind;
-use App\Catalogue\Channels\ChannelWork;
-use App\Catalogue\Models\Channel;
+use App\Channels\CircuitBreaker;
+use App\Channels\DriverRegistry;
+use App\Channels\Models\Channel;
+use App\Channels\Ports\OrderSource;
 use App\Market\Actions\ImportOrders;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Console\Command;
@@ -17,10 +18,11 @@ final class OrdersCommand extends Command
 
     protected $description = 'Bring in orders since the last time';
 
-    public function handle(CurrentWorkspace $workspace, ImportOrders $import): int
+    public function handle(CurrentWorkspace $workspace, ImportOrders $import, CircuitBreaker $breaker): int
     {
-        foreach (Channel::query()->withoutGlobalScope('workspace')->whereIn('kind', ChannelKind::SOURCES)->get() as $channel) {
-            $problem = $workspace->within($channel->workspace_id, fn () => ChannelWork::on($channel, fn () => $import->handle($channel)));
+        $channels = Channel::query()->withoutGlobalScope('workspace')->whereIn('driver', DriverRegistry::namesOf(OrderSource::class))->get();
+        foreach ($channels as $channel) {
+            $problem = $workspace->within($channel->workspace_id, fn () => $breaker->run($channel, fn () => $import->handle($channel)));
             if ($problem !== null) {
                 $this->warn($problem->getMessage());
             }

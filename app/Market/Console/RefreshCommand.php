@@ -4,36 +4,52 @@ declare(strict_types=1);
 
 namespace App\Market\Console;
 
-use App\Catalogue\Channels\ChannelKind;
-use App\Catalogue\Models\Channel;
+use App\Channels\DriverRegistry;
+use App\Channels\Models\Channel;
+use App\Channels\Ports\ListingSource;
+use App\Channels\Ports\OfferSource;
+use App\Market\Actions\StartImport;
 use App\Market\Jobs\ObserveItemsJob;
-use App\Market\Jobs\ReadShopJob;
-use App\Market\Marketplace\MarketplaceClient;
+use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
 
-/** Looks again at listings nobody sent word of for a while: notifications can get lost. */
+/** Looks again at what nobody sent word of for a while: markets, as word can get lost, and the listings that channels have of ours. */
 final class RefreshCommand extends Command
 {
+    /** Where offers are seen, prices and stock at nothing are seen with them. */
+    private const LISTINGS_EVERY_MINUTES_WITH_OFFERS = 360;
+
     protected $signature = 'market:refresh {--older-than=10 : minutes} {--most=400 : listings a channel}';
 
-    protected $description = 'Look again at markets not seen for a while';
+    protected $description = 'Look again at markets and listings not seen for a while';
 
-    public function handle(): int
+    public function handle(CurrentWorkspace $workspace, StartImport $import): int
     {
-        foreach (Channel::query()->withoutGlobalScope('workspace')->where('kind', ChannelKind::Marketplace)->get() as $channel) {
-            $items = DB::table('listings')->leftJoin('listing_markets', 'listing_id', '=', 'listings.id')
-                ->where('channel_id', $channel->id)
-                ->where(fn ($query) => $query->whereNull('seen_at')->orWhere('seen_at', '<', now()->subMinutes((int) $this->option('older-than'))))
-                ->orderByRaw('seen_at NULLS FIRST')->limit((int) $this->option('most'))->pluck('item_ref');
-            foreach ($items->unique()->chunk(MarketplaceClient::ITEMS_PER_CALL) as $chunk) {
-                ObserveItemsJob::dispatch($channel->workspace_id, $channel->id, array_map(strval(...), array_values($chunk->all())));
+        foreach (Channel::query()->withoutGlobalScope('workspace')->orderBy('id')->get() as $channel) {
+            $hasOffers = DriverRegistry::has($channel, OfferSource::class);
+            if ($hasOffers) {
+                $this->observe($channel);
             }
-        }
-        foreach (Channel::query()->withoutGlobalScope('workspace')->where('kind', ChannelKind::Shop)->where(fn ($query) => $query->whereNull('synced_at')->orWhere('synced_at', '<', now()->subMinutes((int) $this->option('older-than'))))->get() as $shop) {
-            ReadShopJob::dispatch($shop->workspace_id, $shop->id);
+            $minutes = $hasOffers ? self::LISTINGS_EVERY_MINUTES_WITH_OFFERS : (int) $this->option('older-than');
+            if (DriverRegistry::has($channel, ListingSource::class) && ($channel->synced_at === null || $channel->synced_at < now()->subMinutes($minutes))) {
+                $workspace->within($channel->workspace_id, fn () => $import->handle($channel, isFirst: false));
+            }
         }
 
         return self::SUCCESS;
+    }
+
+    private function observe(Channel $channel): void
+    {
+        $items = DB::table('listings')->leftJoin('listing_markets', 'listing_id', '=', 'listings.id')
+            ->where('channel_id', $channel->id)
+            ->where(fn ($query) => $query->whereNull('seen_at')->orWhere('seen_at', '<', now()->subMinutes((int) $this->option('older-than'))))
+            ->orderByRaw('seen_at NULLS FIRST')
+            ->limit((int) $this->option('most'))
+            ->pluck('item_ref')
+            ->unique()
+            ->map(strval(...));
+        ObserveItemsJob::dispatchInCalls($channel, array_values($items->all()));
     }
 }

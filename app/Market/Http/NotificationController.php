@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace App\Market\Http;
 
-use App\Market\Actions\HearNotification;
+use App\Channels\Ports\UntrustedMessage;
+use App\Market\Actions\ReceiveNotification;
 use Illuminate\Contracts\Encryption\StringEncrypter;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -30,14 +31,13 @@ final readonly class NotificationController
         responses: [new OA\Response(response: 202, description: 'Heard'), new OA\Response(response: 401, description: 'Signature does not fit', content: new OA\JsonContent(ref: '#/components/schemas/Problem'))])]
     public function __invoke(Request $request, string $key, StringEncrypter $encrypter): JsonResponse
     {
-        $status = (new HearNotification(DB::connection()->getPdo(), $encrypter))->handle(
-            $key, (string) $request->header('webhook-id'), (string) $request->header('webhook-timestamp'), (string) $request->header('webhook-signature'), $request->getContent(),
-        );
+        $headers = array_map(fn (array $values) => (string) $values[0], $request->headers->all());
+        try {
+            $isKnown = (new ReceiveNotification(DB::connection()->getPdo(), $encrypter))->handle($key, $headers, $request->getContent());
+        } catch (UntrustedMessage $e) {
+            throw new UnauthorizedHttpException('Signature', $e->getMessage());
+        }
 
-        return match ($status) {
-            404 => throw new NotFoundHttpException,
-            401 => throw new UnauthorizedHttpException('Signature', 'The signature does not fit.'),
-            default => new JsonResponse(null, $status),
-        };
+        return $isKnown ? new JsonResponse(null, 202) : throw new NotFoundHttpException;
     }
 }

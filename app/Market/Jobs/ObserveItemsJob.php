@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Market\Jobs;
 
-use App\Catalogue\Channels\ChannelRefused;
-use App\Catalogue\Channels\ChannelUnavailable;
-use App\Catalogue\Channels\ChannelWork;
-use App\Catalogue\Models\Channel;
+use App\Channels\ChannelRefused;
+use App\Channels\ChannelUnavailable;
+use App\Channels\CircuitBreaker;
+use App\Channels\DriverRegistry;
+use App\Channels\Models\Channel;
 use App\Market\Actions\ObserveItems;
-use App\Market\Marketplace\MarketplaceClient;
 use App\Support\Queue\SurvivesKilledWorkers;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Bus\Queueable;
@@ -29,7 +29,7 @@ final class ObserveItemsJob implements ShouldBeUniqueUntilProcessing, ShouldQueu
     private const SECONDS_UNTIL_AGAIN = 30;
 
     /**
-     * @param  list<string>  $items up to 20
+     * @param  list<string>  $items  as many as can be asked about in one call
      * @param  bool  $isRepeat  because the last answer lacked them; when this one does so too, they wait for their next turn
      */
     public function __construct(public readonly int $workspaceId, public readonly int $channelId, public readonly array $items, public readonly bool $isRepeat = false)
@@ -37,10 +37,18 @@ final class ObserveItemsJob implements ShouldBeUniqueUntilProcessing, ShouldQueu
         $this->onQueue('market');
     }
 
+    /** @param  list<string>  $items */
+    public static function dispatchInCalls(Channel $channel, array $items): void
+    {
+        foreach (array_chunk($items, self::itemsPerCall($channel)) as $some) {
+            self::dispatch($channel->workspace_id, $channel->id, $some);
+        }
+    }
+
     /** @param  list<string>  $missing  items that an answer lacked */
     public static function again(Channel $channel, array $missing): void
     {
-        foreach (array_chunk($missing, MarketplaceClient::ITEMS_PER_CALL) as $items) {
+        foreach (array_chunk($missing, self::itemsPerCall($channel)) as $items) {
             self::dispatch($channel->workspace_id, $channel->id, $items, true)->delay(self::SECONDS_UNTIL_AGAIN);
         }
     }
@@ -50,12 +58,12 @@ final class ObserveItemsJob implements ShouldBeUniqueUntilProcessing, ShouldQueu
         return $this->channelId.':'.hash('xxh128', implode(',', $this->items));
     }
 
-    public function handle(CurrentWorkspace $workspace, ObserveItems $observe): void
+    public function handle(CurrentWorkspace $workspace, ObserveItems $observe, CircuitBreaker $breaker): void
     {
-        $workspace->within($this->workspaceId, function () use ($observe): void {
+        $workspace->within($this->workspaceId, function () use ($observe, $breaker): void {
             $channel = Channel::query()->findOrFail($this->channelId);
-            // While it rests nothing is looked at: that is made up for in a while anyway.
-            $problem = ChannelWork::on($channel, function () use ($observe, $channel): void {
+            // While the circuit is open nothing is looked at: that is made up for in a while anyway.
+            $problem = $breaker->run($channel, function () use ($observe, $channel): void {
                 $missing = $observe->handle($channel, $this->items)->missing;
                 if (! $this->isRepeat) {
                     self::again($channel, $missing);
@@ -67,5 +75,11 @@ final class ObserveItemsJob implements ShouldBeUniqueUntilProcessing, ShouldQueu
                 default => null,
             };
         });
+    }
+
+    /** @return positive-int */
+    private static function itemsPerCall(Channel $channel): int
+    {
+        return max(1, DriverRegistry::itemsPerCall($channel));
     }
 }

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Market\Jobs;
 
-use App\Catalogue\Channels\ChannelRefused;
-use App\Catalogue\Channels\ChannelWork;
-use App\Catalogue\Models\Channel;
+use App\Channels\ChannelRefused;
+use App\Channels\CircuitBreaker;
+use App\Channels\Models\Channel;
 use App\Market\Actions\ObserveNotified;
 use App\Support\Queue\SurvivesKilledWorkers;
 use App\Support\Tenancy\CurrentWorkspace;
@@ -37,11 +37,11 @@ final class ObserveNotifiedJob implements ShouldBeUniqueUntilProcessing, ShouldQ
         return (string) $this->channelId;
     }
 
-    public function handle(CurrentWorkspace $workspace, ObserveNotified $observe): void
+    public function handle(CurrentWorkspace $workspace, ObserveNotified $observe, CircuitBreaker $breaker): void
     {
-        $workspace->within($this->workspaceId, function () use ($observe): void {
+        $workspace->within($this->workspaceId, function () use ($observe, $breaker): void {
             $channel = Channel::query()->findOrFail($this->channelId);
-            $problem = ChannelWork::on($channel, fn () => $observe->handle($channel));
+            $problem = $breaker->run($channel, fn () => $observe->handle($channel));
             if ($problem instanceof ChannelRefused) {
                 $this->fail($problem);
             }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Actions;
 
-use App\Catalogue\Models\Workspace;
+use App\Accounts\Models\Workspace;
 use App\Pricing\Deciding\Ruling;
 use App\Pricing\Models\Approval;
 use App\Support\Database\IdArray;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Actions;
 
-use App\Catalogue\Models\Workspace;
+use App\Accounts\Models\Workspace;
 use App\Pricing\Deciding\Cause;
 use App\Pricing\Deciding\Decided;
 use App\Pricing\Deciding\Decider;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Pricing\Actions;
 
-use App\Catalogue\Models\Repricing;
-use App\Catalogue\Models\Workspace;
+use App\Accounts\Models\Repricing;
+use App\Accounts\Models\Workspace;
 use App\Pricing\Deciding\LimitsAlone;
 use App\Pricing\Deciding\ListingRows;
 use App\Pricing\Deciding\Standing;

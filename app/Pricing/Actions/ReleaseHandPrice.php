@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Pricing\Actions;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Models\Listing;
-use App\Catalogue\Models\Workspace;
 use App\Pricing\Deciding\Cause;
 use App\Pricing\Models\PriceHold;
 use Illuminate\Support\Facades\DB;

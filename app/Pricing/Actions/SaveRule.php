@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Pricing\Actions;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Events\ListingsTouched;
-use App\Catalogue\Models\Channel;
 use App\Catalogue\Models\Listing;
-use App\Catalogue\Models\Workspace;
+use App\Channels\Models\Channel;
 use App\Pricing\Models\Rule;
 use App\Pricing\Models\RuleVersion;
 use App\Pricing\Times\RuleTimes;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Actions;
 
-use App\Catalogue\Models\Workspace;
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Prices\HandPrices;
 use App\Catalogue\Prices\HandPriceTerm;
 use App\Catalogue\Prices\PricesSet;

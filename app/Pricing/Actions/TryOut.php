@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Pricing\Actions;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Listings\ListingSelection;
-use App\Catalogue\Models\Workspace;
 use App\Pricing\Deciding\Decided;
 use App\Pricing\Deciding\Decider;
 use App\Pricing\Deciding\ListingRows;

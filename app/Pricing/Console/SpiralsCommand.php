@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Pricing\Console;
 
-use App\Catalogue\Models\Repricing;
-use App\Catalogue\Models\Workspace;
+use App\Accounts\Models\Repricing;
+use App\Accounts\Models\Workspace;
 use App\Pricing\Spirals\FindSpirals;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Console\Command;

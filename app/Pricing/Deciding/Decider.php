@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Deciding;
 
-use App\Catalogue\Models\Workspace;
+use App\Accounts\Models\Workspace;
 use App\Support\Database\IdArray;
 use Carbon\CarbonInterface;
 use Generator;

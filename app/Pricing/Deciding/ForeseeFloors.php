@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Pricing\Deciding;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Batches\FloorEffect;
 use App\Catalogue\Batches\FloorEffects;
 use App\Catalogue\Batches\PlannedRow;
-use App\Catalogue\Models\Workspace;
 use stdClass;
 use Wrasse\Core\Money\Percent;
 use Wrasse\Core\Money\PriceMove;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Pricing\Deciding;
 
-use App\Catalogue\Models\Repricing;
-use App\Catalogue\Models\Workspace;
+use App\Accounts\Models\Repricing;
+use App\Accounts\Models\Workspace;
 use App\Pricing\Models\PriceHold;
 use App\Pricing\Models\Rule;
 use App\Pricing\Runs\OpenPrice;

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Pricing\Deciding;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Fees\SaleTerms;
 use App\Catalogue\Limits\InheritedLimits;
 use App\Catalogue\Limits\Scope;
-use App\Catalogue\Models\Workspace;
 use stdClass;
 use Wrasse\Core\Document\LimitsReader;
 use Wrasse\Core\Document\Node;

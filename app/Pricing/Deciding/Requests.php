@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Pricing\Deciding;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Fees\ChannelTerms;
 use App\Catalogue\Fees\SaleTerms;
 use App\Catalogue\Limits\InheritedLimits;
 use App\Catalogue\Limits\Scope;
-use App\Catalogue\Models\Workspace;
 use Carbon\CarbonInterface;
 use stdClass;
 use Wrasse\Core\Decision\Request;
@@ -114,7 +114,7 @@ final class Requests
      */
     private function shared(stdClass $row, array $names): array
     {
-        return [...$this->terms($row)->channel->termsOf($row->category, $this->workspace), 'limits' => $this->limits->ofNames($names, $row->limits)];
+        return [...SaleTerms::document($this->terms($row)->channel, $row->category, $this->workspace), 'limits' => $this->limits->ofNames($names, $row->limits)];
     }
 
     /**

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Pricing\Edits;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Edits\BulkEdit;
-use App\Catalogue\Models\Workspace;
 use App\Pricing\Models\Rule;
 use Closure;
 use Illuminate\Support\Facades\Validator;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Effects;
 
-use App\Catalogue\Models\Workspace;
+use App\Accounts\Models\Workspace;
 use App\Pricing\Actions\TryOut;
 
 /** What a rule would do to listings, while someone is still writing it: many of them are shared between two processes. */

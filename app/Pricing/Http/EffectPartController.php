@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Http;
 
-use App\Catalogue\Models\Workspace;
+use App\Accounts\Models\Workspace;
 use App\Pricing\Effects\WorkOutEffect;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Http\JsonResponse;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Http;
 
-use App\Catalogue\Models\Workspace;
+use App\Accounts\Models\Workspace;
 use App\Pricing\Actions\SaveRule;
 use App\Pricing\Deciding\Decider;
 use App\Pricing\Deciding\ListingRows;

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Pricing\Http;
 
 use App\Accounts\Models\User;
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Exports\CsvResponse;
 use App\Catalogue\Listings\ListingSelection;
-use App\Catalogue\Models\Workspace;
 use App\Pricing\Actions\SaveRule;
 use App\Pricing\Actions\StartRun;
 use App\Pricing\Actions\TryOut;

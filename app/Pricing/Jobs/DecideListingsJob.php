@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Jobs;
 
-use App\Catalogue\Models\Workspace;
+use App\Accounts\Models\Workspace;
 use App\Pricing\Actions\DecideListings;
 use App\Pricing\Deciding\Cause;
 use App\Support\Queue\SurvivesKilledWorkers;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Pricing\Models;
 
+use App\Accounts\Models\StandsUntil;
 use App\Accounts\Models\User;
-use App\Catalogue\Prices\StandsUntil;
 use App\Support\Database\IdArray;
 use App\Support\Tenancy\BelongsToWorkspace;
 use Carbon\CarbonImmutable;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Runs;
 
-use App\Catalogue\Models\Workspace;
+use App\Accounts\Models\Workspace;
 use Wrasse\Core\Money\Percent;
 use Wrasse\Core\Money\PriceMove;
 

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Pricing\Spirals;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Models\Listing;
-use App\Catalogue\Models\Workspace;
 use App\Catalogue\Prices\HandPriceTerm;
 use App\Pricing\Actions\SetPrices;
 use App\Pricing\Deciding\Cause;

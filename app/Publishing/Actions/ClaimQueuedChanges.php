@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Publishing\Actions;
 
-use App\Catalogue\Models\Channel;
+use App\Channels\Models\Channel;
 use App\Pricing\Models\Run;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\Feed;
@@ -34,7 +34,7 @@ final readonly class ClaimQueuedChanges
 
                 return [];
             }
-            if ($channel->isQuiet()) {
+            if ($channel->isCircuitOpen()) {
                 return [];
             }
             $changes = PriceChange::query()->where('channel_id', $channel->id)->where('state', ChangeState::Queued)->where('due_at', '<=', now())

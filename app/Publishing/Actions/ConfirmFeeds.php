@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Publishing\Actions;
 
-use App\Catalogue\Channels\ChannelRefused;
-use App\Catalogue\Channels\ChannelUnavailable;
-use App\Catalogue\Models\Channel;
-use App\Market\Marketplace\MarketplaceClient;
-use App\Publishing\Channels\ChannelDriver;
-use App\Publishing\Channels\Drivers;
+use App\Channels\ChannelRefused;
+use App\Channels\ChannelUnavailable;
+use App\Channels\CircuitBreaker;
+use App\Channels\DriverRegistry;
+use App\Channels\Models\Channel;
+use App\Channels\Ports\PricePublisher;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\Feed;
 use App\Publishing\Models\PriceChange;
@@ -27,15 +27,20 @@ final readonly class ConfirmFeeds
     private const FEEDS = 10;
 
     /** Prices of so many listings are read back, and settled, at a time. */
-    private const LISTINGS = MarketplaceClient::SKUS_PER_CALL;
+    private const LISTINGS = 100;
 
     /** No new call is begun after so long: a slow channel's feeds stay held no longer than they may. */
     private const CALLS_SECONDS = 4;
 
     private const READ_BACKS = 12;
 
-    public function __construct(private SettleChange $settle, private PriceChangeLifecycle $lifecycle, private Drivers $drivers, private FeedTrouble $trouble)
-    {
+    public function __construct(
+        private SettleChange $settle,
+        private RecordResults $results,
+        private DriverRegistry $drivers,
+        private CircuitBreaker $breaker,
+        private FeedTrouble $trouble,
+    ) {
     }
 
     /** @return CarbonImmutable|null when the next of the channel's feeds is due; null where none is left */
@@ -43,7 +48,7 @@ final readonly class ConfirmFeeds
     {
         $feeds = $this->hold($channel);
         if ($feeds !== []) {
-            $channel->rests() ? $this->trouble->rest($feeds, $channel) : $this->advance($feeds, $channel);
+            $this->breaker->acquire($channel) ? $this->advance($feeds, $channel) : $this->trouble->rest($feeds, $channel);
         }
 
         return Feed::query()->where('channel_id', $channel->id)->whereIn('state', Feed::WITH_CHANNEL)->orderBy('due_at')->first(['due_at'])?->due_at;
@@ -70,20 +75,20 @@ final readonly class ConfirmFeeds
     /** @param  non-empty-list<Feed>  $feeds */
     private function advance(array $feeds, Channel $channel): void
     {
-        $driver = $this->drivers->of($channel);
+        $publisher = $this->drivers->port($channel, PricePublisher::class);
         $until = microtime(true) + self::CALLS_SECONDS;
         $held = $feeds[0]->due_at;
         try {
             foreach ($feeds as $feed) {
                 if ($feed->state === 'submitted' && microtime(true) < $until) {
-                    $this->collect($feed, $channel, $driver);
+                    $this->collect($feed, $channel, $publisher);
                 }
             }
             $shown = array_values(array_filter($feeds, fn (Feed $feed) => $feed->state === 'reading_back'));
             if ($shown !== []) {
-                $this->readBack($shown, $channel, $driver, $until);
+                $this->readBack($shown, $channel, $publisher, $until);
             }
-            $channel->answered();
+            $this->breaker->succeeded($channel);
         } catch (ChannelUnavailable $e) {
             $this->trouble->postpone($this->stillHeld($feeds, $held), $channel, $e);
 
@@ -103,11 +108,11 @@ final readonly class ConfirmFeeds
         return array_values(array_filter($feeds, fn (Feed $feed) => $feed->state !== 'closed' && $feed->due_at == $until));
     }
 
-    private function collect(Feed $feed, Channel $channel, ChannelDriver $driver): void
+    private function collect(Feed $feed, Channel $channel, PricePublisher $publisher): void
     {
         $changes = $this->changes([$feed], ChangeState::Sending);
         try {
-            $results = $driver->results($channel, (string) $feed->channel_ref, array_map(fn (PriceChange $change) => $change->listing->sku, $changes));
+            $results = $publisher->results((string) $feed->channel_ref, array_map(fn (PriceChange $change) => $change->listing->sku, $changes));
         } catch (ChannelRefused $e) {
             $this->trouble->giveUp($feed, $channel, $e);
 
@@ -118,24 +123,11 @@ final readonly class ConfirmFeeds
 
             return;
         }
-        DB::transaction(function () use ($feed, $changes, $results): void {
-            $taken = [];
-            foreach ($changes as $change) {
-                $sku = $change->listing->sku;
-                if (array_key_exists($sku, $results) && $results[$sku] === null) {
-                    $taken[] = $change->id;
-                } else {
-                    $this->settle->refused($change, $results[$sku] ?? 'The channel gave no result for this line.');
-                }
-            }
-            $this->lifecycle->accept(PriceChangeLifecycle::among($taken));
-            // It stays held until it has been read back.
-            $feed->update(['state' => $taken === [] ? 'closed' : 'reading_back', 'attempts' => 1]);
-        });
+        DB::transaction(fn () => $this->results->handle($feed, $results));
     }
 
     /** @param  non-empty-list<Feed>  $feeds */
-    private function readBack(array $feeds, Channel $channel, ChannelDriver $driver, float $until): void
+    private function readBack(array $feeds, Channel $channel, PricePublisher $publisher, float $until): void
     {
         $byId = array_column($feeds, null, 'id');
         foreach (array_chunk($this->changes($feeds, ChangeState::Sent), self::LISTINGS) as $changes) {
@@ -143,10 +135,10 @@ final readonly class ConfirmFeeds
                 return;
             }
             try {
-                $shown = $driver->prices($channel, array_map(fn (PriceChange $change) => $change->listing->sku, $changes));
+                $shown = $publisher->shownPrices(array_map(fn (PriceChange $change) => $change->listing->sku, $changes));
             } catch (ChannelRefused $e) {
                 // It may be about one of them.
-                count($feeds) === 1 ? $this->trouble->giveUp($feeds[0], $channel, $e) : array_walk($feeds, fn (Feed $feed) => $this->readBack([$feed], $channel, $driver, $until));
+                count($feeds) === 1 ? $this->trouble->giveUp($feeds[0], $channel, $e) : array_walk($feeds, fn (Feed $feed) => $this->readBack([$feed], $channel, $publisher, $until));
 
                 return;
             }

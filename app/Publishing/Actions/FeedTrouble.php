@@ -4,9 +4,10 @@ declare(strict_types=1);
 
 namespace App\Publishing\Actions;
 
-use App\Catalogue\Channels\ChannelRefused;
-use App\Catalogue\Channels\ChannelUnavailable;
-use App\Catalogue\Models\Channel;
+use App\Channels\ChannelRefused;
+use App\Channels\ChannelUnavailable;
+use App\Channels\CircuitBreaker;
+use App\Channels\Models\Channel;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\Feed;
 use App\Publishing\Models\PriceChange;
@@ -17,7 +18,7 @@ final readonly class FeedTrouble
 {
     private const LONGEST_WAIT_SECONDS = 300;
 
-    public function __construct(private SettleChange $settle)
+    public function __construct(private SettleChange $settle, private CircuitBreaker $breaker)
     {
     }
 
@@ -41,7 +42,7 @@ final readonly class FeedTrouble
                 $wait = min(self::LONGEST_WAIT_SECONDS, max($e->retryAfter, 2 ** min($feed->attempts, 9) - 1));
                 $feed->update(['due_at' => now()->addSeconds($wait), 'problem' => $e->getMessage()]);
             }
-            $channel->failed($e);
+            $this->breaker->failed($channel, $e);
             PriceChange::query()->whereIn('feed_id', array_column($feeds, 'id'))->whereIn('state', ChangeState::WITH_CHANNEL)
                 ->update(['problem' => $e->getMessage().' Tried again by itself.', 'attempts' => DB::raw('attempts + 1')]);
         });
@@ -49,7 +50,7 @@ final readonly class FeedTrouble
 
     public function giveUp(Feed $feed, Channel $channel, ChannelRefused $e): void
     {
-        $channel->refused($e->getMessage());
+        $this->breaker->refused($channel, $e);
         DB::transaction(function () use ($feed, $e): void {
             foreach (PriceChange::query()->where('feed_id', $feed->id)->whereIn('state', ChangeState::WITH_CHANNEL)->orderBy('id')->get() as $change) {
                 $this->settle->refusedForGood($change, $e->getMessage());

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Publishing\Actions;
 
 use App\Catalogue\Events\SwitchTurned;
-use App\Catalogue\Models\Channel;
+use App\Channels\Models\Channel;
 use App\Publishing\Jobs\PublishChannelJob;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\PriceChange;

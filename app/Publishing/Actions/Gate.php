@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Publishing\Actions;
 
-use App\Catalogue\Models\Channel;
-use App\Catalogue\Models\Repricing;
-use App\Catalogue\Models\Workspace;
+use App\Accounts\Models\Repricing;
+use App\Accounts\Models\Workspace;
+use App\Channels\Models\Channel;
 use App\Publishing\Models\WaitsFor;
 use App\Support\Schedule\HoursOfDay;
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Publishing\Actions;
 
-use App\Catalogue\Models\Workspace;
+use App\Accounts\Models\Workspace;
 use App\Pricing\Deciding\Decider;
 use App\Pricing\Deciding\Grounds;
 use App\Pricing\Deciding\ListingRows;

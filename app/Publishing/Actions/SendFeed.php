@@ -4,13 +4,16 @@ declare(strict_types=1);
 
 namespace App\Publishing\Actions;
 
-use App\Catalogue\Channels\ChannelRefused;
-use App\Catalogue\Channels\ChannelUnavailable;
-use App\Catalogue\Models\Channel;
+use App\Channels\ChannelRefused;
+use App\Channels\ChannelUnavailable;
+use App\Channels\CircuitBreaker;
+use App\Channels\DriverRegistry;
+use App\Channels\Models\Channel;
+use App\Channels\Ports\PricePublisher;
+use App\Channels\Ports\PriceUpdate;
+use App\Channels\Ports\Submission;
 use App\Pricing\Deciding\Cause;
 use App\Pricing\Jobs\DecideListingsJob;
-use App\Publishing\Channels\Drivers;
-use App\Publishing\Channels\PriceLine;
 use App\Publishing\Jobs\PublishChannelJob;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\Feed;
@@ -30,8 +33,15 @@ final readonly class SendFeed
     /** Asking earlier what became of it is of no use. */
     private const WORKED_THROUGH_AFTER_MS = 300;
 
-    public function __construct(private Drivers $drivers, private Gate $gate, private LastLook $look, private PriceChangeLifecycle $lifecycle, private FeedTrouble $trouble)
-    {
+    public function __construct(
+        private DriverRegistry $drivers,
+        private CircuitBreaker $breaker,
+        private Gate $gate,
+        private LastLook $look,
+        private PriceChangeLifecycle $lifecycle,
+        private RecordResults $results,
+        private FeedTrouble $trouble,
+    ) {
     }
 
     public function handle(string $feedId): void
@@ -41,7 +51,7 @@ final readonly class SendFeed
             return;
         }
         $channel = Channel::query()->findOrFail($feed->channel_id);
-        if ($channel->rests()) {
+        if (! $this->breaker->acquire($channel)) {
             $this->trouble->rest([$feed], $channel);
 
             return;
@@ -103,9 +113,9 @@ final readonly class SendFeed
      */
     private function takeBack(Feed $feed, Channel $channel, ?WaitsFor $closed): void
     {
-        $reference = $this->drivers->of($channel)->takeBack($channel, $feed->id);
-        $channel->answered();
-        $reference === null ? $this->putBack($feed, $closed) : $this->handedOver($feed, $reference);
+        $reference = $this->drivers->port($channel, PricePublisher::class)->takeBack($feed->id);
+        $this->breaker->succeeded($channel);
+        $reference === null ? $this->putBack($feed, $closed) : $this->handedOver($feed, new Submission($reference));
     }
 
     /** Nothing of it has left, nor will: its prices are queued with all the others, and looked at again before they leave. */
@@ -129,17 +139,26 @@ final readonly class SendFeed
     private function send(Feed $feed, Channel $channel): void
     {
         $currency = Currency::of($channel->currency);
-        $lines = $this->changes($feed)->with(['listing', 'listing.product'])->orderBy('id')->get()
-            ->map(fn (PriceChange $change) => new PriceLine($change->id, $change->listing->sku, $currency->format($change->to_minor), $currency->format($change->from_minor), $channel->currency, $change->listing->title, $change->listing->product->gtin));
-        $this->handedOver($feed, $this->drivers->of($channel)->submit($channel, $feed->id, array_values($lines->all())));
-        $channel->answered();
+        $updates = $this->changes($feed)->with(['listing', 'listing.product'])->orderBy('id')->get()
+            ->map(fn (PriceChange $change) => new PriceUpdate($change->id, $change->listing->sku, $currency->format($change->to_minor), $currency->format($change->from_minor), $channel->currency, $change->listing->title, $change->listing->product->gtin));
+        $this->handedOver($feed, $this->drivers->port($channel, PricePublisher::class)->submit($feed->id, array_values($updates->all())));
+        $this->breaker->succeeded($channel);
     }
 
-    private function handedOver(Feed $feed, string $reference): void
+    private function handedOver(Feed $feed, Submission $submission): void
     {
-        DB::transaction(function () use ($feed, $reference): void {
+        DB::transaction(function () use ($feed, $submission): void {
             $this->changes($feed)->update(['sent_at' => now()->format(Feed::TIME)]);
-            $feed->update(['state' => 'submitted', 'channel_ref' => $reference, 'attempts' => 0, 'due_at' => now()->addMilliseconds(self::WORKED_THROUGH_AFTER_MS), 'problem' => null]);
+            $feed->update([
+                'state' => 'submitted',
+                'channel_ref' => $submission->reference,
+                'attempts' => 0,
+                'due_at' => now()->addMilliseconds(self::WORKED_THROUGH_AFTER_MS),
+                'problem' => null,
+            ]);
+            if ($submission->results !== null) {
+                $this->results->handle($feed, $submission->results);
+            }
         });
     }
 

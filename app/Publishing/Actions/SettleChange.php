@@ -7,7 +7,7 @@ namespace App\Publishing\Actions;
 use App\Catalogue\Models\Listing;
 use App\Market\Actions\RecordObservation;
 use App\Market\Models\ListingMarket;
-use App\Pricing\Actions\DecideAtOnce;
+use App\Pricing\Actions\RequestDecisions;
 use App\Pricing\Models\PriceHold;
 use App\Publishing\Models\PriceChange;
 use App\Support\Live\Announce;
@@ -19,7 +19,7 @@ final readonly class SettleChange
 {
     private const TRIES = 5;
 
-    public function __construct(private DecideAtOnce $decide, private PriceChangeLifecycle $lifecycle)
+    public function __construct(private RequestDecisions $decisions, private PriceChangeLifecycle $lifecycle)
     {
     }
 
@@ -46,7 +46,7 @@ final readonly class SettleChange
         RecordObservation::rows(array_values($listings->map(fn (Listing $listing) => RecordObservation::row($listing->id, $listing->workspace_id, $prices[$listing->id], $listing->floor_minor, $listing->ceiling_minor, $markets[$listing->id] ?? '[]', $now))->all()));
         $this->announce($changes);
         // The markets may have moved while these changes were on their way.
-        $this->decide->handle($changes[0]->workspace_id, array_values($listings->modelKeys()));
+        $this->decisions->handle($changes[0]->workspace_id, array_values($listings->modelKeys()));
     }
 
     /** The channel said no: tried again after a while, a few times. */

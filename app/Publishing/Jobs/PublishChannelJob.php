@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Publishing\Jobs;
 
-use App\Catalogue\Models\Channel;
+use App\Channels\Models\Channel;
 use App\Publishing\Actions\ClaimQueuedChanges;
 use App\Publishing\Actions\SendFeed;
 use App\Support\Queue\SurvivesKilledWorkers;

@@ -33,7 +33,7 @@ final class SendFeedJob implements ShouldQueue
     {
         $send->handle($this->feedId);
         $feed = Feed::query()->findOrFail($this->feedId);
-        if ($feed->state === 'submitted') {
+        if (in_array($feed->state, Feed::WITH_CHANNEL, true)) {
             ConfirmFeedsJob::soon($this->workspaceId, $feed->channel_id, $feed->due_at);
         }
         $again = $feed->state === 'sending' ? Soon::after($feed->due_at) : null;

@@ -11,7 +11,7 @@ final readonly class Timetable
 {
     public static function write(Schedule $schedule): void
     {
-        $schedule->command('publishing:sweep')->everyFiveSeconds()->withoutOverlapping(1);
+        $schedule->command('work:sweep')->everyFiveSeconds()->withoutOverlapping(1);
         $schedule->command('pricing:run-due')->everyMinute()->withoutOverlapping(5);
         $schedule->command('pricing:assign')->everyMinute()->withoutOverlapping(5);
         $schedule->command('catalogue:costs-due')->everyMinute()->withoutOverlapping(5);

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Workbench\Console;
 
-use App\Catalogue\Models\Channel;
-use App\Catalogue\Models\Workspace;
+use App\Accounts\Models\Workspace;
+use App\Channels\Models\Channel;
 use App\Pricing\Jobs\DecideListingsJob;
 use App\Pricing\Models\Rule;
 use App\Pricing\Models\RuleVersion;
@@ -101,7 +101,7 @@ final class BenchLatencyCommand extends Command
                 $moves[] = ['channel' => $target['channel'], 'listing' => $target['listing'], 'item' => $target['item'], 'at' => microtime(true)];
             }
             foreach ($offers as $channel => $some) {
-                Http::withToken((string) $this->option('control'))->put($channels[$channel]->base_url.'/control/offers', ['offers' => $some])->throw();
+                Http::withToken((string) $this->option('control'))->put($channels[$channel]->settings['address'].'/control/offers', ['offers' => $some])->throw();
             }
             $wait = $start + $number / (int) $this->option('per-second') - microtime(true);
             usleep((int) max(0, $wait * 1e6));

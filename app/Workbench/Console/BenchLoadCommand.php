@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Workbench\Console;
 
 use App\Accounts\Models\User;
-use App\Catalogue\Models\Workspace;
+use App\Accounts\Models\Workspace;
 use Illuminate\Console\Command;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
@@ -36,7 +36,10 @@ final class BenchLoadCommand extends Command
         }
         $workspace = Workspace::query()->create(['name' => 'Bench', 'currency' => 'EUR', 'tax_percent' => '19', 'tax_included' => true, 'repricing' => 'running', 'limits' => ['floor' => [['kind' => 'margin', 'percent' => '12'], ['kind' => 'map']], 'ceiling' => [['kind' => 'rrp', 'percent' => '100']]]]);
         User::query()->create(['workspace_id' => $workspace->id, 'name' => 'Bench', 'email' => 'bench@kettle-crock.example', 'password' => $this->option('password') ?? Str::random(40)]);
-        DB::insert("INSERT INTO channels (workspace_id, key, name, currency, seller, base_url, token, webhook_secret) VALUES (?, gen_random_uuid(), 'Quayside', 'EUR', 'kettle-crock', 'http://127.0.0.1:9', ?, ?)", [$workspace->id, encrypt('none', false), encrypt('none', false)]);
+        DB::insert(<<<'SQL'
+            INSERT INTO channels (workspace_id, key, driver, name, currency, settings, secrets, webhook_secret)
+            VALUES (?, gen_random_uuid(), 'quayside', 'Quayside', 'EUR', '{"address": "http://127.0.0.1:9", "seller": "kettle-crock"}', ?, ?)
+            SQL, [$workspace->id, encrypt('{"token": "none"}', false), encrypt('none', false)]);
         DB::insert("INSERT INTO rules (workspace_id, name, is_on) VALUES (?, 'Under', false)", [$workspace->id]);
         DB::insert('INSERT INTO rule_versions (workspace_id, rule_id, number, document, created_at) SELECT workspace_id, id, 1, ?, now() FROM rules WHERE workspace_id = ?', [json_encode([
             'version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'lowest'], 'position' => ['move' => 'below', 'percent' => '1'], 'field' => ['min_rating_percent' => '85'],

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Workbench\Console;
 
-use App\Catalogue\Models\Channel;
-use App\Catalogue\Models\Workspace;
+use App\Accounts\Models\Workspace;
+use App\Channels\Models\Channel;
 use App\Support\Tenancy\CurrentWorkspace;
 use App\Workbench\Demo\DemoWorkspace;
 use Illuminate\Console\Command;

@@ -4,32 +4,30 @@ declare(strict_types=1);
 
 namespace App\Workbench\Demo;
 
+use App\Accounts\Models\Repricing;
 use App\Accounts\Models\User;
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Actions\ApplyBatch;
 use App\Catalogue\Actions\CheckImport;
-use App\Catalogue\Actions\ConnectChannel;
 use App\Catalogue\Actions\KeepImport;
 use App\Catalogue\Actions\SetScopeLimits;
 use App\Catalogue\Actions\SetSupplierMarkup;
 use App\Catalogue\Actions\StartBatch;
-use App\Catalogue\Channels\ChannelKind;
-use App\Catalogue\Channels\ChannelUnavailable;
 use App\Catalogue\Imports\ImportColumns;
 use App\Catalogue\Limits\Scope;
 use App\Catalogue\Models\Batch;
-use App\Catalogue\Models\Channel;
-use App\Catalogue\Models\Repricing;
-use App\Catalogue\Models\Workspace;
-use App\Market\Actions\ImportHistory;
-use App\Market\Actions\ObserveItems;
-use App\Market\Actions\SyncListings;
-use App\Market\Marketplace\MarketplaceClient;
+use App\Channels\Actions\ConnectChannel;
+use App\Channels\ChannelUnavailable;
+use App\Channels\DriverRegistry;
+use App\Channels\Models\Channel;
+use App\Channels\Ports\ChangePush;
+use App\Channels\Ports\OfferSource;
+use App\Market\Actions\AdvanceImport;
 use App\Pricing\Actions\SaveRule;
 use App\Pricing\Jobs\DecideListingsJob;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Str;
 
 /** The demo's workspace, made with the same steps a seller takes. */
 final readonly class DemoWorkspace
@@ -46,7 +44,7 @@ final readonly class DemoWorkspace
     ];
 
     public function __construct(
-        private CurrentWorkspace $current, private SyncListings $sync, private ObserveItems $observe, private ImportHistory $history,
+        private CurrentWorkspace $current, private DriverRegistry $drivers, private AdvanceImport $import,
         private SaveRule $saveRule, private ConnectChannel $connectChannel, private SetScopeLimits $setScopeLimits,
         private KeepImport $keepImport, private CheckImport $checkImport, private StartBatch $startBatch, private ApplyBatch $applyBatch, private SetSupplierMarkup $setMarkup,
     ) {
@@ -58,13 +56,13 @@ final readonly class DemoWorkspace
         $workspace = Workspace::query()->create(['name' => self::NAME, 'currency' => 'EUR', 'tax_percent' => '19', 'tax_included' => true, 'repricing' => Repricing::RulesPaused, 'time_zone' => 'Europe/Berlin']);
         User::query()->create(['workspace_id' => $workspace->id, 'name' => 'Nora Veldt', 'email' => self::EMAIL, 'password' => self::PASSWORD]);
         $this->current->within($workspace->id, function () use ($workspace, $bare, $say): void {
-            foreach (['quayside' => 'Quayside', 'fennmarkt' => 'Fennmarkt'] as $key => $name) {
+            foreach (['quayside' => 'Quayside', 'fennmarkt' => 'Fennmarkt'] as $driver => $name) {
                 $say("Bringing in listings, offers and 60 days from {$name}");
-                $this->bringIn($key, $name);
+                $this->bringIn($driver, $name, self::FEES[$driver]);
             }
             if (! $bare) {
                 $say('Bringing in the listings of our own shop');
-                $shop = $this->bringInShop($workspace);
+                $shop = $this->bringIn('shop', 'Own shop', []);
                 $say('Bringing in costs, making rules');
                 $this->price($workspace->refresh());
                 $this->priceShop($workspace, $shop);
@@ -77,42 +75,34 @@ final readonly class DemoWorkspace
         });
     }
 
-    /** Says where the marketplace answers and where it is to send word; ports differ from start to start. */
+    /** Says where the channel answers and where it is to send word; ports differ from start to start. */
     public function connect(Channel $channel): void
     {
-        if ($channel->kind === ChannelKind::Shop) {
-            $channel->update(['base_url' => config('markets.shop'), 'token' => config('markets.token')]);
-        }
-        if ($channel->kind !== ChannelKind::Marketplace) {
+        $address = config("markets.{$channel->driver}");
+        if ($address === null) {
             return;
         }
-        $channel->update(['base_url' => config('markets.'.mb_strtolower($channel->name)), 'token' => config('markets.token')]);
-        $url = rtrim((string) config('app.url'), '/')."/api/v1/channels/{$channel->key}/notifications";
-        $this->patiently(fn () => (new MarketplaceClient($channel))->subscribe($url, $channel->webhook_secret));
-    }
-
-    private function bringIn(string $key, string $name): void
-    {
-        $channel = Channel::query()->create([
-            'key' => (string) Str::uuid7(), 'name' => $name, 'currency' => 'EUR', 'seller' => 'kettle-crock', 'base_url' => config("markets.{$key}"),
-            'token' => config('markets.token'), 'webhook_secret' => Channel::newSecret(), 'fees' => self::FEES[$key],
-            'automation_on' => true, 'orders_after' => 0, 'problem' => null, 'quiet_until' => null, 'synced_at' => null,
-        ]);
-        $this->patiently(fn () => $this->sync->handle($channel));
-        $items = array_map(strval(...), DB::table('listings')->where('channel_id', $channel->id)->orderBy('item_ref')->pluck('item_ref')->all());
-        foreach (array_chunk($items, MarketplaceClient::ITEMS_PER_CALL) as $chunk) {
-            $this->patiently(fn () => $this->observe->handle($channel, $chunk));
+        $channel->update(['settings' => [...$channel->settings, 'address' => $address], 'secrets' => ['token' => config('markets.token')]]);
+        if (DriverRegistry::has($channel, ChangePush::class)) {
+            $this->patiently(fn () => $this->drivers->port($channel, ChangePush::class)->subscribe(AdvanceImport::notificationUrl($channel)));
         }
-        $this->patiently(fn () => $this->history->handle($channel, 60));
-        $this->connect($channel);
     }
 
-    private function bringInShop(Workspace $workspace): Channel
+    /** @param  list<array<string, string>>  $fees */
+    private function bringIn(string $driver, string $name, array $fees): Channel
     {
-        $shop = $this->connectChannel->add($workspace, ['kind' => 'shop', 'name' => 'Own shop', 'address' => config('markets.shop'), 'token' => config('markets.token')], null);
-        $this->patiently(fn () => $this->sync->handle($shop));
+        $channel = $this->connectChannel->add($driver, $name, 'EUR', array_filter([
+            'address' => config("markets.{$driver}"),
+            'token' => config('markets.token'),
+            'seller' => $driver === 'shop' ? null : 'kettle-crock',
+        ]));
+        $channel->update(['fees' => $fees]);
+        while (($due = $this->import->handle($channel)) !== null) {
+            usleep((int) max(50_000, now()->diffInMicroseconds($due)));
+            $channel->refresh();
+        }
 
-        return $shop;
+        return $channel;
     }
 
     /** There are no fees in one's own shop, and no rivals on the page: prices come from cost. */
@@ -134,7 +124,7 @@ final readonly class DemoWorkspace
         $this->setMarkup->handle($workspace, ['Corvane Plastics'], ['tiers' => [['from' => '0.00', 'percent' => '140'], ['from' => '10.01', 'percent' => '95'], ['from' => '30.01', 'percent' => '75']], 'min_profit' => '0.80', 'ending' => ['endings' => ['.90', '.40'], 'round' => 'nearest'], 'was_percent' => '15']);
         foreach (self::rules() as [$name, $categories, $document]) {
             $rule = $this->saveRule->handle($workspace, null, ['name' => $name, 'is_on' => true, 'document' => $document], null, null);
-            foreach (Channel::query()->where('kind', ChannelKind::Marketplace)->pluck('id') as $channel) {
+            foreach (Channel::query()->whereIn('driver', DriverRegistry::namesOf(OfferSource::class))->pluck('id') as $channel) {
                 foreach ($categories as $category) {
                     $this->make($this->startBatch->edit($workspace, 'rule', ['rule' => $rule->id], null, ['category' => $category, 'channel' => (string) $channel], null));
                 }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Workbench\Http;
 
 use App\Accounts\Models\User;
-use App\Catalogue\Models\Workspace;
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Prices\HandPriceTerm;
 use App\Pricing\Actions\AnswerApprovals;
 use App\Pricing\Models\Approval;

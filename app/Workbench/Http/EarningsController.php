@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Workbench\Http;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Models\Listing;
-use App\Catalogue\Models\Workspace;
 use App\Pricing\Deciding\DecideNow;
 use App\Support\Http\AmountField;
 use App\Support\Tenancy\CurrentWorkspace;

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Workbench\Http;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Actions\SetListingLimits;
 use App\Catalogue\Limits\OwnLimits;
 use App\Catalogue\Listings\ListingFilter;
 use App\Catalogue\Listings\ListingSelection;
 use App\Catalogue\Models\Listing;
-use App\Catalogue\Models\Workspace;
 use App\Market\Models\Rival;
 use App\Pricing\Deciding\DecideNow;
 use App\Support\Tenancy\CurrentWorkspace;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Workbench\Http;
 
-use App\Catalogue\Models\Workspace;
+use App\Accounts\Models\Workspace;
 use App\Pricing\Deciding\Decided;
 use App\Pricing\Deciding\DecideNow;
 use App\Support\Tenancy\CurrentWorkspace;

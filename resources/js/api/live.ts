@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 
-type Topic = 'listings' | 'changes' | 'rules' | 'workspace' | 'batches' | 'facets' | 'approvals' | 'runs';
+type Topic = 'listings' | 'changes' | 'rules' | 'workspace' | 'batches' | 'facets' | 'approvals' | 'runs' | 'imports';
 
 const KEYS: Record<Topic, string[][]> = {
     listings: [['listings'], ['listing'], ['worklist']],
@@ -9,6 +9,7 @@ const KEYS: Record<Topic, string[][]> = {
     rules: [['rules'], ['rule'], ['listings']],
     batches: [['batches'], ['batch']],
     facets: [['facets']],
+    imports: [['imports'], ['listings'], ['channels']],
     approvals: [['approvals'], ['today']],
     runs: [['runs'], ['today'], ['rules']],
     workspace: [['workspace'], ['suppliers'], ['limits'], ['channels'], ['listings'], ['listing']],

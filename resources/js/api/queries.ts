@@ -21,6 +21,10 @@ export function useWaiting(waitsFor: 'hours' | 'switch', channel?: number): numb
 
 export const useChannels = () => useQuery({ queryKey: ['channels'], queryFn: () => take(api.GET('/api/v1/channels')) });
 
+/** Channels that are being read. */
+export const useImports = () =>
+    useQuery({ queryKey: ['imports'], queryFn: () => take(api.GET('/api/v1/channel-imports')) });
+
 export const useRules = () => useQuery({ queryKey: ['rules'], queryFn: () => take(api.GET('/api/v1/rules')) });
 
 /** What cannot be priced. */

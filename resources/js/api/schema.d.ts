@@ -196,40 +196,6 @@ export interface paths {
         patch: operations["changeChannel"];
         trace?: never;
     };
-    "/api/v1/channels/{id}/connection": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Change how a channel is reached */
-        put: operations["changeConnection"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/channels/{id}/secret": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** A new secret for signing; the old one ends */
-        post: operations["renewSecret"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/v1/facets": {
         parameters: {
             query?: never;
@@ -400,6 +366,142 @@ export interface paths {
         head?: never;
         /** Change tax, limits or the main switch */
         patch: operations["changeWorkspace"];
+        trace?: never;
+    };
+    "/api/v1/channel-drivers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Kinds of channels there are, and what each needs to be connected */
+        get: operations["listDrivers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/channels/{id}/connection": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change how a channel is reached; with another server its secrets have to be given again */
+        put: operations["changeConnection"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/channels/{id}/secret": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A new secret for signing; the old one ends */
+        post: operations["renewSecret"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/channels/{id}/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** See whether a channel can be reached; a file or message without prices is sent where that is the only way to know */
+        post: operations["tryChannel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/channels/host-key": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The host key that an SFTP server shows, to be compared with what its operator says */
+        post: operations["readHostKey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/channels/{id}/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Files written for a channel, the latest first */
+        get: operations["listPriceFiles"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/channels/{id}/files/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One of them */
+        get: operations["getPriceFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/channel-imports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Channels that are being read, and how far that is */
+        get: operations["listChannelImports"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/v1/channels/{key}/notifications": {
@@ -670,57 +772,6 @@ export interface paths {
         put?: never;
         /** Take one change back, as a new change within the limits */
         post: operations["undoChange"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/channels/{id}/try": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** See whether a channel can be reached; a file or message without prices is sent where that is the only way to know */
-        post: operations["tryChannel"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/channels/{id}/files": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Files written for a channel, the latest first */
-        get: operations["listPriceFiles"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/channels/{id}/files/{name}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** One of them */
-        get: operations["getPriceFile"];
-        put?: never;
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1255,12 +1306,17 @@ export interface components {
         };
         Channel: {
             id: number;
-            /** @enum {string} */
-            kind: "marketplace" | "shop" | "file" | "webhook";
+            /** @description Kind of channel, as the list of drivers names it. */
+            driver: string;
             name: string;
-            /** @description Where it answers. */
-            address: string;
-            delivery: components["schemas"]["Delivery"] | null;
+            /** @description Where prices go, in a few words. */
+            destination: string;
+            /** @description How it is reached, without secrets. */
+            settings: components["schemas"]["ConnectionSettings"];
+            /** @description Whether rivals’ offers are seen there. */
+            has_offers: boolean;
+            /** @description Whether prices are written into files that are fetched from here. */
+            has_files: boolean;
             currency: string;
             automation_on: boolean;
             /** @description Null where it is that of the workspace. */
@@ -1278,26 +1334,6 @@ export interface components {
              * @description It fails again and again, and is left alone until then.
              */
             rests_until: string | null;
-        };
-        /** @description How files leave. */
-        Delivery: {
-            /**
-             * @description Connects channels: marketplaces, our own shop, files and messages.
-             * @enum {string}
-             */
-            way: "folder" | "email" | "sftp";
-            /** @description The e-mail address. */
-            to?: string;
-            host?: string;
-            port?: string;
-            user?: string;
-            /** @description Never told again; left out, it stays. */
-            password?: string;
-            /** @description A private key instead of a password; never told again either. */
-            key?: string;
-            folder?: string;
-            /** @description Of the server’s host key, as MD5 pairs; a server that shows another gets nothing. */
-            fingerprint?: string;
         };
         Facets: {
             suppliers: string[];
@@ -1539,6 +1575,54 @@ export interface components {
             brake_move_percent: string;
             freeze: components["schemas"]["FreezeHours"] | null;
             limits: components["schemas"]["Limits"];
+        };
+        ConnectedChannel: {
+            id: number;
+            driver: string;
+            name: string;
+        };
+        /** @description By the names of the driver’s fields. Secrets are among what is sent, and never told again; left out, they stay. */
+        ConnectionSettings: {
+            [key: string]: string;
+        };
+        ConnectionField: {
+            name: string;
+            label: string;
+            /** @enum {string} */
+            type: "text" | "address" | "host" | "port" | "email" | "folder" | "fingerprint" | "choice" | "secret" | "secret_text";
+            is_required: boolean;
+            /** @description Values and labels of a choice. */
+            options: string[][];
+            /** @description Name and value of the choice with which it is needed. */
+            when: string[] | null;
+            placeholder: string | null;
+        };
+        ChannelDriver: {
+            name: string;
+            label: string;
+            /** @description Whether listings are brought in from there. */
+            brings_listings: boolean;
+            /** @description Whether the other side needs the secret that messages are signed with. */
+            needs_secret: boolean;
+            fields: components["schemas"]["ConnectionField"][];
+        };
+        ChannelImport: {
+            channel_id: number;
+            /** @enum {string} */
+            step: "subscribe" | "listings" | "offers" | "history";
+            /** @description Listings that the step has dealt with. */
+            done: number;
+            /** @description Of how many, where that is known. */
+            total: number | null;
+            /** @description Whether the channel is new: then all is read, later only its listings. */
+            is_first: boolean;
+            /** @description Why it cannot go on at the moment. */
+            problem: string | null;
+            /**
+             * Format: date-time
+             * @description When it goes on.
+             */
+            due_at: string;
         };
         Rival: {
             /** @description As rules name it. */
@@ -2778,15 +2862,9 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    /** @enum {string} */
-                    kind: "marketplace" | "shop" | "file" | "webhook";
+                    driver: string;
                     name: string;
-                    /** @description Where a marketplace, a shop or the receiver of messages answers. */
-                    address?: string;
-                    token?: string;
-                    /** @description Our name as a seller on a marketplace. */
-                    seller?: string;
-                    delivery?: components["schemas"]["Delivery"];
+                    settings: components["schemas"]["ConnectionSettings"];
                     /** @description A channel whose listings are offered there too. */
                     copy_from?: number | null;
                 };
@@ -2800,7 +2878,7 @@ export interface operations {
                 };
                 content: {
                     "application/json": {
-                        channel: components["schemas"]["Channel"];
+                        channel: components["schemas"]["ConnectedChannel"];
                         secret: string;
                     };
                 };
@@ -2854,69 +2932,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    changeConnection: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": {
-                    address?: string;
-                    token?: string;
-                    delivery?: components["schemas"]["Delivery"];
-                };
-            };
-        };
-        responses: {
-            /** @description As it is now */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Channel"];
-                };
-            };
-            /** @description What is wrong with which field */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    renewSecret: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description It is not told again */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": {
-                        secret: string;
-                    };
                 };
             };
         };
@@ -3335,6 +3350,232 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listDrivers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description In the order in which they are offered */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChannelDriver"][];
+                };
+            };
+        };
+    };
+    changeConnection: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    settings: components["schemas"]["ConnectionSettings"];
+                };
+            };
+        };
+        responses: {
+            /** @description As it is now; secret where a new one was made for signing, as the server is another one */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        channel: components["schemas"]["ConnectedChannel"];
+                        secret: string | null;
+                    };
+                };
+            };
+            /** @description What is wrong with which field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    renewSecret: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is not told again */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        secret: string;
+                    };
+                };
+            };
+        };
+    };
+    tryChannel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What came of it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        works: boolean;
+                        message: string;
+                    };
+                };
+            };
+        };
+    };
+    readHostKey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    host: string;
+                    port?: number | null;
+                };
+            };
+        };
+        responses: {
+            /** @description SHA-256, as OpenSSH shows it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        fingerprint: string;
+                    };
+                };
+            };
+            /** @description It cannot be called, or shows none */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listPriceFiles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Files */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        name: string;
+                        /** Format: date-time */
+                        written_at: string;
+                        bytes: number;
+                    }[];
+                };
+            };
+        };
+    };
+    getPriceFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description CSV */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description None */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listChannelImports: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Those under way */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChannelImport"][];
                 };
             };
         };
@@ -3890,90 +4131,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Undone"];
-                };
-            };
-        };
-    };
-    tryChannel: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description What came of it */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": {
-                        works: boolean;
-                        message: string;
-                    };
-                };
-            };
-        };
-    };
-    listPriceFiles: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Files */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": {
-                        name: string;
-                        /** Format: date-time */
-                        written_at: string;
-                        bytes: number;
-                    }[];
-                };
-            };
-        };
-    };
-    getPriceFile: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-                name: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description CSV */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "text/csv": string;
-                };
-            };
-            /** @description None */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };

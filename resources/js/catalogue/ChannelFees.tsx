@@ -12,6 +12,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { ConnectionLine } from './channels/ConnectionLine';
+import { ImportProgress } from './channels/ImportProgress';
 import { FeeLines, type Fee } from './FeeLines';
 import { plainAmount, plainPercent } from './plainPercent';
 
@@ -81,6 +82,7 @@ export function ChannelFees({ channel }: { channel: Channel }) {
                     </Notice>
                 </div>
             )}
+            <ImportProgress channel={channel} />
             <ConnectionLine channel={channel} />
             <form
                 className="mt-3 grid gap-4"

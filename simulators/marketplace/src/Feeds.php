@@ -43,6 +43,28 @@ final readonly class Feeds
     }
 
     /**
+     * The same, worked through at once.
+     *
+     * @param  list<array{sku: string, price: int}>  $items
+     * @return array{id: string, status: string, items: list<array<string, mixed>>}|null null if the key was used for other contents, or was taken back
+     */
+    public function applyNow(string $sellerId, string $key, array $items): ?array
+    {
+        $feed = $this->submit($sellerId, $key, $items);
+        if ($feed === null) {
+            return null;
+        }
+        $this->store->transaction(function () use ($feed): void {
+            $held = $this->store->one("SELECT id, seller_id FROM feed WHERE id = ? AND status = 'queued' FOR UPDATE", [$feed['id']]);
+            if ($held !== null) {
+                $this->workThrough($held);
+            }
+        });
+
+        return $this->find($sellerId, $feed['id']);
+    }
+
+    /**
      * A feed that has not been worked through yet never will be, and one that has not arrived yet will not be taken: its key is used up.
      *
      * @return array{id: string, status: string} cancelled, or done where it is too late
@@ -77,17 +99,23 @@ final readonly class Feeds
             if ($feed === null) {
                 return false;
             }
-            foreach ($this->store->all('SELECT line, sku, price FROM feed_item WHERE feed_id = ? ORDER BY line', [$feed['id']]) as $item) {
-                $refusal = $this->apply($feed['id'], $feed['seller_id'], $item['sku'], (int) $item['price']);
-                $this->store->run(
-                    'UPDATE feed_item SET status = ?, message = ? WHERE feed_id = ? AND line = ?',
-                    [$refusal === null ? 'accepted' : 'refused', $refusal, $feed['id'], $item['line']],
-                );
-            }
-            $this->store->run("UPDATE feed SET status = 'done' WHERE id = ?", [$feed['id']]);
+            $this->workThrough($feed);
 
             return true;
         });
+    }
+
+    /** @param  array<string, mixed>  $feed  id and seller_id */
+    private function workThrough(array $feed): void
+    {
+        foreach ($this->store->all('SELECT line, sku, price FROM feed_item WHERE feed_id = ? ORDER BY line', [$feed['id']]) as $item) {
+            $refusal = $this->apply($feed['id'], $feed['seller_id'], $item['sku'], (int) $item['price']);
+            $this->store->run(
+                'UPDATE feed_item SET status = ?, message = ? WHERE feed_id = ? AND line = ?',
+                [$refusal === null ? 'accepted' : 'refused', $refusal, $feed['id'], $item['line']],
+            );
+        }
+        $this->store->run("UPDATE feed SET status = 'done' WHERE id = ?", [$feed['id']]);
     }
 
     /** @return array<string, mixed>|null */

@@ -15,36 +15,62 @@ final readonly class History
 {
     public const DAYS = 60;
 
+    private const ITEMS = 20;
+
     public function __construct(private Store $store)
     {
     }
 
     /**
-     * One entry for each of the seller's items: its own price and stock, its sales, and the other offers of that day.
+     * All days of some of the seller's items, one item after the other and the oldest day first: its own price and stock, its sales, and the other
+     * offers of that day.
      *
-     * @param  int  $ago  days before the market opened, 1 to 60
-     * @return list<array<string, mixed>>
+     * @param  string  $after  SKU of the seller's after which the page begins
+     * @return array{days: list<array<string, mixed>>, next: string|null}
      */
-    public function day(string $sellerId, int $ago): array
+    public function page(string $sellerId, string $after): array
     {
+        $items = $this->store->all(<<<'SQL'
+            SELECT * FROM (
+                SELECT i.*, o.sku AS own_sku, o.usual AS own_price, row_number() OVER (ORDER BY i.id) - 1 AS nth
+                FROM item i JOIN offer o ON o.item_id = i.id WHERE o.seller_id = ?
+            ) own
+            WHERE own_sku > ? ORDER BY own_sku LIMIT ?
+            SQL, [$sellerId, $after, self::ITEMS]);
         $opened = (int) $this->store->setting('opened_at');
-        $day = $opened - $ago * 86_400;
-        $offers = [];
-        foreach ($this->store->all('SELECT o.*, s.behaviour FROM offer o JOIN seller s ON s.id = o.seller_id ORDER BY item_id, seller_id') as $offer) {
-            $offers[$offer['item_id']][] = $offer;
-        }
-        $entries = [];
-        foreach ($this->store->all('SELECT i.*, o.sku AS own_sku, o.usual AS own_price FROM item i JOIN offer o ON o.item_id = i.id WHERE o.seller_id = ? ORDER BY i.id', [$sellerId]) as $i => $item) {
-            $price = $this->price($item['id'], $sellerId, $item['own_price'], $ago);
-            $inStock = ! $this->outOfStock($item['id'], $ago);
-            $entries[] = [
-                'date' => gmdate('Y-m-d', $day), 'item' => $item['id'], 'sku' => $item['own_sku'], 'price' => $price, 'in_stock' => $inStock,
-                'units' => $inStock ? $this->units($item, $day, $price, $ago) : 0,
-                'offers' => $this->others($offers[$item['id']], $sellerId, $item['brand'], $i, $ago),
-            ];
+        $days = [];
+        foreach ($items as $item) {
+            $offers = $this->store->all('SELECT o.*, s.behaviour FROM offer o JOIN seller s ON s.id = o.seller_id WHERE item_id = ? ORDER BY seller_id', [$item['id']]);
+            for ($ago = self::DAYS; $ago >= 1; $ago--) {
+                $days[] = $this->day($item, $offers, $sellerId, $opened, $ago);
+            }
         }
 
-        return $entries;
+        return ['days' => $days, 'next' => count($items) === self::ITEMS ? end($items)['own_sku'] : null];
+    }
+
+    /**
+     * @param  array<string, mixed>  $item
+     * @param  list<array<string, mixed>>  $offers
+     * @param  int  $opened  when the market opened, seconds since 1970
+     * @param  int  $ago  days before that, 1 to 60
+     * @return array<string, mixed>
+     */
+    private function day(array $item, array $offers, string $sellerId, int $opened, int $ago): array
+    {
+        $day = $opened - $ago * 86_400;
+        $price = $this->price($item['id'], $sellerId, $item['own_price'], $ago);
+        $inStock = ! $this->outOfStock($item['id'], $ago);
+
+        return [
+            'date' => gmdate('Y-m-d', $day),
+            'item' => $item['id'],
+            'sku' => $item['own_sku'],
+            'price' => $price,
+            'in_stock' => $inStock,
+            'units' => $inStock ? $this->units($item, $day, $price, $ago) : 0,
+            'offers' => $this->others($offers, $sellerId, $item['brand'], $item['nth'], $ago),
+        ];
     }
 
     /**

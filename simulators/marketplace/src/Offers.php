@@ -37,9 +37,17 @@ final readonly class Offers
         $this->change($itemId, $sellerId, price: $price);
     }
 
-    /** One waiting notification per item and listener is enough. */
+    /** One waiting notification per item and listener is enough. Fennmarkt keeps word of changes until it is fetched, Quayside sends it. */
     private function tell(string $itemId): void
     {
+        if ($this->store->config['name'] === 'Fennmarkt') {
+            $this->store->run(
+                "INSERT INTO change_message (id, seller_id, item_id, at) VALUES ('chg_' || replace(gen_random_uuid()::text, '-', ''), ?, ?, ?) ON CONFLICT DO NOTHING",
+                [$this->store->config['seller'], $itemId, $this->clock->now()],
+            );
+
+            return;
+        }
         $this->store->run(<<<'SQL'
             INSERT INTO notification (id, seller_id, item_id, at, next_attempt_ms)
             SELECT 'msg_' || replace(gen_random_uuid()::text, '-', ''), o.seller_id, o.item_id, ?, 0

@@ -1,4 +1,4 @@
-import { api, Problem, take, type Channel } from '@/api/client';
+import { api, Problem, take, type Channel, type ChannelDriver } from '@/api/client';
 import { useChannels } from '@/api/queries';
 import { Button } from '@/ui/Button';
 import { Choices } from '@/ui/Choices';
@@ -9,45 +9,64 @@ import { Window } from '@/ui/Window';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { connectionBody, connectionOf, KINDS, type Kind } from './connection';
+import { connectionOf, connectionSettings, useDrivers } from './connection';
 import { ConnectionFields } from './ConnectionFields';
 
 /** Connects a channel, or changes how one is reached. */
 export function ChannelWindow({ channel, onClose }: { channel: Channel | null; onClose: () => void }) {
+    const drivers = useDrivers();
+    const title = channel ? `How ${channel.name} is reached` : 'Connect a channel';
+    if (drivers.data) return <ChannelForm drivers={drivers.data} channel={channel} title={title} onClose={onClose} />;
+    return (
+        <Window open onClose={onClose} title={title}>
+            {drivers.error ? <ProblemNotice error={drivers.error} /> : <p className="text-text-2">Loading</p>}
+        </Window>
+    );
+}
+
+interface FormProps {
+    drivers: ChannelDriver[];
+    channel: Channel | null;
+    title: string;
+    onClose: () => void;
+}
+
+function ChannelForm({ drivers, channel, title, onClose }: FormProps) {
     const client = useQueryClient();
     const channels = useChannels();
-    const [kind, setKind] = useState<Kind>(channel?.kind ?? 'file');
+    const [driverName, setDriverName] = useState(channel?.driver ?? drivers[0]?.name ?? '');
     const [name, setName] = useState(channel?.name ?? '');
     const [connection, setConnection] = useState(() => connectionOf(channel));
     const [copyFrom, setCopyFrom] = useState('');
-    const isSource = kind === 'marketplace' || kind === 'shop';
+    const driver = drivers.find((one) => one.name === driverName) ?? drivers[0];
     const save = useMutation({
-        mutationFn: async (): Promise<string | null> => {
+        mutationFn: async (driver: ChannelDriver): Promise<string | null> => {
+            const settings = connectionSettings(driver, connection);
             if (channel) {
                 const params = { path: { id: channel.id } };
-                await take(
-                    api.PUT('/api/v1/channels/{id}/connection', { params, body: connectionBody(kind, connection) }),
-                );
-                return null;
+                return (await take(api.PUT('/api/v1/channels/{id}/connection', { params, body: { settings } }))).secret;
             }
-            const copy_from = isSource || copyFrom === '' ? null : Number(copyFrom);
-            const body = { kind, name, ...connectionBody(kind, connection), copy_from };
+            const copy_from = driver.brings_listings || copyFrom === '' ? null : Number(copyFrom);
+            const body = { driver: driver.name, name, settings, copy_from };
             return (await take(api.POST('/api/v1/channels', { body }))).secret;
         },
         onSuccess: (secret) => {
-            for (const key of ['channels', 'listings', 'facets']) void client.invalidateQueries({ queryKey: [key] });
-            if (secret === null || kind !== 'webhook') {
+            for (const key of ['channels', 'listings', 'facets', 'imports'])
+                void client.invalidateQueries({ queryKey: [key] });
+            if (secret === null || !driver?.needs_secret) {
                 toast(channel ? `${channel.name}: saved.` : `${name} is connected.`);
                 onClose();
             }
         },
     });
     const problem = save.error instanceof Problem ? save.error : null;
+    if (driver === undefined) return null;
     if (save.data)
         return (
-            <Window open onClose={onClose} title={`${name} is connected`}>
+            <Window open onClose={onClose} title={channel ? title : `${name} is connected`}>
                 <div className="grid gap-4">
                     <Notice broken={false}>
+                        {channel && 'The address is on another server, so that a new secret was made. '}
                         Messages are signed with this secret. Copy it now, it is not shown again:{' '}
                         <code className="break-all select-all">{save.data}</code>
                     </Notice>
@@ -60,17 +79,22 @@ export function ChannelWindow({ channel, onClose }: { channel: Channel | null; o
             </Window>
         );
     return (
-        <Window open onClose={onClose} title={channel ? `How ${channel.name} is reached` : 'Connect a channel'}>
+        <Window open onClose={onClose} title={title}>
             <form
                 className="grid gap-4"
                 onSubmit={(event) => {
                     event.preventDefault();
-                    save.mutate();
+                    save.mutate(driver);
                 }}
             >
                 {!channel && (
                     <>
-                        <Choices label="It is" value={kind} options={KINDS} onChange={setKind} />
+                        <Choices
+                            label="It is"
+                            value={driver.name}
+                            options={drivers.map((one) => [one.name, one.label] as const)}
+                            onChange={setDriverName}
+                        />
                         <Field
                             label="Name"
                             required
@@ -82,13 +106,13 @@ export function ChannelWindow({ channel, onClose }: { channel: Channel | null; o
                     </>
                 )}
                 <ConnectionFields
-                    kind={kind}
+                    driver={driver}
                     value={connection}
                     onChange={setConnection}
                     problem={problem}
                     isKnown={channel !== null}
                 />
-                {!channel && !isSource && (
+                {!channel && !driver.brings_listings && (
                     <Select
                         label="Listings there"
                         value={copyFrom}
@@ -101,12 +125,14 @@ export function ChannelWindow({ channel, onClose }: { channel: Channel | null; o
                         onChange={setCopyFrom}
                     />
                 )}
-                {!channel && isSource && (
+                {!channel && driver.brings_listings && (
                     <p className="text-text-2">
                         Your listings there are brought in after this; new products they name are added.
                     </p>
                 )}
-                {problem && Object.keys(problem.errors).length === 0 && <ProblemNotice error={problem} />}
+                {save.error && (!problem || Object.keys(problem.errors).length === 0) && (
+                    <ProblemNotice error={save.error} />
+                )}
                 <div className="flex gap-2">
                     <Button look="main" type="submit" disabled={save.isPending}>
                         {channel ? 'Save' : 'Connect'}

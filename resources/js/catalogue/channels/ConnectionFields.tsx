@@ -1,10 +1,14 @@
-import type { Problem } from '@/api/client';
+import { api, take, type ChannelDriver, type ConnectionField, type Problem } from '@/api/client';
+import { Button } from '@/ui/Button';
 import { Choices } from '@/ui/Choices';
 import { Field } from '@/ui/Field';
-import { WAYS, type Connection, type Kind } from './connection';
+import { ProblemNotice } from '@/ui/Notice';
+import { useMutation } from '@tanstack/react-query';
+import { useId } from 'react';
+import { chosen, fieldsThatApply, type Connection } from './connection';
 
 interface Props {
-    kind: Kind;
+    driver: ChannelDriver;
     value: Connection;
     onChange: (value: Connection) => void;
     problem: Problem | null;
@@ -12,67 +16,111 @@ interface Props {
     isKnown: boolean;
 }
 
-/** What has to be known to reach a channel of that kind. */
-export function ConnectionFields({ kind, value, onChange, problem, isKnown }: Props) {
-    const unchanged = isKnown ? 'as it is' : undefined;
-    const text = (field: keyof Connection, label: string, more: { type?: string; placeholder?: string } = {}) => (
-        <Field
-            label={label}
-            value={value[field]}
-            onChange={(event) => onChange({ ...value, [field]: event.target.value })}
-            error={problem?.at(field) ?? problem?.at(`delivery.${field}`)}
-            autoComplete="off"
-            {...more}
-        />
-    );
-    if (kind !== 'file')
-        return (
-            <>
-                {text('address', kind === 'webhook' ? 'Address that takes the messages' : 'Address of its interface', {
-                    placeholder: 'https://',
-                })}
-                {kind !== 'webhook' && text('token', 'Token', { type: 'password', placeholder: unchanged })}
-                {kind === 'marketplace' && !isKnown && text('seller', 'Your name as a seller there')}
-            </>
-        );
+/** What has to be known to reach a channel of that kind: the fields that its driver lists. */
+export function ConnectionFields({ driver, value, onChange, problem, isKnown }: Props) {
     return (
         <>
-            <Choices
-                label="The files go"
-                value={value.way}
-                options={WAYS}
-                onChange={(way) => onChange({ ...value, way })}
-            />
-            {value.way === 'email' && text('to', 'E-mail address', { type: 'email' })}
-            {value.way === 'sftp' && (
-                <>
-                    <div className="grid grid-cols-[1fr_90px] gap-3">
-                        {text('host', 'Server')}
-                        {text('port', 'Port', { placeholder: '22' })}
-                    </div>
-                    <div className="grid grid-cols-2 gap-3">
-                        {text('user', 'User')}
-                        {text('password', 'Password', { type: 'password', placeholder: unchanged })}
-                    </div>
-                    <div>
-                        <label className="mb-1 block text-text-2" htmlFor="sftp-key">
-                            Or a private key
-                        </label>
-                        <textarea
-                            id="sftp-key"
-                            rows={2}
-                            value={value.key}
-                            placeholder={unchanged}
-                            onChange={(event) => onChange({ ...value, key: event.target.value })}
-                            className="w-full rounded-md border border-line-2 bg-sheet px-2.5 py-1.5 font-mono text-[12px]"
-                        />
-                    </div>
-                    <div className="grid grid-cols-2 gap-3">
-                        {text('folder', 'Folder')}
-                        {text('fingerprint', 'Host key (MD5), if you know it', { placeholder: 'aa:bb:…' })}
-                    </div>
-                </>
-            )}
+            {fieldsThatApply(driver, value).map((field) => (
+                <ConnectionInput
+                    key={field.name}
+                    field={field}
+                    value={chosen(driver, value, field.name)}
+                    onChange={(text) => onChange({ ...value, [field.name]: text })}
+                    error={problem?.at(`settings.${field.name}`)}
+                    isKnown={isKnown}
+                    server={{ host: value.host ?? '', port: value.port ?? '' }}
+                />
+            ))}
         </>
+    );
+}
+
+interface InputProps {
+    field: ConnectionField;
+    value: string;
+    onChange: (text: string) => void;
+    error: string | undefined;
+    isKnown: boolean;
+    server: { host: string; port: string };
+}
+
+const TYPES: Partial<Record<ConnectionField['type'], string>> = { secret: 'password', email: 'email' };
+
+function ConnectionInput({ field, value, onChange, error, isKnown, server }: InputProps) {
+    const id = useId();
+    const isSecret = field.type === 'secret' || field.type === 'secret_text';
+    const placeholder = isSecret && isKnown ? 'unchanged' : (field.placeholder ?? undefined);
+    const options = field.options.map(([option, label]) => [option ?? '', label ?? ''] as const);
+    if (field.type === 'choice')
+        return <Choices label={field.label} value={value} options={options} onChange={onChange} />;
+    if (field.type === 'secret_text')
+        return (
+            <div>
+                <label className="mb-1 block text-text-2" htmlFor={id}>
+                    {field.label}
+                </label>
+                <textarea
+                    id={id}
+                    rows={2}
+                    value={value}
+                    placeholder={placeholder}
+                    onChange={(event) => onChange(event.target.value)}
+                    className="w-full rounded-md border border-line-2 bg-sheet px-2.5 py-1.5 font-mono text-[12px]"
+                />
+                {error && <p className="mt-1 text-[12.5px] text-broken">{error}</p>}
+            </div>
+        );
+    const input = (
+        <Field
+            label={field.is_required || isSecret ? field.label : `${field.label} (optional)`}
+            type={TYPES[field.type] ?? 'text'}
+            value={value}
+            placeholder={placeholder}
+            onChange={(event) => onChange(event.target.value)}
+            error={error}
+            autoComplete={isSecret ? 'new-password' : 'off'}
+            spellCheck={false}
+            className="grow"
+        />
+    );
+    if (field.type !== 'fingerprint') return input;
+    return (
+        <div className="grid gap-2">
+            {input}
+            <HostKey server={server} onRead={onChange} />
+        </div>
+    );
+}
+
+/** Reads the key that the server shows, for a person to compare with what its operator says. */
+function HostKey({
+    server,
+    onRead,
+}: {
+    server: { host: string; port: string };
+    onRead: (fingerprint: string) => void;
+}) {
+    const read = useMutation({
+        mutationFn: () => {
+            const port = server.port === '' ? null : Number(server.port);
+            return take(api.POST('/api/v1/channels/host-key', { body: { host: server.host, port } }));
+        },
+        onSuccess: ({ fingerprint }) => onRead(fingerprint),
+    });
+    return (
+        <div className="grid gap-2">
+            <div>
+                <Button disabled={server.host === '' || read.isPending} onClick={() => read.mutate()}>
+                    {read.isPending ? 'Asking the server' : 'Read it from the server'}
+                </Button>
+            </div>
+            {read.isSuccess && (
+                <p className="text-[12.5px] text-text-2">
+                    Compare it with the fingerprint that the server’s operator gives you. Only a server with this key
+                    gets your password and your prices.
+                </p>
+            )}
+            {read.error && <ProblemNotice error={read.error} />}
+        </div>
     );
 }

@@ -6,30 +6,31 @@ import { Popup } from '@/ui/Popup';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { ChannelWindow } from './ChannelWindow';
-import { whereTo } from './connection';
+import { useDrivers } from './connection';
 
 /** Where a channel's prices go, and whether they get there. */
 export function ConnectionLine({ channel }: { channel: Channel }) {
     const [isOpen, setOpen] = useState(false);
+    const driver = useDrivers().data?.find((one) => one.name === channel.driver);
     const params = { path: { id: channel.id } };
     const attempt = useMutation({ mutationFn: () => take(api.POST('/api/v1/channels/{id}/try', { params })) });
     const renew = useMutation({ mutationFn: () => take(api.POST('/api/v1/channels/{id}/secret', { params })) });
     return (
         <div className="mt-2 grid gap-2">
             <div className="flex flex-wrap items-center gap-2 text-text-2">
-                <span className="mr-1 break-all">Prices go to: {whereTo(channel)}</span>
+                <span className="mr-1 break-all">Prices go to: {channel.destination}</span>
                 <Button disabled={attempt.isPending} onClick={() => attempt.mutate()}>
                     {attempt.isPending ? 'Trying' : 'Try it'}
                 </Button>
                 <Button look="quiet" onClick={() => setOpen(true)}>
                     Change
                 </Button>
-                {channel.kind === 'webhook' && (
+                {driver?.needs_secret && (
                     <Button look="quiet" disabled={renew.isPending} onClick={() => renew.mutate()}>
                         New secret
                     </Button>
                 )}
-                {channel.kind === 'file' && channel.delivery?.way === 'folder' && <Files channel={channel} />}
+                {channel.has_files && <Files channel={channel} />}
             </div>
             {attempt.data && <Notice broken={!attempt.data.works}>{attempt.data.message}</Notice>}
             {renew.data && (

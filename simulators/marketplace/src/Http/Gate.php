@@ -19,9 +19,9 @@ final readonly class Gate
     {
     }
 
-    public function stop(?string $authorization): ?Response
+    public function stop(?string $token): ?Response
     {
-        if (! hash_equals('Bearer '.$this->store->config['token'], (string) $authorization)) {
+        if (! hash_equals($this->store->config['token'], (string) $token)) {
             return Response::problem(401, 'unknown token');
         }
         $wait = $this->wait();

@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Accounts\Models;
+
+use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Model;
+use Wrasse\Core\Money\Currency;
+
+/**
+ * @property int $id
+ * @property string $name
+ * @property string $currency
+ * @property string $tax_percent
+ * @property string $brake_listings_percent a run that moves more than this part of its listings
+ * @property string $brake_move_percent by more than this part of their price waits for a person
+ * @property array{from: string, to: string, time_zone?: string}|null $freeze hours in which no price is sent
+ * @property bool $tax_included
+ * @property Repricing $repricing
+ * @property string $time_zone of the IANA time zone database: hours, days and dates are meant there
+ * @property StandsUntil $hand_price_stands what ends a price set by hand, where nothing else was said
+ * @property int $hand_price_hours with StandsUntil::Hours
+ * @property string $floor_alarm_percent a bulk change that moves a floor by more asks first
+ * @property array{floor: list<array<string, string>>, ceiling: list<array<string, string>>} $limits
+ */
+final class Workspace extends Model
+{
+    protected $attributes = [
+        'brake_listings_percent' => '30', 'brake_move_percent' => '25', 'repricing' => 'stopped', 'time_zone' => 'UTC',
+        'hand_price_stands' => 'market', 'hand_price_hours' => 24,
+    ];
+
+    protected function casts(): array
+    {
+        return ['tax_included' => 'bool', 'repricing' => Repricing::class, 'hand_price_stands' => StandsUntil::class, 'limits' => 'array', 'freeze' => 'array'];
+    }
+
+    /** A day, or a day and a time, as people write them here: the day begins when it does where the workspace is. */
+    public function moment(string $written): CarbonImmutable
+    {
+        return CarbonImmutable::parse($written, $this->time_zone);
+    }
+
+    public function money(): Currency
+    {
+        return Currency::of($this->currency);
+    }
+}

@@ -1,0 +1,20 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Channels;
+
+use App\Channels\Outgoing\AddressGuard;
+use App\Channels\Outgoing\AddressResolver;
+use App\Channels\Outgoing\SystemResolver;
+use Illuminate\Contracts\Container\Container;
+use Illuminate\Support\ServiceProvider;
+
+final class ChannelsServiceProvider extends ServiceProvider
+{
+    public function register(): void
+    {
+        $this->app->bind(AddressResolver::class, SystemResolver::class);
+        $this->app->bind(AddressGuard::class, fn (Container $app) => new AddressGuard($app->make(AddressResolver::class), config('channels.allowed_subnets')));
+    }
+}

@@ -1,0 +1,293 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Channels\Drivers\Fennmarkt;
+
+use App\Channels\Connection;
+use App\Channels\ConnectionField;
+use App\Channels\Driver;
+use App\Channels\FieldType;
+use App\Channels\Outgoing\ChannelClient;
+use App\Channels\Outgoing\OutgoingHttp;
+use App\Channels\Ports\ChangeQueue;
+use App\Channels\Ports\HistoryPage;
+use App\Channels\Ports\HistorySource;
+use App\Channels\Ports\ItemChange;
+use App\Channels\Ports\ListingPage;
+use App\Channels\Ports\ListingSource;
+use App\Channels\Ports\OfferSource;
+use App\Channels\Ports\OrderPage;
+use App\Channels\Ports\OrderSource;
+use App\Channels\Ports\PastDay;
+use App\Channels\Ports\PricePublisher;
+use App\Channels\Ports\PriceUpdate;
+use App\Channels\Ports\SourceListing;
+use App\Channels\Ports\SourceOrder;
+use App\Channels\Ports\Submission;
+use Illuminate\Http\Client\PendingRequest;
+use Wrasse\Core\Money\Currency;
+
+/**
+ * Fennmarkt's seller interface (docs/marketplace.md): amounts in minor units with their currency, pages by token, prices taken at once, and word of
+ * changed offers that is fetched from a queue.
+ */
+final readonly class FennmarktDriver implements ChangeQueue, Driver, HistorySource, ListingSource, OfferSource, OrderSource, PricePublisher
+{
+    private const SKUS_PER_CALL = 50;
+
+    private const CONDITIONS = ['NEW' => 'new', 'USED' => 'used', 'REFURBISHED' => 'refurbished'];
+
+    private ChannelClient $client;
+
+    private Currency $currency;
+
+    public function __construct(private Connection $connection, OutgoingHttp $http)
+    {
+        $this->client = new ChannelClient($http, $connection->name);
+        $this->currency = Currency::of($connection->currency);
+    }
+
+    public static function name(): string
+    {
+        return 'fennmarkt';
+    }
+
+    public static function label(): string
+    {
+        return 'Fennmarkt: a marketplace; takes prices, shows rivals’ offers';
+    }
+
+    public static function fields(): array
+    {
+        return [
+            new ConnectionField('address', 'Address of its interface', FieldType::Address, placeholder: 'https://'),
+            new ConnectionField('token', 'Seller key', FieldType::Secret),
+            new ConnectionField('seller', 'Your vendor name there'),
+        ];
+    }
+
+    public static function destination(Connection $connection): string
+    {
+        return $connection->setting('address');
+    }
+
+    public static function itemsPerCall(): int
+    {
+        return 50;
+    }
+
+    public function check(): string
+    {
+        return 'It answers, and has '.($this->listings(null)->total ?? 'no').' listings of yours.';
+    }
+
+    public function listings(?string $cursor): ListingPage
+    {
+        $answer = $this->get('/seller/v2/inventory', $cursor);
+
+        return new ListingPage(array_map($this->listing(...), $this->inventory($answer)), $this->next($answer), is_int($answer['size'] ?? null) ? $answer['size'] : null);
+    }
+
+    public function offers(array $items): array
+    {
+        $answer = $this->post('/seller/v2/competition', ['catalogIds' => $items]);
+        $offers = [];
+        foreach ($this->client->rows($answer, 'results', ['catalogId', 'bids']) as $result) {
+            if (! is_array($result['bids'])) {
+                throw $this->client->unreadable();
+            }
+            $offers[(string) $result['catalogId']] = array_map($this->offer(...), array_values($result['bids']));
+        }
+
+        return $offers;
+    }
+
+    public function orders(?string $cursor): OrderPage
+    {
+        $answer = $this->get('/seller/v2/sales', $cursor);
+        $rows = $this->client->rows($answer, 'page', ['sellerSku', 'quantity', 'unitPrice', 'soldAt']);
+        $orders = array_map(fn (array $row) => new SourceOrder(
+            (string) $row['sellerSku'],
+            (int) $row['quantity'],
+            $this->decimal($row['unitPrice']) ?? throw $this->client->unreadable(),
+            gmdate('Y-m-d\TH:i:s\Z', (int) $row['soldAt']),
+        ), $rows);
+
+        return new OrderPage($orders, $this->next($answer));
+    }
+
+    public function history(?string $cursor): HistoryPage
+    {
+        $answer = $this->get('/seller/v2/reports/daily', $cursor);
+        $rows = $this->client->rows($answer, 'page', ['day', 'sellerSku', 'unitPrice', 'wasAvailable', 'quantity', 'bids']);
+        $days = array_map(fn (array $row) => new PastDay(
+            (string) $row['day'],
+            (string) $row['sellerSku'],
+            $this->decimal($row['unitPrice']) ?? throw $this->client->unreadable(),
+            (bool) $row['wasAvailable'],
+            (int) $row['quantity'],
+            array_map($this->offer(...), is_array($row['bids']) ? array_values($row['bids']) : []),
+        ), $rows);
+
+        return new HistoryPage($days, $this->next($answer));
+    }
+
+    public function fetch(): array
+    {
+        $rows = $this->client->rows($this->get('/seller/v2/changes', null), 'messages', ['messageId', 'catalogId']);
+
+        return array_map(fn (array $row) => new ItemChange((string) $row['messageId'], (string) $row['catalogId']), $rows);
+    }
+
+    public function acknowledge(array $changes): void
+    {
+        $this->post('/seller/v2/changes/ack', ['messageIds' => array_map(fn (ItemChange $change) => $change->id, $changes)]);
+    }
+
+    public function submit(string $key, array $updates): Submission
+    {
+        $answer = $this->post('/seller/v2/price-updates', ['requestId' => $key, 'prices' => array_map(fn (PriceUpdate $update) => [
+            'sellerSku' => $update->sku,
+            'unitPrice' => ['amount' => $this->currency->parse($update->price), 'currency' => $update->currency],
+        ], $updates)]);
+
+        return new Submission($key, $this->outcome($answer));
+    }
+
+    public function takeBack(string $key): ?string
+    {
+        $answer = $this->client->json(fn (PendingRequest $request) => $this->prepare($request)->delete('/seller/v2/price-updates/'.rawurlencode($key)));
+
+        return match ($answer['state'] ?? null) {
+            'VOID' => null,
+            'APPLIED' => $key,
+            default => throw $this->client->unreadable(),
+        };
+    }
+
+    public function results(string $reference, array $skus): array
+    {
+        return $this->outcome($this->get('/seller/v2/price-updates/'.rawurlencode($reference), null));
+    }
+
+    public function shownPrices(array $skus): array
+    {
+        $shown = [];
+        foreach (array_chunk($skus, self::SKUS_PER_CALL) as $some) {
+            foreach ($this->inventory($this->post('/seller/v2/inventory/lookup', ['sellerSkus' => $some])) as $row) {
+                $shown[(string) $row['sellerSku']] = $this->decimal($row['unitPrice']) ?? throw $this->client->unreadable();
+            }
+        }
+
+        return $shown;
+    }
+
+    /**
+     * @param  array<mixed>  $answer
+     * @return list<array<string, mixed>>
+     */
+    private function inventory(array $answer): array
+    {
+        return $this->client->rows($answer, 'page', ['sellerSku', 'catalogId', 'name', 'unitPrice', 'delivery', 'grade', 'dispatchedBy', 'available']);
+    }
+
+    /** @param  array<string, mixed>  $row */
+    private function listing(array $row): SourceListing
+    {
+        return new SourceListing(
+            (string) $row['sellerSku'],
+            (string) $row['catalogId'],
+            (string) $row['name'],
+            $row['maker'] ?? null,
+            $row['group'] ?? null,
+            $row['ean'] ?? null,
+            $this->decimal($row['unitPrice']) ?? '',
+            $this->decimal($row['delivery']) ?? '',
+            self::CONDITIONS[$row['grade']] ?? (string) $row['grade'],
+            self::fulfilment($row['dispatchedBy']),
+            $row['available'] === null ? null : (int) $row['available'],
+        );
+    }
+
+    /** An offer in the words of the pricing core; what cannot be read is left as it came, so that it is found to be unreadable. */
+    private function offer(mixed $bid): mixed
+    {
+        if (! is_array($bid)) {
+            return $bid;
+        }
+        $offer = [
+            'seller' => $bid['vendor'] ?? null,
+            'name' => $bid['vendorName'] ?? $bid['vendor'] ?? null,
+            'price' => $this->decimal($bid['unitPrice'] ?? null),
+            'shipping' => $this->decimal($bid['delivery'] ?? ['amount' => 0, 'currency' => $this->currency->code]),
+            'condition' => self::CONDITIONS[$bid['grade'] ?? ''] ?? $bid['grade'] ?? null,
+            'fulfilment' => self::fulfilment($bid['dispatchedBy'] ?? null),
+        ];
+        $score = is_array($bid['score'] ?? null) ? $bid['score'] : null;
+
+        return [
+            ...$offer,
+            ...isset($bid['available']) ? ['in_stock' => $bid['available']] : [],
+            ...isset($bid['featured']) ? ['buy_box' => $bid['featured']] : [],
+            ...isset($score['positive']) ? ['rating_percent' => is_scalar($score['positive']) ? (string) $score['positive'] : $score['positive']] : [],
+            ...isset($score['votes']) ? ['rating_count' => $score['votes']] : [],
+            ...isset($bid['dispatchDays']) ? ['handling_days' => $bid['dispatchDays']] : [],
+            ...isset($bid['country']) ? ['ship_from' => $bid['country']] : [],
+            ...isset($bid['house']) ? ['marketplace_retail' => $bid['house']] : [],
+        ];
+    }
+
+    private static function fulfilment(mixed $dispatchedBy): string
+    {
+        return $dispatchedBy === 'FENNMARKT' ? 'marketplace' : 'merchant';
+    }
+
+    /** @return string|null null where it is no amount in the currency of the channel */
+    private function decimal(mixed $amount): ?string
+    {
+        $isReadable = is_array($amount) && is_int($amount['amount'] ?? null) && $amount['amount'] >= 0 && ($amount['currency'] ?? null) === $this->currency->code;
+
+        return $isReadable ? $this->currency->format($amount['amount']) : null;
+    }
+
+    /**
+     * @param  array<mixed>  $answer
+     * @return array<string, string|null>
+     */
+    private function outcome(array $answer): array
+    {
+        $results = [];
+        foreach ($this->client->rows($answer, 'outcome', ['sellerSku', 'accepted']) as $row) {
+            $results[(string) $row['sellerSku']] = $row['accepted'] === true ? null : (string) ($row['reason'] ?? 'refused');
+        }
+
+        return $results;
+    }
+
+    /** @param  array<mixed>  $answer */
+    private function next(array $answer): ?string
+    {
+        return is_string($answer['nextPageToken'] ?? null) ? $answer['nextPageToken'] : null;
+    }
+
+    /** @return array<mixed> */
+    private function get(string $path, ?string $pageToken): array
+    {
+        return $this->client->json(fn (PendingRequest $request) => $this->prepare($request)->get($path, $pageToken === null ? [] : ['page_token' => $pageToken]));
+    }
+
+    /**
+     * @param  array<string, mixed>  $body
+     * @return array<mixed>
+     */
+    private function post(string $path, array $body): array
+    {
+        return $this->client->json(fn (PendingRequest $request) => $this->prepare($request)->post($path, $body));
+    }
+
+    private function prepare(PendingRequest $request): PendingRequest
+    {
+        return $request->baseUrl($this->connection->setting('address'))->withHeader('X-Seller-Key', $this->connection->secret('token'))->acceptJson();
+    }
+}

@@ -1,0 +1,144 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Channels\Drivers\Shop;
+
+use App\Channels\Connection;
+use App\Channels\ConnectionField;
+use App\Channels\Driver;
+use App\Channels\FieldType;
+use App\Channels\Outgoing\ChannelClient;
+use App\Channels\Outgoing\OutgoingHttp;
+use App\Channels\Ports\ListingPage;
+use App\Channels\Ports\ListingSource;
+use App\Channels\Ports\OrderPage;
+use App\Channels\Ports\OrderSource;
+use App\Channels\Ports\PricePublisher;
+use App\Channels\Ports\PriceUpdate;
+use App\Channels\Ports\SourceListing;
+use App\Channels\Ports\SourceOrder;
+use App\Channels\Ports\Submission;
+use Illuminate\Http\Client\PendingRequest;
+
+/** A seller's own web shop (docs/channels.md): it takes prices at once, as lists, and says what it thinks of each. */
+final readonly class ShopDriver implements Driver, ListingSource, OrderSource, PricePublisher
+{
+    private const SKUS_PER_CALL = 100;
+
+    private ChannelClient $client;
+
+    public function __construct(private Connection $connection, OutgoingHttp $http)
+    {
+        $this->client = new ChannelClient($http, $connection->name);
+    }
+
+    public static function name(): string
+    {
+        return 'shop';
+    }
+
+    public static function label(): string
+    {
+        return 'your own web shop: takes prices and shows them';
+    }
+
+    public static function fields(): array
+    {
+        return [
+            new ConnectionField('address', 'Address of its interface', FieldType::Address, placeholder: 'https://'),
+            new ConnectionField('token', 'Token', FieldType::Secret),
+        ];
+    }
+
+    public static function destination(Connection $connection): string
+    {
+        return $connection->setting('address');
+    }
+
+    public function check(): string
+    {
+        return 'It answers, with '.count($this->listings(null)->listings).' listings on the first page.';
+    }
+
+    public function listings(?string $cursor): ListingPage
+    {
+        $answer = $this->get('/api/products', ['after' => $cursor ?? '']);
+        $rows = $this->client->rows($answer, 'products', ['sku', 'title', 'price', 'stock', 'path']);
+        $listings = array_map(fn (array $row) => new SourceListing(
+            (string) $row['sku'],
+            (string) $row['path'],
+            (string) $row['title'],
+            $row['brand'] ?? null,
+            $row['category'] ?? null,
+            $row['gtin'] ?? null,
+            (string) $row['price'],
+            shipping: '0.00',
+            condition: 'new',
+            fulfilment: 'merchant',
+            stock: $row['stock'] === null ? null : (int) $row['stock'],
+        ), $rows);
+
+        return new ListingPage($listings, is_string($answer['next'] ?? null) ? $answer['next'] : null, is_int($answer['total'] ?? null) ? $answer['total'] : null);
+    }
+
+    public function orders(?string $cursor): OrderPage
+    {
+        $rows = $this->client->rows($this->get('/api/orders', ['after' => $cursor ?? '0']), 'orders', ['id', 'sku', 'units', 'price', 'at']);
+        $orders = array_map(fn (array $row) => new SourceOrder((string) $row['sku'], (int) $row['units'], (string) $row['price'], (string) $row['at']), $rows);
+
+        return new OrderPage($orders, $rows === [] ? $cursor : (string) max(array_column($rows, 'id')));
+    }
+
+    public function submit(string $key, array $updates): Submission
+    {
+        $prices = array_map(fn (PriceUpdate $update) => ['sku' => $update->sku, 'price' => $update->price], $updates);
+        $answer = $this->client->json(fn (PendingRequest $request) => $this->prepare($request)->put('/api/price-lists/'.rawurlencode($key), ['prices' => $prices]));
+
+        return new Submission((string) ($answer['id'] ?? $key));
+    }
+
+    public function takeBack(string $key): ?string
+    {
+        $answer = $this->client->json(fn (PendingRequest $request) => $this->prepare($request)->delete('/api/price-lists/'.rawurlencode($key)));
+
+        return match ($answer['status'] ?? null) {
+            'cancelled' => null,
+            'set' => (string) ($answer['id'] ?? $key),
+            default => throw $this->client->unreadable(),
+        };
+    }
+
+    public function results(string $reference, array $skus): array
+    {
+        $answer = $this->get('/api/price-lists/'.rawurlencode($reference), []);
+
+        /** @var array<string, string|null> */
+        return array_column($this->client->rows($answer, 'prices', ['sku', 'problem']), 'problem', 'sku');
+    }
+
+    public function shownPrices(array $skus): array
+    {
+        $shown = [];
+        foreach (array_chunk($skus, self::SKUS_PER_CALL) as $some) {
+            $rows = $this->client->rows($this->get('/api/products', ['skus' => implode(',', $some)]), 'products', ['sku', 'price']);
+            $shown = array_replace($shown, array_column($rows, 'price', 'sku'));
+        }
+
+        return $shown;
+    }
+
+    /**
+     * @param  array<string, string|int>  $query
+     * @return array<mixed>
+     */
+    private function get(string $path, array $query): array
+    {
+        return $this->client->json(fn (PendingRequest $request) => $this->prepare($request)->get($path, $query));
+    }
+
+    private function prepare(PendingRequest $request): PendingRequest
+    {
+        return $request->baseUrl($this->connection->setting('address'))->withToken($this->connection->secret('token'))->acceptJson();
+    }
+}

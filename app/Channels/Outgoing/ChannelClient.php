@@ -1,0 +1,116 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Channels\Outgoing;
+
+use App\Channels\ChannelRefused;
+use App\Channels\ChannelUnavailable;
+use Closure;
+use Illuminate\Http\Client\ConnectionException;
+use Illuminate\Http\Client\PendingRequest;
+use Illuminate\Http\Client\Response;
+
+/**
+ * Calls one channel by HTTP, and tells failures apart by whether trying again may help. What the other side writes into its error pages is not
+ * repeated: only its status is.
+ */
+final readonly class ChannelClient
+{
+    public const SECONDS_UNTIL_RETRY = 5;
+
+    private const LONGEST_WAIT_SECONDS = 3_600;
+
+    public function __construct(private OutgoingHttp $http, private string $channel)
+    {
+    }
+
+    /**
+     * @param  Closure(PendingRequest): Response  $call
+     * @return array<mixed> the JSON of the answer
+     *
+     * @throws ChannelUnavailable no answer, or one that cannot be read, 5xx, 429 with the wait it asks for
+     * @throws ChannelRefused any other status from 400 on, or an address that nothing is sent to
+     */
+    public function json(Closure $call): array
+    {
+        $body = $this->send($call)->json();
+
+        return is_array($body) ? $body : throw $this->unreadable();
+    }
+
+    /**
+     * @param  Closure(PendingRequest): Response  $call
+     * @return Response with a status below 400
+     *
+     * @throws ChannelUnavailable
+     * @throws ChannelRefused
+     */
+    public function send(Closure $call): Response
+    {
+        try {
+            $response = $call($this->http->request());
+        } catch (ForbiddenAddress $e) {
+            throw new ChannelRefused("{$this->channel} was not called: {$e->getMessage()}");
+        } catch (UnknownHost $e) {
+            throw new ChannelUnavailable("{$this->channel} was not found. {$e->getMessage()}", self::SECONDS_UNTIL_RETRY);
+        } catch (ConnectionException) {
+            throw new ChannelUnavailable("{$this->channel} did not answer.", self::SECONDS_UNTIL_RETRY);
+        }
+        $status = $response->status();
+        $wait = self::retryAfter($response);
+        if ($status === 429) {
+            throw new ChannelUnavailable("{$this->channel} asks to slow down.", $wait ?? self::SECONDS_UNTIL_RETRY, isAsked: true);
+        }
+        if ($status >= 500) {
+            throw new ChannelUnavailable("{$this->channel} is out of order (status {$status}).", $wait ?? self::SECONDS_UNTIL_RETRY, isAsked: $wait !== null);
+        }
+        if ($status >= 400) {
+            throw new ChannelRefused(match ($status) {
+                401, 403 => "{$this->channel} does not accept the token (status {$status}).",
+                default => "{$this->channel} refused the request (status {$status}).",
+            }, $status);
+        }
+
+        return $response;
+    }
+
+    /**
+     * Rows that an answer must have.
+     *
+     * @param  array<mixed>  $answer
+     * @param  list<string>  $columns  that each of them must have
+     * @return list<array<string, mixed>>
+     *
+     * @throws ChannelUnavailable if it is cut short, or is something else
+     */
+    public function rows(array $answer, string $name, array $columns): array
+    {
+        $rows = $answer[$name] ?? null;
+        if (! is_array($rows) || ! array_is_list($rows)) {
+            throw $this->unreadable();
+        }
+        foreach ($rows as $row) {
+            if (! is_array($row) || array_diff_key(array_flip($columns), $row) !== []) {
+                throw $this->unreadable();
+            }
+        }
+
+        /** @var list<array<string, mixed>> */
+        return $rows;
+    }
+
+    public function unreadable(): ChannelUnavailable
+    {
+        return new ChannelUnavailable("{$this->channel} gave no readable answer.", self::SECONDS_UNTIL_RETRY);
+    }
+
+    /** Retry-After as RFC 9110, 10.2.3 has it: seconds, or a date. */
+    private static function retryAfter(Response $response): ?int
+    {
+        $after = $response->header('Retry-After');
+        $at = ctype_digit($after) ? now()->getTimestamp() + (int) $after : strtotime($after);
+
+        return $at === false ? null : max(1, min(self::LONGEST_WAIT_SECONDS, $at - now()->getTimestamp()));
+    }
+}

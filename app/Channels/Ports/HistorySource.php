@@ -1,0 +1,20 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Channels\Ports;
+
+use App\Channels\ChannelRefused;
+use App\Channels\ChannelUnavailable;
+
+/** A channel that keeps a report of past days. */
+interface HistorySource
+{
+    /**
+     * @param  string|null  $cursor  where the page before ended; null for the first
+     *
+     * @throws ChannelUnavailable
+     * @throws ChannelRefused
+     */
+    public function history(?string $cursor): HistoryPage;
+}

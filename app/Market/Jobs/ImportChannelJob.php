@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Market\Jobs;
+
+use App\Channels\Models\Channel;
+use App\Market\Actions\AdvanceImport;
+use App\Support\Queue\SurvivesKilledWorkers;
+use App\Support\Tenancy\CurrentWorkspace;
+use Illuminate\Bus\Queueable;
+use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
+use Illuminate\Contracts\Queue\ShouldQueue;
+use Illuminate\Foundation\Bus\Dispatchable;
+use Illuminate\Queue\InteractsWithQueue;
+
+/** Reads a channel for some seconds, and comes again until all is read. Where it is lost, the sweep finds the import due. */
+final class ImportChannelJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
+{
+    use Dispatchable, InteractsWithQueue, Queueable, SurvivesKilledWorkers;
+
+    /** Seconds after which a lock left by a killed process no longer holds. */
+    public int $uniqueFor = 30;
+
+    /** What is due later is left to the sweep. */
+    private const SOON_SECONDS = 5;
+
+    public function __construct(public readonly int $workspaceId, public readonly int $channelId)
+    {
+    }
+
+    public function uniqueId(): string
+    {
+        return (string) $this->channelId;
+    }
+
+    public function handle(CurrentWorkspace $workspace, AdvanceImport $advance): void
+    {
+        $workspace->within($this->workspaceId, function () use ($advance): void {
+            $due = $advance->handle(Channel::query()->findOrFail($this->channelId));
+            if ($due !== null && $due <= now()->addSeconds(self::SOON_SECONDS)) {
+                self::dispatch($this->workspaceId, $this->channelId)->delay($due);
+            }
+        });
+    }
+}

@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Pricing\Jobs;
+
+use App\Pricing\Actions\DecidePending;
+use App\Support\Queue\SurvivesKilledWorkers;
+use App\Support\Tenancy\CurrentWorkspace;
+use Illuminate\Bus\Queueable;
+use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
+use Illuminate\Contracts\Queue\ShouldQueue;
+use Illuminate\Foundation\Bus\Dispatchable;
+use Illuminate\Queue\InteractsWithQueue;
+
+/** Decides on what a workspace still has pending. */
+final class DecidePendingJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
+{
+    use Dispatchable, InteractsWithQueue, Queueable, SurvivesKilledWorkers;
+
+    /** Seconds after which a lock left by a killed process no longer holds. */
+    public int $uniqueFor = 15;
+
+    public function __construct(public readonly int $workspaceId)
+    {
+        $this->onQueue('market');
+    }
+
+    public function uniqueId(): string
+    {
+        return (string) $this->workspaceId;
+    }
+
+    public function handle(CurrentWorkspace $workspace, DecidePending $decide): void
+    {
+        $workspace->within($this->workspaceId, function () use ($decide): void {
+            if ($decide->overdue($this->workspaceId)) {
+                self::dispatch($this->workspaceId);
+            }
+        });
+    }
+}

@@ -1,0 +1,39 @@
+import type { Channel, ChannelImport } from '@/api/client';
+import { useImports } from '@/api/queries';
+import { clock } from '@/ui/figures';
+
+const STEPS: Record<ChannelImport['step'], string> = {
+    subscribe: 'Asking to be told of changes',
+    listings: 'Bringing in listings',
+    offers: 'Looking at rivals’ offers',
+    history: 'Bringing in past days',
+};
+
+/** How far bringing in a new channel has got; nothing where none is under way. */
+export function ImportProgress({ channel }: { channel: Channel }) {
+    const running = useImports().data?.find((one) => one.channel_id === channel.id && one.is_first);
+    if (!running) return null;
+    const figures = running.done.toLocaleString();
+    return (
+        <div className="mt-2 grid max-w-md gap-1" role="status">
+            <p className="text-text-2">
+                {STEPS[running.step]}
+                {running.done > 0 &&
+                    (running.total === null ? `: ${figures}` : `: ${figures} of ${running.total.toLocaleString()}`)}
+            </p>
+            {running.total !== null && (
+                <progress
+                    className="h-1.5 w-full accent-stripe"
+                    aria-label={STEPS[running.step]}
+                    value={Math.min(running.done, running.total)}
+                    max={running.total}
+                />
+            )}
+            {running.problem && (
+                <p className="text-[12.5px] text-text-3">
+                    It goes on at {clock(running.due_at)}, where it stopped: {running.problem}
+                </p>
+            )}
+        </div>
+    );
+}
