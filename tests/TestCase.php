@@ -16,8 +16,10 @@ use App\Pricing\Models\RuleVersion;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Foundation\Testing\RefreshDatabase;
 use Illuminate\Foundation\Testing\TestCase as Base;
+use Illuminate\Http\Client\Events\RequestSending;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Str;
 use stdClass;
 
@@ -31,6 +33,9 @@ abstract class TestCase extends Base
     protected Channel $channel;
 
     protected User $user;
+
+    /** @var list<string> */
+    private array $calledWithinTransaction = [];
 
     public function createApplication()
     {
@@ -52,8 +57,26 @@ abstract class TestCase extends Base
             }
         });
         config(['channels.allowed_subnets' => ['198.51.100.0/24']]);
+        $this->refuseCallsWithinTransactions();
         [$this->workspace, $this->user, $this->channel] = $this->makeWorkspace('Kettle & Crock', 'nora@kettle-crock.example');
         $this->enter($this->workspace);
+    }
+
+    /** No row is locked while the world outside is asked. The test's own transaction is the first. */
+    private function refuseCallsWithinTransactions(): void
+    {
+        Event::listen(RequestSending::class, function (RequestSending $event): void {
+            if (DB::transactionLevel() > 1) {
+                $this->calledWithinTransaction[] = $event->request->url();
+            }
+        });
+    }
+
+    protected function tearDown(): void
+    {
+        $called = $this->calledWithinTransaction;
+        parent::tearDown();
+        self::assertSame([], $called, 'called while a transaction was open');
     }
 
     /** @return array{Workspace, User, Channel} */

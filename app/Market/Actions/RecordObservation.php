@@ -13,6 +13,15 @@ final readonly class RecordObservation
     /** A market is seen more than once a second. */
     private const TIME = 'Y-m-d H:i:s.uP';
 
+    /** @param  list<string>  $days  YYYY-MM-DD, for whose months there may be no partition yet */
+    public static function makeRoom(array $days): void
+    {
+        $months = array_unique(array_map(fn (string $day) => substr($day, 0, 7).'-01', $days));
+        foreach ($months as $month) {
+            DB::statement('SELECT market_observations_for(?::date)', [$month]);
+        }
+    }
+
     /** @param  list<array<string, mixed>>  $rows  as row() makes them */
     public static function rows(array $rows): void
     {

@@ -18,9 +18,14 @@ final readonly class TakeHistory
     /** At which time of a past day its prices are shown. */
     private const TIME_OF_DAY = 'T06:00:00Z';
 
+    /** What is further back is nothing that anybody looks at. */
+    private const MOST_DAYS = 400;
+
     /** @param  list<PastDay>  $days  of one listing after the other, the oldest first */
     public function handle(Channel $channel, array $days): void
     {
+        $from = now()->subDays(self::MOST_DAYS)->toDateString();
+        $days = array_values(array_filter($days, fn (PastDay $day) => $day->date >= $from && $day->date <= now()->toDateString()));
         $currency = Currency::of($channel->currency);
         $skus = array_values(array_unique(array_map(fn (PastDay $day) => $day->sku, $days)));
         $listings = Listing::query()->where('channel_id', $channel->id)->whereIn('sku', $skus)->pluck('id', 'sku');
@@ -53,6 +58,7 @@ final readonly class TakeHistory
                 'in_stock' => $day->inStock,
             ];
         }
+        RecordObservation::makeRoom(array_map(fn (PastDay $day) => $day->date, $days));
         foreach (array_chunk($observations, 500) as $rows) {
             RecordObservation::rows($rows);
         }

@@ -19,8 +19,8 @@ final class ImportChannelJob implements ShouldBeUniqueUntilProcessing, ShouldQue
 {
     use Dispatchable, InteractsWithQueue, Queueable, SurvivesKilledWorkers;
 
-    /** Seconds after which a lock left by a killed process no longer holds. */
-    public int $uniqueFor = 30;
+    /** Seconds after which a lock left by a killed process no longer holds: two at once do no harm. */
+    public int $uniqueFor = 8;
 
     /** What is due later is left to the sweep. */
     private const SOON_SECONDS = 5;
