@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace Tests\Architecture;
 
+use App\Channels\DriverRegistry;
+use App\Channels\Http\PriceFileController;
+use Illuminate\Http\Client\Factory;
+use Illuminate\Support\Facades\Http;
 use PHPat\Selector\Selector;
 use PHPat\Test\Builder\Rule;
 use PHPat\Test\PHPat;
@@ -18,6 +22,61 @@ final class LayersTest
             ->shouldNot()->dependOn()
             ->classes(Selector::inNamespace('App'), Selector::inNamespace('Illuminate'), Selector::inNamespace('Simulators'), Selector::inNamespace('Carbon'))
             ->because('the core is plain PHP without framework or clock');
+    }
+
+    public function testChannelsKnowOnlyAccounts(): Rule
+    {
+        return PHPat::rule()
+            ->classes(Selector::inNamespace('App\Channels'))
+            ->shouldNot()->dependOn()
+            ->classes(
+                Selector::inNamespace('App\Catalogue'),
+                Selector::inNamespace('App\Market'),
+                Selector::inNamespace('App\Pricing'),
+                Selector::inNamespace('App\Publishing'),
+                Selector::inNamespace('App\Workbench'),
+            )
+            ->because('Channels ← Catalogue ← Market ← Pricing ← Publishing');
+    }
+
+    public function testOnlyDriversKnowAProtocol(): Rule
+    {
+        return PHPat::rule()
+            ->classes(Selector::inNamespace('App'))
+            ->excluding(
+                Selector::inNamespace('App\Channels\Drivers'),
+                Selector::classname(DriverRegistry::class),
+                Selector::classname(PriceFileController::class),
+            )
+            ->shouldNot()->dependOn()
+            ->classes(Selector::inNamespace('App\Channels\Drivers'))
+            ->because('the rest of the application asks for ports');
+    }
+
+    public function testRequestsLeaveThroughOneClient(): Rule
+    {
+        return PHPat::rule()
+            ->classes(Selector::inNamespace('App'))
+            ->excluding(Selector::inNamespace('App\Channels\Outgoing'), Selector::inNamespace('App\Workbench\Console'))
+            ->shouldNot()->dependOn()
+            ->classes(Selector::classname(Http::class), Selector::classname(Factory::class), Selector::inNamespace('GuzzleHttp'), Selector::inNamespace('phpseclib3'))
+            ->because('addresses are checked and pinned there');
+    }
+
+    public function testSupportAndAccountsKnowNoPart(): Rule
+    {
+        return PHPat::rule()
+            ->classes(Selector::inNamespace('App\Support'), Selector::inNamespace('App\Accounts\Models'))
+            ->shouldNot()->dependOn()
+            ->classes(
+                Selector::inNamespace('App\Channels'),
+                Selector::inNamespace('App\Catalogue'),
+                Selector::inNamespace('App\Market'),
+                Selector::inNamespace('App\Pricing'),
+                Selector::inNamespace('App\Publishing'),
+                Selector::inNamespace('App\Workbench'),
+            )
+            ->because('everything stands on them');
     }
 
     public function testCatalogueKnowsNoOtherPart(): Rule
@@ -79,7 +138,7 @@ final class LayersTest
         return PHPat::rule()
             ->classes(Selector::inNamespace('/^App\\\\\w+\\\\(Actions|Jobs|Models|Events|Deciding)/', true))
             ->shouldNot()->dependOn()
-            ->classes(Selector::inNamespace('/^App\\\\(Catalogue|Market|Pricing|Publishing|Workbench|Accounts)\\\\Http/', true))
+            ->classes(Selector::inNamespace('/^App\\\\(Channels|Catalogue|Market|Pricing|Publishing|Workbench|Accounts)\\\\Http/', true))
             ->because('nothing depends on Http');
     }
 }

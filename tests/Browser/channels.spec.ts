@@ -8,14 +8,14 @@ test('a channel that takes files is connected, tried, and its files are fetched;
     await page.goto('/settings');
     await page.getByRole('button', { name: 'Connect a channel' }).click();
     const window = page.getByRole('dialog');
-    await window.getByRole('radio', { name: /^messages/ }).click();
+    await window.getByRole('radio', { name: /^Messages/ }).click();
     await window.getByLabel('Name').fill('Till');
     await window.getByLabel('Address that takes the messages').fill('till');
     await window.getByRole('button', { name: 'Connect', exact: true }).click();
     await expect(window.getByLabel('Address that takes the messages')).toHaveAttribute('aria-invalid', 'true');
     await expectAccessible(page, 'a channel with a wrong address');
 
-    await window.getByRole('radio', { name: /^files/ }).click();
+    await window.getByRole('radio', { name: /^Files/ }).click();
     await window.getByLabel('Name').fill('Price list for the depot');
     await window.getByRole('button', { name: 'Connect', exact: true }).click();
     await expect(page.getByText('Price list for the depot is connected.')).toBeVisible();

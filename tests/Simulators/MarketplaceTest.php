@@ -5,9 +5,7 @@ declare(strict_types=1);
 namespace Tests\Simulators;
 
 use App\Channels\WebhookSignature;
-use PDO;
 use PHPUnit\Framework\TestCase;
-use Simulators\Common\Store;
 use Simulators\Marketplace\BuyBox;
 use Simulators\Marketplace\Clock;
 use Simulators\Marketplace\Demand;
@@ -19,17 +17,11 @@ use Simulators\Marketplace\Http\QuaysideApi;
 use Simulators\Marketplace\Notifier;
 use Simulators\Marketplace\Offers;
 use Simulators\Marketplace\Rivals;
-use Simulators\Marketplace\Setup;
 
 /** The simulated marketplace does what its description says; everything else is tested against it. */
 final class MarketplaceTest extends TestCase
 {
-    /** Monday, 2 March 2026, 09:00 UTC. */
-    private const OPENS = 1_772_442_000;
-
-    private const DATABASE = 'wrasse_simulator';
-
-    private Store $store;
+    use FreshMarket;
 
     protected function setUp(): void
     {
@@ -213,27 +205,6 @@ final class MarketplaceTest extends TestCase
     private function work(): void
     {
         (new Feeds($this->store, new Clock($this->store)))->work();
-    }
-
-    private function market(int $seed = 7): Store
-    {
-        $home = (string) getenv('WRASSE_HOME');
-        /** @var array<string, string> $settings */
-        $settings = parse_ini_file("{$home}/.env", scanner_mode: INI_SCANNER_RAW);
-        $dsn = "pgsql:host={$settings['DB_HOST']};port={$settings['DB_PORT']};dbname=";
-        $admin = new PDO($dsn.'postgres', $settings['DB_USERNAME'], $settings['DB_PASSWORD']);
-        unset($this->store);
-        $admin->exec('DROP DATABASE IF EXISTS '.self::DATABASE.' WITH (FORCE)');
-        $admin->exec('CREATE DATABASE '.self::DATABASE);
-        $store = new Store([
-            'name' => 'Quayside', 'dsn' => $dsn.self::DATABASE, 'user' => $settings['DB_USERNAME'], 'password' => $settings['DB_PASSWORD'], 'seed' => $seed, 'speed' => 0,
-            'seller' => 'kettle-crock', 'token' => 'token', 'control_token' => 'control',
-        ]);
-        (new Setup($store))->run(self::OPENS);
-        // A corner of it is enough to look at, and quick to run through days.
-        $store->run("DELETE FROM offer WHERE item_id NOT IN (SELECT id FROM item ORDER BY sku DESC LIMIT 30) AND item_id NOT IN ('QU-1101', 'QU-1102')");
-
-        return $store;
     }
 
     /**

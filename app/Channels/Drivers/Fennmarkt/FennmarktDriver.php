@@ -55,7 +55,7 @@ final readonly class FennmarktDriver implements ChangeQueue, Driver, HistorySour
 
     public static function label(): string
     {
-        return 'Fennmarkt: a marketplace; takes prices, shows rivals’ offers';
+        return 'Fennmarkt, a marketplace: takes prices and shows rivals’ offers';
     }
 
     public static function fields(): array

@@ -34,7 +34,7 @@ final readonly class FileDriver implements Driver, PricePublisher
 
     public static function label(): string
     {
-        return 'files: prices leave as CSV, nothing is read back';
+        return 'Files: prices leave as CSV, nothing is read back';
     }
 
     public static function fields(): array

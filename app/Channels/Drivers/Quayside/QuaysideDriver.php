@@ -50,7 +50,7 @@ final readonly class QuaysideDriver implements ChangePush, Driver, HistorySource
 
     public static function label(): string
     {
-        return 'Quayside: a marketplace; takes prices, shows rivals’ offers';
+        return 'Quayside, a marketplace: takes prices and shows rivals’ offers';
     }
 
     public static function fields(): array

@@ -40,7 +40,7 @@ final readonly class ShopDriver implements Driver, ListingSource, OrderSource, P
 
     public static function label(): string
     {
-        return 'your own web shop: takes prices and shows them';
+        return 'Your own web shop: takes prices and shows them';
     }
 
     public static function fields(): array

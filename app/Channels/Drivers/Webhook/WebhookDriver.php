@@ -38,7 +38,7 @@ final readonly class WebhookDriver implements Driver, PricePublisher
 
     public static function label(): string
     {
-        return 'messages: prices leave as signed messages to an address of yours';
+        return 'Messages: prices leave as signed messages to an address of yours';
     }
 
     public static function fields(): array

@@ -90,7 +90,7 @@ function ChannelForm({ drivers, channel, title, onClose }: FormProps) {
                 {!channel && (
                     <>
                         <Choices
-                            label="It is"
+                            label="Kind"
                             value={driver.name}
                             options={drivers.map((one) => [one.name, one.label] as const)}
                             onChange={setDriverName}
