@@ -6,6 +6,7 @@ use App\Pricing\Http\EffectPartController;
 use App\Support\Http\ContentSecurity;
 use App\Support\Http\EnterWorkspace;
 use App\Support\Http\ProblemDocument;
+use App\Support\Http\RefuseUnreadableText;
 use App\Support\Schedule\Timetable;
 use Illuminate\Console\Scheduling\Schedule;
 use Illuminate\Foundation\Application;
@@ -37,6 +38,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->remove(HandleCors::class);
         $middleware->statefulApi();
+        $middleware->api(prepend: [RefuseUnreadableText::class]);
         $middleware->web(append: [ContentSecurity::class]);
         $middleware->alias(['workspace' => EnterWorkspace::class]);
         // Models are found by id within a workspace, so the workspace comes first.
@@ -46,8 +48,10 @@ $app = Application::configure(basePath: dirname(__DIR__))
     })
     ->withSchedule(fn (Schedule $schedule) => Timetable::write($schedule))
     ->withExceptions(function (Exceptions $exceptions): void {
-        $exceptions->shouldRenderJsonWhen(fn (Request $request) => $request->is('api/*'));
-        $exceptions->render(fn (Throwable $e, Request $request) => $request->is('api/*') ? ProblemDocument::for($e) : null);
+        // Whatever else is in the path: it may not even be text.
+        $isApi = fn (Request $request): bool => str_starts_with($request->getPathInfo(), '/api/');
+        $exceptions->shouldRenderJsonWhen($isApi);
+        $exceptions->render(fn (Throwable $e, Request $request) => $isApi($request) ? ProblemDocument::for($e) : null);
     })
     ->create();
 

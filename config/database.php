@@ -27,5 +27,7 @@ return [
         // Locks are taken in a session of their own: one that is taken already must not abort the transaction at hand.
         'locks' => [...$database, ...$options('locks')],
     ],
+    // No statement of a web request runs longer.
+    'web_statement_timeout_ms' => (int) env('WEB_STATEMENT_TIMEOUT_MS', 8_000),
     'migrations' => ['table' => 'migrations', 'update_date_on_publish' => true],
 ];

@@ -44,7 +44,7 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::delete('session', [SessionController::class, 'destroy']);
     Route::get('tokens', [TokenController::class, 'index']);
     Route::post('tokens', [TokenController::class, 'store']);
-    Route::delete('tokens/{id}', [TokenController::class, 'destroy'])->whereNumber('id');
+    Route::delete('tokens/{id}', [TokenController::class, 'destroy']);
 
     Route::get('workspace', [WorkspaceController::class, 'show']);
     Route::patch('workspace', [WorkspaceController::class, 'update']);
@@ -60,12 +60,12 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::get('channel-drivers', [ConnectionController::class, 'drivers']);
     Route::post('channels/host-key', [ConnectionController::class, 'hostKey']);
     Route::post('channels', [ConnectionController::class, 'store']);
-    Route::patch('channels/{id}', [ChannelController::class, 'update'])->whereNumber('id');
-    Route::put('channels/{id}/connection', [ConnectionController::class, 'update'])->whereNumber('id');
-    Route::post('channels/{id}/secret', [ConnectionController::class, 'secret'])->whereNumber('id');
-    Route::post('channels/{id}/try', [ConnectionController::class, 'try'])->whereNumber('id');
-    Route::get('channels/{id}/files', [PriceFileController::class, 'index'])->whereNumber('id');
-    Route::get('channels/{id}/files/{name}', [PriceFileController::class, 'show'])->whereNumber('id');
+    Route::patch('channels/{id}', [ChannelController::class, 'update']);
+    Route::put('channels/{id}/connection', [ConnectionController::class, 'update']);
+    Route::post('channels/{id}/secret', [ConnectionController::class, 'secret']);
+    Route::post('channels/{id}/try', [ConnectionController::class, 'try']);
+    Route::get('channels/{id}/files', [PriceFileController::class, 'index']);
+    Route::get('channels/{id}/files/{name}', [PriceFileController::class, 'show']);
     Route::post('imports', [ImportController::class, 'store']);
     Route::get('imports/{id}', [ImportController::class, 'show'])->whereUuid('id');
     Route::post('imports/{id}/check', [ImportController::class, 'check'])->whereUuid('id');
@@ -81,22 +81,22 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::get('suggestions', [SuggestionController::class, 'index']);
     Route::post('suggestions/dismiss', [SuggestionController::class, 'dismiss']);
     Route::get('spirals', [SpiralController::class, 'index']);
-    Route::post('spirals/{id}/answer', [SpiralController::class, 'answer'])->whereNumber('id');
+    Route::post('spirals/{id}/answer', [SpiralController::class, 'answer']);
     Route::get('worklist', WorklistController::class);
     Route::get('listings', [ListingController::class, 'index']);
     Route::get('listings/count', [ListingController::class, 'count']);
     Route::get('listings/export', [ListingController::class, 'export']);
-    Route::get('listings/{id}', [ListingController::class, 'show'])->whereNumber('id');
-    Route::patch('listings/{id}', [ListingController::class, 'update'])->whereNumber('id');
-    Route::get('listings/{id}/history', [HistoryController::class, 'show'])->whereNumber('id');
-    Route::get('listings/{id}/history/export', [HistoryController::class, 'export'])->whereNumber('id');
-    Route::get('listings/{id}/earnings', EarningsController::class)->whereNumber('id');
-    Route::delete('listings/{id}/hand-price', [HandPriceController::class, 'destroy'])->whereNumber('id');
-    Route::get('listings/{id}/costs', [EarningsController::class, 'costs'])->whereNumber('id');
+    Route::get('listings/{id}', [ListingController::class, 'show']);
+    Route::patch('listings/{id}', [ListingController::class, 'update']);
+    Route::get('listings/{id}/history', [HistoryController::class, 'show']);
+    Route::get('listings/{id}/history/export', [HistoryController::class, 'export']);
+    Route::get('listings/{id}/earnings', EarningsController::class);
+    Route::delete('listings/{id}/hand-price', [HandPriceController::class, 'destroy']);
+    Route::get('listings/{id}/costs', [EarningsController::class, 'costs']);
 
     Route::get('views', [SavedViewController::class, 'index']);
     Route::put('views', [SavedViewController::class, 'update']);
-    Route::delete('views/{id}', [SavedViewController::class, 'destroy'])->whereNumber('id');
+    Route::delete('views/{id}', [SavedViewController::class, 'destroy']);
 
     Route::get('rules', [RuleController::class, 'index']);
     Route::post('rules', [RuleController::class, 'store']);
@@ -104,26 +104,26 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::post('rules/formula', FormulaController::class);
     Route::post('rules/try-out', [RuleController::class, 'tryOut']);
     Route::post('rules/try-out/export', [RuleController::class, 'exportTryOut']);
-    Route::get('rules/{id}/groups', ComparedGroupsController::class)->whereNumber('id');
-    Route::get('rules/{id}/versions', [RuleController::class, 'versions'])->whereNumber('id');
-    Route::get('rules/{id}', [RuleController::class, 'show'])->whereNumber('id');
-    Route::patch('rules/{id}', [RuleController::class, 'update'])->whereNumber('id');
-    Route::post('rules/{id}/run', [RuleController::class, 'run'])->whereNumber('id');
+    Route::get('rules/{id}/groups', ComparedGroupsController::class);
+    Route::get('rules/{id}/versions', [RuleController::class, 'versions']);
+    Route::get('rules/{id}', [RuleController::class, 'show']);
+    Route::patch('rules/{id}', [RuleController::class, 'update']);
+    Route::post('rules/{id}/run', [RuleController::class, 'run']);
 
     Route::get('runs', [RunController::class, 'index']);
-    Route::get('runs/{id}', [RunController::class, 'show'])->whereNumber('id');
-    Route::post('runs/{id}/release', [RunController::class, 'release'])->whereNumber('id');
-    Route::post('runs/{id}/discard', [RunController::class, 'discard'])->whereNumber('id');
-    Route::post('runs/{id}/undo', [RunController::class, 'undo'])->whereNumber('id');
+    Route::get('runs/{id}', [RunController::class, 'show']);
+    Route::post('runs/{id}/release', [RunController::class, 'release']);
+    Route::post('runs/{id}/discard', [RunController::class, 'discard']);
+    Route::post('runs/{id}/undo', [RunController::class, 'undo']);
     Route::get('approvals', [ApprovalController::class, 'index']);
     Route::post('approvals/approve', [ApprovalController::class, 'approve']);
     Route::post('approvals/reject', [ApprovalController::class, 'reject']);
 
     Route::get('changes', [ChangeController::class, 'index']);
-    Route::post('changes/{id}/undo', [ChangeController::class, 'undo'])->whereNumber('id');
+    Route::post('changes/{id}/undo', [ChangeController::class, 'undo']);
     Route::get('changes/waiting', [ChangeController::class, 'waiting']);
     Route::post('changes/acknowledge', [ChangeController::class, 'acknowledge']);
     Route::get('changes/export', [ChangeController::class, 'export']);
-    Route::get('changes/{id}', [ChangeController::class, 'show'])->whereNumber('id');
+    Route::get('changes/{id}', [ChangeController::class, 'show']);
     Route::get('events', EventsController::class);
 });

@@ -18,6 +18,7 @@ use App\Pricing\Actions\HeedForeignPrice;
 use App\Pricing\Actions\RequestDecisions;
 use App\Pricing\Actions\SetPrices;
 use App\Pricing\Actions\SweepPendingDecisions;
+use App\Pricing\Actions\SweepStalledRuns;
 use App\Pricing\Deciding\ForeseeFloors;
 use App\Pricing\Edits\KnownRules;
 use App\Pricing\Edits\SetRule;
@@ -32,7 +33,7 @@ final class PricingServiceProvider extends ServiceProvider
     public function register(): void
     {
         $this->app->tag([SetRule::class], BulkEdits::TAG);
-        $this->app->tag([SweepPendingDecisions::class], Sweeper::TAG);
+        $this->app->tag([SweepPendingDecisions::class, SweepStalledRuns::class], Sweeper::TAG);
         $this->app->bind(HandPrices::class, SetPrices::class);
         $this->app->bind(FloorEffects::class, ForeseeFloors::class);
         $this->app->bind(RuleNames::class, KnownRules::class);

@@ -8,10 +8,13 @@ use App\Support\Tenancy\CurrentWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Events\ConnectionEstablished;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Date;
+use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\Queue;
 use Illuminate\Support\Facades\RateLimiter;
+use Illuminate\Support\Facades\Route;
 use Illuminate\Support\Facades\Vite;
 use Illuminate\Support\ServiceProvider;
 
@@ -28,6 +31,14 @@ final class SupportServiceProvider extends ServiceProvider
         Model::unguard();
         Model::preventLazyLoading();
         Model::preventAccessingMissingAttributes();
+        // No page is worth holding up all others: what takes longer is a job.
+        Event::listen(ConnectionEstablished::class, function (ConnectionEstablished $event): void {
+            if (! $this->app->runningInConsole()) {
+                $event->connection->statement('SET statement_timeout = '.(int) config('database.web_statement_timeout_ms'));
+            }
+        });
+        // As far as ids go in the database.
+        Route::pattern('id', '\d{1,18}');
         // Relative to the page: behind whatever name and port it is reached by.
         Vite::createAssetPathsUsing(fn (string $path) => "/{$path}");
         // A job makes tens of thousands of objects that go as they came: looking for cycles among them meanwhile takes a fifth of its time. It is done between jobs.

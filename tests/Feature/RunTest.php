@@ -210,4 +210,39 @@ final class RunTest extends TestCase
     {
         return $this->actingAs($this->user);
     }
+
+    public function test_a_run_that_cannot_go_on_fails_and_says_so_and_nothing_of_it_is_sent(): void
+    {
+        config(['pricing.decided_together' => 1]);
+        $rule = $this->under;
+        foreach (['KC-1', 'KC-2'] as $sku) {
+            $this->listing($sku, ['rule_id' => $rule->id], offers: [['seller' => 'r', 'price' => '20.00']]);
+        }
+        $run = app(StartRun::class)->ofRule($rule, 'hand');
+        // One of its listings cannot be decided on, whatever is tried.
+        $broken = DB::table('jobs')->orderByDesc('id')->value('id');
+        DB::table('jobs')->where('id', $broken)->delete();
+        $this->workOff();
+        self::assertSame(['deciding', 1], [$run->refresh()->state->value, $run->done]);
+        (new DecideListingsJob($this->workspace->id, [], 'hand', $run->id, 1))->failed();
+        $this->enter($this->workspace);
+        self::assertSame('failed', $run->refresh()->state->value);
+        self::assertSame('It stopped after 1 of 2 listings because of an error on our side. Nothing of it was sent.', $run->problem);
+        self::assertSame([['withdrawn', 'Its run could not be carried through.']], PriceChange::query()->get()->map(fn (PriceChange $change) => [$change->state->value, $change->problem])->all());
+        $this->actingAs($this->user)->getJson('/api/v1/runs?state=failed')->assertOk()->assertJsonCount(1);
+    }
+
+    public function test_a_run_whose_jobs_are_gone_does_not_decide_for_ever(): void
+    {
+        $rule = $this->under;
+        $this->listing('KC-1', ['rule_id' => $rule->id]);
+        $run = app(StartRun::class)->ofRule($rule, 'hand');
+        DB::table('jobs')->delete();
+        $this->artisan('work:sweep')->assertSuccessful();
+        self::assertSame('deciding', $run->refresh()->state->value);
+        $this->travel(4)->hours();
+        $this->artisan('work:sweep')->assertSuccessful();
+        $this->enter($this->workspace);
+        self::assertSame('failed', $run->refresh()->state->value);
+    }
 }

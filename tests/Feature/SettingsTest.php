@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Pricing\Actions\DecideListings;
+use Illuminate\Support\Facades\DB;
+use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\TestCase;
 
 final class SettingsTest extends TestCase
@@ -51,5 +54,56 @@ final class SettingsTest extends TestCase
         self::assertSame(['categories.Books.fees.0.percent'], array_keys($patch(['Books' => ['fees' => [['kind' => 'percent', 'percent' => '150']]]])->assertStatus(422)->json('errors')));
         self::assertSame(['categories.Books.tax_percent'], array_keys($patch(['Books' => ['tax_percent' => '200']])->assertStatus(422)->json('errors')));
         $patch(['Books' => 'cheap'])->assertStatus(422);
+    }
+
+    /** @return array<string, array{string, string}> */
+    public static function incompleteSettings(): array
+    {
+        return [
+            'no limits at all' => ['{"limits": {}}', '{"floor":[],"ceiling":[]}'],
+            'a list of limits' => ['{"limits": []}', '{"floor":[],"ceiling":[]}'],
+            'floors only' => ['{"limits": {"floor": [{"kind": "margin", "percent": "10"}]}}', '{"floor":[{"kind":"margin","percent":"10"}],"ceiling":[]}'],
+            'an empty floor' => ['{"limits": {"floor": []}}', '{"floor":[],"ceiling":[]}'],
+        ];
+    }
+
+    #[DataProvider('incompleteSettings')]
+    public function test_limits_are_kept_whole_whatever_was_left_out(string $sent, string $kept): void
+    {
+        $this->listing('KC-1', ['rule_id' => $this->rule('Under')->id], offers: [['seller' => 'r', 'price' => '20.00']]);
+        $this->actingAs($this->user)->patchJson('/api/v1/workspace', json_decode($sent, true))->assertOk();
+        self::assertSame(json_decode($kept, true), $this->workspace->refresh()->limits);
+        $this->workOff();
+        foreach (['workspace', 'limits', 'listings', 'today'] as $page) {
+            $this->actingAs($this->user)->getJson("/api/v1/{$page}")->assertOk();
+        }
+    }
+
+    /** @return array<string, array{mixed}> */
+    public static function unfinishedHours(): array
+    {
+        return ['nothing' => [[]], 'no end' => [['from' => '22:00']], 'no beginning' => [['to' => '06:00']], 'a text' => ['22:00'], 'nulls' => [['from' => null, 'to' => null]]];
+    }
+
+    #[DataProvider('unfinishedHours')]
+    public function test_hours_without_beginning_or_end_are_refused(mixed $freeze): void
+    {
+        $this->actingAs($this->user)->patchJson('/api/v1/workspace', ['freeze' => $freeze])->assertUnprocessable();
+        self::assertNull($this->workspace->refresh()->freeze);
+    }
+
+    public function test_what_is_missing_in_the_database_is_taken_to_be_unset(): void
+    {
+        $listing = $this->listing('KC-1', ['rule_id' => $this->rule('Under')->id], offers: [['seller' => 'r', 'price' => '20.00']]);
+        foreach (['{}', '[]', '{"floor": []}', '{"floor": null, "ceiling": 7}'] as $limits) {
+            DB::update('UPDATE workspaces SET limits = ?, "freeze" = ? WHERE id = ?', [$limits, '{}', $this->workspace->id]);
+            DB::update('UPDATE listings SET limits = ? WHERE id = ?', [$limits, $listing->id]);
+            foreach (['workspace', 'limits', 'listings', "listings/{$listing->id}", 'today'] as $page) {
+                $this->actingAs($this->user)->getJson("/api/v1/{$page}")->assertOk();
+            }
+            $this->enter($this->workspace);
+            app(DecideListings::class)->handle($this->workspace->refresh(), [$listing->id], 'market');
+        }
+        self::assertSame('blocked', $this->standingDecision($listing)?->outcome);
     }
 }

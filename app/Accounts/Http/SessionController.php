@@ -64,6 +64,9 @@ final readonly class SessionController
     #[OA\Delete(path: '/api/v1/session', operationId: 'signOut', summary: 'Sign out', tags: ['Session'], responses: [new OA\Response(response: 204, description: 'Signed out')])]
     public function destroy(Request $request): JsonResponse
     {
+        if (! $request->hasSession()) {
+            throw new BadRequestHttpException('Only a browser signs out; a program’s token is ended in the settings.');
+        }
         $this->guard()->logout();
         $request->session()->invalidate();
         $request->session()->regenerateToken();

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Accounts\Models;
 
+use App\Support\Schedule\HoursOfDay;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
 use Wrasse\Core\Money\Currency;
@@ -15,7 +16,7 @@ use Wrasse\Core\Money\Currency;
  * @property string $tax_percent
  * @property string $brake_listings_percent a run that moves more than this part of its listings
  * @property string $brake_move_percent by more than this part of their price waits for a person
- * @property array{from: string, to: string, time_zone?: string}|null $freeze hours in which no price is sent
+ * @property array<string, mixed>|null $freeze hours in which no price is sent
  * @property bool $tax_included
  * @property Repricing $repricing
  * @property string $time_zone of the IANA time zone database: hours, days and dates are meant there
@@ -33,13 +34,30 @@ final class Workspace extends Model
 
     protected function casts(): array
     {
-        return ['tax_included' => 'bool', 'repricing' => Repricing::class, 'hand_price_stands' => StandsUntil::class, 'limits' => 'array', 'freeze' => 'array'];
+        return [
+            'tax_included' => 'bool',
+            'repricing' => Repricing::class,
+            'hand_price_stands' => StandsUntil::class,
+            'limits' => LimitTermsCast::class,
+            'freeze' => 'array',
+        ];
     }
 
     /** A day, or a day and a time, as people write them here: the day begins when it does where the workspace is. */
     public function moment(string $written): CarbonImmutable
     {
         return CarbonImmutable::parse($written, $this->time_zone);
+    }
+
+    /** @return HoursOfDay|null the hours in which no price is sent */
+    public function quietHours(): ?HoursOfDay
+    {
+        $hours = $this->freeze;
+        if (! is_string($hours['from'] ?? null) || ! is_string($hours['to'] ?? null)) {
+            return null;
+        }
+
+        return new HoursOfDay($hours['from'], $hours['to'], $hours['time_zone'] ?? $this->time_zone);
     }
 
     public function money(): Currency

@@ -73,7 +73,7 @@ final readonly class ImportController
         /** @var array{columns: array<string, int|string|null>, decimal?: '.'|','|null, channel?: int|string|null, supplier?: string|null, effective_from?: string|null} $given */
         $given = $request->validate([
             'columns' => ['required', 'array:'.implode(',', array_keys(ImportColumns::NAMES))], 'columns.*' => ['nullable', 'integer', 'min:0'], 'decimal' => ['nullable', Rule::in(['.', ','])],
-            'channel' => ['nullable', 'integer'], 'supplier' => ['nullable', 'string', 'max:255'], 'effective_from' => ['nullable', 'date', 'after:-10 years', 'before:+2 years'],
+            'channel' => ['nullable', 'integer'], 'supplier' => ['nullable', 'string', 'max:255'], 'effective_from' => ['bail', 'nullable', 'string', 'date', 'after:-10 years', 'before:+2 years'],
         ]);
         $columns = array_map(fn (int|string|null $column) => $column === null ? null : (int) $column, $given['columns']);
         /** @var User $user */

@@ -51,9 +51,9 @@ final readonly class WorkspaceController
             'tax_percent' => ['sometimes', 'string', 'max:12'], 'tax_included' => ['sometimes', 'boolean'],
             'repricing' => ['sometimes', Rule::enum(Repricing::class)], 'repricing_on' => ['sometimes', 'boolean', 'prohibits:repricing'], 'time_zone' => ['sometimes', 'timezone:all'],
             'hand_price_stands' => ['sometimes', Rule::enum(StandsUntil::class)], 'hand_price_hours' => ['sometimes', 'integer', 'between:1,'.HandPriceTerm::MOST_HOURS], 'limits' => ['sometimes', 'array'], 'floor_alarm_percent' => ['sometimes', 'string', 'max:12'],
-            'freeze' => ['sometimes', 'nullable', 'array:from,to,time_zone'], 'freeze.from' => ['required_with:freeze', 'string', 'regex:'.HoursOfDay::TIME], 'freeze.to' => ['required_with:freeze', 'string', 'regex:'.HoursOfDay::TIME, 'different:freeze.from'], 'freeze.time_zone' => ['sometimes', 'timezone:all'],
+            'freeze' => ['sometimes', 'nullable', 'array:from,to,time_zone', 'required_array_keys:from,to'], 'freeze.from' => ['required_with:freeze', 'string', 'regex:'.HoursOfDay::TIME], 'freeze.to' => ['required_with:freeze', 'string', 'regex:'.HoursOfDay::TIME, 'different:freeze.from'], 'freeze.time_zone' => ['sometimes', 'timezone:all'],
             'brake_listings_percent' => ['sometimes', 'string', 'max:12'], 'brake_move_percent' => ['sometimes', 'string', 'max:12'],
-        ], ['freeze.*.regex' => 'Expected a time of day such as 22:00.', 'freeze.to.different' => 'Expected another time than the one it begins at.']);
+        ], ['freeze.required_array_keys' => 'A time to begin and a time to end are needed.', 'freeze.*.regex' => 'Expected a time of day such as 22:00.', 'freeze.to.different' => 'Expected another time than the one it begins at.']);
         if (isset($wanted['repricing_on'])) {
             $wanted['repricing'] = ($request->boolean('repricing_on') ? Repricing::Running : Repricing::Stopped)->value;
             unset($wanted['repricing_on']);

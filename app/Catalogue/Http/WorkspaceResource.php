@@ -40,7 +40,7 @@ final readonly class WorkspaceResource
             $workspace->name, $workspace->currency, (string) Percent::parse($workspace->tax_percent), $workspace->tax_included,
             $workspace->repricing->value, $workspace->repricing === Repricing::Running, $workspace->time_zone, $workspace->hand_price_stands->value, $workspace->hand_price_hours,
             (string) Percent::parse($workspace->floor_alarm_percent),
-            (string) Percent::parse($workspace->brake_listings_percent), (string) Percent::parse($workspace->brake_move_percent), $workspace->freeze, $workspace->limits,
+            (string) Percent::parse($workspace->brake_listings_percent), (string) Percent::parse($workspace->brake_move_percent), $workspace->quietHours() === null ? null : $workspace->freeze, $workspace->limits,
         );
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Limits;
 
+use App\Accounts\Models\LimitTermsCast;
 use App\Accounts\Models\Workspace;
 use App\Catalogue\Models\LimitScope;
 
@@ -114,7 +115,7 @@ final class InheritedLimits
             }
         }
         /** @var array{floor: list<Term>, ceiling: list<Term>} $limits */
-        $limits = json_decode($own, true, 16, JSON_THROW_ON_ERROR);
+        $limits = LimitTermsCast::complete(json_decode($own, true));
         $sources[] = ['listing', null, $limits];
 
         return $sources;

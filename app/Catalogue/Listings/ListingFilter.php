@@ -31,7 +31,7 @@ final readonly class ListingFilter
     public static function rules(string $prefix = ''): array
     {
         return [
-            "{$prefix}q" => ['nullable', 'string', 'max:120'],
+            "{$prefix}q" => SearchWords::rules(),
             "{$prefix}channel" => ['nullable', 'integer'],
             "{$prefix}rule" => ['nullable', 'string', 'regex:/^(none|\d{1,12})$/'],
             "{$prefix}supplier" => ['nullable', 'string', 'max:255'], "{$prefix}category" => ['nullable', 'string', 'max:255'], "{$prefix}brand" => ['nullable', 'string', 'max:255'],

@@ -4,17 +4,43 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Listings;
 
+use Closure;
 use Illuminate\Contracts\Database\Query\Builder;
 
 /** Listings whose SKU, GTIN, title and brand contain all of some words. */
 final readonly class SearchWords
 {
+    public const MOST = 12;
+
+    /** @return list<mixed> rules of the validator */
+    public static function rules(): array
+    {
+        $isBounded = function (string $field, mixed $value, Closure $fail): void {
+            if (is_string($value) && count(self::of($value)) > self::MOST) {
+                $fail('At most '.self::MOST.' words can be looked for.');
+            }
+        };
+
+        return ['nullable', 'string', 'max:120', $isBounded];
+    }
+
     /** @param  string  $column  of the query that holds the listing */
     public static function narrow(Builder $query, string $column, string $words, int $workspaceId): void
     {
-        foreach (preg_split('/\s+/u', mb_strtolower(trim($words)), flags: PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
-            $query->whereIn($column, fn (Builder $texts) => $texts->select('listing_id')->from('listing_texts')
-                ->where('workspace_id', $workspaceId)->where('search', 'like', '%'.addcslashes($word, '\\%_').'%'));
+        $wanted = array_slice(self::of($words), 0, self::MOST);
+        if ($wanted !== []) {
+            $query->whereIn($column, function (Builder $texts) use ($wanted, $workspaceId): void {
+                $texts->select('listing_id')->from('listing_texts')->where('workspace_id', $workspaceId);
+                foreach ($wanted as $word) {
+                    $texts->where('search', 'like', '%'.addcslashes($word, '\\%_').'%');
+                }
+            });
         }
+    }
+
+    /** @return list<string> */
+    private static function of(string $words): array
+    {
+        return array_values(array_unique(preg_split('/\s+/u', mb_strtolower(trim($words)), flags: PREG_SPLIT_NO_EMPTY) ?: []));
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Models;
 
+use App\Accounts\Models\LimitTermsCast;
 use App\Catalogue\Limits\Scope;
 use App\Support\Tenancy\BelongsToWorkspace;
 use Illuminate\Database\Eloquent\Model;
@@ -24,6 +25,6 @@ final class LimitScope extends Model
 
     protected function casts(): array
     {
-        return ['scope' => Scope::class, 'limits' => 'array'];
+        return ['scope' => Scope::class, 'limits' => LimitTermsCast::class];
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Models;
 
+use App\Accounts\Models\LimitTermsCast;
 use App\Channels\Models\Channel;
 use App\Support\Tenancy\BelongsToWorkspace;
 use Carbon\CarbonImmutable;
@@ -51,7 +52,7 @@ final class Listing extends Model
     protected function casts(): array
     {
         return [
-            'limits' => 'array', 'automation_on' => 'bool', 'is_draft' => 'bool', 'holds_buy_box' => 'bool',
+            'limits' => LimitTermsCast::class, 'automation_on' => 'bool', 'is_draft' => 'bool', 'holds_buy_box' => 'bool',
             'last_changed_at' => 'immutable_datetime', 'changed_elsewhere_at' => 'immutable_datetime',
         ];
     }

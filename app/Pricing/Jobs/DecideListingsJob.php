@@ -7,6 +7,7 @@ namespace App\Pricing\Jobs;
 use App\Accounts\Models\Workspace;
 use App\Pricing\Actions\DecideListings;
 use App\Pricing\Deciding\Cause;
+use App\Pricing\Runs\RunBook;
 use App\Support\Queue\SurvivesKilledWorkers;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Bus\Queueable;
@@ -56,6 +57,15 @@ final class DecideListingsJob implements ShouldQueue
         $current->within($this->workspaceId, function () use ($decide): void {
             $decide->handle(Workspace::query()->findOrFail($this->workspaceId), $this->listingIds, $this->cause, $this->runId, $this->chunk);
         });
+    }
+
+    /** After it went wrong by itself, again and again. */
+    public function failed(): void
+    {
+        if ($this->runId !== null) {
+            $run = $this->runId;
+            app(CurrentWorkspace::class)->within($this->workspaceId, fn () => app(RunBook::class)->fail(Workspace::query()->findOrFail($this->workspaceId), $run));
+        }
     }
 
     private static function queueFor(string $cause): string

@@ -26,6 +26,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int $big_moves how many of them by more than the brake allows
  * @property array<string, int> $outcomes
  * @property CarbonImmutable $started_at
+ * @property string|null $problem why it failed
  * @property CarbonImmutable|null $finished_at
  * @property int|null $resolved_by
  * @property CarbonImmutable|null $resolved_at
@@ -37,7 +38,7 @@ final class Run extends Model
 
     public $timestamps = false;
 
-    protected $attributes = ['state' => 'released', 'is_told' => true, 'total' => 0, 'done' => 0, 'moves' => 0, 'big_moves' => 0, 'outcomes' => '{}', 'finished_at' => null];
+    protected $attributes = ['state' => 'released', 'is_told' => true, 'total' => 0, 'done' => 0, 'moves' => 0, 'big_moves' => 0, 'outcomes' => '{}', 'finished_at' => null, 'problem' => null];
 
     protected function casts(): array
     {

@@ -11,4 +11,7 @@ enum RunState: string
     case Held = 'held';
     case Released = 'released';
     case Discarded = 'discarded';
+
+    /** It could not be carried through; nothing of it is sent. */
+    case Failed = 'failed';
 }

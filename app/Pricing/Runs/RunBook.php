@@ -7,6 +7,7 @@ namespace App\Pricing\Runs;
 use App\Accounts\Models\Workspace;
 use App\Catalogue\Models\Listing;
 use App\Pricing\Deciding\Cause;
+use App\Pricing\Events\RunDiscarded;
 use App\Pricing\Events\RunHeld;
 use App\Pricing\Events\RunReleased;
 use App\Pricing\Models\Run;
@@ -103,6 +104,21 @@ final readonly class RunBook
     {
         /** @var array<int, int> */
         return $ruleIds === [] ? [] : Run::query()->where('state', RunState::Held)->whereIn('rule_id', $ruleIds)->orderBy('id')->pluck('id', 'rule_id')->all();
+    }
+
+    /** It cannot be carried through: what it has decided is not sent, as nobody knows what the rest would have been. */
+    public function fail(Workspace $workspace, int $runId): void
+    {
+        DB::transaction(function () use ($workspace, $runId): void {
+            $run = Run::query()->lock('FOR NO KEY UPDATE')->findOrFail($runId);
+            if ($run->state !== RunState::Deciding) {
+                return;
+            }
+            $problem = 'It stopped after '.number_format($run->done).' of '.number_format($run->total).' listings because of an error on our side. Nothing of it was sent.';
+            $run->update(['state' => RunState::Failed, 'problem' => $problem, 'is_told' => true, 'finished_at' => now()]);
+            event(new RunDiscarded($workspace->id, $run->id, pause: false, reason: 'Its run could not be carried through.'));
+            Announce::change($workspace->id, 'runs', [$run->id]);
+        });
     }
 
     private function finishIfDone(Workspace $workspace, Run $run): void

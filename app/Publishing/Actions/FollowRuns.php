@@ -49,6 +49,6 @@ final readonly class FollowRuns
             Listing::query()->whereIn('id', (clone $waiting)->select('listing_id'))->update(['automation_on' => false, 'version' => DB::raw('version + 1')]);
             Announce::change($event->workspaceId, 'listings');
         }
-        $this->lifecycle->withdraw($waiting, 'Nothing of this run was to be sent.');
+        $this->lifecycle->withdraw($waiting, $event->reason);
     }
 }

@@ -8,7 +8,6 @@ use App\Accounts\Models\Repricing;
 use App\Accounts\Models\Workspace;
 use App\Channels\Models\Channel;
 use App\Publishing\Models\WaitsFor;
-use App\Support\Schedule\HoursOfDay;
 
 /** What keeps prices from leaving for a channel at this moment. */
 final readonly class Gate
@@ -21,15 +20,8 @@ final readonly class Gate
 
         return match (true) {
             $workspace->repricing === Repricing::Stopped, ! $channel->automation_on => WaitsFor::Switch,
-            $this->isFrozen($workspace) => WaitsFor::Hours,
+            $workspace->quietHours()?->contain(now()) === true => WaitsFor::Hours,
             default => null,
         };
-    }
-
-    private function isFrozen(Workspace $workspace): bool
-    {
-        $hours = $workspace->freeze;
-
-        return $hours !== null && (new HoursOfDay($hours['from'], $hours['to'], $hours['time_zone'] ?? $workspace->time_zone))->contain(now());
     }
 }

@@ -123,7 +123,7 @@ final readonly class ChangeController
     {
         /** @var array{state?: string|null, q?: string|null, listing?: int|string|null, run?: int|string|null, rule?: int|string|null, by?: string|null, days?: int|string|null} $asked */
         $asked = $request->validate([
-            'state' => ['nullable', 'string', 'in:to_acknowledge,'.implode(',', array_keys(self::GROUPS))], 'q' => ['nullable', 'string', 'max:120'],
+            'state' => ['nullable', 'string', 'in:to_acknowledge,'.implode(',', array_keys(self::GROUPS))], 'q' => SearchWords::rules(),
             'listing' => ['nullable', 'integer'], 'run' => ['nullable', 'integer'], 'rule' => ['nullable', 'integer'], 'by' => ['nullable', 'in:rule,person'], 'days' => ['nullable', 'integer', 'min:1', 'max:400'],
         ]);
         $state = $asked['state'] ?? null;

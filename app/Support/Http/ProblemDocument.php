@@ -7,6 +7,7 @@ namespace App\Support\Http;
 use Illuminate\Auth\Access\AuthorizationException;
 use Illuminate\Auth\AuthenticationException;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
+use Illuminate\Database\QueryException;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Session\TokenMismatchException;
 use Illuminate\Validation\ValidationException;
@@ -38,7 +39,8 @@ final readonly class ProblemDocument
             $e instanceof TokenMismatchException => new self('about:blank', 'This page is out of date; reload it', 419, null),
             $e instanceof ModelNotFoundException => new self('about:blank', 'Not found', 404, null),
             $e instanceof HttpExceptionInterface => self::ofHttp($e),
-            default => new self('about:blank', 'Something went wrong on our side', 500, 'It has been written to the log. Nothing was changed.'),
+            $e instanceof QueryException => self::ofQuery($e),
+            default => self::unknown(),
         };
 
         return new JsonResponse(
@@ -46,6 +48,23 @@ final readonly class ProblemDocument
             $problem->status,
             ['Content-Type' => 'application/problem+json', ...($e instanceof HttpExceptionInterface ? $e->getHeaders() : [])],
         );
+    }
+
+    /** What the database said, by its SQLSTATE (PostgreSQL, appendix A). */
+    private static function ofQuery(QueryException $e): self
+    {
+        $state = (string) $e->getCode();
+
+        return match (true) {
+            $state === '57014' => new self('about:blank', 'This took too long', 503, 'Nothing was changed. Ask for less, or try again later.'),
+            str_starts_with($state, '22') => new self('about:blank', 'A value cannot be read', 422, 'One of the values is not of the kind that is expected there.'),
+            default => self::unknown(),
+        };
+    }
+
+    private static function unknown(): self
+    {
+        return new self('about:blank', 'Something went wrong on our side', 500, 'It has been written to the log. Nothing was changed.');
     }
 
     private static function ofHttp(HttpExceptionInterface $e): self

@@ -7,6 +7,7 @@ namespace App\Workbench\Http;
 use App\Accounts\Models\User;
 use App\Pricing\Actions\ResolveRun;
 use App\Pricing\Models\Run;
+use App\Pricing\Models\RunState;
 use App\Publishing\Actions\UndoChanges;
 use App\Publishing\Http\ChangeResource;
 use App\Publishing\Models\ChangeState;
@@ -24,12 +25,12 @@ final readonly class RunController
     private const MOVES = 12;
 
     #[OA\Get(path: '/api/v1/runs', operationId: 'listRuns', summary: 'The latest runs', tags: ['Runs'],
-        parameters: [new OA\Parameter(name: 'state', in: 'query', schema: new OA\Schema(type: 'string', enum: ['deciding', 'held', 'released', 'discarded']))],
+        parameters: [new OA\Parameter(name: 'state', in: 'query', schema: new OA\Schema(type: 'string', enum: ['deciding', 'held', 'released', 'discarded', 'failed']))],
         responses: [new OA\Response(response: 200, description: 'Latest first', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/Run')))])]
     public function index(Request $request): JsonResponse
     {
         /** @var array{state?: string|null} $asked */
-        $asked = $request->validate(['state' => ['nullable', Rule::in(['deciding', 'held', 'released', 'discarded'])]]);
+        $asked = $request->validate(['state' => ['nullable', Rule::enum(RunState::class)]]);
         $runs = Run::query()->with('rule')->when(isset($asked['state']), fn ($query) => $query->where('state', $asked['state']))->orderByDesc('id')->limit(self::RECENT)->get();
 
         return new JsonResponse($runs->map(RunResource::of(...))->values());

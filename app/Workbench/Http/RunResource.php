@@ -18,6 +18,7 @@ final readonly class RunResource
         #[OA\Property] public ?int $rule_id,
         #[OA\Property] public ?string $rule,
         #[OA\Property(description: 'Whether what it decided may be sent.', enum: RunState::class)] public string $state,
+        #[OA\Property(description: 'Why it failed.')] public ?string $problem,
         #[OA\Property] public int $total,
         #[OA\Property] public int $done,
         #[OA\Property(description: 'How many prices it moves.')] public int $moves,
@@ -33,7 +34,7 @@ final readonly class RunResource
     public static function of(Run $run): self
     {
         return new self(
-            $run->id, $run->cause, $run->rule_id, $run->rule?->name, $run->state->value, $run->total, $run->done, $run->moves, $run->big_moves, (object) $run->outcomes,
+            $run->id, $run->cause, $run->rule_id, $run->rule?->name, $run->state->value, $run->problem, $run->total, $run->done, $run->moves, $run->big_moves, (object) $run->outcomes,
             $run->started_at->toIso8601ZuluString(), $run->finished_at?->toIso8601ZuluString(), $run->resolved_at?->toIso8601ZuluString(),
         );
     }

@@ -2286,7 +2286,9 @@ export interface components {
              * @description Whether what it decided may be sent.
              * @enum {string}
              */
-            state: "deciding" | "held" | "released" | "discarded";
+            state: "deciding" | "held" | "released" | "discarded" | "failed";
+            /** @description Why it failed. */
+            problem: string | null;
             total: number;
             done: number;
             /** @description How many prices it moves. */
@@ -4644,7 +4646,7 @@ export interface operations {
     listRuns: {
         parameters: {
             query?: {
-                state?: "deciding" | "held" | "released" | "discarded";
+                state?: "deciding" | "held" | "released" | "discarded" | "failed";
             };
             header?: never;
             path?: never;

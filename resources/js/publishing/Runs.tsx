@@ -15,6 +15,7 @@ const STATES: Record<Run['state'], string> = {
     held: 'stopped by the brake',
     released: '',
     discarded: 'nothing of it was sent',
+    failed: 'stopped by an error',
 };
 
 const OUTCOMES: Record<string, string> = {
@@ -68,7 +69,9 @@ function Line({ run, onShow }: { run: Run; onShow: (id: number) => void }) {
                     outcomes.join(', ') ||
                     (run.big_moves > 0 ? `${run.big_moves} large moves in ten minutes` : 'nothing')
                 )}
-                {STATES[run.state] && <span className="block text-[12.5px] text-broken">{STATES[run.state]}</span>}
+                {(run.problem ?? STATES[run.state]) && (
+                    <span className="block text-[12.5px] text-broken">{run.problem ?? STATES[run.state]}</span>
+                )}
             </span>
             <span className="flex items-center justify-end gap-2">
                 {run.state === 'held' && (
