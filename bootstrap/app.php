@@ -2,11 +2,11 @@
 
 declare(strict_types=1);
 
-use App\Pricing\Http\EffectPartController;
 use App\Support\Http\ContentSecurity;
 use App\Support\Http\EnterWorkspace;
+use App\Support\Http\LimitHeavyRequests;
 use App\Support\Http\ProblemDocument;
-use App\Support\Http\RefuseUnreadableText;
+use App\Support\Http\RefuseMalformedInput;
 use App\Support\Schedule\Timetable;
 use Illuminate\Console\Scheduling\Schedule;
 use Illuminate\Foundation\Application;
@@ -15,7 +15,6 @@ use Illuminate\Foundation\Configuration\Middleware;
 use Illuminate\Http\Middleware\HandleCors;
 use Illuminate\Http\Request;
 use Illuminate\Routing\Middleware\SubstituteBindings;
-use Illuminate\Support\Facades\Route;
 
 // Everything an installation makes is in one folder, so that several can stand side by side.
 $home = getenv('WRASSE_HOME') ?: dirname(__DIR__).'/var/demo';
@@ -26,7 +25,6 @@ $app = Application::configure(basePath: dirname(__DIR__))
         api: __DIR__.'/../routes/api.php',
         apiPrefix: 'api/v1',
         health: '/up',
-        then: fn () => Route::post('internal/{workspace}/effect', EffectPartController::class)->whereNumber('workspace')->middleware('signed:relative')->name('effect.part'),
     )
     ->withCommands([
         __DIR__.'/../app/Catalogue/Console',
@@ -38,9 +36,9 @@ $app = Application::configure(basePath: dirname(__DIR__))
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->remove(HandleCors::class);
         $middleware->statefulApi();
-        $middleware->api(prepend: [RefuseUnreadableText::class]);
+        $middleware->api(prepend: [RefuseMalformedInput::class]);
         $middleware->web(append: [ContentSecurity::class]);
-        $middleware->alias(['workspace' => EnterWorkspace::class]);
+        $middleware->alias(['workspace' => EnterWorkspace::class, 'heavy' => LimitHeavyRequests::class]);
         // Models are found by id within a workspace, so the workspace comes first.
         $middleware->prependToPriorityList(before: SubstituteBindings::class, prepend: EnterWorkspace::class);
         $middleware->redirectGuestsTo('/sign-in');

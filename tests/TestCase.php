@@ -157,7 +157,7 @@ abstract class TestCase extends Base
 
     protected function workOff(string $queues = 'market,confirm,default'): void
     {
-        Artisan::call('queue:work', ['--stop-when-empty' => true, '--sleep' => 0, '--queue' => $queues, '--quiet' => true]);
+        Artisan::call('queue:work', ['--stop-when-empty' => true, '--sleep' => 0, '--memory' => 1_024, '--queue' => $queues, '--quiet' => true]);
         $this->enter($this->workspace);
     }
 }

@@ -22,7 +22,6 @@ use App\Pricing\Actions\SweepStalledRuns;
 use App\Pricing\Deciding\ForeseeFloors;
 use App\Pricing\Edits\KnownRules;
 use App\Pricing\Edits\SetRule;
-use App\Pricing\Effects\OtherHalf;
 use App\Pricing\Runs\RunBook;
 use App\Support\Schedule\Sweeper;
 use Illuminate\Support\Facades\Event;
@@ -37,7 +36,6 @@ final class PricingServiceProvider extends ServiceProvider
         $this->app->bind(HandPrices::class, SetPrices::class);
         $this->app->bind(FloorEffects::class, ForeseeFloors::class);
         $this->app->bind(RuleNames::class, KnownRules::class);
-        $this->app->bind(OtherHalf::class, fn () => new OtherHalf(config('pricing.own_address')));
     }
 
     public function boot(): void

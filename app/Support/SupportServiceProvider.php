@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Support;
 
+use App\Support\Http\LimitHeavyRequests;
 use App\Support\Tenancy\CurrentWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Cache\RateLimiting\Limit;
@@ -23,6 +24,7 @@ final class SupportServiceProvider extends ServiceProvider
     public function register(): void
     {
         $this->app->scoped(CurrentWorkspace::class);
+        $this->app->scoped(LimitHeavyRequests::class);
     }
 
     public function boot(): void
@@ -34,7 +36,8 @@ final class SupportServiceProvider extends ServiceProvider
         // No page is worth holding up all others: what takes longer is a job.
         Event::listen(ConnectionEstablished::class, function (ConnectionEstablished $event): void {
             if (! $this->app->runningInConsole()) {
-                $event->connection->statement('SET statement_timeout = '.(int) config('database.web_statement_timeout_ms'));
+                // A connection that was kept may hold what a request left that ended badly.
+                $event->connection->unprepared('SET statement_timeout = '.(int) config('database.web_statement_timeout_ms').'; SELECT pg_advisory_unlock_all()');
             }
         });
         // As far as ids go in the database.

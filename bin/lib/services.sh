@@ -127,7 +127,6 @@ APP_ENV=${APP_ENV:-production}
 APP_KEY=$(cat "$WRASSE_HOME/app-key")
 APP_DEBUG=false
 APP_URL=http://127.0.0.1:$PORT
-OWN_ADDRESS=http://127.0.0.1:$PORT
 LOG_LEVEL=warning
 DB_HOST=127.0.0.1
 DB_PORT=$PG_PORT
@@ -179,12 +178,18 @@ $( is_root && echo 'user root;' )
 worker_processes 1;
 pid $RUN/nginx-$1.own;
 error_log $LOG/nginx-$1.log warn;
-events { worker_connections 512; }
+worker_rlimit_nofile 8192;
+events { worker_connections 4000; }
 http {
     include /etc/nginx/mime.types;
     access_log off;
     server_tokens off;
-    client_max_body_size 64m;
+    client_max_body_size 2m;
+    client_header_timeout 10s;
+    client_body_timeout 10s;
+    send_timeout 20s;
+    reset_timedout_connection on;
+    limit_conn_zone \$binary_remote_addr zone=address:5m;
     client_body_temp_path $RUN/nginx-$1-body;
     fastcgi_temp_path $RUN/nginx-$1-fastcgi;
     proxy_temp_path $RUN/nginx-$1-proxy;
@@ -213,13 +218,17 @@ cache_settings() {
 start_web() {
     local export_caches caches
     cache_settings
+    # The subrequests that ask who it is, and the pool of what works out a lot.
+    local asking heavy
+    asking="fastcgi_pass_request_body off; include /etc/nginx/fastcgi_params; fastcgi_param SCRIPT_FILENAME $ROOT/public/index.php; fastcgi_param HTTP_HOST \$host:\$server_port; fastcgi_param REQUEST_METHOD GET; fastcgi_param CONTENT_LENGTH 0; fastcgi_param QUERY_STRING '';"
+    heavy="include /etc/nginx/fastcgi_params; fastcgi_param SCRIPT_FILENAME $ROOT/public/index.php; fastcgi_param HTTP_HOST \$host:\$server_port; fastcgi_pass unix:$RUN/heavy.sock; fastcgi_read_timeout 120s;"
     caches="env[APP_CONFIG_CACHE] = $ETC/config.php
 env[APP_ROUTES_CACHE] = $ETC/routes.php"
     {
         printf '[global]\nerror_log = %s\ndaemonize = no\n' "$LOG/fpm-app.log"
         fpm_pool app dynamic 8 "$caches"
-        # Keeps listening for a minute: a connection of its own each time.
-        fpm_pool events ondemand 40
+        # What works out a lot: however many of these come, they leave the others alone.
+        fpm_pool heavy ondemand 3 "$caches"
         # However much the marketplaces have to say, people's pages do not wait behind it.
         fpm_pool notifications ondemand 3 "$caches"
     } > "$ETC/fpm-app.conf"
@@ -234,10 +243,31 @@ env[APP_ROUTES_CACHE] = $ETC/routes.php"
         fastcgi_param SCRIPT_FILENAME $ROOT/public/index.php;
         fastcgi_param HTTP_HOST \$host:\$server_port;
         location ~ /\. { deny all; }
+        limit_conn address 300;
         error_page 413 @too_large;
-        location @too_large { default_type application/problem+json; return 413 '{"type":"about:blank","title":"The file is larger than 50 MB","status":413,"detail":"Split it, or leave out columns that are not needed."}'; }
+        location @too_large { default_type application/problem+json; return 413 '{"type":"about:blank","title":"This is too large","status":413,"detail":"A file can have 50 MB, any other request 2 MB. Split it, or leave out columns that are not needed."}'; }
+        error_page 401 @signed_out;
+        location @signed_out { default_type application/problem+json; return 401 '{"type":"about:blank","title":"Sign in first","status":401}'; }
+        # Who is asking, before anything large is taken in or a connection is kept.
+        location = /-/stream { internal; $asking fastcgi_param REQUEST_URI /api/v1/events; fastcgi_pass unix:$RUN/app.sock; }
+        location = /-/session { internal; client_max_body_size 52m; $asking fastcgi_param REQUEST_URI /api/v1/session; fastcgi_pass unix:$RUN/app.sock; }
         location /build/ { expires 1y; add_header Cache-Control "public, immutable"; }
-        location = /api/v1/events { fastcgi_pass unix:$RUN/events.sock; fastcgi_buffering off; fastcgi_read_timeout 120s; gzip off; }
+        location = /api/v1/events {
+            auth_request /-/stream;
+            auth_request_set \$stream_workspace \$upstream_http_x_stream_workspace;
+            auth_request_set \$stream_person \$upstream_http_x_stream_person;
+            proxy_set_header X-Stream-Workspace \$stream_workspace;
+            proxy_set_header X-Stream-Person \$stream_person;
+            proxy_set_header Cookie "";
+            proxy_set_header Authorization "";
+            proxy_http_version 1.1;
+            proxy_buffering off;
+            proxy_read_timeout 60s;
+            gzip off;
+            proxy_pass http://unix:$RUN/streams.sock:/;
+        }
+        location = /api/v1/imports { client_max_body_size 52m; auth_request /-/session; $heavy }
+        location ~ ^/api/v1/(rules/try-out|suppliers/try-markup|approvals/approve|approvals/reject|runs/[0-9]+/undo|.*/export)\$ { $heavy }
         location ~ ^/api/v1/channels/[^/]+/notifications\$ { include /etc/nginx/fastcgi_params; fastcgi_param SCRIPT_FILENAME $ROOT/public/notifications.php; fastcgi_pass unix:$RUN/notifications.sock; }
         location = /notifications.php { return 404; }
         location / { try_files \$uri /index.php\$is_args\$args; }
@@ -247,6 +277,8 @@ env[APP_ROUTES_CACHE] = $ETC/routes.php"
 EOF
     } > "$ETC/nginx-app.conf"
     fpm fpm-app
+    start streams php artisan live:serve "$RUN/streams.sock"
+    wait_for 'The server of events' 20 test -S "$RUN/streams.sock"
     start nginx-app /usr/sbin/nginx -c "$ETC/nginx-app.conf" -g 'daemon off;'
 }
 
@@ -340,6 +372,9 @@ watch_over() {
                     worker_command
                     setsid "${WORKER[@]}" >>"$LOG/${NAMES[i]}.log" 2>&1 </dev/null &
                     PIDS[i]=$!; echo $! > "$RUN/${NAMES[i]}.pid" ;;
+                streams)
+                    setsid php artisan live:serve "$RUN/streams.sock" >>"$LOG/streams.log" 2>&1 </dev/null &
+                    PIDS[i]=$!; echo $! > "$RUN/streams.pid" ;;
                 *) die "${NAMES[i]} ended unexpectedly; see $LOG/${NAMES[i]}.log" ;;
             esac
         done

@@ -13,6 +13,15 @@ final readonly class CsvFile
 
     private const SAMPLE_ROWS = 2_000;
 
+    public const MOST_ROWS = 1_000_000;
+
+    public const MOST_COLUMNS = 200;
+
+    private const LONGEST_HEADER = 20_000;
+
+    /** Characters of one row, over all its cells. */
+    private const LONGEST_ROW = 200_000;
+
     /** @param  list<string>  $header */
     private function __construct(private string $path, public string $encoding, public string $delimiter, public array $header)
     {
@@ -33,6 +42,9 @@ final readonly class CsvFile
         }
         $encoding = self::encoding($path);
         $firstLine = strtok(str_starts_with($start, self::BYTE_ORDER_MARK) ? substr($start, 3) : $start, "\r\n") ?: '';
+        if (strlen($firstLine) > self::LONGEST_HEADER) {
+            throw new UnreadableFile('The first line is longer than '.number_format(self::LONGEST_HEADER).' characters. A header such as “SKU;Cost” is needed.');
+        }
         $counts = array_map(fn (string $delimiter) => substr_count($firstLine, $delimiter), [';' => ';', ',' => ',', "\t" => "\t"]);
         arsort($counts);
         $delimiter = (string) array_key_first($counts);
@@ -106,13 +118,33 @@ final readonly class CsvFile
                 rewind($handle);
             }
             $line = 1;
+            $rows = 0;
             while (($record = fgetcsv($handle, null, $this->delimiter, '"', '')) !== false) {
+                $this->checkSize($record, $line, $rows++);
                 $record = array_map(fn (?string $cell) => $this->decode((string) $cell), $record);
                 yield $line => $record;
                 $line += 1 + array_sum(array_map(fn (string $cell) => substr_count($cell, "\n"), $record));
             }
         } finally {
             fclose($handle);
+        }
+    }
+
+    /**
+     * @param  list<string|null>  $record
+     *
+     * @throws UnreadableFile
+     */
+    private function checkSize(array $record, int $line, int $rowsBefore): void
+    {
+        if (count($record) > self::MOST_COLUMNS) {
+            throw new UnreadableFile("Line {$line} has ".number_format(count($record)).' columns; '.self::MOST_COLUMNS.' can be read. Leave out those that are not needed.');
+        }
+        if (array_sum(array_map(fn (?string $cell) => strlen((string) $cell), $record)) > self::LONGEST_ROW) {
+            throw new UnreadableFile("Line {$line} is longer than ".number_format(self::LONGEST_ROW).' characters: a quotation mark may be missing.');
+        }
+        if ($rowsBefore > self::MOST_ROWS) {
+            throw new UnreadableFile('The file has more than '.number_format(self::MOST_ROWS).' rows. Split it.');
         }
     }
 

@@ -4,12 +4,15 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Listings;
 
+use App\Support\Http\IdList;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 
 /** The listings someone means: those chosen one by one, or all that a filter finds. */
 final readonly class ListingSelection
 {
+    public const MOST = 5_000;
+
     /**
      * @param  list<int>|null  $ids  null = all that the filter finds
      * @param  array<string, mixed>  $filter
@@ -21,7 +24,7 @@ final readonly class ListingSelection
     /** @return array<string, list<mixed>> */
     public static function rules(): array
     {
-        return ['listings' => ['nullable', 'array', 'max:5000'], 'listings.*' => ['integer'], 'filter' => ['nullable', 'array'], ...ListingFilter::rules('filter.')];
+        return ['listings' => ['nullable', new IdList(self::MOST)], 'filter' => ['nullable', 'array'], ...ListingFilter::rules('filter.')];
     }
 
     /** Listings as l. */

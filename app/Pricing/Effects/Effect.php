@@ -10,7 +10,7 @@ use Wrasse\Core\Insight\MoneyAtPace;
 use Wrasse\Core\Insight\Stands;
 use Wrasse\Core\Money\PriceMove;
 
-/** What a rule would do to many listings together, and which it would move most. Parts can be worked out apart and put together. */
+/** What a rule would do to many listings together, and which it would move most. */
 final class Effect
 {
     /** @var array{down: int, up: int, stay: int, ask: int, skipped: int, blocked: int} */
@@ -20,7 +20,7 @@ final class Effect
 
     public readonly MoneyAtPace $money;
 
-    /** @var list<array{int, Decided|array<string, mixed>}> with their size */
+    /** @var list<array{int, Decided}> with their size */
     private array $moves = [];
 
     /** @param  int  $most  so many moves are kept */
@@ -43,24 +43,7 @@ final class Effect
         }
     }
 
-    /** @return array<string, mixed> as plus() takes it */
-    public function figures(): array
-    {
-        return ['count' => $this->count, 'stands' => $this->stands->figures(), 'money' => $this->money->figures(), 'moves' => $this->largest()];
-    }
-
-    /** @param  array<string, mixed>  $figures  of other listings */
-    public function plus(array $figures): void
-    {
-        foreach ($this->count as $kind => $many) {
-            $this->count[$kind] = $many + $figures['count'][$kind];
-        }
-        $this->stands->plus($figures['stands']);
-        $this->money->plus($figures['money']);
-        array_push($this->moves, ...$figures['moves']);
-    }
-
-    /** @return list<array{int, Decided|array<string, mixed>}> with their size, the largest first; of other listings as they were taken in */
+    /** @return list<array{int, Decided}> with their size, the largest first */
     public function largest(): array
     {
         usort($this->moves, fn (array $a, array $b) => $b[0] <=> $a[0]);

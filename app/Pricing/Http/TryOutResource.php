@@ -12,7 +12,7 @@ use Wrasse\Core\Money\Currency;
 #[OA\Schema(schema: 'TryOut')]
 final readonly class TryOutResource
 {
-    /** @param  list<TryOutRow|array<string, mixed>>  $rows  as TryOutRow has them */
+    /** @param  list<TryOutRow>  $rows */
     public function __construct(
         #[OA\Property] public int $down,
         #[OA\Property] public int $up,
@@ -49,10 +49,10 @@ final readonly class TryOutResource
     /** Only the rows that would move most. */
     public static function summed(Effect $effect, Currency $currency): self
     {
-        return self::of($effect, array_map(fn (array $move) => TryOutRow::ofMove($move[1]), $effect->largest()), $currency);
+        return self::of($effect, array_map(fn (array $move) => TryOutRow::of($move[1]), $effect->largest()), $currency);
     }
 
-    /** @param  list<TryOutRow|array<string, mixed>>  $rows */
+    /** @param  list<TryOutRow>  $rows */
     private static function of(Effect $effect, array $rows, Currency $currency): self
     {
         $stands = $effect->stands;

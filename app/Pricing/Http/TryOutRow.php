@@ -34,15 +34,6 @@ final readonly class TryOutRow
     ) {
     }
 
-    /**
-     * @param  Decided|array<string, mixed>  $move  worked out here, or by another process, which has sent the row
-     * @return self|array<string, mixed>
-     */
-    public static function ofMove(Decided|array $move): self|array
-    {
-        return $move instanceof Decided ? self::of($move) : $move;
-    }
-
     public static function of(Decided $one): self
     {
         $decision = $one->decision;

@@ -10,6 +10,7 @@ use App\Catalogue\Listings\SearchWords;
 use App\Publishing\Actions\UndoChanges;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\PriceChange;
+use App\Support\Http\IdList;
 use App\Support\Tenancy\CurrentWorkspace;
 use Generator;
 use Illuminate\Database\Eloquent\Builder;
@@ -56,7 +57,7 @@ final readonly class ChangeController
     public function acknowledge(Request $request): JsonResponse
     {
         /** @var array{ids: list<int>} $given */
-        $given = $request->validate(['ids' => ['required', 'array', 'max:500'], 'ids.*' => ['integer']]);
+        $given = $request->validate(['ids' => ['required', new IdList(500)]]);
         PriceChange::toAcknowledge()->whereIn('id', $given['ids'])->update(['acknowledged_at' => now()]);
 
         return new JsonResponse(null, 204);

@@ -10,6 +10,7 @@ use App\Catalogue\Prices\HandPriceTerm;
 use App\Pricing\Actions\AnswerApprovals;
 use App\Pricing\Models\Approval;
 use App\Support\Http\AmountField;
+use App\Support\Http\IdList;
 use App\Support\Tenancy\CurrentWorkspace;
 use App\Workbench\ListingQuery;
 use Illuminate\Database\Eloquent\Builder;
@@ -91,7 +92,7 @@ final readonly class ApprovalController
     {
         /** @var array{ids?: list<int>, reason?: string, note?: string|null, hours: int} $given */
         $given = $request->validate([
-            'ids' => ['required_without:reason', 'array', 'max:'.self::MOST], 'ids.*' => ['integer'], 'reason' => ['required_without:ids', 'string', 'in:max_move,approval'],
+            'ids' => ['required_without:reason', new IdList(self::MOST)], 'reason' => ['required_without:ids', 'string', 'in:max_move,approval'],
             'note' => ['nullable', 'string', 'max:255'], 'hours' => ['required', 'integer', 'min:1', 'max:2160'],
         ]);
         $ids = isset($given['reason']) ? array_values($this->waiting()->where('reason', $given['reason'])->pluck('id')->all()) : array_map(intval(...), $given['ids'] ?? []);

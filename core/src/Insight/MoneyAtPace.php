@@ -26,23 +26,4 @@ final class MoneyAtPace
         $this->profitBefore += $units * ($decision->before()->profit ?? 0);
         $this->profitAfter += $units * ($after->profit ?? 0);
     }
-
-    /** @return array{revenueBefore: int, revenueAfter: int, profitBefore: int, profitAfter: int} */
-    public function figures(): array
-    {
-        return ['revenueBefore' => $this->revenueBefore, 'revenueAfter' => $this->revenueAfter, 'profitBefore' => $this->profitBefore, 'profitAfter' => $this->profitAfter];
-    }
-
-    /**
-     * Takes in what was found for other listings.
-     *
-     * @param  array{revenueBefore: int, revenueAfter: int, profitBefore: int, profitAfter: int}  $figures
-     */
-    public function plus(array $figures): void
-    {
-        $this->revenueBefore += $figures['revenueBefore'];
-        $this->revenueAfter += $figures['revenueAfter'];
-        $this->profitBefore += $figures['profitBefore'];
-        $this->profitAfter += $figures['profitAfter'];
-    }
 }

@@ -30,24 +30,4 @@ final class Stands
         $this->atFloorBefore += (int) ($decision->limits->floor === $decision->listing->price);
         $this->atFloorAfter += (int) ($decision->limits->floor === ($decision->price ?? $decision->listing->price));
     }
-
-    /** @return array{listings: int, cheapestBefore: int, cheapestAfter: int, atFloorBefore: int, atFloorAfter: int} */
-    public function figures(): array
-    {
-        return ['listings' => $this->listings, 'cheapestBefore' => $this->cheapestBefore, 'cheapestAfter' => $this->cheapestAfter, 'atFloorBefore' => $this->atFloorBefore, 'atFloorAfter' => $this->atFloorAfter];
-    }
-
-    /**
-     * Takes in what was found for other listings.
-     *
-     * @param  array{listings: int, cheapestBefore: int, cheapestAfter: int, atFloorBefore: int, atFloorAfter: int}  $figures
-     */
-    public function plus(array $figures): void
-    {
-        $this->listings += $figures['listings'];
-        $this->cheapestBefore += $figures['cheapestBefore'];
-        $this->cheapestAfter += $figures['cheapestAfter'];
-        $this->atFloorBefore += $figures['atFloorBefore'];
-        $this->atFloorAfter += $figures['atFloorAfter'];
-    }
 }

@@ -785,7 +785,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What changes, as it changes (text/event-stream) */
+        /** A stream of server-sent events: what changed, as it changes */
         get: operations["events"];
         put?: never;
         post?: never;
@@ -4140,19 +4140,40 @@ export interface operations {
     events: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Of the last event that was received: those that came after it are told first. */
+                "Last-Event-ID"?: string;
+            };
             path?: never;
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            /** @description Events named "change" with {topic, ids} */
+            /** @description Events named “change” with a topic and the ids of what changed (none: many), and “reset” where too much was missed to tell */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
                     "text/event-stream": string;
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too many streams are open for this person */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };

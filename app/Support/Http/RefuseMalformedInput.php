@@ -9,19 +9,29 @@ use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;
 use Symfony\Component\HttpFoundation\Response;
 
-/** Text that is not UTF-8, or holds NUL, cannot be kept by the database nor looked for in it: it is refused where it came in. */
-final readonly class RefuseUnreadableText
+/**
+ * Refuses, before anything else looks at it, what no call can be meant to take: text that is not UTF-8 or holds NUL, which the database can neither
+ * keep nor look for, and more values than any form or program has.
+ */
+final readonly class RefuseMalformedInput
 {
+    public const MOST_VALUES = 30_000;
+
     /** @param  Closure(Request): Response  $next */
     public function handle(Request $request, Closure $next): Response
     {
+        $values = 0;
         $fields = [];
         $input = $request->all();
-        array_walk_recursive($input, function (mixed $value, int|string $name) use (&$fields): void {
+        array_walk_recursive($input, function (mixed $value, int|string $name) use (&$values, &$fields): void {
+            $values++;
             if (! self::isReadable($value) || ! self::isReadable($name)) {
                 $fields[self::isReadable($name) ? (string) $name : 'request'] = 'This holds characters that are not text.';
             }
         });
+        if ($values > self::MOST_VALUES) {
+            throw ValidationException::withMessages(['request' => 'A request holds at most '.number_format(self::MOST_VALUES).' values. Send it in parts.']);
+        }
 
         return $fields === [] ? $next($request) : throw ValidationException::withMessages($fields);
     }
