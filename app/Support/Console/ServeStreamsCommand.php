@@ -16,11 +16,15 @@ final class ServeStreamsCommand extends Command
 
     protected $description = 'Serve the streams of events that open pages listen to';
 
+    /** So many connections may come at once. */
+    private const BACKLOG = 1_024;
+
     public function handle(): int
     {
         $path = (string) $this->argument('socket');
         @unlink($path);
-        $listener = stream_socket_server("unix://{$path}", $code, $message) ?: throw new RuntimeException("{$path}: {$message}");
+        $waiting = stream_context_create(['socket' => ['backlog' => self::BACKLOG]]);
+        $listener = stream_socket_server("unix://{$path}", $code, $message, STREAM_SERVER_BIND | STREAM_SERVER_LISTEN, $waiting) ?: throw new RuntimeException("{$path}: {$message}");
         $server = new StreamServer($listener, $this->database(), new EventLog(bin2hex(random_bytes(4))));
         $this->trap([SIGTERM, SIGINT], fn () => $server->stop());
         $server->run();

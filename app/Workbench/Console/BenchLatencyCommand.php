@@ -33,6 +33,7 @@ final class BenchLatencyCommand extends Command
 
     public function handle(CurrentWorkspace $current): int
     {
+        TrialDatabase::check();
         $workspace = Workspace::query()->where('name', 'Kettle & Crock')->firstOrFail();
 
         return $current->within($workspace->id, function () use ($workspace): int {

@@ -34,6 +34,7 @@ final class BenchLoadCommand extends Command
 
             return self::FAILURE;
         }
+        TrialDatabase::claim();
         $workspace = Workspace::query()->create(['name' => 'Bench', 'currency' => 'EUR', 'tax_percent' => '19', 'tax_included' => true, 'repricing' => 'running', 'limits' => ['floor' => [['kind' => 'margin', 'percent' => '12'], ['kind' => 'map']], 'ceiling' => [['kind' => 'rrp', 'percent' => '100']]]]);
         User::query()->create(['workspace_id' => $workspace->id, 'name' => 'Bench', 'email' => 'bench@kettle-crock.example', 'password' => $this->option('password') ?? Str::random(40)]);
         DB::insert(<<<'SQL'

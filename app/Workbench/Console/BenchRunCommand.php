@@ -29,6 +29,7 @@ final class BenchRunCommand extends Command
 
     public function handle(): int
     {
+        TrialDatabase::check();
         $user = User::query()->where('email', 'bench@kettle-crock.example')->firstOrFail();
         $this->token = $user->createToken('bench')->plainTextToken;
         $this->listings = DB::table('listings')->count();

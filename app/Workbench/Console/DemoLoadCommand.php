@@ -19,6 +19,7 @@ final class DemoLoadCommand extends Command
 
     public function handle(CurrentWorkspace $current, DemoWorkspace $demo): int
     {
+        TrialDatabase::claim();
         $workspace = Workspace::query()->where('name', DemoWorkspace::NAME)->first();
         if ($workspace !== null) {
             $current->within($workspace->id, fn () => Channel::query()->get()->each(fn (Channel $channel) => $demo->connect($channel)));

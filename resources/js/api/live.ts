@@ -34,20 +34,30 @@ export function useLive(): void {
             for (const key of KEYS[topic] ?? []) waiting.add(JSON.stringify(key));
             timer ??= window.setTimeout(refresh, SETTLE_MS);
         };
-        const stream = new EventSource('/api/v1/events');
-        stream.addEventListener('change', (event) => {
-            mark((JSON.parse((event as MessageEvent<string>).data) as { topic: Topic }).topic);
-        });
-        stream.onerror = () => {
-            poll ??= window.setInterval(() => (Object.keys(KEYS) as Topic[]).forEach(mark), POLL_MS);
+        const markAll = () => (Object.keys(KEYS) as Topic[]).forEach(mark);
+        let stream: EventSource;
+        let again: number | undefined;
+        const listen = () => {
+            stream = new EventSource('/api/v1/events');
+            stream.addEventListener('change', (event) => {
+                mark((JSON.parse((event as MessageEvent<string>).data) as { topic: Topic }).topic);
+            });
+            // Too much was missed to tell.
+            stream.addEventListener('reset', markAll);
+            stream.onerror = () => {
+                poll ??= window.setInterval(markAll, POLL_MS);
+                // After an answer such as 429 the browser does not come back by itself.
+                if (stream.readyState === EventSource.CLOSED) again = window.setTimeout(listen, POLL_MS);
+            };
+            stream.onopen = () => {
+                window.clearInterval(poll);
+                poll = undefined;
+            };
         };
-        stream.onopen = () => {
-            window.clearInterval(poll);
-            poll = undefined;
-        };
+        listen();
         return () => {
             stream.close();
-            window.clearTimeout(timer);
+            for (const one of [timer, again]) window.clearTimeout(one);
             window.clearInterval(poll);
         };
     }, [client]);

@@ -19,7 +19,8 @@ const client = new QueryClient({
         queries: {
             staleTime: 2_000,
             retry: (count, error) =>
-                count < 2 && !(error instanceof Problem && error.status >= 400 && error.status < 500),
+                count < 2 &&
+                !(error instanceof Problem && error.status >= 400 && error.status < 500 && error.status !== 429),
         },
     },
 });
