@@ -125,5 +125,6 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::post('changes/acknowledge', [ChangeController::class, 'acknowledge']);
     Route::get('changes/export', [ChangeController::class, 'export'])->middleware('heavy');
     Route::get('changes/{id}', [ChangeController::class, 'show']);
-    Route::get('events', AuthorizeStreamController::class);
+    // Streams are limited by the web server and by the server of streams.
+    Route::get('events', AuthorizeStreamController::class)->withoutMiddleware('throttle:api');
 });

@@ -190,6 +190,13 @@ http {
     send_timeout 20s;
     reset_timedout_connection on;
     limit_conn_zone \$binary_remote_addr zone=address:5m;
+    # One person, or one program: whoever is known by a token or a session, else by the address.
+    map \$http_authorization \$known_by { "" \$cookie_wrasse_session; default \$http_authorization; }
+    map \$known_by \$person { "" \$binary_remote_addr; default \$known_by; }
+    limit_conn_zone \$person zone=person:5m;
+    limit_conn_status 429;
+    limit_req_zone \$person zone=streams:5m rate=2r/s;
+    limit_req_status 429;
     client_body_temp_path $RUN/nginx-$1-body;
     fastcgi_temp_path $RUN/nginx-$1-fastcgi;
     proxy_temp_path $RUN/nginx-$1-proxy;
@@ -246,6 +253,8 @@ env[APP_ROUTES_CACHE] = $ETC/routes.php"
         limit_conn address 300;
         error_page 413 @too_large;
         location @too_large { default_type application/problem+json; return 413 '{"type":"about:blank","title":"This is too large","status":413,"detail":"A file can have 50 MB, any other request 2 MB. Split it, or leave out columns that are not needed."}'; }
+        error_page 429 @too_many;
+        location @too_many { default_type application/problem+json; add_header Retry-After 2 always; return 429 '{"type":"about:blank","title":"Too many requests at once; try again shortly","status":429}'; }
         error_page 401 @signed_out;
         location @signed_out { default_type application/problem+json; return 401 '{"type":"about:blank","title":"Sign in first","status":401}'; }
         # Who is asking, before anything large is taken in or a connection is kept.
@@ -253,6 +262,7 @@ env[APP_ROUTES_CACHE] = $ETC/routes.php"
         location = /-/session { internal; client_max_body_size 52m; $asking fastcgi_param REQUEST_URI /api/v1/session; fastcgi_pass unix:$RUN/app.sock; }
         location /build/ { expires 1y; add_header Cache-Control "public, immutable"; }
         location = /api/v1/events {
+            limit_req zone=streams burst=20 nodelay;
             auth_request /-/stream;
             auth_request_set \$stream_workspace \$upstream_http_x_stream_workspace;
             auth_request_set \$stream_person \$upstream_http_x_stream_person;
@@ -271,7 +281,7 @@ env[APP_ROUTES_CACHE] = $ETC/routes.php"
         location ~ ^/api/v1/channels/[^/]+/notifications\$ { include /etc/nginx/fastcgi_params; fastcgi_param SCRIPT_FILENAME $ROOT/public/notifications.php; fastcgi_pass unix:$RUN/notifications.sock; }
         location = /notifications.php { return 404; }
         location / { try_files \$uri /index.php\$is_args\$args; }
-        location = /index.php { fastcgi_pass unix:$RUN/app.sock; fastcgi_read_timeout 120s; }
+        location = /index.php { limit_conn person 5; fastcgi_pass unix:$RUN/app.sock; fastcgi_read_timeout 120s; }
     }
 }
 EOF
