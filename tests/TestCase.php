@@ -26,7 +26,7 @@ use stdClass;
 /** A workspace with a channel, and words to fill them. */
 abstract class TestCase extends Base
 {
-    use RefreshDatabase;
+    use RefreshDatabase, WatchesWorkspaces;
 
     protected Workspace $workspace;
 
@@ -60,6 +60,7 @@ abstract class TestCase extends Base
             }
         });
         config(['channels.allowed_subnets' => ['198.51.100.0/24']]);
+        $this->watchWorkspaces();
         $this->refuseCallsWithinTransactions();
         [$this->workspace, $this->user, $this->channel] = $this->makeWorkspace('Kettle & Crock', 'nora@kettle-crock.example');
         $this->enter($this->workspace);
@@ -78,7 +79,9 @@ abstract class TestCase extends Base
     protected function tearDown(): void
     {
         $called = $this->calledWithinTransaction;
+        $unbound = array_keys($this->unboundStatements);
         parent::tearDown();
+        self::assertSame([], $unbound, 'touched rows of workspaces without saying whose');
         self::assertSame([], $called, 'called while a transaction was open');
     }
 

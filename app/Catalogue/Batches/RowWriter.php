@@ -51,8 +51,12 @@ final class RowWriter
         if (! $this->take($most)) {
             return null;
         }
-        DB::select('SELECT id FROM products WHERE id IN (SELECT product_id FROM chunk WHERE product_to IS NOT NULL OR product_from IS NOT NULL) ORDER BY id FOR UPDATE');
-        DB::select('SELECT id FROM listings WHERE id IN (SELECT listing_id FROM chunk) ORDER BY id FOR UPDATE');
+        DB::select(<<<'SQL'
+            SELECT id FROM products
+            WHERE (workspace_id, id) IN (SELECT workspace_id, product_id FROM chunk WHERE product_to IS NOT NULL OR product_from IS NOT NULL)
+            ORDER BY id FOR UPDATE
+            SQL);
+        DB::select('SELECT l.id FROM listings l JOIN chunk c ON c.listing_id = l.id AND c.workspace_id = l.workspace_id ORDER BY l.id FOR UPDATE OF l');
         if ($this->isUndo) {
             $this->withdrawPrices();
         }
@@ -294,7 +298,7 @@ final class RowWriter
     {
         $from = $this->effectiveFrom();
 
-        return $from !== null && (now()->lt($from) || ($this->isUndo && DB::table('product_costs')->where('source', $this->source())->whereNull('taken_at')->exists()));
+        return $from !== null && (now()->lt($from) || ($this->isUndo && DB::table('product_costs')->where('workspace_id', $this->batch->workspace_id)->where('source', $this->source())->whereNull('taken_at')->exists()));
     }
 
     /** Names this batch in the history of costs. */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Catalogue\Console;
 
 use App\Catalogue\Models\Import;
+use App\Support\Tenancy\AcrossWorkspaces;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\File;
@@ -24,15 +25,15 @@ final class CatalogueHousekeepingCommand extends Command
     public function handle(): int
     {
         $before = now()->subDays(self::DAYS);
-        DB::table('batches')->where('created_at', '<', $before)->whereNotIn('state', ['planning', 'applying', 'undoing'])->delete();
-        $unused = Import::query()->withoutGlobalScope('workspace')->where('created_at', '<', $before)->whereNotIn('id', DB::table('batches')->whereNotNull('import_id')->select('import_id'))->get();
+        AcrossWorkspaces::table('batches')->where('created_at', '<', $before)->whereNotIn('state', ['planning', 'applying', 'undoing'])->delete();
+        $unused = AcrossWorkspaces::query(Import::class)->where('created_at', '<', $before)->whereNotIn('id', DB::table('batches')->whereNotNull('import_id')->select('import_id'))->get();
         /** @var Import $import */
         foreach ($unused as $import) {
             $import->delete();
             File::delete($import->path());
         }
 
-        DB::table('limit_changes')->where('changed_at', '<', now()->subDays(self::LIMIT_DAYS))->delete();
+        AcrossWorkspaces::table('limit_changes')->where('changed_at', '<', now()->subDays(self::LIMIT_DAYS))->delete();
 
         return self::SUCCESS;
     }

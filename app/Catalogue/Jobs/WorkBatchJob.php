@@ -8,18 +8,15 @@ use App\Catalogue\Batches\BatchState;
 use App\Catalogue\Batches\MakeChanges;
 use App\Catalogue\Batches\PlanRows;
 use App\Catalogue\Models\Batch;
-use App\Support\Queue\SurvivesKilledWorkers;
+use App\Support\Queue\WorkspaceJob;
 use App\Support\Tenancy\CurrentWorkspace;
-use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
-use Illuminate\Foundation\Bus\Dispatchable;
-use Illuminate\Queue\InteractsWithQueue;
 use Throwable;
 
 /** Works on a batch for some seconds and hands on to the next job, so that others get their turn and a killed one loses little. */
 final class WorkBatchJob implements ShouldQueue
 {
-    use Dispatchable, InteractsWithQueue, Queueable, SurvivesKilledWorkers;
+    use WorkspaceJob;
 
     private const SECONDS = 8;
 
@@ -28,18 +25,16 @@ final class WorkBatchJob implements ShouldQueue
         $this->onQueue('default');
     }
 
-    public function handle(CurrentWorkspace $current, PlanRows $plan, MakeChanges $make): void
+    public function handle(PlanRows $plan, MakeChanges $make): void
     {
-        $current->within($this->workspaceId, function () use ($plan, $make): void {
-            $until = microtime(true) + self::SECONDS;
-            while ($plan->handle($this->batchId) || $make->handle($this->batchId)) {
-                if (microtime(true) >= $until) {
-                    self::dispatch($this->workspaceId, $this->batchId);
+        $until = microtime(true) + self::SECONDS;
+        while ($plan->handle($this->batchId) || $make->handle($this->batchId)) {
+            if (microtime(true) >= $until) {
+                self::dispatch($this->workspaceId, $this->batchId);
 
-                    return;
-                }
+                return;
             }
-        });
+        }
     }
 
     public function failed(Throwable $e): void

@@ -7,6 +7,7 @@ namespace App\Market\Actions;
 use App\Market\Jobs\ImportChannelJob;
 use App\Market\Models\ChannelImport;
 use App\Support\Schedule\Sweeper;
+use App\Support\Tenancy\AcrossWorkspaces;
 
 /** Goes on with imports that are due. */
 final readonly class SweepImports implements Sweeper
@@ -15,7 +16,7 @@ final readonly class SweepImports implements Sweeper
 
     public function sweep(): void
     {
-        $due = ChannelImport::query()->withoutGlobalScope('workspace')->where('due_at', '<=', now()->format(ChannelImport::TIME));
+        $due = AcrossWorkspaces::query(ChannelImport::class)->where('due_at', '<=', now()->format(ChannelImport::TIME));
         foreach ($due->orderBy('due_at')->limit(self::MOST)->get() as $import) {
             ImportChannelJob::dispatch($import->workspace_id, $import->channel_id);
         }

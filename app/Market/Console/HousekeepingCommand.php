@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Market\Console;
 
+use App\Support\Tenancy\AcrossWorkspaces;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
 
@@ -18,7 +19,7 @@ final class HousekeepingCommand extends Command
         foreach ([0, 1, 2, 3] as $ahead) {
             DB::statement("SELECT market_observations_for((date_trunc('month', now()) + make_interval(months => ?))::date)", [$ahead]);
         }
-        DB::table('market_notifications')->where('received_at', '<', now()->subDays(3))->delete();
+        AcrossWorkspaces::table('market_notifications')->where('received_at', '<', now()->subDays(3))->delete();
 
         return self::SUCCESS;
     }

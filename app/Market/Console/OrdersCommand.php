@@ -9,6 +9,7 @@ use App\Channels\DriverRegistry;
 use App\Channels\Models\Channel;
 use App\Channels\Ports\OrderSource;
 use App\Market\Actions\ImportOrders;
+use App\Support\Tenancy\AcrossWorkspaces;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Console\Command;
 
@@ -20,7 +21,7 @@ final class OrdersCommand extends Command
 
     public function handle(CurrentWorkspace $workspace, ImportOrders $import, CircuitBreaker $breaker): int
     {
-        $channels = Channel::query()->withoutGlobalScope('workspace')->whereIn('driver', DriverRegistry::namesOf(OrderSource::class))->get();
+        $channels = AcrossWorkspaces::query(Channel::class)->whereIn('driver', DriverRegistry::namesOf(OrderSource::class))->get();
         foreach ($channels as $channel) {
             $problem = $workspace->within($channel->workspace_id, fn () => $breaker->run($channel, fn () => $import->handle($channel)));
             if ($problem !== null) {

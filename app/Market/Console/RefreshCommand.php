@@ -10,6 +10,7 @@ use App\Channels\Ports\ListingSource;
 use App\Channels\Ports\OfferSource;
 use App\Market\Actions\StartImport;
 use App\Market\Jobs\ObserveItemsJob;
+use App\Support\Tenancy\AcrossWorkspaces;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
@@ -26,7 +27,7 @@ final class RefreshCommand extends Command
 
     public function handle(CurrentWorkspace $workspace, StartImport $import): int
     {
-        foreach (Channel::query()->withoutGlobalScope('workspace')->orderBy('id')->get() as $channel) {
+        foreach (AcrossWorkspaces::query(Channel::class)->orderBy('id')->get() as $channel) {
             $hasOffers = DriverRegistry::has($channel, OfferSource::class);
             if ($hasOffers) {
                 $this->observe($channel);

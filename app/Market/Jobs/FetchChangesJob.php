@@ -8,18 +8,14 @@ use App\Channels\ChannelRefused;
 use App\Channels\CircuitBreaker;
 use App\Channels\Models\Channel;
 use App\Market\Actions\FetchChanges;
-use App\Support\Queue\SurvivesKilledWorkers;
-use App\Support\Tenancy\CurrentWorkspace;
-use Illuminate\Bus\Queueable;
+use App\Support\Queue\WorkspaceJob;
 use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
 use Illuminate\Contracts\Queue\ShouldQueue;
-use Illuminate\Foundation\Bus\Dispatchable;
-use Illuminate\Queue\InteractsWithQueue;
 
 /** Fetches word of changed offers from a channel that keeps it for us. Asked for every other second. */
 final class FetchChangesJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
 {
-    use Dispatchable, InteractsWithQueue, Queueable, SurvivesKilledWorkers;
+    use WorkspaceJob;
 
     /** Seconds after which a lock left by a killed process no longer holds. */
     public int $uniqueFor = 10;
@@ -34,14 +30,12 @@ final class FetchChangesJob implements ShouldBeUniqueUntilProcessing, ShouldQueu
         return (string) $this->channelId;
     }
 
-    public function handle(CurrentWorkspace $workspace, FetchChanges $fetch, CircuitBreaker $breaker): void
+    public function handle(FetchChanges $fetch, CircuitBreaker $breaker): void
     {
-        $workspace->within($this->workspaceId, function () use ($fetch, $breaker): void {
-            $channel = Channel::query()->findOrFail($this->channelId);
-            $problem = $breaker->run($channel, fn () => $fetch->handle($channel));
-            if ($problem instanceof ChannelRefused) {
-                $this->fail($problem);
-            }
-        });
+        $channel = Channel::query()->findOrFail($this->channelId);
+        $problem = $breaker->run($channel, fn () => $fetch->handle($channel));
+        if ($problem instanceof ChannelRefused) {
+            $this->fail($problem);
+        }
     }
 }

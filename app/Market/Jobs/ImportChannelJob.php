@@ -6,18 +6,14 @@ namespace App\Market\Jobs;
 
 use App\Channels\Models\Channel;
 use App\Market\Actions\AdvanceImport;
-use App\Support\Queue\SurvivesKilledWorkers;
-use App\Support\Tenancy\CurrentWorkspace;
-use Illuminate\Bus\Queueable;
+use App\Support\Queue\WorkspaceJob;
 use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
 use Illuminate\Contracts\Queue\ShouldQueue;
-use Illuminate\Foundation\Bus\Dispatchable;
-use Illuminate\Queue\InteractsWithQueue;
 
 /** Reads a channel for some seconds, and comes again until all is read. Where it is lost, the sweep finds the import due. */
 final class ImportChannelJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
 {
-    use Dispatchable, InteractsWithQueue, Queueable, SurvivesKilledWorkers;
+    use WorkspaceJob;
 
     /** Seconds after which a lock left by a killed process no longer holds: two at once do no harm. */
     public int $uniqueFor = 8;
@@ -34,13 +30,11 @@ final class ImportChannelJob implements ShouldBeUniqueUntilProcessing, ShouldQue
         return (string) $this->channelId;
     }
 
-    public function handle(CurrentWorkspace $workspace, AdvanceImport $advance): void
+    public function handle(AdvanceImport $advance): void
     {
-        $workspace->within($this->workspaceId, function () use ($advance): void {
-            $due = $advance->handle(Channel::query()->findOrFail($this->channelId));
-            if ($due !== null && $due <= now()->addSeconds(self::SOON_SECONDS)) {
-                self::dispatch($this->workspaceId, $this->channelId)->delay($due);
-            }
-        });
+        $due = $advance->handle(Channel::query()->findOrFail($this->channelId));
+        if ($due !== null && $due <= now()->addSeconds(self::SOON_SECONDS)) {
+            self::dispatch($this->workspaceId, $this->channelId)->delay($due);
+        }
     }
 }

@@ -10,18 +10,14 @@ use App\Channels\CircuitBreaker;
 use App\Channels\DriverRegistry;
 use App\Channels\Models\Channel;
 use App\Market\Actions\ObserveItems;
-use App\Support\Queue\SurvivesKilledWorkers;
-use App\Support\Tenancy\CurrentWorkspace;
-use Illuminate\Bus\Queueable;
+use App\Support\Queue\WorkspaceJob;
 use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
 use Illuminate\Contracts\Queue\ShouldQueue;
-use Illuminate\Foundation\Bus\Dispatchable;
-use Illuminate\Queue\InteractsWithQueue;
 
 /** Looks at some items nobody sent word of for a while. */
 final class ObserveItemsJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
 {
-    use Dispatchable, InteractsWithQueue, Queueable, SurvivesKilledWorkers;
+    use WorkspaceJob;
 
     /** Seconds after which a lock left by a killed process no longer holds. */
     public int $uniqueFor = 15;
@@ -58,23 +54,21 @@ final class ObserveItemsJob implements ShouldBeUniqueUntilProcessing, ShouldQueu
         return $this->channelId.':'.hash('xxh128', implode(',', $this->items));
     }
 
-    public function handle(CurrentWorkspace $workspace, ObserveItems $observe, CircuitBreaker $breaker): void
+    public function handle(ObserveItems $observe, CircuitBreaker $breaker): void
     {
-        $workspace->within($this->workspaceId, function () use ($observe, $breaker): void {
-            $channel = Channel::query()->findOrFail($this->channelId);
-            // While the circuit is open nothing is looked at: that is made up for in a while anyway.
-            $problem = $breaker->run($channel, function () use ($observe, $channel): void {
-                $missing = $observe->handle($channel, $this->items)->missing;
-                if (! $this->isRepeat) {
-                    self::again($channel, $missing);
-                }
-            });
-            match (true) {
-                $problem instanceof ChannelUnavailable => $this->release($problem->retryAfter),
-                $problem instanceof ChannelRefused => $this->fail($problem),
-                default => null,
-            };
+        $channel = Channel::query()->findOrFail($this->channelId);
+        // While the circuit is open nothing is looked at: that is made up for in a while anyway.
+        $problem = $breaker->run($channel, function () use ($observe, $channel): void {
+            $missing = $observe->handle($channel, $this->items)->missing;
+            if (! $this->isRepeat) {
+                self::again($channel, $missing);
+            }
         });
+        match (true) {
+            $problem instanceof ChannelUnavailable => $this->release($problem->retryAfter),
+            $problem instanceof ChannelRefused => $this->fail($problem),
+            default => null,
+        };
     }
 
     /** @return positive-int */

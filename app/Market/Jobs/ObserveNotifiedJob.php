@@ -8,13 +8,9 @@ use App\Channels\ChannelRefused;
 use App\Channels\CircuitBreaker;
 use App\Channels\Models\Channel;
 use App\Market\Actions\ObserveNotified;
-use App\Support\Queue\SurvivesKilledWorkers;
-use App\Support\Tenancy\CurrentWorkspace;
-use Illuminate\Bus\Queueable;
+use App\Support\Queue\WorkspaceJob;
 use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
 use Illuminate\Contracts\Queue\ShouldQueue;
-use Illuminate\Foundation\Bus\Dispatchable;
-use Illuminate\Queue\InteractsWithQueue;
 
 /**
  * Looks into what a marketplace has sent word of. One waits at most; what it leaves, and what comes meanwhile,
@@ -22,7 +18,7 @@ use Illuminate\Queue\InteractsWithQueue;
  */
 final class ObserveNotifiedJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
 {
-    use Dispatchable, InteractsWithQueue, Queueable, SurvivesKilledWorkers;
+    use WorkspaceJob;
 
     /** Seconds after which a lock left by a killed process no longer holds. */
     public int $uniqueFor = 15;
@@ -37,14 +33,12 @@ final class ObserveNotifiedJob implements ShouldBeUniqueUntilProcessing, ShouldQ
         return (string) $this->channelId;
     }
 
-    public function handle(CurrentWorkspace $workspace, ObserveNotified $observe, CircuitBreaker $breaker): void
+    public function handle(ObserveNotified $observe, CircuitBreaker $breaker): void
     {
-        $workspace->within($this->workspaceId, function () use ($observe, $breaker): void {
-            $channel = Channel::query()->findOrFail($this->channelId);
-            $problem = $breaker->run($channel, fn () => $observe->handle($channel));
-            if ($problem instanceof ChannelRefused) {
-                $this->fail($problem);
-            }
-        });
+        $channel = Channel::query()->findOrFail($this->channelId);
+        $problem = $breaker->run($channel, fn () => $observe->handle($channel));
+        if ($problem instanceof ChannelRefused) {
+            $this->fail($problem);
+        }
     }
 }

@@ -9,6 +9,7 @@ use App\Pricing\Models\Run;
 use App\Pricing\Models\RunState;
 use App\Pricing\Runs\RunBook;
 use App\Support\Schedule\Sweeper;
+use App\Support\Tenancy\AcrossWorkspaces;
 use App\Support\Tenancy\CurrentWorkspace;
 
 /** Ends runs that have been deciding for longer than any can take: their jobs are gone. */
@@ -22,7 +23,7 @@ final readonly class SweepStalledRuns implements Sweeper
 
     public function sweep(): void
     {
-        $stalled = Run::query()->withoutGlobalScope('workspace')->where('state', RunState::Deciding)->where('started_at', '<', now()->subHours(self::HOURS));
+        $stalled = AcrossWorkspaces::query(Run::class)->where('state', RunState::Deciding)->where('started_at', '<', now()->subHours(self::HOURS));
         foreach ($stalled->get(['id', 'workspace_id']) as $run) {
             $this->current->within($run->workspace_id, fn () => $this->runs->fail(Workspace::query()->findOrFail($run->workspace_id), $run->id));
         }

@@ -8,7 +8,7 @@ use App\Accounts\Models\Repricing;
 use App\Accounts\Models\Workspace;
 use App\Pricing\Actions\StartRun;
 use App\Pricing\Models\Rule;
-use App\Support\Tenancy\CurrentWorkspace;
+use App\Support\Tenancy\EachWorkspace;
 use Illuminate\Console\Command;
 
 final class RunDueCommand extends Command
@@ -17,18 +17,17 @@ final class RunDueCommand extends Command
 
     protected $description = 'Run the rules whose time has come';
 
-    public function handle(CurrentWorkspace $workspace, StartRun $start): int
+    public function handle(EachWorkspace $each, StartRun $start): int
     {
-        foreach (Workspace::query()->where('repricing', '<>', Repricing::RulesPaused)->get(['id', 'time_zone']) as $of) {
-            $workspace->within($of->id, function () use ($of, $start): void {
-                foreach (Rule::query()->where('is_on', true)->orderBy('id')->get() as $rule) {
-                    if ($rule->times($of->time_zone)->isDue($rule->last_run_at, $rule->times_set_at, now())) {
-                        $start->ofRule($rule, 'schedule');
-                    }
+        $zones = Workspace::query()->where('repricing', '<>', Repricing::RulesPaused)->pluck('time_zone', 'id');
+        $isWell = $each->run($zones->keys(), function (int $workspaceId) use ($zones, $start): void {
+            foreach (Rule::query()->where('is_on', true)->orderBy('id')->get() as $rule) {
+                if ($rule->times($zones[$workspaceId])->isDue($rule->last_run_at, $rule->times_set_at, now())) {
+                    $start->ofRule($rule, 'schedule');
                 }
-            });
-        }
+            }
+        });
 
-        return self::SUCCESS;
+        return $isWell ? self::SUCCESS : self::FAILURE;
     }
 }

@@ -7,9 +7,9 @@ namespace App\Pricing\Console;
 use App\Accounts\Models\Repricing;
 use App\Accounts\Models\Workspace;
 use App\Pricing\Spirals\FindSpirals;
-use App\Support\Tenancy\CurrentWorkspace;
+use App\Support\Tenancy\AcrossWorkspaces;
+use App\Support\Tenancy\EachWorkspace;
 use Illuminate\Console\Command;
-use Illuminate\Support\Facades\DB;
 
 final class SpiralsCommand extends Command
 {
@@ -19,13 +19,11 @@ final class SpiralsCommand extends Command
 
     protected $description = 'Look for rivals with whom we step each other down';
 
-    public function handle(CurrentWorkspace $current, FindSpirals $find): int
+    public function handle(EachWorkspace $each, FindSpirals $find): int
     {
-        foreach (Workspace::query()->where('repricing', '<>', Repricing::RulesPaused)->pluck('id') as $id) {
-            $current->within((int) $id, fn () => $find->handle((int) $id));
-        }
-        DB::table('spirals')->where('last_at', '<', now()->subDays(self::KEPT_DAYS))->where(fn ($query) => $query->whereNull('until')->orWhere('until', '<', now()))->delete();
+        $isWell = $each->run(Workspace::query()->where('repricing', '<>', Repricing::RulesPaused)->pluck('id'), $find->handle(...));
+        AcrossWorkspaces::table('spirals')->where('last_at', '<', now()->subDays(self::KEPT_DAYS))->where(fn ($query) => $query->whereNull('until')->orWhere('until', '<', now()))->delete();
 
-        return self::SUCCESS;
+        return $isWell ? self::SUCCESS : self::FAILURE;
     }
 }

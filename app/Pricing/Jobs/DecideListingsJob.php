@@ -8,17 +8,14 @@ use App\Accounts\Models\Workspace;
 use App\Pricing\Actions\DecideListings;
 use App\Pricing\Deciding\Cause;
 use App\Pricing\Runs\RunBook;
-use App\Support\Queue\SurvivesKilledWorkers;
+use App\Support\Queue\WorkspaceJob;
 use App\Support\Tenancy\CurrentWorkspace;
-use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
-use Illuminate\Foundation\Bus\Dispatchable;
-use Illuminate\Queue\InteractsWithQueue;
 use Illuminate\Support\Facades\Queue;
 
 final class DecideListingsJob implements ShouldQueue
 {
-    use Dispatchable, InteractsWithQueue, Queueable, SurvivesKilledWorkers;
+    use WorkspaceJob;
 
     /**
      * @param  list<int>  $listingIds
@@ -52,11 +49,9 @@ final class DecideListingsJob implements ShouldQueue
         }
     }
 
-    public function handle(CurrentWorkspace $current, DecideListings $decide): void
+    public function handle(DecideListings $decide): void
     {
-        $current->within($this->workspaceId, function () use ($decide): void {
-            $decide->handle(Workspace::query()->findOrFail($this->workspaceId), $this->listingIds, $this->cause, $this->runId, $this->chunk);
-        });
+        $decide->handle(Workspace::query()->findOrFail($this->workspaceId), $this->listingIds, $this->cause, $this->runId, $this->chunk);
     }
 
     /** After it went wrong by itself, again and again. */

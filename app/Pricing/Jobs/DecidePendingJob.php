@@ -5,18 +5,14 @@ declare(strict_types=1);
 namespace App\Pricing\Jobs;
 
 use App\Pricing\Actions\DecidePending;
-use App\Support\Queue\SurvivesKilledWorkers;
-use App\Support\Tenancy\CurrentWorkspace;
-use Illuminate\Bus\Queueable;
+use App\Support\Queue\WorkspaceJob;
 use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
 use Illuminate\Contracts\Queue\ShouldQueue;
-use Illuminate\Foundation\Bus\Dispatchable;
-use Illuminate\Queue\InteractsWithQueue;
 
 /** Decides on what a workspace still has pending. */
 final class DecidePendingJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
 {
-    use Dispatchable, InteractsWithQueue, Queueable, SurvivesKilledWorkers;
+    use WorkspaceJob;
 
     /** Seconds after which a lock left by a killed process no longer holds. */
     public int $uniqueFor = 15;
@@ -31,12 +27,10 @@ final class DecidePendingJob implements ShouldBeUniqueUntilProcessing, ShouldQue
         return (string) $this->workspaceId;
     }
 
-    public function handle(CurrentWorkspace $workspace, DecidePending $decide): void
+    public function handle(DecidePending $decide): void
     {
-        $workspace->within($this->workspaceId, function () use ($decide): void {
-            if ($decide->overdue($this->workspaceId)) {
-                self::dispatch($this->workspaceId);
-            }
-        });
+        if ($decide->overdue($this->workspaceId)) {
+            self::dispatch($this->workspaceId);
+        }
     }
 }

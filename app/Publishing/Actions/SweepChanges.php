@@ -10,8 +10,8 @@ use App\Publishing\Jobs\PublishChannelJob;
 use App\Publishing\Jobs\SendFeedJob;
 use App\Publishing\Models\Feed;
 use App\Support\Schedule\Sweeper;
+use App\Support\Tenancy\AcrossWorkspaces;
 use App\Support\Tenancy\CurrentWorkspace;
-use Illuminate\Support\Facades\DB;
 
 /** Takes up price changes and feeds that are due. */
 final readonly class SweepChanges implements Sweeper
@@ -22,16 +22,16 @@ final readonly class SweepChanges implements Sweeper
 
     public function sweep(): void
     {
-        $waiting = DB::table('price_changes')->where('state', 'queued')->where('due_at', '<=', now())->distinct()->pluck('channel_id');
-        foreach (Channel::query()->withoutGlobalScope('workspace')->whereIn('id', $waiting)->get() as $channel) {
+        $waiting = AcrossWorkspaces::table('price_changes')->where('state', 'queued')->where('due_at', '<=', now())->distinct()->pluck('channel_id');
+        foreach (AcrossWorkspaces::query(Channel::class)->whereIn('id', $waiting)->get() as $channel) {
             PublishChannelJob::dispatch($channel->workspace_id, $channel->id);
         }
         // Hours begin and end by themselves.
-        $held = DB::table('price_changes')->where('state', 'waiting')->where('waits_for', '<>', 'brake')->distinct()->pluck('channel_id');
-        foreach (Channel::query()->withoutGlobalScope('workspace')->whereIn('id', $held)->get() as $channel) {
+        $held = AcrossWorkspaces::table('price_changes')->where('state', 'waiting')->where('waits_for', '<>', 'brake')->distinct()->pluck('channel_id');
+        foreach (AcrossWorkspaces::query(Channel::class)->whereIn('id', $held)->get() as $channel) {
             $this->current->within($channel->workspace_id, fn () => $this->switches->follow($channel->workspace_id, $channel->id));
         }
-        $due = Feed::query()->withoutGlobalScope('workspace')->where('due_at', '<=', now()->format(Feed::TIME));
+        $due = AcrossWorkspaces::query(Feed::class)->where('due_at', '<=', now()->format(Feed::TIME));
         foreach ((clone $due)->where('state', 'sending')->limit(100)->get() as $feed) {
             SendFeedJob::dispatch($feed->workspace_id, $feed->id);
         }

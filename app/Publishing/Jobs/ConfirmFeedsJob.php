@@ -6,19 +6,15 @@ namespace App\Publishing\Jobs;
 
 use App\Channels\Models\Channel;
 use App\Publishing\Actions\ConfirmFeeds;
-use App\Support\Queue\SurvivesKilledWorkers;
-use App\Support\Tenancy\CurrentWorkspace;
+use App\Support\Queue\WorkspaceJob;
 use Carbon\CarbonImmutable;
-use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
 use Illuminate\Contracts\Queue\ShouldQueue;
-use Illuminate\Foundation\Bus\Dispatchable;
-use Illuminate\Queue\InteractsWithQueue;
 
 /** Asks a channel what became of what it was sent. One waits at most; it comes again as long as a feed is due soon. */
 final class ConfirmFeedsJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
 {
-    use Dispatchable, InteractsWithQueue, Queueable, SurvivesKilledWorkers;
+    use WorkspaceJob;
 
     /** Seconds after which a lock no longer holds that a killed process left: two at once do no harm. */
     public int $uniqueFor = 8;
@@ -43,13 +39,11 @@ final class ConfirmFeedsJob implements ShouldBeUniqueUntilProcessing, ShouldQueu
         return (string) $this->channelId;
     }
 
-    public function handle(CurrentWorkspace $workspace, ConfirmFeeds $confirm): void
+    public function handle(ConfirmFeeds $confirm): void
     {
-        $workspace->within($this->workspaceId, function () use ($confirm): void {
-            $next = $confirm->handle(Channel::query()->findOrFail($this->channelId));
-            if ($next !== null) {
-                self::soon($this->workspaceId, $this->channelId, $next);
-            }
-        });
+        $next = $confirm->handle(Channel::query()->findOrFail($this->channelId));
+        if ($next !== null) {
+            self::soon($this->workspaceId, $this->channelId, $next);
+        }
     }
 }

@@ -7,19 +7,15 @@ namespace App\Publishing\Jobs;
 use App\Channels\Models\Channel;
 use App\Publishing\Actions\ClaimQueuedChanges;
 use App\Publishing\Actions\SendFeed;
-use App\Support\Queue\SurvivesKilledWorkers;
-use App\Support\Tenancy\CurrentWorkspace;
-use Illuminate\Bus\Queueable;
+use App\Support\Queue\WorkspaceJob;
 use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
 use Illuminate\Contracts\Queue\ShouldQueue;
-use Illuminate\Foundation\Bus\Dispatchable;
-use Illuminate\Queue\InteractsWithQueue;
 use Illuminate\Support\Facades\DB;
 
 /** Sends what waits for a channel, a feed at a time. One waits at most; what is decided meanwhile goes along. */
 final class PublishChannelJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
 {
-    use Dispatchable, InteractsWithQueue, Queueable, SurvivesKilledWorkers;
+    use WorkspaceJob;
 
     /** Seconds after which a lock no longer holds that a killed process left: two at once do no harm. */
     public int $uniqueFor = 2;
@@ -43,22 +39,20 @@ final class PublishChannelJob implements ShouldBeUniqueUntilProcessing, ShouldQu
         return (string) $this->channelId;
     }
 
-    public function handle(CurrentWorkspace $workspace, ClaimQueuedChanges $claim, SendFeed $send): void
+    public function handle(ClaimQueuedChanges $claim, SendFeed $send): void
     {
-        $workspace->within($this->workspaceId, function () use ($claim, $send): void {
-            $channel = Channel::query()->findOrFail($this->channelId);
-            $feeds = $claim->handle($channel);
-            if (count($feeds) === ClaimQueuedChanges::FEEDS) {
-                self::dispatch($this->workspaceId, $this->channelId);
-            }
-            $first = array_shift($feeds);
-            // The others can be sent by other workers meanwhile.
-            foreach ($feeds as $feed) {
-                SendFeedJob::dispatch($this->workspaceId, $feed->id);
-            }
-            if ($first !== null) {
-                (new SendFeedJob($this->workspaceId, $first->id))->send($send);
-            }
-        });
+        $channel = Channel::query()->findOrFail($this->channelId);
+        $feeds = $claim->handle($channel);
+        if (count($feeds) === ClaimQueuedChanges::FEEDS) {
+            self::dispatch($this->workspaceId, $this->channelId);
+        }
+        $first = array_shift($feeds);
+        // The others can be sent by other workers meanwhile.
+        foreach ($feeds as $feed) {
+            SendFeedJob::dispatch($this->workspaceId, $feed->id);
+        }
+        if ($first !== null) {
+            (new SendFeedJob($this->workspaceId, $first->id))->send($send);
+        }
     }
 }

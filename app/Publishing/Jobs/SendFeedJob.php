@@ -6,26 +6,22 @@ namespace App\Publishing\Jobs;
 
 use App\Publishing\Actions\SendFeed;
 use App\Publishing\Models\Feed;
-use App\Support\Queue\SurvivesKilledWorkers;
-use App\Support\Tenancy\CurrentWorkspace;
-use Illuminate\Bus\Queueable;
+use App\Support\Queue\WorkspaceJob;
 use Illuminate\Contracts\Queue\ShouldQueue;
-use Illuminate\Foundation\Bus\Dispatchable;
-use Illuminate\Queue\InteractsWithQueue;
 
 /** Hands a feed to its channel. A worker does not wait for a channel: what becomes of it is asked later, and what could not be sent comes again. */
 final class SendFeedJob implements ShouldQueue
 {
-    use Dispatchable, InteractsWithQueue, Queueable, SurvivesKilledWorkers;
+    use WorkspaceJob;
 
     public function __construct(public readonly int $workspaceId, public readonly string $feedId)
     {
         $this->onQueue('publish');
     }
 
-    public function handle(CurrentWorkspace $workspace, SendFeed $send): void
+    public function handle(SendFeed $send): void
     {
-        $workspace->within($this->workspaceId, fn () => $this->send($send));
+        $this->send($send);
     }
 
     /** Called within the workspace. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Support\Schedule;
 
+use App\Support\Tenancy\AcrossWorkspaces;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -27,8 +28,8 @@ final readonly class AfterClockJump
         DB::table('jobs')->where('reserved_at', '>', $now + self::TOLERANCE_SECONDS)->update(['reserved_at' => null]);
         DB::table('jobs')->where('available_at', '>', $now + self::LONGEST_WAIT_SECONDS)->update(['available_at' => $now]);
         DB::table('cache_locks')->where('expiration', '>', $now + self::LONGEST_WAIT_SECONDS)->where('expiration', '<', $now + 86_400 * 365)->delete();
-        DB::table('feeds')->where('state', '<>', 'closed')->where('due_at', '>', now()->addSeconds(self::LONGEST_WAIT_SECONDS))->update(['due_at' => now()]);
-        DB::table('price_changes')->where('state', 'queued')->where('due_at', '>', now()->addSeconds(self::LONGEST_WAIT_SECONDS))->update(['due_at' => now()]);
-        DB::table('channels')->where('quiet_until', '>', now()->addSeconds(self::LONGEST_PAUSE_SECONDS))->update(['quiet_until' => null]);
+        AcrossWorkspaces::table('feeds')->where('state', '<>', 'closed')->where('due_at', '>', now()->addSeconds(self::LONGEST_WAIT_SECONDS))->update(['due_at' => now()]);
+        AcrossWorkspaces::table('price_changes')->where('state', 'queued')->where('due_at', '>', now()->addSeconds(self::LONGEST_WAIT_SECONDS))->update(['due_at' => now()]);
+        AcrossWorkspaces::table('channels')->where('quiet_until', '>', now()->addSeconds(self::LONGEST_PAUSE_SECONDS))->update(['quiet_until' => null]);
     }
 }

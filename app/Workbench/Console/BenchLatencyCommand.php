@@ -51,7 +51,7 @@ final class BenchLatencyCommand extends Command
     /** One rule for all, that follows every move; limits that never bind. */
     private function prepare(Workspace $workspace): void
     {
-        Workspace::query()->withoutGlobalScope('workspace')->where('id', '<>', $workspace->id)->update(['repricing' => 'stopped']);
+        Workspace::query()->where('id', '<>', $workspace->id)->update(['repricing' => 'stopped']);
         $workspace->update(['repricing' => 'running', 'brake_listings_percent' => '100', 'limits' => ['floor' => [['kind' => 'amount', 'amount' => '0.10']], 'ceiling' => [['kind' => 'amount', 'amount' => '100000']]]]);
         $rule = Rule::query()->create(['name' => 'Follows all', 'is_on' => true, 'every_minutes' => null]);
         RuleVersion::query()->create(['rule_id' => $rule->id, 'number' => 1, 'created_at' => now(), 'document' => ['version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'lowest'], 'position' => ['move' => 'below', 'percent' => '1']]]);

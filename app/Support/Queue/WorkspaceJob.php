@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Support\Queue;
+
+use Illuminate\Bus\Queueable;
+use Illuminate\Foundation\Bus\Dispatchable;
+use Illuminate\Queue\InteractsWithQueue;
+
+/**
+ * What all jobs are: for one workspace, which is entered before they begin, and such that they can be done again from any point. A worker that is
+ * killed has used up a try, and the work is not done; what ends a job is that it goes wrong by itself, again and again.
+ *
+ * @property-read int $workspaceId
+ */
+trait WorkspaceJob
+{
+    use Dispatchable, InteractsWithQueue, Queueable;
+
+    public int $tries = 25;
+
+    public int $maxExceptions = 8;
+
+    public int $backoff = 2;
+
+    public int $timeout = 25;
+
+    /** @return list<object> */
+    public function middleware(): array
+    {
+        return [new EnterWorkspace];
+    }
+}
