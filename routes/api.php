@@ -21,6 +21,7 @@ use App\Pricing\Http\FormulaController;
 use App\Pricing\Http\HandPriceController;
 use App\Pricing\Http\RuleController;
 use App\Publishing\Http\ChangeController;
+use App\Support\Http\RetentionController;
 use App\Support\Live\AuthorizeStreamController;
 use App\Workbench\Http\ApprovalController;
 use App\Workbench\Http\ComparedGroupsController;
@@ -46,6 +47,7 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::post('tokens', [TokenController::class, 'store']);
     Route::delete('tokens/{id}', [TokenController::class, 'destroy']);
 
+    Route::get('retention', RetentionController::class);
     Route::get('workspace', [WorkspaceController::class, 'show']);
     Route::patch('workspace', [WorkspaceController::class, 'update']);
     Route::get('limits', [ScopeLimitsController::class, 'index']);

@@ -162,10 +162,12 @@ final class ImportTest extends TestCase
         $this->listing('KC-1');
         $this->bringIn("SKU,Cost\nKC-1,8.40\n");
         $import = \App\Catalogue\Models\Import::query()->sole();
-        $this->artisan('catalogue:housekeeping');
+        $this->artisan('retention:run');
+        $this->artisan('catalogue:remove-files');
         self::assertFileExists($import->path());
         $this->travel(91)->days();
-        $this->artisan('catalogue:housekeeping');
+        $this->artisan('retention:run');
+        $this->artisan('catalogue:remove-files');
         self::assertFileDoesNotExist($import->path());
         self::assertSame([0, 0, 840], [DB::table('batches')->count(), DB::table('batch_rows')->count(), Product::query()->value('cost_minor')]);
     }

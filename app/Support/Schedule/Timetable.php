@@ -19,7 +19,7 @@ final readonly class Timetable
         $schedule->command('market:orders')->everyMinute()->withoutOverlapping(5);
         $schedule->command('pricing:spirals')->everyFiveMinutes()->withoutOverlapping(5);
         $schedule->command('workbench:note-standing')->everyFifteenMinutes();
-        $schedule->command('market:housekeeping')->daily();
-        $schedule->command('catalogue:housekeeping')->daily();
+        $schedule->command('retention:run')->daily();
+        $schedule->command('catalogue:remove-files')->daily();
     }
 }
