@@ -7,7 +7,7 @@ declare(strict_types=1);
 return [
     'market_observations' => ['what' => 'Observed offers and prices', 'column' => 'observed_at', 'days' => (int) env('KEEP_OBSERVATIONS_DAYS', 400), 'monthly' => true],
     'sales_days' => ['what' => 'Sales by day', 'column' => 'day', 'days' => (int) env('KEEP_SALES_DAYS', 800)],
-    'standing_days' => ['what' => 'Position and buy box by day', 'column' => 'day', 'days' => (int) env('KEEP_POSITION_DAYS', 800)],
+    'position_days' => ['what' => 'Position and buy box by day', 'column' => 'day', 'days' => (int) env('KEEP_POSITION_DAYS', 800)],
     'limit_changes' => ['what' => 'Floors and ceilings over time', 'column' => 'changed_at', 'days' => (int) env('KEEP_LIMITS_DAYS', 400)],
     'price_changes' => [
         'what' => 'The ledger of price changes',
@@ -20,7 +20,7 @@ return [
         'what' => 'Decisions, with what they were made from',
         'column' => 'decided_at',
         'days' => (int) env('KEEP_DECISIONS_DAYS', 120),
-        'unless' => 'EXISTS (SELECT FROM standing_decisions s WHERE s.listing_id = decisions.listing_id AND s.decision_id = decisions.id)
+        'unless' => 'EXISTS (SELECT FROM current_decisions s WHERE s.listing_id = decisions.listing_id AND s.decision_id = decisions.id)
             OR EXISTS (SELECT FROM approvals a WHERE a.listing_id = decisions.listing_id AND a.decision_id = decisions.id)',
     ],
     'feeds' => ['what' => 'Feeds that were sent', 'column' => 'updated_at', 'days' => (int) env('KEEP_FEEDS_DAYS', 30), 'unless' => "state <> 'closed'"],
@@ -32,7 +32,7 @@ return [
         'days' => (int) env('KEEP_BULK_CHANGES_DAYS', 90),
         'unless' => "state IN ('planning', 'applying', 'undoing')",
     ],
-    'spirals' => ['what' => 'Price wars that are over', 'column' => 'last_at', 'days' => (int) env('KEEP_PRICE_WARS_DAYS', 30), 'unless' => 'until > now()'],
+    'price_wars' => ['what' => 'Price wars that are over', 'column' => 'last_at', 'days' => (int) env('KEEP_PRICE_WARS_DAYS', 30), 'unless' => 'until > now()'],
     'market_notifications' => ['what' => 'Word of changed offers', 'column' => 'received_at', 'days' => (int) env('KEEP_NOTIFICATIONS_DAYS', 3)],
     'failed_jobs' => ['what' => 'Background work that failed', 'column' => 'failed_at', 'days' => (int) env('KEEP_FAILED_JOBS_DAYS', 30)],
 ];

@@ -144,7 +144,7 @@ abstract class TestCase extends Base
     /** The decision that stands on a listing. */
     protected function standingDecision(Listing $listing): ?stdClass
     {
-        return DB::table('standing_decisions')->where('listing_id', $listing->id)->first();
+        return DB::table('current_decisions')->where('listing_id', $listing->id)->first();
     }
 
     /** @param  array<string, mixed>  $document */

@@ -14,7 +14,7 @@ use App\Catalogue\Prices\HandPrices;
 use App\Market\Events\MarketObserved;
 use App\Market\Events\PriceChangedElsewhere;
 use App\Pricing\Actions\DecideTouched;
-use App\Pricing\Actions\HeedForeignPrice;
+use App\Pricing\Actions\HandleExternalPriceChange;
 use App\Pricing\Actions\RequestDecisions;
 use App\Pricing\Actions\SetPrices;
 use App\Pricing\Actions\SweepPendingDecisions;
@@ -22,7 +22,7 @@ use App\Pricing\Actions\SweepStalledRuns;
 use App\Pricing\Deciding\ForeseeFloors;
 use App\Pricing\Edits\KnownRules;
 use App\Pricing\Edits\SetRule;
-use App\Pricing\Runs\RunBook;
+use App\Pricing\Runs\RunProgress;
 use App\Support\Schedule\Sweeper;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\ServiceProvider;
@@ -41,8 +41,8 @@ final class PricingServiceProvider extends ServiceProvider
     public function boot(): void
     {
         Event::listen(ListingsTouched::class, fn (ListingsTouched $event) => app(DecideTouched::class)->handle($event));
-        Event::listen(AllTouched::class, fn (AllTouched $event) => app(RunBook::class)->told(Workspace::query()->findOrFail($event->workspaceId), $event->key));
-        Event::listen(PriceChangedElsewhere::class, fn (PriceChangedElsewhere $event) => app(HeedForeignPrice::class)->handle($event));
+        Event::listen(AllTouched::class, fn (AllTouched $event) => app(RunProgress::class)->told(Workspace::query()->findOrFail($event->workspaceId), $event->key));
+        Event::listen(PriceChangedElsewhere::class, fn (PriceChangedElsewhere $event) => app(HandleExternalPriceChange::class)->handle($event));
         Event::listen(MarketObserved::class, fn (MarketObserved $event) => app(RequestDecisions::class)->handle($event->workspaceId, $event->listingIds));
     }
 }

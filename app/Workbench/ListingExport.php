@@ -35,7 +35,7 @@ final readonly class ListingExport
         $listings = $this->selection->query()
             ->join('products as p', 'p.id', '=', 'l.product_id')->join('channels as c', 'c.id', '=', 'l.channel_id')
             ->leftJoin('suppliers as s', 's.id', '=', 'p.supplier_id')->leftJoin('rules as r', 'r.id', '=', 'l.rule_id')
-            ->leftJoin('standing_decisions as d', 'd.listing_id', '=', 'l.id')
+            ->leftJoin('current_decisions as d', 'd.listing_id', '=', 'l.id')
             ->select([
                 'l.*', 'p.sku as product_sku', 'p.title as product_title', 'p.brand', 'p.category', 'p.gtin', 's.name as supplier', 'p.cost_minor', 'p.inbound_minor', 'p.packaging_minor',
                 'p.handling_minor', 'p.shipping_cost_minor', 'p.rrp_minor', 'p.map_minor', 'c.name as channel_name', 'c.currency', 'r.name as rule_name', 'd.outcome', 'd.reason',

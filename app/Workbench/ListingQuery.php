@@ -74,7 +74,7 @@ final readonly class ListingQuery
             ->leftJoin('suppliers as s', 's.id', '=', 'pr.supplier_id')
             ->leftJoin('rules as r', 'r.id', '=', 'l.rule_id')
             ->leftJoin('listing_markets as m', 'm.listing_id', '=', 'l.id')
-            ->leftJoin('standing_decisions as d', 'd.listing_id', '=', 'l.id')
+            ->leftJoin('current_decisions as d', 'd.listing_id', '=', 'l.id')
             ->leftJoin('price_changes as p', fn ($join) => $join->on('p.listing_id', '=', 'l.id')->whereIn('p.state', ChangeState::OPEN))
             ->leftJoin('price_holds as h', 'h.listing_id', '=', 'l.id')
             ->leftJoin('users as hu', 'hu.id', '=', 'h.user_id')

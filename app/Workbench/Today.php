@@ -30,7 +30,7 @@ final readonly class Today
         $stand = DB::table('listings')->where('workspace_id', $this->workspaceId)->whereNotNull('rank')->where('is_draft', false)->whereRaw('coalesce(stock, 1) > 0')
             ->whereIn('channel_id', fn ($channels) => $channels->select('id')->from('channels')->where('workspace_id', $this->workspaceId)->whereIn('driver', DriverRegistry::namesOf(OfferSource::class)))
             ->selectRaw('count(*) AS listings, count(*) FILTER (WHERE field_size = 0) AS alone, count(*) FILTER (WHERE field_size > 0 AND rank = 1) AS cheapest, count(*) FILTER (WHERE rank > 1 AND rank <= field_size) AS in_pack, count(*) FILTER (WHERE field_size > 0 AND rank > field_size) AS dearest, count(*) FILTER (WHERE holds_buy_box) AS buy_box')->first();
-        $days = DB::table('standing_days')->where('workspace_id', $this->workspaceId)->where('day', '>=', now()->subDays(14)->toDateString())->orderBy('day')->get(['day', 'listings', 'buy_box']);
+        $days = DB::table('position_days')->where('workspace_id', $this->workspaceId)->where('day', '>=', now()->subDays(14)->toDateString())->orderBy('day')->get(['day', 'listings', 'buy_box']);
 
         return new TodayResource(
             (int) $day?->by_rules, (int) $day?->by_hand, $forBrake + $forApproval, (int) $day?->refused, (int) $stand?->cheapest, (int) $stand?->in_pack, (int) $stand?->dearest, (int) $stand?->alone, (int) $stand?->listings, (int) $stand?->buy_box,
@@ -42,7 +42,7 @@ final readonly class Today
     public static function note(): void
     {
         DB::statement(<<<'SQL'
-            INSERT INTO standing_days (workspace_id, day, listings, buy_box)
+            INSERT INTO position_days (workspace_id, day, listings, buy_box)
             SELECT l.workspace_id, (now() AT TIME ZONE w.time_zone)::date, count(*), count(*) FILTER (WHERE holds_buy_box)
             FROM listings l JOIN workspaces w ON w.id = l.workspace_id
             WHERE rank IS NOT NULL AND NOT is_draft AND coalesce(stock, 1) > 0

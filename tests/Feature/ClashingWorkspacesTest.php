@@ -105,7 +105,7 @@ final class ClashingWorkspacesTest extends TestCase
             $this->actingAs($this->user)->postJson("/api/v1/batches/{$batch}/apply", ['confirmed' => true]);
         }
         $this->workOff('publish,market,confirm,default');
-        foreach (['pricing:assign', 'pricing:run-due', 'catalogue:costs-due', 'pricing:spirals', 'workbench:note-standing', 'work:sweep'] as $command) {
+        foreach (['pricing:assign', 'pricing:run-due', 'catalogue:costs-due', 'pricing:price-wars', 'workbench:note-standing', 'work:sweep'] as $command) {
             $this->artisan($command)->assertSuccessful();
         }
         self::assertFalse(Listing::query()->findOrFail($listing->id)->automation_on, 'it has worked');
@@ -164,7 +164,7 @@ final class ClashingWorkspacesTest extends TestCase
             SELECT c.table_name FROM information_schema.columns c JOIN information_schema.tables t USING (table_schema, table_name)
             WHERE c.table_schema = 'public' AND c.column_name = 'workspace_id' AND t.table_type = 'BASE TABLE' ORDER BY 1
             SQL);
-        foreach (array_diff(array_column($tables, 'table_name'), ['standing_days']) as $table) {
+        foreach (array_diff(array_column($tables, 'table_name'), ['position_days']) as $table) {
             $rows[$table] = (string) DB::scalar("SELECT coalesce(json_agg(t ORDER BY t::text), '[]') FROM {$table} t WHERE workspace_id = ?", [$this->workspaces[$token]->id]);
         }
 

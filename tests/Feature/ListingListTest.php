@@ -66,7 +66,7 @@ final class ListingListTest extends TestCase
         self::assertSame(['KC-1'], $skus("state[]=not_cheapest&q=crock&channel={$this->channel->id}"));
         self::assertSame(['KC-3'], $skus('state[]=paused'));
         DB::table('listings')->where('sku', 'KC-1')->update(['margin_percent' => '12.50', 'markup_percent' => '20', 'last_changed_at' => now()->subHours(3), 'stock' => 4]);
-        DB::table('standing_decisions')->insert(['listing_id' => DB::table('listings')->where('sku', 'KC-1')->value('id'), 'workspace_id' => $this->workspace->id, 'decision_id' => 1, 'rule_version_id' => 1, 'outcome' => 'review', 'reason' => 'approval']);
+        DB::table('current_decisions')->insert(['listing_id' => DB::table('listings')->where('sku', 'KC-1')->value('id'), 'workspace_id' => $this->workspace->id, 'decision_id' => 1, 'rule_version_id' => 1, 'outcome' => 'review', 'reason' => 'approval']);
         self::assertSame(['KC-1'], $skus('margin_from=12.5&margin_to=12.5'));
         self::assertSame([], $skus('margin_from=12.51&markup_to=20'));
         self::assertSame(['KC-1'], $skus('outcome=review'));

@@ -111,7 +111,7 @@ final class KilledWorkerTest extends TestCase
     {
         $this->newRound();
         $this->waitUntilSettled();
-        [$listing] = $this->all($this->ours, "SELECT l.* FROM listings l JOIN standing_decisions d ON d.listing_id = l.id JOIN listing_markets m ON m.listing_id = l.id JOIN channels c ON c.id = l.channel_id WHERE c.name = 'Quayside' AND l.automation_on AND json_array_length(m.offers) > 1 ORDER BY l.id LIMIT 1");
+        [$listing] = $this->all($this->ours, "SELECT l.* FROM listings l JOIN current_decisions d ON d.listing_id = l.id JOIN listing_markets m ON m.listing_id = l.id JOIN channels c ON c.id = l.channel_id WHERE c.name = 'Quayside' AND l.automation_on AND json_array_length(m.offers) > 1 ORDER BY l.id LIMIT 1");
         $this->ours->exec("UPDATE listing_markets SET offers = '[{\"seller\":\"rill\",\"price\":\"66.66\"}]' WHERE listing_id = {$listing['id']}");
         $this->ours->beginTransaction();
         $this->ours->exec("SELECT 1 FROM listings WHERE id = {$listing['id']} FOR UPDATE");
@@ -223,7 +223,7 @@ final class KilledWorkerTest extends TestCase
         self::assertSame(0, (int) $this->one($this->ours, 'SELECT count(*) FROM failed_jobs'));
         self::assertSame(0, (int) $this->one($this->ours, 'SELECT count(*) FROM runs WHERE finished_at IS NULL'), 'every run came to its end');
         self::assertSame(0, (int) $this->one($this->ours, 'SELECT count(*) FROM runs WHERE done <> total AND cause <> \'market\''), 'every listing was decided once in each run');
-        self::assertSame(0, (int) $this->one($this->ours, 'SELECT count(*) FROM listings l WHERE rule_id IS NOT NULL AND NOT EXISTS (SELECT FROM standing_decisions d WHERE d.listing_id = l.id)'), 'every listing on a rule was decided');
+        self::assertSame(0, (int) $this->one($this->ours, 'SELECT count(*) FROM listings l WHERE rule_id IS NOT NULL AND NOT EXISTS (SELECT FROM current_decisions d WHERE d.listing_id = l.id)'), 'every listing on a rule was decided');
         self::assertSame(0, (int) $this->one($this->ours, "SELECT count(*) FROM decisions d WHERE d.outcome = 'change' AND NOT EXISTS (SELECT 1 FROM price_changes p WHERE p.listing_id = d.listing_id AND p.to_minor = d.price_minor) AND NOT EXISTS (SELECT 1 FROM decisions later WHERE later.listing_id = d.listing_id AND later.id > d.id)"), 'every decided price is in the ledger, or was decided anew when the one before it had arrived');
 
         $sent = $this->all($this->market, "SELECT sku, price, count(*) AS times FROM price_log WHERE id > {$since} GROUP BY feed_id, sku, price HAVING count(*) > 1");

@@ -65,7 +65,7 @@ final readonly class ListingFilter
             $rule === 'none' ? $query->whereNull('l.rule_id') : $query->where('l.rule_id', (int) $rule);
         }
         if (($this->wanted['outcome'] ?? null) !== null) {
-            $query->whereIn('l.id', fn (Builder $standing) => $standing->select('listing_id')->from('standing_decisions')->where('workspace_id', $workspaceId)->where('outcome', $this->wanted['outcome']));
+            $query->whereIn('l.id', fn (Builder $standing) => $standing->select('listing_id')->from('current_decisions')->where('workspace_id', $workspaceId)->where('outcome', $this->wanted['outcome']));
         }
         foreach (self::RANGES as $name => $column) {
             foreach (['from' => '>=', 'to' => '<='] as $end => $operator) {

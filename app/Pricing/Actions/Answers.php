@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Pricing\Actions;
 
+use App\Pricing\Deciding\DecisionSummary;
 use App\Pricing\Deciding\PriceCheck;
-use App\Pricing\Deciding\Ruling;
 use Wrasse\Core\Decision\Outcome;
 
 /** Prices that wait for a person, and that someone approved as they were shown. Amounts in minor units. */
@@ -23,7 +23,7 @@ final class Answers
     }
 
     /** The price that goes out; null where it is not the one that was looked at, or may not be set. */
-    public function price(Ruling $one): ?int
+    public function price(DecisionSummary $one): ?int
     {
         $seen = $this->seen[$one->row->id] ?? null;
         if ($seen === null) {

@@ -6,20 +6,20 @@ namespace App\Pricing\Actions;
 
 use App\Accounts\Models\Workspace;
 use App\Pricing\Deciding\Cause;
-use App\Pricing\Deciding\Decided;
 use App\Pricing\Deciding\Decider;
+use App\Pricing\Deciding\DecisionSummary;
+use App\Pricing\Deciding\EvaluatedListing;
 use App\Pricing\Deciding\Grounds;
 use App\Pricing\Deciding\ListingRows;
-use App\Pricing\Deciding\Ruling;
-use App\Pricing\Deciding\Standing;
+use App\Pricing\Deciding\ListingSnapshotWriter;
 use App\Pricing\Events\DecidedPrice;
 use App\Pricing\Events\PricesDecided;
 use App\Pricing\Models\PriceHold;
-use App\Pricing\Runs\Brake;
 use App\Pricing\Runs\OpenPrice;
 use App\Pricing\Runs\PricesUnderWay;
-use App\Pricing\Runs\RunBook;
-use App\Pricing\Runs\Tally;
+use App\Pricing\Runs\RunGuard;
+use App\Pricing\Runs\RunProgress;
+use App\Pricing\Runs\RunTally;
 use App\Support\Live\Announce;
 use Carbon\CarbonImmutable;
 use Generator;
@@ -32,7 +32,7 @@ use Wrasse\Core\Decision\Outcome;
  */
 final readonly class DecideListings
 {
-    public function __construct(private Decider $decider, private RefreshLimits $refresh, private KeepDecisions $keep, private AskPeople $ask, private RunBook $runs, private PricesUnderWay $underWay)
+    public function __construct(private Decider $decider, private RefreshLimits $refresh, private StoreDecisions $keep, private RequestApprovals $ask, private RunProgress $runs, private PricesUnderWay $underWay)
     {
     }
 
@@ -54,7 +54,7 @@ final readonly class DecideListings
             // What a switch says is read after the wait for the listings, as all else is.
             $workspace->refresh();
             $open = $this->underWay->of($listingIds);
-            $tally = new Tally;
+            $tally = new RunTally;
             $toDecide = in_array($cause, RefreshLimits::CAUSES, true) ? $this->refresh->handle($workspace, $listingIds, array_keys($open)) : $listingIds;
             if ($toDecide !== []) {
                 $this->decide($workspace, $toDecide, $cause, $runId, $open, $tally, $answers);
@@ -70,12 +70,12 @@ final readonly class DecideListings
      * @param  list<int>  $listingIds
      * @param  array<int, OpenPrice>  $open  what is on its way, by listing
      */
-    private function decide(Workspace $workspace, array $listingIds, string $cause, ?int $runId, array $open, Tally $tally, ?Answers $answers): void
+    private function decide(Workspace $workspace, array $listingIds, string $cause, ?int $runId, array $open, RunTally $tally, ?Answers $answers): void
     {
         $rows = ListingRows::among($workspace->id, $listingIds);
         $grounds = Grounds::of($workspace, $rows);
         $decided = $this->decider->decide($workspace, $rows, $grounds->document(...), CarbonImmutable::now());
-        $standing = new Standing;
+        $standing = new ListingSnapshotWriter;
         $outcomes = new PriceOutcomes;
         $kept = $this->keep->handle($workspace, $this->acting($decided, $standing, $grounds, $cause, $open, $outcomes), $grounds->rules, $cause, $runId);
         $standing->write();
@@ -89,11 +89,11 @@ final readonly class DecideListings
      * Those on which a rule may do something now; where all stand is noted, and what becomes of prices that people set or that are on their
      * way. What was decided before stands on as long as a listing is being repriced, though nothing may be done now.
      *
-     * @param  iterable<Decided>  $decided
+     * @param  iterable<EvaluatedListing>  $decided
      * @param  array<int, OpenPrice>  $open
-     * @return Generator<Decided>
+     * @return Generator<EvaluatedListing>
      */
-    private function acting(iterable $decided, Standing $standing, Grounds $grounds, string $cause, array $open, PriceOutcomes $outcomes): Generator
+    private function acting(iterable $decided, ListingSnapshotWriter $standing, Grounds $grounds, string $cause, array $open, PriceOutcomes $outcomes): Generator
     {
         foreach ($decided as $one) {
             $row = $one->row;
@@ -113,10 +113,10 @@ final readonly class DecideListings
     /**
      * Every decision speaks about the open price: another takes its place, or it is withdrawn where it no longer holds.
      *
-     * @param  array<int, array{int, Ruling}>  $kept  decisions by listing
+     * @param  array<int, array{int, DecisionSummary}>  $kept  decisions by listing
      * @param  array<int, OpenPrice>  $open
      */
-    private function publish(Workspace $workspace, array $kept, string $cause, ?int $runId, array $open, PriceOutcomes $outcomes, Tally $tally, ?Answers $answers): void
+    private function publish(Workspace $workspace, array $kept, string $cause, ?int $runId, array $open, PriceOutcomes $outcomes, RunTally $tally, ?Answers $answers): void
     {
         $going = [];
         foreach ($kept as $listingId => [$decisionId, $one]) {
@@ -143,7 +143,7 @@ final readonly class DecideListings
     }
 
     /**
-     * @param  array<int, array{Ruling, int, int}>  $going  with decision and price, by listing
+     * @param  array<int, array{DecisionSummary, int, int}>  $going  with decision and price, by listing
      * @param  array<int, int>  $marketRuns  in which big moves on word of the market are counted, by rule
      * @return list<DecidedPrice>
      */
@@ -151,7 +151,7 @@ final readonly class DecideListings
     {
         $rules = array_values(array_unique(array_map(fn (array $one) => (int) $one[0]->row->rule_id, $going)));
         $held = in_array($cause, Cause::LOOKED_AT, true) ? [] : $this->runs->held($rules);
-        $brake = new Brake($workspace);
+        $brake = new RunGuard($workspace);
 
         return array_map(function (array $one) use ($held, $runId, $answers, $brake, $marketRuns): DecidedPrice {
             [$ruling, $decisionId, $price] = $one;
@@ -170,12 +170,12 @@ final readonly class DecideListings
     /**
      * A move that another run has made already, or that waits with it, is that run's.
      *
-     * @param  array<int, array{Ruling, int, int}>  $going  with decision and price, by listing
+     * @param  array<int, array{DecisionSummary, int, int}>  $going  with decision and price, by listing
      * @param  array<int, OpenPrice>  $open
      */
-    private function countMoves(Workspace $workspace, array $going, array $open, Tally $tally): void
+    private function countMoves(Workspace $workspace, array $going, array $open, RunTally $tally): void
     {
-        $brake = new Brake($workspace);
+        $brake = new RunGuard($workspace);
         foreach ($going as $listingId => [$one, , $price]) {
             $before = $open[$listingId] ?? null;
             if ($before === null || (! $before->isHeld && $before->price !== $price)) {

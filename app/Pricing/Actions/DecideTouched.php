@@ -6,7 +6,7 @@ namespace App\Pricing\Actions;
 
 use App\Catalogue\Events\ListingsTouched;
 use App\Pricing\Jobs\DecideListingsJob;
-use App\Pricing\Runs\Brake;
+use App\Pricing\Runs\RunGuard;
 
 /** Listings are decided on again after something they are priced from has changed: many of them in a run, so that a brake can stop it. */
 final readonly class DecideTouched
@@ -19,7 +19,7 @@ final readonly class DecideTouched
     {
         match (true) {
             $event->key !== null => $this->start->more($event->workspaceId, $event->listingIds, $event->cause, $event->key),
-            count($event->listingIds) < Brake::LEAST => DecideListingsJob::dispatchInChunks($event->workspaceId, $event->listingIds, $event->cause),
+            count($event->listingIds) < RunGuard::LEAST => DecideListingsJob::dispatchInChunks($event->workspaceId, $event->listingIds, $event->cause),
             default => $this->start->over($event->workspaceId, $event->listingIds, $event->cause),
         };
     }

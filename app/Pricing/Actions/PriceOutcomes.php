@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Actions;
 
-use App\Pricing\Deciding\Decided;
+use App\Pricing\Deciding\EvaluatedListing;
 use App\Pricing\Deciding\Grounds;
 use App\Pricing\Deciding\PriceCheck;
 use App\Pricing\Events\DecidedPrice;
@@ -31,7 +31,7 @@ final class PriceOutcomes
      *
      * @return bool whether it stands, so that the rule leaves the listing alone
      */
-    public function applyHold(Decided $one, Grounds $grounds, ?OpenPrice $open): bool
+    public function applyHold(EvaluatedListing $one, Grounds $grounds, ?OpenPrice $open): bool
     {
         $row = $one->row;
         $hold = $grounds->hold($row);
@@ -72,7 +72,7 @@ final class PriceOutcomes
         }
     }
 
-    private function go(Decided $one, PriceHold $hold, ?string $refusal): void
+    private function go(EvaluatedListing $one, PriceHold $hold, ?string $refusal): void
     {
         $limits = $one->decision->limits;
         $this->going[] = DecidedPrice::byHand($one->row, $hold->price_minor, $limits->floor, $limits->ceiling, $hold->user_id, $refusal);

@@ -8,7 +8,7 @@ use App\Accounts\Models\Repricing;
 use App\Accounts\Models\Workspace;
 use App\Pricing\Deciding\LimitsAlone;
 use App\Pricing\Deciding\ListingRows;
-use App\Pricing\Deciding\Standing;
+use App\Pricing\Deciding\ListingSnapshotWriter;
 use App\Support\Database\IdArray;
 use Illuminate\Database\Query\Builder;
 
@@ -39,7 +39,7 @@ final readonly class RefreshLimits
                 $done[(int) $row->id] = [$row, ...$solved];
             }
         }
-        Standing::writeLimits(array_values($done));
+        ListingSnapshotWriter::writeLimits(array_values($done));
 
         return array_values(array_filter($listingIds, fn (int $id) => ! isset($done[$id])));
     }

@@ -9,7 +9,7 @@ use App\Pricing\Jobs\DecideListingsJob;
 use App\Pricing\Models\Rule;
 use App\Pricing\Models\Run;
 use App\Pricing\Models\RunState;
-use App\Pricing\Runs\RunBook;
+use App\Pricing\Runs\RunProgress;
 use Illuminate\Support\Facades\DB;
 
 /** Starts a pass over listings: those of a rule, or those that something touched. */
@@ -43,7 +43,7 @@ final readonly class StartRun
     }
 
     /**
-     * More listings that the same thing touched, told bit by bit; RunBook::told() says when that was all.
+     * More listings that the same thing touched, told bit by bit; RunProgress::told() says when that was all.
      *
      * @param  list<int>  $listingIds
      */

@@ -7,7 +7,7 @@ namespace App\Pricing\Actions;
 use App\Accounts\Models\Workspace;
 use App\Pricing\Models\Run;
 use App\Pricing\Models\RunState;
-use App\Pricing\Runs\RunBook;
+use App\Pricing\Runs\RunProgress;
 use App\Support\Schedule\Sweeper;
 use App\Support\Tenancy\AcrossWorkspaces;
 use App\Support\Tenancy\CurrentWorkspace;
@@ -17,7 +17,7 @@ final readonly class SweepStalledRuns implements Sweeper
 {
     private const HOURS = 3;
 
-    public function __construct(private CurrentWorkspace $current, private RunBook $runs)
+    public function __construct(private CurrentWorkspace $current, private RunProgress $runs)
     {
     }
 

@@ -6,8 +6,8 @@ namespace App\Pricing\Actions;
 
 use App\Accounts\Models\Workspace;
 use App\Catalogue\Listings\ListingSelection;
-use App\Pricing\Deciding\Decided;
 use App\Pricing\Deciding\Decider;
+use App\Pricing\Deciding\EvaluatedListing;
 use App\Pricing\Deciding\ListingRows;
 use App\Pricing\Deciding\RuleDocument;
 use App\Support\Database\IdArray;
@@ -34,7 +34,7 @@ final readonly class TryOut
      * @param  array<string, mixed>  $document
      * @param  list<int>|null  $listingIds
      * @param  array<string, mixed>  $filter
-     * @return Generator<array{Decided, int}> as over()
+     * @return Generator<array{EvaluatedListing, int}> as over()
      */
     public function handle(Workspace $workspace, array $document, ?array $listingIds, array $filter): Generator
     {
@@ -56,7 +56,7 @@ final readonly class TryOut
      *
      * @param  array<string, mixed>  $document
      * @param  list<int>  $listingIds
-     * @return Generator<array{Decided, int}> what was decided, and how much of it was sold in 30 days; in the order of SKUs
+     * @return Generator<array{EvaluatedListing, int}> what was decided, and how much of it was sold in 30 days; in the order of SKUs
      */
     public function over(Workspace $workspace, array $document, array $listingIds): Generator
     {

@@ -16,7 +16,7 @@ final readonly class DecideNow
     }
 
     /** @throws ModelNotFoundException if the workspace has no such listing */
-    public function of(Workspace $workspace, int $listingId): Decided
+    public function of(Workspace $workspace, int $listingId): EvaluatedListing
     {
         $row = ListingRows::withMarket($workspace->id)->where('l.id', $listingId)->first() ?? throw new ModelNotFoundException;
 

@@ -24,14 +24,14 @@ final readonly class Decider
     /**
      * @param  list<stdClass>  $rows  as ListingRows::withMarket() reads them
      * @param  callable(stdClass): RuleDocument  $rule  the rule for a listing
-     * @return Generator<Decided> one after the other: hundreds of them with all their offers are more than a processor keeps at hand
+     * @return Generator<EvaluatedListing> one after the other: hundreds of them with all their offers are more than a processor keeps at hand
      *
      * @throws InvalidDocument if a rule document is not valid
      */
     public function decide(Workspace $workspace, array $rows, callable $rule, CarbonInterface $now): Generator
     {
         $ids = array_map(fn (stdClass $row) => (int) $row->id, $rows);
-        $requests = new Requests($workspace, $now);
+        $requests = new DecisionInputs($workspace, $now);
         $documents = array_map($rule, $rows);
         $changes = $this->changes->since($now->toImmutable()->subDay(), $ids);
         $kinds = $terms = [];
@@ -47,7 +47,7 @@ final readonly class Decider
             foreach ($rows as $i => $row) {
                 $about = [$documents[$i], $changes[$row->id] ?? 0, $sales[$row->id] ?? []];
                 $request = $requests->of($row, $terms[$i], ...$about);
-                yield new Decided($row, $terms[$i], $request, Evaluation::of($request), $requests, ...$about);
+                yield new EvaluatedListing($row, $terms[$i], $request, Evaluation::of($request), $requests, ...$about);
             }
         })();
     }

@@ -8,8 +8,8 @@ use App\Accounts\Models\Repricing;
 use App\Accounts\Models\Workspace;
 use App\Pricing\Models\PriceHold;
 use App\Pricing\Models\Rule;
+use App\Pricing\PriceWars\IgnoredRivals;
 use App\Pricing\Runs\OpenPrice;
-use App\Pricing\Spirals\IgnoredRivals;
 use App\Support\Database\IdArray;
 use Carbon\CarbonImmutable;
 use stdClass;
@@ -133,7 +133,7 @@ final class Grounds
      *
      * @param  string|null  $cause  of the decision that the price comes from, where its times are to be looked at too
      */
-    public function against(OpenPrice $open, Decided $one, ?string $cause = null): ?string
+    public function against(OpenPrice $open, EvaluatedListing $one, ?string $cause = null): ?string
     {
         $row = $one->row;
         $decision = $one->decision;
@@ -155,7 +155,7 @@ final class Grounds
         return $isSaid ? ($cause === null ? null : $this->whyNotNow($row, $cause)) : self::says($one);
     }
 
-    private static function says(Decided $one): string
+    private static function says(EvaluatedListing $one): string
     {
         $decision = $one->decision;
         if ($decision->price !== null) {

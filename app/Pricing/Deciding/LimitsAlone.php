@@ -13,7 +13,7 @@ use Wrasse\Core\Document\LimitsReader;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Limits\Limits;
 use Wrasse\Core\Market\Basis;
-use Wrasse\Core\Market\Field;
+use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
 
 /**
@@ -24,7 +24,7 @@ final class LimitsAlone
 {
     private readonly InheritedLimits $limits;
 
-    private readonly Field $nobody;
+    private readonly CompetitorSet $nobody;
 
     private readonly SaleTerms $terms;
 
@@ -35,7 +35,7 @@ final class LimitsAlone
     {
         $this->terms = new SaleTerms($workspace);
         $this->limits = InheritedLimits::in($workspace);
-        $this->nobody = new Field(Basis::Landed, [], [], []);
+        $this->nobody = new CompetitorSet(Basis::Landed, [], [], []);
     }
 
     /**

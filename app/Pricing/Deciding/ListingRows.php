@@ -26,7 +26,7 @@ final readonly class ListingRows
     /** The same with the market as m, where the listing stands, and the decision that stands as d. Times in whole seconds since 1970. */
     public static function withMarket(int $workspaceId): Builder
     {
-        return self::alone($workspaceId)->leftJoin('listing_markets as m', 'm.listing_id', '=', 'l.id')->leftJoin('standing_decisions as d', 'd.listing_id', '=', 'l.id')->addSelect([
+        return self::alone($workspaceId)->leftJoin('listing_markets as m', 'm.listing_id', '=', 'l.id')->leftJoin('current_decisions as d', 'd.listing_id', '=', 'l.id')->addSelect([
             'l.title', 'l.stock', 'l.condition', 'l.list_price_minor', 'l.holds_buy_box', 'l.rule_id', 'l.automation_on', 'l.is_compared', 'l.is_draft',
             'l.rank', 'l.field_size', 'l.lowest_minor',
             'm.packed', 'm.dropped', 'd.decision_id', 'd.outcome', 'd.reason', 'd.price_minor as decided_minor', 'd.rule_version_id as decided_by',

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Pricing\Effects;
 
-use App\Pricing\Deciding\Decided;
+use App\Pricing\Deciding\EvaluatedListing;
 use Wrasse\Core\Decision\Outcome;
 use Wrasse\Core\Insight\MoneyAtPace;
-use Wrasse\Core\Insight\Stands;
+use Wrasse\Core\Insight\PositionTally;
 use Wrasse\Core\Money\PriceMove;
 
 /** What a rule would do to many listings together, and which it would move most. */
@@ -16,22 +16,22 @@ final class Effect
     /** @var array{down: int, up: int, stay: int, ask: int, skipped: int, blocked: int} */
     public array $count = ['down' => 0, 'up' => 0, 'stay' => 0, 'ask' => 0, 'skipped' => 0, 'blocked' => 0];
 
-    public readonly Stands $stands;
+    public readonly PositionTally $stands;
 
     public readonly MoneyAtPace $money;
 
-    /** @var list<array{int, Decided}> with their size */
+    /** @var list<array{int, EvaluatedListing}> with their size */
     private array $moves = [];
 
     /** @param  int  $most  so many moves are kept */
     public function __construct(private readonly int $most)
     {
-        $this->stands = new Stands;
+        $this->stands = new PositionTally;
         $this->money = new MoneyAtPace;
     }
 
     /** @param  int  $units  sold of it in the time that is looked at */
-    public function add(Decided $one, int $units): void
+    public function add(EvaluatedListing $one, int $units): void
     {
         $decision = $one->decision;
         $this->count[self::kind($one)]++;
@@ -43,7 +43,7 @@ final class Effect
         }
     }
 
-    /** @return list<array{int, Decided}> with their size, the largest first */
+    /** @return list<array{int, EvaluatedListing}> with their size, the largest first */
     public function largest(): array
     {
         usort($this->moves, fn (array $a, array $b) => $b[0] <=> $a[0]);
@@ -52,7 +52,7 @@ final class Effect
     }
 
     /** @return 'down'|'up'|'stay'|'ask'|'skipped'|'blocked' */
-    private static function kind(Decided $one): string
+    private static function kind(EvaluatedListing $one): string
     {
         return match ($one->decision->outcome) {
             Outcome::Review => 'ask',

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Http;
 
-use App\Pricing\Deciding\Decided;
+use App\Pricing\Deciding\EvaluatedListing;
 use App\Pricing\Effects\Effect;
 use OpenApi\Attributes as OA;
 use Wrasse\Core\Money\Currency;
@@ -33,7 +33,7 @@ final readonly class TryOutResource
     ) {
     }
 
-    /** @param  iterable<array{Decided, int}>  $decided  as TryOut gives it; each with its row */
+    /** @param  iterable<array{EvaluatedListing, int}>  $decided  as TryOut gives it; each with its row */
     public static function listingByListing(iterable $decided, Currency $currency): self
     {
         $effect = new Effect(0);

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Http;
 
-use App\Pricing\Deciding\Decided;
+use App\Pricing\Deciding\EvaluatedListing;
 use OpenApi\Attributes as OA;
 use Wrasse\Core\Money\PriceMove;
 
@@ -34,7 +34,7 @@ final readonly class TryOutRow
     ) {
     }
 
-    public static function of(Decided $one): self
+    public static function of(EvaluatedListing $one): self
     {
         $decision = $one->decision;
         $currency = $decision->listing->currency;

@@ -7,7 +7,7 @@ namespace App\Pricing\Jobs;
 use App\Accounts\Models\Workspace;
 use App\Pricing\Actions\DecideListings;
 use App\Pricing\Deciding\Cause;
-use App\Pricing\Runs\RunBook;
+use App\Pricing\Runs\RunProgress;
 use App\Support\Queue\WorkspaceJob;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Contracts\Queue\ShouldQueue;
@@ -59,7 +59,7 @@ final class DecideListingsJob implements ShouldQueue
     {
         if ($this->runId !== null) {
             $run = $this->runId;
-            app(CurrentWorkspace::class)->within($this->workspaceId, fn () => app(RunBook::class)->fail(Workspace::query()->findOrFail($this->workspaceId), $run));
+            app(CurrentWorkspace::class)->within($this->workspaceId, fn () => app(RunProgress::class)->fail(Workspace::query()->findOrFail($this->workspaceId), $run));
         }
     }
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Models;
 
-use App\Pricing\Deciding\Requests;
+use App\Pricing\Deciding\DecisionInputs;
 use App\Support\Tenancy\BelongsToWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
@@ -29,7 +29,7 @@ use Wrasse\Core\Document\RequestReader;
  * @property int|null $price_minor
  * @property int|null $floor_minor
  * @property int|null $ceiling_minor
- * @property string $input what it was made from, as Requests::text() writes it; the rule is that of its version
+ * @property string $input what it was made from, as DecisionInputs::text() writes it; the rule is that of its version
  * @property CarbonImmutable $decided_at
  * @property RuleVersion $ruleVersion
  */
@@ -53,7 +53,7 @@ final class Decision extends Model
     /** @return array<string, mixed> all that it was made from */
     public function document(): array
     {
-        return Requests::fromText($this->input, $this->ruleVersion->document);
+        return DecisionInputs::fromText($this->input, $this->ruleVersion->document);
     }
 
     /**

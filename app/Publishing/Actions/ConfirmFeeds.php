@@ -43,15 +43,15 @@ final readonly class ConfirmFeeds
     ) {
     }
 
-    /** @return CarbonImmutable|null when the next of the channel's feeds is due; null where none is left */
-    public function handle(Channel $channel): ?CarbonImmutable
+    /** @return Feed|null the channel's feed that is due next; null where none is left */
+    public function handle(Channel $channel): ?Feed
     {
         $feeds = $this->hold($channel);
         if ($feeds !== []) {
             $this->breaker->acquire($channel) ? $this->advance($feeds, $channel) : $this->trouble->rest($feeds, $channel);
         }
 
-        return Feed::query()->where('channel_id', $channel->id)->whereIn('state', Feed::WITH_CHANNEL)->orderBy('due_at')->first(['due_at'])?->due_at;
+        return Feed::query()->where('channel_id', $channel->id)->whereIn('state', Feed::WITH_CHANNEL)->orderBy('due_at')->first();
     }
 
     /** @return list<Feed> */

@@ -6,8 +6,8 @@ namespace App\Publishing\Jobs;
 
 use App\Channels\Models\Channel;
 use App\Publishing\Actions\ConfirmFeeds;
+use App\Publishing\Models\Feed;
 use App\Support\Queue\WorkspaceJob;
-use Carbon\CarbonImmutable;
 use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
 use Illuminate\Contracts\Queue\ShouldQueue;
 
@@ -25,12 +25,12 @@ final class ConfirmFeedsJob implements ShouldBeUniqueUntilProcessing, ShouldQueu
         $this->onQueue('confirm');
     }
 
-    /** @param  CarbonImmutable  $due  when a feed wants to be looked at */
-    public static function soon(int $workspaceId, int $channelId, CarbonImmutable $due): void
+    /** Unless that is so far ahead that the sweep will see to it. */
+    public static function dispatchWhenDue(Feed $feed): void
     {
-        $at = Soon::after($due);
+        $at = $feed->nextJobAt();
         if ($at !== null) {
-            self::dispatch($workspaceId, $channelId)->delay($at);
+            self::dispatch($feed->workspace_id, $feed->channel_id)->delay($at);
         }
     }
 
@@ -43,7 +43,7 @@ final class ConfirmFeedsJob implements ShouldBeUniqueUntilProcessing, ShouldQueu
     {
         $next = $confirm->handle(Channel::query()->findOrFail($this->channelId));
         if ($next !== null) {
-            self::soon($this->workspaceId, $this->channelId, $next);
+            self::dispatchWhenDue($next);
         }
     }
 }

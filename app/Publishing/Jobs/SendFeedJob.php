@@ -30,9 +30,9 @@ final class SendFeedJob implements ShouldQueue
         $send->handle($this->feedId);
         $feed = Feed::query()->findOrFail($this->feedId);
         if (in_array($feed->state, Feed::WITH_CHANNEL, true)) {
-            ConfirmFeedsJob::soon($this->workspaceId, $feed->channel_id, $feed->due_at);
+            ConfirmFeedsJob::dispatchWhenDue($feed);
         }
-        $again = $feed->state === 'sending' ? Soon::after($feed->due_at) : null;
+        $again = $feed->state === 'sending' ? $feed->nextJobAt() : null;
         if ($again !== null) {
             self::dispatch($this->workspaceId, $this->feedId)->delay($again);
         }

@@ -34,7 +34,23 @@ final class Feed extends Model
     /** The states in which the channel has it. */
     public const WITH_CHANNEL = ['submitted', 'reading_back'];
 
+    /** A job is put off for no longer; what takes longer is taken up by the sweep. */
+    private const LONGEST_DELAY_SECONDS = 4;
+
     protected $dateFormat = self::TIME;
+
+    /** @return CarbonImmutable|null when a job should look at it again; null where the sweep will see to it */
+    public function nextJobAt(): ?CarbonImmutable
+    {
+        $now = CarbonImmutable::now();
+
+        return match (true) {
+            $this->due_at <= $now => $now,
+            $this->due_at > $now->addSeconds(self::LONGEST_DELAY_SECONDS) => null,
+            // The queue counts in whole seconds, from the one that has begun.
+            default => $this->due_at->addSecond()->startOfSecond(),
+        };
+    }
 
     protected function casts(): array
     {

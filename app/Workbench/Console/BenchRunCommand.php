@@ -178,7 +178,7 @@ final class BenchRunCommand extends Command
             SQL, [$rule]);
         $pass('the rule goes lower: every decision is a new one');
         $moves = DB::table('price_changes')->where('id', '>', $last)->count();
-        $outcomes = DB::table('standing_decisions')->groupBy('outcome')->selectRaw('outcome, count(*) AS many')->pluck('many', 'outcome')->map(fn (mixed $many, string $outcome) => "{$many} {$outcome}")->implode(', ');
+        $outcomes = DB::table('current_decisions')->groupBy('outcome')->selectRaw('outcome, count(*) AS many')->pluck('many', 'outcome')->map(fn (mixed $many, string $outcome) => "{$many} {$outcome}")->implode(', ');
         DB::statement('DROP TABLE bench_offers, bench_prices');
         $this->table(["a run over {$this->listings} listings, 20 offers each, 2 workers, peak of a worker ".$this->workerPeak().' MB', 'seconds', 'yardstick', '× yardstick'], $rows);
         $this->line("{$changes} changes were queued when the rule was turned on, {$moves} when it went lower. At the end: {$outcomes}.");

@@ -106,7 +106,7 @@ final readonly class ListingController
             OwnLimits::amount($listing->limits, 'floor'), OwnLimits::amount($listing->limits, 'ceiling'),
             TermResource::all($decided), EarningsPoint::all($decided->decision), $writer->write($decided->decision),
             OfferResource::all($offers, Dropped::reasons($decided->decision->field->dropped), $names, $currency),
-            SpiralHold::on($id, $names),
+            PriceWarHold::on($id, $names),
         ));
     }
 

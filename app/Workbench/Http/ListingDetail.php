@@ -33,7 +33,7 @@ final readonly class ListingDetail
         #[OA\Property(description: 'What it earns at the prices that matter.', type: 'array', items: new OA\Items(ref: EarningsPoint::class))] public array $earnings,
         #[OA\Property(description: 'What its rule says of it at this moment; with no rule, how it compares with the cheapest.', type: 'object', ref: '#/components/schemas/Decision')] public array $decision,
         #[OA\Property(type: 'array', items: new OA\Items(ref: OfferResource::class))] public array $offers,
-        #[OA\Property(type: 'object', nullable: true, oneOf: [new OA\Schema(ref: SpiralHold::class)])] public ?SpiralHold $spiral,
+        #[OA\Property(type: 'object', nullable: true, oneOf: [new OA\Schema(ref: PriceWarHold::class)])] public ?PriceWarHold $price_war,
     ) {
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Workbench\Http;
 
-use App\Pricing\Deciding\Decided;
+use App\Pricing\Deciding\EvaluatedListing;
 use OpenApi\Attributes as OA;
 use Wrasse\Core\Limits\TermFigure;
 
@@ -24,7 +24,7 @@ final readonly class TermResource
     }
 
     /** @return list<self> floors first */
-    public static function all(Decided $decided): array
+    public static function all(EvaluatedListing $decided): array
     {
         $decision = $decided->decision;
         $currency = $decision->listing->currency;

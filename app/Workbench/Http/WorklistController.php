@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Workbench\Http;
 
 use App\Accounts\Models\Workspace;
-use App\Pricing\Deciding\Decided;
 use App\Pricing\Deciding\DecideNow;
+use App\Pricing\Deciding\EvaluatedListing;
 use App\Support\Tenancy\CurrentWorkspace;
 use App\Workbench\ListingQuery;
 use Illuminate\Database\Query\Builder;
@@ -69,7 +69,7 @@ final readonly class WorklistController
         return new WorklistItem(ListingRow::of($row), Currency::of($row->currency)->format($revenue), $binding('floor'), $binding('ceiling'));
     }
 
-    private function decide(int $id): Decided
+    private function decide(int $id): EvaluatedListing
     {
         return $this->now->of(Workspace::query()->findOrFail($this->current->id()), $id);
     }

@@ -7,7 +7,7 @@ namespace Wrasse\Core\Decision;
 use Wrasse\Core\Limits\Limits;
 use Wrasse\Core\Limits\Profit;
 use Wrasse\Core\Limits\TermFigure;
-use Wrasse\Core\Market\Field;
+use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
 
 /** What the core says for one listing, and how it came to that. Amounts in minor units of the listing's currency. */
@@ -32,7 +32,7 @@ final readonly class Decision
         public Limits $limits,
         public ?int $target,
         public ?string $boundBy,
-        public Field $field,
+        public CompetitorSet $field,
     ) {
         $this->listing = $request->listing;
         $this->outcome = $verdict->outcome;

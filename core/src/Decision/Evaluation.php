@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Wrasse\Core\Decision;
 
 use Wrasse\Core\Limits\Limits;
-use Wrasse\Core\Market\Field;
+use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Rule\AboveCeiling;
 use Wrasse\Core\Rule\Aim;
@@ -20,7 +20,7 @@ final class Evaluation
 
     private readonly Rule $rule;
 
-    private readonly Field $field;
+    private readonly CompetitorSet $field;
 
     private readonly Limits $limits;
 

@@ -6,8 +6,8 @@ namespace Wrasse\Core\Document;
 
 use Wrasse\Core\Market\Adjustment;
 use Wrasse\Core\Market\Basis;
-use Wrasse\Core\Market\FieldFilter;
-use Wrasse\Core\Market\FieldSelection;
+use Wrasse\Core\Market\CompetitorFilter;
+use Wrasse\Core\Market\CompetitorSelection;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\Percent;
 use Wrasse\Core\Rule\AboveAmount;
@@ -50,26 +50,26 @@ final readonly class CompetitiveReader
         );
     }
 
-    private function selection(Node $rule): FieldSelection
+    private function selection(Node $rule): CompetitorSelection
     {
         $field = $rule->find('field');
 
-        return new FieldSelection(
-            $field === null ? new FieldFilter : $this->filter($field),
+        return new CompetitorSelection(
+            $field === null ? new CompetitorFilter : $this->filter($field),
             $rule->find('compare')?->enum(Basis::class) ?? Basis::Landed,
             array_map($this->adjustment(...), $rule->find('adjust')?->items() ?? []),
             $field?->find('ignore_below_percent_of_median')?->percent(100),
         );
     }
 
-    private function filter(Node $field): FieldFilter
+    private function filter(Node $field): CompetitorFilter
     {
         $field->object(
             'condition', 'fulfilment', 'exclude_sellers', 'only_sellers', 'exclude_marketplace_retail', 'min_rating_percent', 'min_rating_count',
             'max_handling_days', 'ship_from', 'in_stock_only', 'max_age_minutes', 'sources', 'ignore_below_percent_of_median',
         );
 
-        return new FieldFilter(
+        return new CompetitorFilter(
             $this->kinds($field->find('condition'), []),
             $this->kinds($field->find('fulfilment'), null),
             $field->find('exclude_sellers')?->strings() ?? [],
@@ -86,7 +86,7 @@ final readonly class CompetitiveReader
     }
 
     /**
-     * "same", "any" or a list, as FieldFilter takes it.
+     * "same", "any" or a list, as CompetitorFilter takes it.
      *
      * @param  list<string>|null  $default
      * @return list<string>|null

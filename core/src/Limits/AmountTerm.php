@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Limits;
 
-use Wrasse\Core\Market\Field;
+use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
 
 /** A price set by hand. */
@@ -19,12 +19,12 @@ final readonly class AmountTerm implements CeilingTerm, FloorTerm
         return false;
     }
 
-    public function smallest(Listing $listing, Field $field): int
+    public function smallest(Listing $listing, CompetitorSet $field): int
     {
         return $this->amount;
     }
 
-    public function largest(Listing $listing, Field $field): int
+    public function largest(Listing $listing, CompetitorSet $field): int
     {
         return $this->amount;
     }

@@ -16,8 +16,8 @@ use function sort;
 /** What a listing earns at a price, given its cost, own shipping charge, tax and fees. Amounts in minor units. */
 final readonly class Earnings
 {
-    /** @var non-empty-list<Stretch> from one minor unit to the largest price, without gaps */
-    public array $stretches;
+    /** @var non-empty-list<FeeSegment> from one minor unit to the largest price, without gaps */
+    public array $segments;
 
     /**
      * @param  int|null  $totalCost  cost with extra costs; null where the cost is not known
@@ -32,7 +32,7 @@ final readonly class Earnings
         public array $fees,
         public ?int $unitCost = null,
     ) {
-        $this->stretches = $this->stretches();
+        $this->segments = $this->segments();
     }
 
     /**
@@ -83,21 +83,21 @@ final readonly class Earnings
     /** weight × net − 10^6 × fees, in millionths of a minor unit. */
     public function weighed(int $price, int $weight): int
     {
-        foreach ($this->stretches as $stretch) {
-            if ($price <= $stretch->to) {
+        foreach ($this->segments as $segment) {
+            if ($price <= $segment->to) {
                 break;
             }
         }
 
-        return $weight * $this->tax->net($price + $this->shipping) - Percent::WHOLE * $stretch->fees($price);
+        return $weight * $this->tax->net($price + $this->shipping) - Percent::WHOLE * $segment->fees($price);
     }
 
-    /** @return non-empty-list<Stretch> */
-    private function stretches(): array
+    /** @return non-empty-list<FeeSegment> */
+    private function segments(): array
     {
         $starts = [1];
         foreach ($this->fees as $fee) {
-            foreach ($fee->bends($this->shipping) as $bend) {
+            foreach ($fee->breakpoints($this->shipping) as $bend) {
                 if ($bend > 1 && $bend <= SmallestPrice::LARGEST) {
                     $starts[] = $bend;
                 }
@@ -107,11 +107,11 @@ final readonly class Earnings
             sort($starts);
             $starts = array_values(array_unique($starts));
         }
-        $stretches = [];
+        $segments = [];
         foreach ($starts as $i => $from) {
-            $stretches[] = new Stretch($from, ($starts[$i + 1] ?? SmallestPrice::NONE) - 1, array_map(fn (Fee $fee) => $fee->line($from, $this->shipping), $this->fees));
+            $segments[] = new FeeSegment($from, ($starts[$i + 1] ?? SmallestPrice::NONE) - 1, array_map(fn (Fee $fee) => $fee->line($from, $this->shipping), $this->fees));
         }
 
-        return $stretches;
+        return $segments;
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Limits;
 
-use Wrasse\Core\Market\Field;
+use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
 
 /** A ceiling above which a sale would earn more than is wanted: one minor unit below the smallest price that does. */
@@ -18,7 +18,7 @@ abstract readonly class EarningsCeiling implements CeilingTerm
     }
 
     /** Called only where the cost is known. Absent where no price earns more, or already the smallest does. */
-    public function largest(Listing $listing, Field $field): ?int
+    public function largest(Listing $listing, CompetitorSet $field): ?int
     {
         $above = SmallestPrice::from(1, $listing->earnings, $this->exceeded((int) $listing->earnings->totalCost));
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Limits;
 
-use Wrasse\Core\Market\Field;
+use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
 
 /** A floor below which a sale would not earn enough. */
@@ -17,7 +17,7 @@ abstract readonly class EarningsFloor implements FloorTerm
         return true;
     }
 
-    public function smallest(Listing $listing, Field $field): int
+    public function smallest(Listing $listing, CompetitorSet $field): int
     {
         return SmallestPrice::from(1, $listing->earnings, $this->conditionFor($listing));
     }

@@ -14,11 +14,11 @@ interface Fee
      *
      * @return list<int>
      */
-    public function bends(int $shipping): array;
+    public function breakpoints(int $shipping): array;
 
     /** The line it follows at that price, up to the next bend. */
     public function line(int $price, int $shipping): FeeLine;
 
     /** After so many minor units of price the rounding repeats; divides Percent::WHOLE. */
-    public function repeat(): int;
+    public function period(): int;
 }

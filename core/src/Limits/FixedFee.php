@@ -18,7 +18,7 @@ final readonly class FixedFee implements Fee
         return $this->amount;
     }
 
-    public function bends(int $shipping): array
+    public function breakpoints(int $shipping): array
     {
         return [];
     }
@@ -28,7 +28,7 @@ final readonly class FixedFee implements Fee
         return new FeeLine(0, Percent::WHOLE * $this->amount);
     }
 
-    public function repeat(): int
+    public function period(): int
     {
         return 1;
     }

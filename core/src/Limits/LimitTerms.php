@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Limits;
 
-use Wrasse\Core\Market\Field;
+use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
 
 /** The floor and ceiling terms of a listing. The floor is the highest of its terms, the ceiling the lowest of its. */
@@ -25,7 +25,7 @@ final readonly class LimitTerms
     }
 
     /** @param  bool  $ruleNeedsCost  whether the rule cannot work without a cost either */
-    public function solve(Listing $listing, Field $field, bool $ruleNeedsCost = false): Limits
+    public function solve(Listing $listing, CompetitorSet $field, bool $ruleNeedsCost = false): Limits
     {
         $hasCost = $listing->earnings->totalCost !== null;
         $floor = $ceiling = $floorTerm = $ceilingTerm = null;
@@ -66,7 +66,7 @@ final readonly class LimitTerms
      * @param  Limits  $limits  what they were solved to
      * @return list<TermFigure> every term with what it comes to by itself, floors first
      */
-    public function figures(Listing $listing, Field $field, Limits $limits): array
+    public function figures(Listing $listing, CompetitorSet $field, Limits $limits): array
     {
         $hasCost = $listing->earnings->totalCost !== null;
         $figures = [];

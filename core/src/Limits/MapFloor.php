@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Limits;
 
-use Wrasse\Core\Market\Field;
+use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
 
 /** The minimum advertised price. */
@@ -15,7 +15,7 @@ final readonly class MapFloor implements FloorTerm
         return false;
     }
 
-    public function smallest(Listing $listing, Field $field): ?int
+    public function smallest(Listing $listing, CompetitorSet $field): ?int
     {
         return $listing->map;
     }

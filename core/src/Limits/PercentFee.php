@@ -26,17 +26,17 @@ final readonly class PercentFee implements Fee
         return $this->bounded($this->percent->partHalfUp($this->on->figure($price, $shipping)));
     }
 
-    public function bends(int $shipping): array
+    public function breakpoints(int $shipping): array
     {
-        $bends = [];
+        $breakpoints = [];
         // The first base whose part, rounded, is more than the minimum; and the first where it comes to the maximum.
         foreach ([$this->minimum === null ? null : $this->minimum + 1, $this->maximum] as $part) {
             if ($part !== null && $this->percent->units > 0) {
-                $bends[] = -Rounding::down(-(2 * $part - 1) * Percent::WHOLE, 2 * $this->percent->units) - $this->on->figure(0, $shipping);
+                $breakpoints[] = -Rounding::down(-(2 * $part - 1) * Percent::WHOLE, 2 * $this->percent->units) - $this->on->figure(0, $shipping);
             }
         }
 
-        return $bends;
+        return $breakpoints;
     }
 
     public function line(int $price, int $shipping): FeeLine
@@ -49,7 +49,7 @@ final readonly class PercentFee implements Fee
             : new FeeLine($this->percent->units, $this->percent->units * $this->on->figure(0, $shipping));
     }
 
-    public function repeat(): int
+    public function period(): int
     {
         return intdiv(Percent::WHOLE, Rounding::commonDivisor(Percent::WHOLE, $this->percent->units));
     }

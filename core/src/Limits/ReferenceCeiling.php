@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Limits;
 
-use Wrasse\Core\Market\Field;
+use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
 
 final readonly class ReferenceCeiling extends ReferenceTerm implements CeilingTerm
 {
-    public function largest(Listing $listing, Field $field): ?int
+    public function largest(Listing $listing, CompetitorSet $field): ?int
     {
         return $this->price($listing, $field);
     }

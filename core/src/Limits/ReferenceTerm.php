@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Limits;
 
-use Wrasse\Core\Market\Field;
+use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Market\Reference;
 
@@ -23,7 +23,7 @@ abstract readonly class ReferenceTerm implements Term
     }
 
     /** In minor units, 1 or more; null where nobody is in the market. */
-    protected function price(Listing $listing, Field $field): ?int
+    protected function price(Listing $listing, CompetitorSet $field): ?int
     {
         $figure = $this->reference->figure($field, $listing);
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Limits;
 
-use Wrasse\Core\Market\Field;
+use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Money\Percent;
 use Wrasse\Core\Money\Rounding;
@@ -21,7 +21,7 @@ final readonly class RrpCeiling implements CeilingTerm
         return false;
     }
 
-    public function largest(Listing $listing, Field $field): ?int
+    public function largest(Listing $listing, CompetitorSet $field): ?int
     {
         return $listing->rrp === null ? null : Rounding::down($listing->rrp * $this->percent->units, Percent::WHOLE);
     }

@@ -15,7 +15,7 @@ use function min;
 /**
  * The smallest price at which an earnings condition holds.
  *
- * Along a stretch of the fees, what is left of a price follows a straight line, give or take the roundings (half a minor unit for
+ * Along a segment of the fees, what is left of a price follows a straight line, give or take the roundings (half a minor unit for
  * the net price and for each rounded fee). Where the line rises, the price at which it comes near enough for the roundings to help
  * is known in closed form, and only the few prices from there on are tried; where it falls, only those from its start until it is
  * too low. So the work does not grow with the price.
@@ -36,9 +36,9 @@ final class SmallestPrice
     /** From a price up to 10^12 minor units; NONE if none of them meets the condition. */
     public static function from(int $start, Earnings $earnings, EarningsCondition $condition): int
     {
-        foreach ($earnings->stretches as $stretch) {
-            if ($stretch->to >= $start) {
-                $found = self::along($stretch, max($start, $stretch->from), $earnings, $condition);
+        foreach ($earnings->segments as $segment) {
+            if ($segment->to >= $start) {
+                $found = self::along($segment, max($start, $segment->from), $earnings, $condition);
                 if ($found !== null) {
                     return $found;
                 }
@@ -48,28 +48,28 @@ final class SmallestPrice
         return self::NONE;
     }
 
-    private static function along(Stretch $stretch, int $from, Earnings $earnings, EarningsCondition $condition): ?int
+    private static function along(FeeSegment $segment, int $from, Earnings $earnings, EarningsCondition $condition): ?int
     {
         $tax = $earnings->tax;
-        $rise = $condition->weight * Percent::WHOLE - $stretch->rate * $tax->divisor;
-        $slack = intdiv(($tax->included ? $condition->weight : 0) + Percent::WHOLE * count($stretch->rounded) + 1, 2);
+        $rise = $condition->weight * Percent::WHOLE - $segment->rate * $tax->divisor;
+        $slack = intdiv(($tax->included ? $condition->weight : 0) + Percent::WHOLE * count($segment->rounded) + 1, 2);
         if ($rise <= 0) {
-            return self::downhill($stretch, $from, $slack, $earnings, $condition);
+            return self::downhill($segment, $from, $slack, $earnings, $condition);
         }
-        $needed = $stretch->offset + $condition->threshold - $stretch->rate * $earnings->shipping;
+        $needed = $segment->offset + $condition->threshold - $segment->rate * $earnings->shipping;
         $first = max($from, self::reaches($needed - $slack, $rise, $earnings));
-        if ($first > $stretch->to) {
+        if ($first > $segment->to) {
             return null;
         }
-        $last = min($stretch->to, $first + self::MOST_TRIED);
+        $last = min($segment->to, $first + self::MOST_TRIED);
         for ($price = $first; $price <= $last; $price++) {
-            if ($condition->weight * $tax->net($price + $earnings->shipping) - Percent::WHOLE * $stretch->fees($price) >= $condition->threshold) {
+            if ($condition->weight * $tax->net($price + $earnings->shipping) - Percent::WHOLE * $segment->fees($price) >= $condition->threshold) {
                 return $price;
             }
         }
         $certain = self::reaches($needed + $slack, $rise, $earnings);
 
-        return $last < $stretch->to && $certain <= $stretch->to ? $certain : null;
+        return $last < $segment->to && $certain <= $segment->to ? $certain : null;
     }
 
     /** The smallest price at which the line, rising by rise ÷ divisor, has brought so many millionths; beyond the largest, any larger figure. */
@@ -88,9 +88,9 @@ final class SmallestPrice
     }
 
     /** On a line that does not rise: what is not met before it is too low, or before the roundings repeat, never is. */
-    private static function downhill(Stretch $stretch, int $from, int $slack, Earnings $earnings, EarningsCondition $condition): ?int
+    private static function downhill(FeeSegment $segment, int $from, int $slack, Earnings $earnings, EarningsCondition $condition): ?int
     {
-        $end = min($stretch->to, $from + min(self::period($earnings), self::MOST_TRIED));
+        $end = min($segment->to, $from + min(self::period($earnings), self::MOST_TRIED));
         for ($price = $from; $price <= $end; $price++) {
             $surplus = $earnings->weighed($price, $condition->weight) - $condition->threshold;
             if ($surplus >= 0) {
@@ -106,9 +106,9 @@ final class SmallestPrice
 
     private static function period(Earnings $earnings): int
     {
-        $period = $earnings->tax->repeat();
+        $period = $earnings->tax->period();
         foreach ($earnings->fees as $fee) {
-            $period = intdiv($period, Rounding::commonDivisor($period, $fee->repeat())) * $fee->repeat();
+            $period = intdiv($period, Rounding::commonDivisor($period, $fee->period())) * $fee->period();
         }
 
         return $period;

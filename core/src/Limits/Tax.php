@@ -30,7 +30,7 @@ final readonly class Tax
     }
 
     /** After so many minor units of gross the rounding repeats. */
-    public function repeat(): int
+    public function period(): int
     {
         return intdiv($this->divisor, Rounding::commonDivisor($this->divisor, Percent::WHOLE));
     }

@@ -18,19 +18,19 @@ abstract readonly class TieredFee implements Fee
     {
     }
 
-    public function bends(int $shipping): array
+    public function breakpoints(int $shipping): array
     {
-        $bends = [];
+        $breakpoints = [];
         foreach ($this->tiers as $tier) {
             if ($tier->upTo !== null) {
-                $bends[] = $tier->upTo + 1 - $this->on->figure(0, $shipping);
+                $breakpoints[] = $tier->upTo + 1 - $this->on->figure(0, $shipping);
             }
         }
 
-        return $bends;
+        return $breakpoints;
     }
 
-    public function repeat(): int
+    public function period(): int
     {
         $common = Percent::WHOLE;
         foreach ($this->tiers as $tier) {

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Wrasse\Core\Market;
 
 /** The mean of all offers that count, half up. */
-final readonly class AverageReference extends FieldReference
+final readonly class AverageReference extends CompetitorReference
 {
-    protected function of(Field $field): ?int
+    protected function of(CompetitorSet $field): ?int
     {
         return $field->average();
     }

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Wrasse\Core\Market;
 
 /** What the buy box holder asks. */
-final readonly class BuyBoxReference extends FieldReference
+final readonly class BuyBoxReference extends CompetitorReference
 {
-    protected function of(Field $field): ?int
+    protected function of(CompetitorSet $field): ?int
     {
         return $field->buyBox();
     }

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Wrasse\Core\Market;
 
 /** The dearest offer that counts. */
-final readonly class HighestReference extends FieldReference
+final readonly class HighestReference extends CompetitorReference
 {
-    protected function of(Field $field): ?int
+    protected function of(CompetitorSet $field): ?int
     {
         return $field->highest();
     }

@@ -18,7 +18,7 @@ final readonly class MeanReference implements Reference
     {
     }
 
-    public function figure(Field $field, Listing $listing): ?int
+    public function figure(CompetitorSet $field, Listing $listing): ?int
     {
         $sum = 0;
         foreach ($this->references as $reference) {
@@ -37,7 +37,7 @@ final readonly class MeanReference implements Reference
         return 'the mean of '.implode(' and ', array_map(fn (Reference $one) => $one->name(), $this->references));
     }
 
-    public function says(Field $field, Listing $listing): string
+    public function says(CompetitorSet $field, Listing $listing): string
     {
         return 'the mean of '.implode(' and ', array_map(fn (Reference $one) => $one->says($field, $listing), $this->references));
     }

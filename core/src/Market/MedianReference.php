@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Wrasse\Core\Market;
 
 /** The middle offer; of an even number the mean of the middle two, half up. */
-final readonly class MedianReference extends FieldReference
+final readonly class MedianReference extends CompetitorReference
 {
-    protected function of(Field $field): ?int
+    protected function of(CompetitorSet $field): ?int
     {
         return $field->median();
     }

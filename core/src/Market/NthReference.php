@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Wrasse\Core\Market;
 
 /** The n-th cheapest offer that counts; beyond the field's size the highest. */
-final readonly class NthReference extends FieldReference
+final readonly class NthReference extends CompetitorReference
 {
     /** @param  int  $n  from 1 */
     public function __construct(private int $n)
@@ -13,7 +13,7 @@ final readonly class NthReference extends FieldReference
         parent::__construct();
     }
 
-    protected function of(Field $field): ?int
+    protected function of(CompetitorSet $field): ?int
     {
         return $field->nth($this->n) ?? $field->highest();
     }

@@ -14,14 +14,14 @@ abstract readonly class OwnReference implements Reference
 
     abstract protected function price(Listing $listing): ?int;
 
-    public function figure(Field $field, Listing $listing): ?int
+    public function figure(CompetitorSet $field, Listing $listing): ?int
     {
         $price = $this->price($listing);
 
         return $price === null ? $this->else()->figure($field, $listing) : $field->basis->figure($price, $listing->earnings->shipping);
     }
 
-    public function says(Field $field, Listing $listing): string
+    public function says(CompetitorSet $field, Listing $listing): string
     {
         return $this->price($listing) !== null ? $this->name() : "{$this->name()} is not known, so {$this->else()->says($field, $listing)}";
     }

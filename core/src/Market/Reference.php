@@ -8,11 +8,11 @@ namespace Wrasse\Core\Market;
 interface Reference
 {
     /** In minor units, in the basis of the field; null where it needs the field and nobody is in it. */
-    public function figure(Field $field, Listing $listing): ?int;
+    public function figure(CompetitorSet $field, Listing $listing): ?int;
 
     /** How a sentence calls it, such as "the lowest offer". */
     public function name(): string;
 
     /** What was really looked at, such as "nobody holds the buy box, so the lowest offer". */
-    public function says(Field $field, Listing $listing): string;
+    public function says(CompetitorSet $field, Listing $listing): string;
 }

@@ -5,14 +5,14 @@ declare(strict_types=1);
 namespace Wrasse\Core\Market;
 
 /** What one seller asks. */
-final readonly class SellerReference extends FieldReference
+final readonly class SellerReference extends CompetitorReference
 {
     public function __construct(private string $seller, ?Reference $else = null)
     {
         parent::__construct($else);
     }
 
-    protected function of(Field $field): ?int
+    protected function of(CompetitorSet $field): ?int
     {
         return $field->ofSeller($this->seller);
     }

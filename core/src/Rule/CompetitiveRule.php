@@ -6,8 +6,8 @@ namespace Wrasse\Core\Rule;
 
 use Wrasse\Core\Decision\Trail;
 use Wrasse\Core\Limits\Limits;
-use Wrasse\Core\Market\Field;
-use Wrasse\Core\Market\FieldSelection;
+use Wrasse\Core\Market\CompetitorSelection;
+use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Market\LowestReference;
 use Wrasse\Core\Market\Reference;
@@ -21,13 +21,13 @@ final readonly class CompetitiveRule implements RuleKind
     public function __construct(
         private Reference $reference,
         private Position $position,
-        private FieldSelection $selection = new FieldSelection,
+        private CompetitorSelection $selection = new CompetitorSelection,
         private NoRivals $noRivals = NoRivals::Hold,
         private HoldingBuyBox $holdingBuyBox = HoldingBuyBox::Ignore,
     ) {
     }
 
-    public function selection(): FieldSelection
+    public function selection(): CompetitorSelection
     {
         return $this->selection;
     }
@@ -42,7 +42,7 @@ final readonly class CompetitiveRule implements RuleKind
         return 0;
     }
 
-    public function aim(Listing $listing, Field $field, Limits $limits, int $now, ?Trail $trail): Aim
+    public function aim(Listing $listing, CompetitorSet $field, Limits $limits, int $now, ?Trail $trail): Aim
     {
         if ($listing->holdsBuyBox && $this->holdingBuyBox === HoldingBuyBox::Keep) {
             $trail?->add('buy_box', 'You hold the buy box; the rule says to leave the price then');
@@ -66,7 +66,7 @@ final readonly class CompetitiveRule implements RuleKind
     }
 
     /** The first rival above the one aimed at beside which the target is not below the floor. */
-    public function nextRival(int $reference, Listing $listing, Field $field, Limits $limits, ?Trail $trail): Aim
+    public function nextRival(int $reference, Listing $listing, CompetitorSet $field, Limits $limits, ?Trail $trail): Aim
     {
         foreach ($field->above($reference) as $figure) {
             $target = max(1, $this->target($figure, $listing, $field));
@@ -81,7 +81,7 @@ final readonly class CompetitiveRule implements RuleKind
         return $this->withoutRivals($listing, $limits, $trail);
     }
 
-    private function positioned(int $figure, bool $raises, Listing $listing, Field $field, ?Trail $trail): Aim
+    private function positioned(int $figure, bool $raises, Listing $listing, CompetitorSet $field, ?Trail $trail): Aim
     {
         $target = $this->target($figure, $listing, $field);
         $stays = $raises && $target < $listing->price;
@@ -91,7 +91,7 @@ final readonly class CompetitiveRule implements RuleKind
         return $aim;
     }
 
-    private function target(int $figure, Listing $listing, Field $field): int
+    private function target(int $figure, Listing $listing, CompetitorSet $field): int
     {
         return $field->basis->itemPrice($this->position->from($figure), $listing->earnings->shipping);
     }

@@ -8,8 +8,8 @@ use Throwable;
 use Wrasse\Core\Decision\Trail;
 use Wrasse\Core\Limits\Limits;
 use Wrasse\Core\Limits\SmallestPrice;
-use Wrasse\Core\Market\Field;
-use Wrasse\Core\Market\FieldSelection;
+use Wrasse\Core\Market\CompetitorSelection;
+use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
 
 use function array_filter;
@@ -34,9 +34,9 @@ final readonly class FormulaRule implements RuleKind
     {
     }
 
-    public function selection(): FieldSelection
+    public function selection(): CompetitorSelection
     {
-        return new FieldSelection;
+        return new CompetitorSelection;
     }
 
     public function needsCost(): bool
@@ -49,7 +49,7 @@ final readonly class FormulaRule implements RuleKind
         return self::DAYS_OF_SALES;
     }
 
-    public function aim(Listing $listing, Field $field, Limits $limits, int $now, ?Trail $trail): Aim
+    public function aim(Listing $listing, CompetitorSet $field, Limits $limits, int $now, ?Trail $trail): Aim
     {
         $values = array_intersect_key($this->figures($listing, $field, $limits, $now), array_flip($this->formula->variables));
         $missing = array_keys(array_filter($values, is_null(...)));
@@ -95,7 +95,7 @@ final readonly class FormulaRule implements RuleKind
      * @param  int  $now  microseconds since 1970
      * @return array<string, float|null>
      */
-    public function figures(Listing $listing, Field $field, Limits $limits, int $now): array
+    public function figures(Listing $listing, CompetitorSet $field, Limits $limits, int $now): array
     {
         $major = fn (?int $minor) => $minor === null ? null : $minor / $listing->currency->unit() * 1.0;
         $market = fn (?int $figure) => $major($figure === null ? null : $field->basis->itemPrice($figure, $listing->earnings->shipping));

@@ -9,8 +9,8 @@ use Wrasse\Core\Limits\Earnings;
 use Wrasse\Core\Limits\EarningsCondition;
 use Wrasse\Core\Limits\Limits;
 use Wrasse\Core\Limits\SmallestPrice;
-use Wrasse\Core\Market\Field;
-use Wrasse\Core\Market\FieldSelection;
+use Wrasse\Core\Market\CompetitorSelection;
+use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
 
 use function max;
@@ -23,9 +23,9 @@ final readonly class MarkupRule implements RuleKind
     {
     }
 
-    public function selection(): FieldSelection
+    public function selection(): CompetitorSelection
     {
-        return new FieldSelection;
+        return new CompetitorSelection;
     }
 
     public function needsCost(): bool
@@ -38,7 +38,7 @@ final readonly class MarkupRule implements RuleKind
         return 0;
     }
 
-    public function aim(Listing $listing, Field $field, Limits $limits, int $now, ?Trail $trail): Aim
+    public function aim(Listing $listing, CompetitorSet $field, Limits $limits, int $now, ?Trail $trail): Aim
     {
         $earnings = $listing->earnings;
         $cost = $earnings->unitCost ?? (int) $earnings->totalCost;

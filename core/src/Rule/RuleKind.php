@@ -6,14 +6,14 @@ namespace Wrasse\Core\Rule;
 
 use Wrasse\Core\Decision\Trail;
 use Wrasse\Core\Limits\Limits;
-use Wrasse\Core\Market\Field;
-use Wrasse\Core\Market\FieldSelection;
+use Wrasse\Core\Market\CompetitorSelection;
+use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
 
 /** One way to find the price to aim at, before direction and limits have their say. */
 interface RuleKind
 {
-    public function selection(): FieldSelection;
+    public function selection(): CompetitorSelection;
 
     public function needsCost(): bool;
 
@@ -26,5 +26,5 @@ interface RuleKind
      * @param  Limits  $limits  without a problem
      * @param  int  $now  microseconds since 1970
      */
-    public function aim(Listing $listing, Field $field, Limits $limits, int $now, ?Trail $trail): Aim;
+    public function aim(Listing $listing, CompetitorSet $field, Limits $limits, int $now, ?Trail $trail): Aim;
 }

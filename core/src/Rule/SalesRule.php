@@ -6,8 +6,8 @@ namespace Wrasse\Core\Rule;
 
 use Wrasse\Core\Decision\Trail;
 use Wrasse\Core\Limits\Limits;
-use Wrasse\Core\Market\Field;
-use Wrasse\Core\Market\FieldSelection;
+use Wrasse\Core\Market\CompetitorSelection;
+use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
 
 use function ucfirst;
@@ -22,9 +22,9 @@ final readonly class SalesRule implements RuleKind
     {
     }
 
-    public function selection(): FieldSelection
+    public function selection(): CompetitorSelection
     {
-        return new FieldSelection;
+        return new CompetitorSelection;
     }
 
     public function needsCost(): bool
@@ -37,7 +37,7 @@ final readonly class SalesRule implements RuleKind
         return $this->windowDays;
     }
 
-    public function aim(Listing $listing, Field $field, Limits $limits, int $now, ?Trail $trail): Aim
+    public function aim(Listing $listing, CompetitorSet $field, Limits $limits, int $now, ?Trail $trail): Aim
     {
         if ($listing->lastChangedAt !== null && $listing->lastChangedAt > $now - $this->windowDays * self::MICROSECONDS_A_DAY) {
             $trail?->add('pace', "The price was changed within the last {$this->windowDays} days; sales since then do not tell enough yet");

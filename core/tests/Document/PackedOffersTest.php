@@ -10,7 +10,7 @@ use Wrasse\Core\Document\OfferReader;
 use Wrasse\Core\Document\PackedOffers;
 use Wrasse\Core\Limits\Earnings;
 use Wrasse\Core\Limits\Tax;
-use Wrasse\Core\Market\FieldFilter;
+use Wrasse\Core\Market\CompetitorFilter;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Market\OfferGroup;
 use Wrasse\Core\Market\Offers;
@@ -39,7 +39,7 @@ final class PackedOffersTest extends TestCase
     public function test_the_time_they_were_all_seen_at_is_that_of_each(): void
     {
         $group = PackedOffers::read(PackedOffers::pack($this->offers([['seller' => 'a', 'price' => '1.00'], ['seller' => 'b', 'price' => '2.00']])), 5_000_000)->groups[0];
-        $filter = new FieldFilter(maxAgeMinutes: 1);
+        $filter = new CompetitorFilter(maxAgeMinutes: 1);
         $listing = new Listing('KC-1', Currency::of('EUR'), 'us', 100, new Earnings(50, 0, new Tax(Percent::of(19), true), []));
         self::assertSame([[], ['stale', 'stale']], [$filter->reasons($group, $listing, 65_000_000), $filter->reasons($group, $listing, 65_000_001)]);
     }

@@ -7,8 +7,8 @@ namespace Wrasse\Core\Tests\Market;
 use PHPUnit\Framework\TestCase;
 use Wrasse\Core\Limits\Earnings;
 use Wrasse\Core\Limits\Tax;
-use Wrasse\Core\Market\Field;
-use Wrasse\Core\Market\FieldSelection;
+use Wrasse\Core\Market\CompetitorSelection;
+use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Market\Offer;
 use Wrasse\Core\Market\Offers;
@@ -45,10 +45,10 @@ final class StatisticsTest extends TestCase
     }
 
     /** @param  list<int>  $values */
-    private static function field(array $values): Field
+    private static function field(array $values): CompetitorSet
     {
         $offers = array_map(fn (int $value, int $i) => new Offer("seller-{$i}", $value), $values, array_keys($values));
 
-        return (new FieldSelection)->from(Offers::of($offers), new Listing('KC-1', Currency::of('EUR'), 'us', 100, new Earnings(50, 0, new Tax(Percent::of(0), true), [])), 0);
+        return (new CompetitorSelection)->from(Offers::of($offers), new Listing('KC-1', Currency::of('EUR'), 'us', 100, new Earnings(50, 0, new Tax(Percent::of(0), true), [])), 0);
     }
 }

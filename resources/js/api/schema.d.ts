@@ -1017,6 +1017,40 @@ export interface paths {
         patch: operations["changeListing"];
         trace?: never;
     };
+    "/api/v1/price-wars": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Listings on which we and a rival step each other down; answered ones last */
+        get: operations["listPriceWars"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/price-wars/{id}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Stay, go up and stay there, or leave that rival out, for a while; or leave things as they are */
+        post: operations["answerPriceWar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/runs": {
         parameters: {
             query?: never;
@@ -1132,40 +1166,6 @@ export interface paths {
         post?: never;
         /** Drop a view */
         delete: operations["dropView"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/spirals": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Listings on which we and a rival step each other down; answered ones last */
-        get: operations["listSpirals"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/spirals/{id}/answer": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Stay, go up and stay there, or leave that rival out, for a while; or leave things as they are */
-        post: operations["answerSpiral"];
-        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -2190,7 +2190,7 @@ export interface components {
             /** @description What its rule says of it at this moment; with no rule, how it compares with the cheapest. */
             decision: components["schemas"]["Decision"];
             offers: components["schemas"]["Offer"][];
-            spiral: components["schemas"]["SpiralHold"] | null;
+            price_war: components["schemas"]["PriceWarHold"] | null;
         };
         ListingHistory: {
             currency: string;
@@ -2292,6 +2292,46 @@ export interface components {
             /** @description Why it does not count; null if it does. */
             dropped: string | null;
         };
+        /** @description What somebody decided about a rival with whom we stepped each other down, as long as it holds. */
+        PriceWarHold: {
+            id: number;
+            /** @enum {string} */
+            answer: "hold" | "step_up" | "ignore";
+            /** @description As the marketplace names it. */
+            rival: string;
+            /** Format: date-time */
+            until: string;
+        };
+        /** @description We and a rival step each other down on a listing. Prices with shipping. */
+        PriceWar: {
+            id: number;
+            listing: number;
+            sku: string;
+            title: string;
+            channel: string;
+            seller: string;
+            /** @description As the marketplace names it. */
+            name: string;
+            /** @description How often each has answered the other. */
+            rounds: number;
+            own_from: string;
+            own_to: string;
+            rival_to: string;
+            /** @description Of that, what is left above the floor; without shipping. Null without a floor. */
+            floor: string | null;
+            /** @description What the way down comes to in a month, if as much is sold as in the last. */
+            stake: string;
+            /** @description Where going up would lead, without shipping. */
+            step_up: string | null;
+            /** @description Whether its rule looks at rivals one by one, so that one can be left out. */
+            can_ignore: boolean;
+            /** Format: date-time */
+            since: string;
+            /** @enum {string|null} */
+            answer: "hold" | "step_up" | "ignore" | null;
+            /** Format: date-time */
+            until: string | null;
+        };
         /** @description One pass over listings. */
         Run: {
             id: number;
@@ -2328,46 +2368,6 @@ export interface components {
             name: string;
             /** @description As it stands in the address bar. */
             query: string;
-        };
-        /** @description What somebody decided about a rival with whom we stepped each other down, as long as it holds. */
-        SpiralHold: {
-            id: number;
-            /** @enum {string} */
-            answer: "hold" | "step_up" | "ignore";
-            /** @description As the marketplace names it. */
-            rival: string;
-            /** Format: date-time */
-            until: string;
-        };
-        /** @description We and a rival step each other down on a listing. Prices with shipping. */
-        Spiral: {
-            id: number;
-            listing: number;
-            sku: string;
-            title: string;
-            channel: string;
-            seller: string;
-            /** @description As the marketplace names it. */
-            name: string;
-            /** @description How often each has answered the other. */
-            rounds: number;
-            own_from: string;
-            own_to: string;
-            rival_to: string;
-            /** @description Of that, what is left above the floor; without shipping. Null without a floor. */
-            floor: string | null;
-            /** @description What the way down comes to in a month, if as much is sold as in the last. */
-            stake: string;
-            /** @description Where going up would lead, without shipping. */
-            step_up: string | null;
-            /** @description Whether its rule looks at rivals one by one, so that one can be left out. */
-            can_ignore: boolean;
-            /** Format: date-time */
-            since: string;
-            /** @enum {string|null} */
-            answer: "hold" | "step_up" | "ignore" | null;
-            /** Format: date-time */
-            until: string | null;
         };
         /** @description A price that is worth a look. */
         Suggestion: {
@@ -4704,6 +4704,63 @@ export interface operations {
             };
         };
     };
+    listPriceWars: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description In the order of what they come to */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PriceWar"][];
+                };
+            };
+        };
+    };
+    answerPriceWar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    answer: "hold" | "step_up" | "ignore" | "leave";
+                    hours: number;
+                };
+            };
+        };
+        responses: {
+            /** @description It holds */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description None */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     listRuns: {
         parameters: {
             query?: {
@@ -4935,63 +4992,6 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
-            };
-        };
-    };
-    listSpirals: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description In the order of what they come to */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Spiral"][];
-                };
-            };
-        };
-    };
-    answerSpiral: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": {
-                    /** @enum {string} */
-                    answer: "hold" | "step_up" | "ignore" | "leave";
-                    hours: number;
-                };
-            };
-        };
-        responses: {
-            /** @description It holds */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description None */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
             };
         };
     };

@@ -7,7 +7,7 @@ import { Failing } from './Failing';
 import { HeldRuns } from './HeldRuns';
 import { useApprovals, useForYou, useToday } from './queries';
 import { NotSent } from './NotSent';
-import { Spirals } from './Spirals';
+import { PriceWars } from './PriceWars';
 import { Standing } from './Standing';
 
 const DAY = { weekday: 'long', day: 'numeric', month: 'long' } as const;
@@ -45,7 +45,7 @@ export default function TodayPage() {
                         </div>
                     )}
                     <HeldRuns />
-                    <Spirals />
+                    <PriceWars />
                     <Approvals />
                     <NotSent />
                     <Failing groups={today.data?.failing ?? []} elsewhere={today.data?.changed_elsewhere ?? 0} />

@@ -1,6 +1,6 @@
 import { api, Problem, take } from '@/api/client';
 import { useWorklist } from '@/api/queries';
-import { useSpirals } from '@/pricing/spirals';
+import { usePriceWars } from '@/pricing/price-wars';
 import type { Stands } from '@/ui/HandPriceStands';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 
@@ -30,14 +30,14 @@ export function useForYou(): number | undefined {
     const runs = useHeldRuns();
     const today = useToday();
     const worklist = useWorklist();
-    const spirals = useSpirals();
+    const priceWars = usePriceWars();
     const notSent = useNotSent();
     if (!approvals.data || !runs.data || !today.data || !worklist.data) return undefined;
     const sum = (numbers: number[]) => numbers.reduce((all, one) => all + one, 0);
     return (
         sum(Object.values(approvals.data.counts)) +
         runs.data.length +
-        (spirals.data?.filter((spiral) => spiral.answer === null).length ?? 0) +
+        (priceWars.data?.filter((priceWar) => priceWar.answer === null).length ?? 0) +
         (notSent.data?.changes.length ?? 0) +
         sum(today.data.failing.map((group) => group.many)) +
         today.data.changed_elsewhere +

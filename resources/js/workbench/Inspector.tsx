@@ -1,6 +1,6 @@
 import type { Listing, ListingDetail } from '@/api/client';
 import { PriceLine } from '@/charts/PriceLine';
-import { HOLDS, useAnswerSpiral } from '@/pricing/spirals';
+import { HOLDS, useAnswerPriceWar } from '@/pricing/price-wars';
 import { Button } from '@/ui/Button';
 import { clock, money, percent, signed } from '@/ui/figures';
 import { STANDS_UNTIL } from '@/ui/HandPriceStands';
@@ -83,7 +83,7 @@ function Body({ detail, onClose, onImport, onProduct }: Props & { detail: Listin
                 </p>
                 <Line detail={detail} onImport={onImport} />
                 <SixFigures detail={detail} />
-                {detail.spiral && <Held spiral={detail.spiral} />}
+                {detail.price_war && <Held priceWar={detail.price_war} />}
                 <ByHand listing={listing} />
                 <Why decision={decision} price={listing.price} heading={heading(listing, detail)} />
                 <Offers offers={detail.offers} />
@@ -98,8 +98,8 @@ function Body({ detail, onClose, onImport, onProduct }: Props & { detail: Listin
 }
 
 /** Why its price does not follow its rule for a while. */
-function Held({ spiral: { id, answer, rival, until } }: { spiral: NonNullable<ListingDetail['spiral']> }) {
-    const end = useAnswerSpiral(id, 1);
+function Held({ priceWar: { id, answer, rival, until } }: { priceWar: NonNullable<ListingDetail['price_war']> }) {
+    const end = useAnswerPriceWar(id, 1);
     return (
         <div className="mt-4">
             <Notice broken={false}>

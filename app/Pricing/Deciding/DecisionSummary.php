@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Pricing\Deciding;
+
+use stdClass;
+use Wrasse\Core\Decision\Outcome;
+use Wrasse\Core\Limits\Limits;
+use Wrasse\Core\Market\Listing;
+
+/** What was decided on a listing, without the offers it was decided from. Amounts in minor units. */
+final readonly class DecisionSummary
+{
+    /**
+     * @param  stdClass  $row  the listing, as ListingRows::withMarket() reads it
+     * @param  int|null  $price  null unless the outcome is change or review
+     */
+    public function __construct(public stdClass $row, public Listing $listing, public Limits $limits, public Outcome $outcome, public string $reason, public ?int $price)
+    {
+    }
+
+    public static function of(EvaluatedListing $one): self
+    {
+        $decision = $one->decision;
+
+        return new self($one->row, $decision->listing, $decision->limits, $decision->outcome, $decision->reason, $decision->price);
+    }
+}

@@ -1,0 +1,32 @@
+import { api, take } from '@/api/client';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+
+export type PriceWarAnswer = 'hold' | 'step_up' | 'ignore' | 'leave';
+
+/** What holds for a listing while an answer does. */
+export const HOLDS: Record<string, string> = {
+    hold: 'stays where it is',
+    step_up: 'went up, and stays there',
+    ignore: 'no longer looks at that rival',
+};
+
+/** Rivals with whom we step each other down. */
+export const usePriceWars = () =>
+    useQuery({
+        queryKey: ['price-wars'],
+        queryFn: () => take(api.GET('/api/v1/price-wars')),
+        staleTime: 30_000,
+        refetchInterval: 60_000,
+    });
+
+export function useAnswerPriceWar(id: number, hours: number) {
+    const client = useQueryClient();
+    return useMutation({
+        mutationFn: (answer: PriceWarAnswer) =>
+            take(api.POST('/api/v1/price-wars/{id}/answer', { params: { path: { id } }, body: { answer, hours } })),
+        onSuccess: () => {
+            for (const key of ['price-wars', 'listings', 'listing', 'changes', 'today'])
+                void client.invalidateQueries({ queryKey: [key] });
+        },
+    });
+}
