@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { ChannelWindow } from './channels/ChannelWindow';
 import { ChannelFees } from './ChannelFees';
 import { GeneralLimits } from './GeneralLimits';
+import { Retention } from './Retention';
 import { ScopeLimits } from './ScopeLimits';
 import { SupplierMarkups } from './SupplierMarkups';
 import { Tokens } from './Tokens';
@@ -29,6 +30,7 @@ export default function SettingsPage() {
                         channels.data?.map((channel) => <ChannelFees key={channel.id} channel={channel} />)}
                     {channels.data && <NewChannel />}
                     <Tokens />
+                    <Retention />
                 </div>
             </main>
         </>

@@ -1,0 +1,29 @@
+import { api, take } from '@/api/client';
+import { ProblemNotice } from '@/ui/Notice';
+import { useQuery } from '@tanstack/react-query';
+
+/** For how long things are kept; whoever runs the installation sets it. */
+export function Retention() {
+    const kept = useQuery({
+        queryKey: ['retention'],
+        queryFn: () => take(api.GET('/api/v1/retention')),
+        staleTime: Infinity,
+    });
+    return (
+        <section>
+            <h2 className="text-[17px]">How long things are kept</h2>
+            <p className="mt-1 mb-3 max-w-[60ch] text-text-2">
+                What is older is removed each night. Whoever runs this installation can change it.
+            </p>
+            {kept.error && <ProblemNotice error={kept.error} onRetry={() => void kept.refetch()} />}
+            <dl className="grid max-w-md gap-y-1.5">
+                {kept.data?.map((one) => (
+                    <div key={one.what} className="flex justify-between gap-6 border-b border-line pb-1.5">
+                        <dt>{one.what}</dt>
+                        <dd className="whitespace-nowrap text-text-2">{one.days} days</dd>
+                    </div>
+                ))}
+            </dl>
+        </section>
+    );
+}
