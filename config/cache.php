@@ -8,7 +8,13 @@ return [
     'limiter' => 'file',
     'stores' => [
         'file' => ['driver' => 'file', 'path' => storage_path('framework/cache/data')],
-        'database' => ['driver' => 'database', 'connection' => 'pgsql', 'table' => 'cache', 'lock_table' => 'cache_locks', 'lock_connection' => 'locks'],
+        'database' => [
+            'driver' => 'database',
+            'connection' => 'pgsql',
+            'table' => 'cache',
+            'lock_table' => 'cache_locks',
+            'lock_connection' => 'locks',
+        ],
         'array' => ['driver' => 'array'],
     ],
     'prefix' => 'wrasse',

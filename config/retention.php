@@ -5,17 +5,35 @@ declare(strict_types=1);
 // For how long things are kept, in days, and by which column that is told. What is older is removed each night; of a table in monthly parts whole
 // months are dropped. "unless" is SQL: what is true of rows that stay.
 return [
-    'market_observations' => ['what' => 'Observed offers and prices', 'column' => 'observed_at', 'days' => (int) env('KEEP_OBSERVATIONS_DAYS', 400), 'monthly' => true],
+    'market_observations' => [
+        'what' => 'Observed offers and prices',
+        'column' => 'observed_at',
+        'days' => (int) env('KEEP_OBSERVATIONS_DAYS', 400),
+        'monthly' => true,
+    ],
     'sales_days' => ['what' => 'Sales by day', 'column' => 'day', 'days' => (int) env('KEEP_SALES_DAYS', 800)],
-    'position_days' => ['what' => 'Position and buy box by day', 'column' => 'day', 'days' => (int) env('KEEP_POSITION_DAYS', 800)],
-    'limit_changes' => ['what' => 'Floors and ceilings over time', 'column' => 'changed_at', 'days' => (int) env('KEEP_LIMITS_DAYS', 400)],
+    'position_days' => [
+        'what' => 'Position and buy box by day',
+        'column' => 'day',
+        'days' => (int) env('KEEP_POSITION_DAYS', 800),
+    ],
+    'limit_changes' => [
+        'what' => 'Floors and ceilings over time',
+        'column' => 'changed_at',
+        'days' => (int) env('KEEP_LIMITS_DAYS', 400),
+    ],
     'price_changes' => [
         'what' => 'The ledger of price changes',
         'column' => 'queued_at',
         'days' => (int) env('KEEP_LEDGER_DAYS', 800),
         'unless' => "state IN ('waiting', 'queued', 'sending', 'sent')",
     ],
-    'approvals' => ['what' => 'Approvals that were answered', 'column' => 'asked_at', 'days' => (int) env('KEEP_APPROVALS_DAYS', 120), 'unless' => "state = 'waiting'"],
+    'approvals' => [
+        'what' => 'Approvals that were answered',
+        'column' => 'asked_at',
+        'days' => (int) env('KEEP_APPROVALS_DAYS', 120),
+        'unless' => "state = 'waiting'",
+    ],
     'decisions' => [
         'what' => 'Decisions, with what they were made from',
         'column' => 'decided_at',
@@ -23,16 +41,43 @@ return [
         'unless' => 'EXISTS (SELECT FROM current_decisions s WHERE s.listing_id = decisions.listing_id AND s.decision_id = decisions.id)
             OR EXISTS (SELECT FROM approvals a WHERE a.listing_id = decisions.listing_id AND a.decision_id = decisions.id)',
     ],
-    'feeds' => ['what' => 'Feeds that were sent', 'column' => 'updated_at', 'days' => (int) env('KEEP_FEEDS_DAYS', 30), 'unless' => "state <> 'closed'"],
-    'run_chunks' => ['what' => 'Parts of runs', 'column' => '(SELECT r.finished_at FROM runs r WHERE r.id = run_chunks.run_id)', 'days' => (int) env('KEEP_RUN_PARTS_DAYS', 14)],
-    'runs' => ['what' => 'Runs of rules', 'column' => 'started_at', 'days' => (int) env('KEEP_RUNS_DAYS', 400), 'unless' => "state IN ('deciding', 'held')"],
+    'feeds' => [
+        'what' => 'Feeds that were sent',
+        'column' => 'updated_at',
+        'days' => (int) env('KEEP_FEEDS_DAYS', 30),
+        'unless' => "state <> 'closed'",
+    ],
+    'run_chunks' => [
+        'what' => 'Parts of runs',
+        'column' => '(SELECT r.finished_at FROM runs r WHERE r.id = run_chunks.run_id)',
+        'days' => (int) env('KEEP_RUN_PARTS_DAYS', 14),
+    ],
+    'runs' => [
+        'what' => 'Runs of rules',
+        'column' => 'started_at',
+        'days' => (int) env('KEEP_RUNS_DAYS', 400),
+        'unless' => "state IN ('deciding', 'held')",
+    ],
     'batches' => [
         'what' => 'Bulk changes, which can be undone as long',
         'column' => 'created_at',
         'days' => (int) env('KEEP_BULK_CHANGES_DAYS', 90),
         'unless' => "state IN ('planning', 'applying', 'undoing')",
     ],
-    'price_wars' => ['what' => 'Price wars that are over', 'column' => 'last_at', 'days' => (int) env('KEEP_PRICE_WARS_DAYS', 30), 'unless' => 'until > now()'],
-    'market_notifications' => ['what' => 'Word of changed offers', 'column' => 'received_at', 'days' => (int) env('KEEP_NOTIFICATIONS_DAYS', 3)],
-    'failed_jobs' => ['what' => 'Background work that failed', 'column' => 'failed_at', 'days' => (int) env('KEEP_FAILED_JOBS_DAYS', 30)],
+    'price_wars' => [
+        'what' => 'Price wars that are over',
+        'column' => 'last_at',
+        'days' => (int) env('KEEP_PRICE_WARS_DAYS', 30),
+        'unless' => 'until > now()',
+    ],
+    'market_notifications' => [
+        'what' => 'Word of changed offers',
+        'column' => 'received_at',
+        'days' => (int) env('KEEP_NOTIFICATIONS_DAYS', 3),
+    ],
+    'failed_jobs' => [
+        'what' => 'Background work that failed',
+        'column' => 'failed_at',
+        'days' => (int) env('KEEP_FAILED_JOBS_DAYS', 30),
+    ],
 ];

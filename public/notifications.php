@@ -23,7 +23,12 @@ if (is_file($cache)) {
     $settings = $app['config']->all();
 }
 $database = $settings['database']['connections']['pgsql'];
-$isFound = preg_match('#^/api/v1/channels/([^/]+)/notifications$#', (string) parse_url((string) $_SERVER['REQUEST_URI'], PHP_URL_PATH), $path) === 1;
+$isFound =
+    preg_match(
+        '#^/api/v1/channels/([^/]+)/notifications$#',
+        (string) parse_url((string) $_SERVER['REQUEST_URI'], PHP_URL_PATH),
+        $path,
+    ) === 1;
 $headers = [];
 foreach ($_SERVER as $name => $value) {
     if (is_string($value) && str_starts_with((string) $name, 'HTTP_')) {
@@ -35,11 +40,24 @@ try {
         "pgsql:host={$database['host']};port={$database['port']};dbname={$database['database']}",
         $database['username'],
         $database['password'],
-        [PDO::ATTR_PERSISTENT => true, PDO::ATTR_ERRMODE => PDO::ERRMODE_EXCEPTION, PDO::PGSQL_ATTR_DISABLE_PREPARES => true],
+        [
+            PDO::ATTR_PERSISTENT => true,
+            PDO::ATTR_ERRMODE => PDO::ERRMODE_EXCEPTION,
+            PDO::PGSQL_ATTR_DISABLE_PREPARES => true,
+        ],
     );
-    $encrypter = new Encrypter((string) base64_decode(substr((string) $settings['app']['key'], 7), true), $settings['app']['cipher']);
+    $encrypter = new Encrypter(
+        (string) base64_decode(substr((string) $settings['app']['key'], 7), true),
+        $settings['app']['cipher'],
+    );
     $isForUs = $isFound && $_SERVER['REQUEST_METHOD'] === 'POST';
-    $isKnown = $isForUs && (new ReceiveNotification($connection, $encrypter))->handle($path[1], $headers, (string) file_get_contents('php://input'));
+    $isKnown =
+        $isForUs &&
+        (new ReceiveNotification($connection, $encrypter))->handle(
+            $path[1],
+            $headers,
+            (string) file_get_contents('php://input'),
+        );
     $status = $isKnown ? 202 : 404;
 } catch (UntrustedMessage) {
     $status = 401;
@@ -49,4 +67,10 @@ try {
 }
 http_response_code($status);
 header('Content-Type: application/problem+json');
-echo $status === 202 ? 'null' : json_encode(['type' => 'about:blank', 'title' => [401 => 'The signature does not fit', 404 => 'Not found', 503 => 'Out of order'][$status], 'status' => $status]);
+echo $status === 202
+    ? 'null'
+    : json_encode([
+        'type' => 'about:blank',
+        'title' => [401 => 'The signature does not fit', 404 => 'Not found', 503 => 'Out of order'][$status],
+        'status' => $status,
+    ]);

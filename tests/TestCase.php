@@ -52,17 +52,23 @@ abstract class TestCase extends Base
     {
         parent::setUp();
         // Every name resolves, to an address that is reserved for examples (RFC 5737) and that nothing is really sent to.
-        $this->app->instance(AddressResolver::class, new class implements AddressResolver
-        {
-            public function resolve(string $host): array
+        $this->app->instance(
+            AddressResolver::class,
+            new class implements AddressResolver
             {
-                return ['198.51.100.7'];
-            }
-        });
+                public function resolve(string $host): array
+                {
+                    return ['198.51.100.7'];
+                }
+            },
+        );
         config(['channels.allowed_subnets' => ['198.51.100.0/24']]);
         $this->watchWorkspaces();
         $this->refuseCallsWithinTransactions();
-        [$this->workspace, $this->user, $this->channel] = $this->makeWorkspace('Kettle & Crock', 'nora@kettle-crock.example');
+        [$this->workspace, $this->user, $this->channel] = $this->makeWorkspace(
+            'Kettle & Crock',
+            'nora@kettle-crock.example',
+        );
         $this->enter($this->workspace);
     }
 
@@ -89,20 +95,35 @@ abstract class TestCase extends Base
     protected function makeWorkspace(string $name, string $email): array
     {
         $workspace = Workspace::query()->create([
-            'name' => $name, 'currency' => 'EUR', 'tax_percent' => '19', 'tax_included' => true, 'repricing' => 'running',
-            'limits' => ['floor' => [['kind' => 'margin', 'percent' => '12'], ['kind' => 'map']], 'ceiling' => [['kind' => 'rrp', 'percent' => '100']]],
-        ]);
-        $user = User::query()->create(['workspace_id' => $workspace->id, 'name' => 'Nora', 'email' => $email, 'password' => 'brine-and-barrel']);
-        $channel = $this->enter($workspace, fn () => Channel::query()->create([
-            'key' => (string) Str::uuid7(),
-            'driver' => 'quayside',
-            'name' => 'Quayside',
+            'name' => $name,
             'currency' => 'EUR',
-            'settings' => ['address' => 'http://quayside.test', 'seller' => 'kettle-crock'],
-            'secrets' => ['token' => 'secret'],
-            'webhook_secret' => 'whsec_MfKQ9r8GKYqrTwjUPD8ILPZIo2LaLaSw',
-            'fees' => [['kind' => 'percent', 'percent' => '12', 'on' => 'landed']],
-        ]));
+            'tax_percent' => '19',
+            'tax_included' => true,
+            'repricing' => 'running',
+            'limits' => [
+                'floor' => [['kind' => 'margin', 'percent' => '12'], ['kind' => 'map']],
+                'ceiling' => [['kind' => 'rrp', 'percent' => '100']],
+            ],
+        ]);
+        $user = User::query()->create([
+            'workspace_id' => $workspace->id,
+            'name' => 'Nora',
+            'email' => $email,
+            'password' => 'brine-and-barrel',
+        ]);
+        $channel = $this->enter(
+            $workspace,
+            fn () => Channel::query()->create([
+                'key' => (string) Str::uuid7(),
+                'driver' => 'quayside',
+                'name' => 'Quayside',
+                'currency' => 'EUR',
+                'settings' => ['address' => 'http://quayside.test', 'seller' => 'kettle-crock'],
+                'secrets' => ['token' => 'secret'],
+                'webhook_secret' => 'whsec_MfKQ9r8GKYqrTwjUPD8ILPZIo2LaLaSw',
+                'fees' => [['kind' => 'percent', 'percent' => '12', 'on' => 'landed']],
+            ]),
+        );
 
         return [$workspace, $user, $channel];
     }
@@ -131,12 +152,31 @@ abstract class TestCase extends Base
      */
     protected function listing(string $sku, array $listing = [], array $product = [], array $offers = []): Listing
     {
-        $made = Product::query()->create(['sku' => $sku, 'title' => "Thing {$sku}", 'brand' => 'Tidewell', 'cost_minor' => 1_000, 'rrp_minor' => 4_000, ...$product]);
-        $row = Listing::query()->create([
-            'channel_id' => $this->channel->id, 'product_id' => $made->id, 'sku' => $sku, 'item_ref' => "QU-{$sku}", 'title' => "Thing {$sku}",
-            'price_minor' => 2_490, 'stock' => 10, 'list_price_minor' => 2_990, ...$listing,
+        $made = Product::query()->create([
+            'sku' => $sku,
+            'title' => "Thing {$sku}",
+            'brand' => 'Tidewell',
+            'cost_minor' => 1_000,
+            'rrp_minor' => 4_000,
+            ...$product,
         ]);
-        ListingMarket::query()->create(['listing_id' => $row->id, 'offers' => $offers, 'seen_at' => now(), 'changed_at' => now()]);
+        $row = Listing::query()->create([
+            'channel_id' => $this->channel->id,
+            'product_id' => $made->id,
+            'sku' => $sku,
+            'item_ref' => "QU-{$sku}",
+            'title' => "Thing {$sku}",
+            'price_minor' => 2_490,
+            'stock' => 10,
+            'list_price_minor' => 2_990,
+            ...$listing,
+        ]);
+        ListingMarket::query()->create([
+            'listing_id' => $row->id,
+            'offers' => $offers,
+            'seen_at' => now(),
+            'changed_at' => now(),
+        ]);
 
         return $row->refresh();
     }
@@ -151,16 +191,31 @@ abstract class TestCase extends Base
     protected function rule(string $name, array $document = [], bool $isOn = true): Rule
     {
         $rule = Rule::query()->create(['name' => $name, 'is_on' => $isOn, 'every_minutes' => 15]);
-        RuleVersion::query()->create(['rule_id' => $rule->id, 'number' => 1, 'created_at' => now(), 'document' => [
-            'version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'lowest'], 'position' => ['move' => 'below', 'percent' => '1'], ...$document,
-        ]]);
+        RuleVersion::query()->create([
+            'rule_id' => $rule->id,
+            'number' => 1,
+            'created_at' => now(),
+            'document' => [
+                'version' => 1,
+                'kind' => 'competitive',
+                'reference' => ['of' => 'lowest'],
+                'position' => ['move' => 'below', 'percent' => '1'],
+                ...$document,
+            ],
+        ]);
 
         return $rule->load('latest');
     }
 
     protected function workOff(string $queues = 'market,confirm,default'): void
     {
-        Artisan::call('queue:work', ['--stop-when-empty' => true, '--sleep' => 0, '--memory' => 1_024, '--queue' => $queues, '--quiet' => true]);
+        Artisan::call('queue:work', [
+            '--stop-when-empty' => true,
+            '--sleep' => 0,
+            '--memory' => 1_024,
+            '--queue' => $queues,
+            '--quiet' => true,
+        ]);
         $this->enter($this->workspace);
     }
 }

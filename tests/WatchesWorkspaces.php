@@ -23,10 +23,15 @@ trait WatchesWorkspaces
 
     protected function watchWorkspaces(): void
     {
-        self::$workspaceTables ??= array_column(DB::select(<<<'SQL'
-            SELECT c.table_name FROM information_schema.columns c JOIN information_schema.tables t USING (table_schema, table_name)
-            WHERE c.table_schema = 'public' AND c.column_name = 'workspace_id' AND t.table_type = 'BASE TABLE'
-            SQL), 'table_name');
+        self::$workspaceTables ??= array_column(
+            DB::select(
+                <<<'SQL'
+                SELECT c.table_name FROM information_schema.columns c JOIN information_schema.tables t USING (table_schema, table_name)
+                WHERE c.table_schema = 'public' AND c.column_name = 'workspace_id' AND t.table_type = 'BASE TABLE'
+                SQL,
+            ),
+            'table_name',
+        );
         $this->isWatching = true;
         DB::listen(function (QueryExecuted $query): void {
             if ($this->isWatching && ! $this->isBound($query->sql) && ! $this->isOfTest()) {
@@ -40,7 +45,12 @@ trait WatchesWorkspaces
         if (str_contains($sql, 'workspace_id') || str_contains($sql, '/* all workspaces */')) {
             return true;
         }
-        if (preg_match('/\b(?:\w+\.)?"?(?:\w+_)?(?:id|key|token|email)"?\s*(?:=|in)\s*(?:\(?\s*(?:\?|any|\$\d|\d)|\w+\.)/i', $sql) === 1) {
+        if (
+            preg_match(
+                '/\b(?:\w+\.)?"?(?:\w+_)?(?:id|key|token|email)"?\s*(?:=|in)\s*(?:\(?\s*(?:\?|any|\$\d|\d)|\w+\.)/i',
+                $sql,
+            ) === 1
+        ) {
             return true;
         }
         preg_match_all('/\b(?:from|join|update|into)\s+"?(\w+)"?/i', $sql, $tables);

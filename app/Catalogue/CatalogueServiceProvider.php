@@ -22,7 +22,19 @@ final class CatalogueServiceProvider extends ServiceProvider
 {
     public function register(): void
     {
-        $this->app->tag([SetCost::class, SetLimit::class, SetSupplier::class, SetAutomation::class, SetPrice::class, SetPrices::class, SetMarkupPrice::class, SetProduct::class], BulkEdits::TAG);
+        $this->app->tag(
+            [
+                SetCost::class,
+                SetLimit::class,
+                SetSupplier::class,
+                SetAutomation::class,
+                SetPrice::class,
+                SetPrices::class,
+                SetMarkupPrice::class,
+                SetProduct::class,
+            ],
+            BulkEdits::TAG,
+        );
         $this->app->when(BulkEdits::class)->needs('$edits')->giveTagged(BulkEdits::TAG);
     }
 

@@ -15,6 +15,12 @@ final class ChannelsServiceProvider extends ServiceProvider
     public function register(): void
     {
         $this->app->bind(AddressResolver::class, SystemResolver::class);
-        $this->app->bind(AddressGuard::class, fn (Container $app) => new AddressGuard($app->make(AddressResolver::class), config('channels.allowed_subnets')));
+        $this->app->bind(
+            AddressGuard::class,
+            fn (Container $app) => new AddressGuard(
+                $app->make(AddressResolver::class),
+                config('channels.allowed_subnets'),
+            ),
+        );
     }
 }

@@ -83,7 +83,7 @@ final readonly class CircuitBreaker
         $this->note($channel, [
             'problem' => $why->getMessage(),
             'failures' => $failures,
-            ...($rest > 0 ? ['quiet_until' => now()->addSeconds($rest)] : []),
+            ...$rest > 0 ? ['quiet_until' => now()->addSeconds($rest)] : [],
         ]);
     }
 

@@ -92,6 +92,8 @@ final readonly class DriverRegistry
     {
         $driver = self::named($channel->driver);
 
-        return is_subclass_of($driver, OfferSource::class) ? $driver::itemsPerCall() : throw new LogicException("{$channel->driver} shows no offers.");
+        return is_subclass_of($driver, OfferSource::class)
+            ? $driver::itemsPerCall()
+            : throw new LogicException("{$channel->driver} shows no offers.");
     }
 }

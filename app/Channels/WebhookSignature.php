@@ -33,6 +33,7 @@ final readonly class WebhookSignature
     {
         $key = base64_decode((string) preg_replace('/^whsec_/', '', $this->secret), true);
 
-        return 'v1,'.base64_encode(hash_hmac('sha256', "{$id}.{$timestamp}.{$body}", $key === false ? '' : $key, true));
+        return 'v1,'.
+            base64_encode(hash_hmac('sha256', "{$id}.{$timestamp}.{$body}", $key === false ? '' : $key, true));
     }
 }

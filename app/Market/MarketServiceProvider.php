@@ -24,7 +24,13 @@ final class MarketServiceProvider extends ServiceProvider
 
     public function boot(): void
     {
-        Event::listen(ChannelAdded::class, fn (ChannelAdded $event) => app(StartImport::class)->handle(Channel::query()->findOrFail($event->channelId), isFirst: true));
+        Event::listen(
+            ChannelAdded::class,
+            fn (ChannelAdded $event) => app(StartImport::class)->handle(
+                Channel::query()->findOrFail($event->channelId),
+                isFirst: true,
+            ),
+        );
         Queue::looping(function (): void {
             try {
                 app(NoticeNotifications::class)->handle();

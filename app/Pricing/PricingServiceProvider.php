@@ -41,8 +41,20 @@ final class PricingServiceProvider extends ServiceProvider
     public function boot(): void
     {
         Event::listen(ListingsTouched::class, fn (ListingsTouched $event) => app(DecideTouched::class)->handle($event));
-        Event::listen(AllTouched::class, fn (AllTouched $event) => app(RunProgress::class)->told(Workspace::query()->findOrFail($event->workspaceId), $event->key));
-        Event::listen(PriceChangedElsewhere::class, fn (PriceChangedElsewhere $event) => app(HandleExternalPriceChange::class)->handle($event));
-        Event::listen(MarketObserved::class, fn (MarketObserved $event) => app(RequestDecisions::class)->handle($event->workspaceId, $event->listingIds));
+        Event::listen(
+            AllTouched::class,
+            fn (AllTouched $event) => app(RunProgress::class)->told(
+                Workspace::query()->findOrFail($event->workspaceId),
+                $event->key,
+            ),
+        );
+        Event::listen(
+            PriceChangedElsewhere::class,
+            fn (PriceChangedElsewhere $event) => app(HandleExternalPriceChange::class)->handle($event),
+        );
+        Event::listen(
+            MarketObserved::class,
+            fn (MarketObserved $event) => app(RequestDecisions::class)->handle($event->workspaceId, $event->listingIds),
+        );
     }
 }

@@ -37,7 +37,11 @@ final class SupportServiceProvider extends ServiceProvider
         Event::listen(ConnectionEstablished::class, function (ConnectionEstablished $event): void {
             if (! $this->app->runningInConsole()) {
                 // A connection that was kept may hold what a request left that ended badly.
-                $event->connection->unprepared('SET statement_timeout = '.(int) config('database.web_statement_timeout_ms').'; SELECT pg_advisory_unlock_all()');
+                $event->connection->unprepared(
+                    'SET statement_timeout = '.
+                        (int) config('database.web_statement_timeout_ms').
+                        '; SELECT pg_advisory_unlock_all()',
+                );
             }
         });
         // As far as ids go in the database.
@@ -49,6 +53,11 @@ final class SupportServiceProvider extends ServiceProvider
             gc_disable();
             gc_collect_cycles();
         });
-        RateLimiter::for('api', fn (Request $request) => Limit::perMinute(3_000)->by((string) ($request->user()?->getAuthIdentifier() ?? $request->ip())));
+        RateLimiter::for(
+            'api',
+            fn (Request $request) => Limit::perMinute(3_000)->by(
+                (string) ($request->user()?->getAuthIdentifier() ?? $request->ip()),
+            ),
+        );
     }
 }

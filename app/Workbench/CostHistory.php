@@ -27,8 +27,14 @@ final readonly class CostHistory
     /** @return list<CostPeriodResource> latest first */
     public function periods(): array
     {
-        $rows = DB::table('product_costs')->where('workspace_id', $this->listing->workspace_id)->where('product_id', $this->listing->product_id)
-            ->orderByDesc('effective_from')->orderByDesc('id')->limit(self::MOST)->get()->all();
+        $rows = DB::table('product_costs')
+            ->where('workspace_id', $this->listing->workspace_id)
+            ->where('product_id', $this->listing->product_id)
+            ->orderByDesc('effective_from')
+            ->orderByDesc('id')
+            ->limit(self::MOST)
+            ->get()
+            ->all();
         $periods = [];
         $until = null;
         foreach ($rows as $row) {
@@ -44,16 +50,26 @@ final readonly class CostHistory
         $currency = Currency::of($this->listing->channel->currency);
         $isLater = $row->taken_at === null;
         $earnings = Earnings::of(
-            $row->cost_minor, SaleTerms::costsOnTop($row, $this->listing->fulfilment),
-            $this->now->shipping, $this->now->tax, $this->now->fees,
+            $row->cost_minor,
+            SaleTerms::costsOnTop($row, $this->listing->fulfilment),
+            $this->now->shipping,
+            $this->now->tax,
+            $this->now->fees,
         );
         $price = $isLater ? null : $this->lastPrice((string) $row->effective_from, $until);
-        $time = fn (?string $stored): ?string => $stored === null ? null : CarbonImmutable::parse($stored)->toIso8601ZuluString();
+        $time = fn (?string $stored): ?string => $stored === null
+            ? null
+            : CarbonImmutable::parse($stored)->toIso8601ZuluString();
 
         return new CostPeriodResource(
-            (string) $time($row->effective_from), $isLater ? null : $time($until), $isLater, $this->source((string) $row->source),
-            $row->cost_minor === null ? null : $currency->format($row->cost_minor), $earnings->totalCost === null ? null : $currency->format($earnings->totalCost),
-            $price === null ? null : $currency->format($price), $price === null ? null : EarningsResource::at($price, $earnings, $currency),
+            (string) $time($row->effective_from),
+            $isLater ? null : $time($until),
+            $isLater,
+            $this->source((string) $row->source),
+            $row->cost_minor === null ? null : $currency->format($row->cost_minor),
+            $earnings->totalCost === null ? null : $currency->format($earnings->totalCost),
+            $price === null ? null : $currency->format($price),
+            $price === null ? null : EarningsResource::at($price, $earnings, $currency),
         );
     }
 
@@ -62,8 +78,13 @@ final readonly class CostHistory
         if ($until === null) {
             return $this->listing->price_minor;
         }
-        $price = DB::table('market_observations')->where('listing_id', $this->listing->id)->where('workspace_id', $this->listing->workspace_id)
-            ->where('observed_at', '>=', $from)->where('observed_at', '<', $until)->orderByDesc('observed_at')->value('price_minor');
+        $price = DB::table('market_observations')
+            ->where('listing_id', $this->listing->id)
+            ->where('workspace_id', $this->listing->workspace_id)
+            ->where('observed_at', '>=', $from)
+            ->where('observed_at', '<', $until)
+            ->orderByDesc('observed_at')
+            ->value('price_minor');
 
         return $price === null ? null : (int) $price;
     }
@@ -73,7 +94,12 @@ final readonly class CostHistory
         if ($stored === 'undo') {
             return 'undo';
         }
-        $batch = str_starts_with($stored, 'batch:') ? DB::table('batches')->where('workspace_id', $this->listing->workspace_id)->where('id', substr($stored, 6))->value('kind') : 'import';
+        $batch = str_starts_with($stored, 'batch:')
+            ? DB::table('batches')
+                ->where('workspace_id', $this->listing->workspace_id)
+                ->where('id', substr($stored, 6))
+                ->value('kind')
+            : 'import';
 
         return $batch === 'import' ? 'file' : 'bulk';
     }

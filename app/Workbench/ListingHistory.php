@@ -26,35 +26,70 @@ final readonly class ListingHistory
     {
         $currency = Currency::of($this->listing->channel->currency);
         $points = [];
-        $observations = DB::table('market_observations')->where('listing_id', $this->listing->id)->where('workspace_id', $this->listing->workspace_id)
-            ->where('observed_at', '>=', $since)->orderBy('observed_at')->get(['observed_at', 'price_minor', 'floor_minor', 'ceiling_minor', 'offers']);
+        $observations = DB::table('market_observations')
+            ->where('listing_id', $this->listing->id)
+            ->where('workspace_id', $this->listing->workspace_id)
+            ->where('observed_at', '>=', $since)
+            ->orderBy('observed_at')
+            ->get(['observed_at', 'price_minor', 'floor_minor', 'ceiling_minor', 'offers']);
         foreach ($observations as $seen) {
             [$lowest, $buyBox, $rivals] = $this->figures((string) $seen->offers, $currency);
             $points[] = [
-                'at' => CarbonImmutable::parse($seen->observed_at)->getTimestamp(), 'price' => $currency->format($seen->price_minor),
-                'lowest' => $lowest === null ? null : $currency->format($lowest), 'buy_box' => $buyBox === null ? null : $currency->format($buyBox),
+                'at' => CarbonImmutable::parse($seen->observed_at)->getTimestamp(),
+                'price' => $currency->format($seen->price_minor),
+                'lowest' => $lowest === null ? null : $currency->format($lowest),
+                'buy_box' => $buyBox === null ? null : $currency->format($buyBox),
                 'floor' => $seen->floor_minor === null ? null : $currency->format($seen->floor_minor),
                 'ceiling' => $seen->ceiling_minor === null ? null : $currency->format($seen->ceiling_minor),
                 'rivals' => array_map($currency->format(...), $rivals),
             ];
         }
         $points = $this->withLimits($points, $since, $currency);
-        $sales = DB::table('sales_days')->where('listing_id', $this->listing->id)->where('workspace_id', $this->listing->workspace_id)
-            ->where('day', '>=', $since->toDateString())->orderBy('day')->get(['day', 'units', 'in_stock'])->map(fn ($day) => (array) $day)->all();
+        $sales = DB::table('sales_days')
+            ->where('listing_id', $this->listing->id)
+            ->where('workspace_id', $this->listing->workspace_id)
+            ->where('day', '>=', $since->toDateString())
+            ->orderBy('day')
+            ->get(['day', 'units', 'in_stock'])
+            ->map(fn ($day) => (array) $day)
+            ->all();
 
         $rivals = $this->oftenest($points);
         $points = array_map(fn (array $point) => array_diff_key($point, ['rivals' => true]), $points);
 
-        return new ListingHistoryResource($currency->code, $points, $rivals, $this->changes($since, $currency), array_values($sales));
+        return new ListingHistoryResource(
+            $currency->code,
+            $points,
+            $rivals,
+            $this->changes($since, $currency),
+            array_values($sales),
+        );
     }
 
     /** @return list<HistoryChange> those that reached the channel, or did not */
     private function changes(CarbonImmutable $since, Currency $currency): array
     {
-        $changes = DB::table('price_changes')->where('listing_id', $this->listing->id)->where('workspace_id', $this->listing->workspace_id)->whereIn('state', ['confirmed', 'refused', 'drifted'])
-            ->where('settled_at', '>=', $since)->orderBy('id')->get(['id', 'settled_at', 'from_minor', 'to_minor', 'state']);
+        $changes = DB::table('price_changes')
+            ->where('listing_id', $this->listing->id)
+            ->where('workspace_id', $this->listing->workspace_id)
+            ->whereIn('state', ['confirmed', 'refused', 'drifted'])
+            ->where('settled_at', '>=', $since)
+            ->orderBy('id')
+            ->get(['id', 'settled_at', 'from_minor', 'to_minor', 'state']);
 
-        return array_values($changes->map(fn (stdClass $change) => new HistoryChange($change->id, CarbonImmutable::parse($change->settled_at)->getTimestamp(), $currency->format($change->from_minor), $currency->format($change->to_minor), $change->state))->all());
+        return array_values(
+            $changes
+                ->map(
+                    fn (stdClass $change) => new HistoryChange(
+                        $change->id,
+                        CarbonImmutable::parse($change->settled_at)->getTimestamp(),
+                        $currency->format($change->from_minor),
+                        $currency->format($change->to_minor),
+                        $change->state,
+                    ),
+                )
+                ->all(),
+        );
     }
 
     /**
@@ -65,17 +100,31 @@ final readonly class ListingHistory
      */
     private function withLimits(array $points, CarbonImmutable $since, Currency $currency): array
     {
-        $changes = DB::table('limit_changes')->where('listing_id', $this->listing->id)->where('workspace_id', $this->listing->workspace_id)
-            ->where('changed_at', '>=', $since)->orderBy('id')->get(['changed_at', 'floor_minor', 'ceiling_minor']);
+        $changes = DB::table('limit_changes')
+            ->where('listing_id', $this->listing->id)
+            ->where('workspace_id', $this->listing->workspace_id)
+            ->where('changed_at', '>=', $since)
+            ->orderBy('id')
+            ->get(['changed_at', 'floor_minor', 'ceiling_minor']);
         $amount = fn (?int $minor) => $minor === null ? null : $currency->format($minor);
         $merged = [];
-        $last = ['price' => $currency->format($this->listing->price_minor), 'lowest' => null, 'buy_box' => null, 'rivals' => []];
+        $last = [
+            'price' => $currency->format($this->listing->price_minor),
+            'lowest' => null,
+            'buy_box' => null,
+            'rivals' => [],
+        ];
         foreach ($changes as $change) {
             $at = CarbonImmutable::parse($change->changed_at)->getTimestamp();
             while ($points !== [] && $points[0]['at'] <= $at) {
                 $merged[] = $last = array_shift($points);
             }
-            $merged[] = [...$last, 'at' => $at, 'floor' => $amount($change->floor_minor), 'ceiling' => $amount($change->ceiling_minor)];
+            $merged[] = [
+                ...$last,
+                'at' => $at,
+                'floor' => $amount($change->floor_minor),
+                'ceiling' => $amount($change->ceiling_minor),
+            ];
         }
 
         return [...$merged, ...$points];
@@ -89,12 +138,26 @@ final readonly class ListingHistory
      */
     private function oftenest(array $points): array
     {
-        $times = array_count_values(array_merge(...array_map(fn (array $point) => array_map(strval(...), array_keys($point['rivals'])), $points)));
+        $times = array_count_values(
+            array_merge(
+                ...array_map(fn (array $point) => array_map(strval(...), array_keys($point['rivals'])), $points),
+            ),
+        );
         arsort($times);
         $sellers = array_map(strval(...), array_keys(array_slice($times, 0, self::RIVALS, true)));
-        $names = DB::table('rivals')->where('channel_id', $this->listing->channel_id)->whereIn('seller', $sellers)->pluck('name', 'seller');
+        $names = DB::table('rivals')
+            ->where('channel_id', $this->listing->channel_id)
+            ->whereIn('seller', $sellers)
+            ->pluck('name', 'seller');
 
-        return array_map(fn (string $seller) => ['seller' => $seller, 'name' => (string) ($names[$seller] ?? $seller), 'figures' => array_map(fn (array $point) => $point['rivals'][$seller] ?? null, $points)], $sellers);
+        return array_map(
+            fn (string $seller) => [
+                'seller' => $seller,
+                'name' => (string) ($names[$seller] ?? $seller),
+                'figures' => array_map(fn (array $point) => $point['rivals'][$seller] ?? null, $points),
+            ],
+            $sellers,
+        );
     }
 
     /** @return array{int|null, int|null, array<string, int>} lowest, buy box, by seller */
@@ -108,11 +171,14 @@ final readonly class ListingHistory
             if (($offer['condition'] ?? 'new') !== $this->listing->condition || ! ($offer['in_stock'] ?? true)) {
                 continue;
             }
-            $landed = Basis::Landed->figure($currency->parse((string) $offer['price']), $currency->parse((string) ($offer['shipping'] ?? '0')));
+            $landed = Basis::Landed->figure(
+                $currency->parse((string) $offer['price']),
+                $currency->parse((string) ($offer['shipping'] ?? '0')),
+            );
             $figure = Basis::Landed->itemPrice($landed, $this->listing->shipping_minor);
             $rivals[$offer['seller']] = min($figure, $rivals[$offer['seller']] ?? $figure);
             $lowest = min($figure, $lowest ?? $figure);
-            $buyBox = ($offer['buy_box'] ?? false) ? $figure : $buyBox;
+            $buyBox = $offer['buy_box'] ?? false ? $figure : $buyBox;
         }
 
         return [$lowest, $buyBox, $rivals];

@@ -19,8 +19,14 @@ final class LayersTest
     {
         return PHPat::rule()
             ->classes(Selector::inNamespace('Wrasse\Core'))
-            ->shouldNot()->dependOn()
-            ->classes(Selector::inNamespace('App'), Selector::inNamespace('Illuminate'), Selector::inNamespace('Simulators'), Selector::inNamespace('Carbon'))
+            ->shouldNot()
+            ->dependOn()
+            ->classes(
+                Selector::inNamespace('App'),
+                Selector::inNamespace('Illuminate'),
+                Selector::inNamespace('Simulators'),
+                Selector::inNamespace('Carbon'),
+            )
             ->because('the core is plain PHP without framework or clock');
     }
 
@@ -28,7 +34,8 @@ final class LayersTest
     {
         return PHPat::rule()
             ->classes(Selector::inNamespace('App\Channels'))
-            ->shouldNot()->dependOn()
+            ->shouldNot()
+            ->dependOn()
             ->classes(
                 Selector::inNamespace('App\Catalogue'),
                 Selector::inNamespace('App\Market'),
@@ -48,7 +55,8 @@ final class LayersTest
                 Selector::classname(DriverRegistry::class),
                 Selector::classname(PriceFileController::class),
             )
-            ->shouldNot()->dependOn()
+            ->shouldNot()
+            ->dependOn()
             ->classes(Selector::inNamespace('App\Channels\Drivers'))
             ->because('the rest of the application asks for ports');
     }
@@ -58,8 +66,14 @@ final class LayersTest
         return PHPat::rule()
             ->classes(Selector::inNamespace('App'))
             ->excluding(Selector::inNamespace('App\Channels\Outgoing'), Selector::inNamespace('App\Workbench\Console'))
-            ->shouldNot()->dependOn()
-            ->classes(Selector::classname(Http::class), Selector::classname(Factory::class), Selector::inNamespace('GuzzleHttp'), Selector::inNamespace('phpseclib3'))
+            ->shouldNot()
+            ->dependOn()
+            ->classes(
+                Selector::classname(Http::class),
+                Selector::classname(Factory::class),
+                Selector::inNamespace('GuzzleHttp'),
+                Selector::inNamespace('phpseclib3'),
+            )
             ->because('addresses are checked and pinned there');
     }
 
@@ -67,7 +81,8 @@ final class LayersTest
     {
         return PHPat::rule()
             ->classes(Selector::inNamespace('App\Support'), Selector::inNamespace('App\Accounts\Models'))
-            ->shouldNot()->dependOn()
+            ->shouldNot()
+            ->dependOn()
             ->classes(
                 Selector::inNamespace('App\Channels'),
                 Selector::inNamespace('App\Catalogue'),
@@ -83,8 +98,14 @@ final class LayersTest
     {
         return PHPat::rule()
             ->classes(Selector::inNamespace('App\Catalogue'))
-            ->shouldNot()->dependOn()
-            ->classes(Selector::inNamespace('App\Market'), Selector::inNamespace('App\Pricing'), Selector::inNamespace('App\Publishing'), Selector::inNamespace('App\Workbench'))
+            ->shouldNot()
+            ->dependOn()
+            ->classes(
+                Selector::inNamespace('App\Market'),
+                Selector::inNamespace('App\Pricing'),
+                Selector::inNamespace('App\Publishing'),
+                Selector::inNamespace('App\Workbench'),
+            )
             ->because('Catalogue ← Market ← Pricing ← Publishing');
     }
 
@@ -92,8 +113,13 @@ final class LayersTest
     {
         return PHPat::rule()
             ->classes(Selector::inNamespace('App\Market'))
-            ->shouldNot()->dependOn()
-            ->classes(Selector::inNamespace('App\Pricing'), Selector::inNamespace('App\Publishing'), Selector::inNamespace('App\Workbench'))
+            ->shouldNot()
+            ->dependOn()
+            ->classes(
+                Selector::inNamespace('App\Pricing'),
+                Selector::inNamespace('App\Publishing'),
+                Selector::inNamespace('App\Workbench'),
+            )
             ->because('Catalogue ← Market ← Pricing ← Publishing');
     }
 
@@ -101,7 +127,8 @@ final class LayersTest
     {
         return PHPat::rule()
             ->classes(Selector::inNamespace('App\Pricing'))
-            ->shouldNot()->dependOn()
+            ->shouldNot()
+            ->dependOn()
             ->classes(Selector::inNamespace('App\Publishing'), Selector::inNamespace('App\Workbench'))
             ->because('Catalogue ← Market ← Pricing ← Publishing');
     }
@@ -110,7 +137,8 @@ final class LayersTest
     {
         return PHPat::rule()
             ->classes(Selector::inNamespace('App\Publishing'))
-            ->shouldNot()->dependOn()
+            ->shouldNot()
+            ->dependOn()
             ->classes(Selector::inNamespace('App\Workbench'))
             ->because('the workbench reads across the parts and is read by none');
     }
@@ -119,8 +147,13 @@ final class LayersTest
     {
         return PHPat::rule()
             ->classes(Selector::inNamespace('Simulators'))
-            ->shouldNot()->dependOn()
-            ->classes(Selector::inNamespace('App'), Selector::inNamespace('Wrasse\Core'), Selector::inNamespace('Illuminate'))
+            ->shouldNot()
+            ->dependOn()
+            ->classes(
+                Selector::inNamespace('App'),
+                Selector::inNamespace('Wrasse\Core'),
+                Selector::inNamespace('Illuminate'),
+            )
             ->because('the outside world is not ours');
     }
 
@@ -128,7 +161,8 @@ final class LayersTest
     {
         return PHPat::rule()
             ->classes(Selector::inNamespace('App'))
-            ->shouldNot()->dependOn()
+            ->shouldNot()
+            ->dependOn()
             ->classes(Selector::inNamespace('Simulators'))
             ->because('the outside world is reached by HTTP only');
     }
@@ -137,8 +171,14 @@ final class LayersTest
     {
         return PHPat::rule()
             ->classes(Selector::inNamespace('/^App\\\\\w+\\\\(Actions|Jobs|Models|Events|Deciding)/', true))
-            ->shouldNot()->dependOn()
-            ->classes(Selector::inNamespace('/^App\\\\(Channels|Catalogue|Market|Pricing|Publishing|Workbench|Accounts)\\\\Http/', true))
+            ->shouldNot()
+            ->dependOn()
+            ->classes(
+                Selector::inNamespace(
+                    '/^App\\\\(Channels|Catalogue|Market|Pricing|Publishing|Workbench|Accounts)\\\\Http/',
+                    true,
+                ),
+            )
             ->because('nothing depends on Http');
     }
 }

@@ -24,8 +24,17 @@ use PHPStan\Rules\RuleErrorBuilder;
 final readonly class NoPriceArithmetic implements Rule
 {
     private const OPERATORS = [
-        BinaryOp\Plus::class, BinaryOp\Minus::class, BinaryOp\Mul::class, BinaryOp\Div::class, BinaryOp\Mod::class, BinaryOp\Pow::class,
-        AssignOp\Plus::class, AssignOp\Minus::class, AssignOp\Mul::class, AssignOp\Div::class, AssignOp\Mod::class,
+        BinaryOp\Plus::class,
+        BinaryOp\Minus::class,
+        BinaryOp\Mul::class,
+        BinaryOp\Div::class,
+        BinaryOp\Mod::class,
+        BinaryOp\Pow::class,
+        AssignOp\Plus::class,
+        AssignOp\Minus::class,
+        AssignOp\Mul::class,
+        AssignOp\Div::class,
+        AssignOp\Mod::class,
     ];
 
     private const AMOUNTS = '/price|cost|minor|amount|shipping|floor|ceiling|margin|markup|profit|landed|revenue|^fees?$|currency|parse$/i';
@@ -38,18 +47,32 @@ final readonly class NoPriceArithmetic implements Rule
     /** @return list<IdentifierRuleError> */
     public function processNode(Node $node, Scope $scope): array
     {
-        if (! in_array($node::class, self::OPERATORS, true) || ! str_starts_with((string) $scope->getNamespace(), 'App\\')) {
+        if (
+            ! in_array($node::class, self::OPERATORS, true) ||
+            ! str_starts_with((string) $scope->getNamespace(), 'App\\')
+        ) {
             return [];
         }
         $name = $this->amountIn($node);
 
-        return $name === null ? [] : [RuleErrorBuilder::message("Arithmetic with \"{$name}\": prices are worked out in the core only.")->identifier('wrasse.priceArithmetic')->build()];
+        return $name === null
+            ? []
+            : [
+                RuleErrorBuilder::message("Arithmetic with \"{$name}\": prices are worked out in the core only.")
+                    ->identifier('wrasse.priceArithmetic')
+                    ->build(),
+            ];
     }
 
     private function amountIn(Node $node): ?string
     {
-        $finder = new NodeFinder;
-        foreach ($finder->find($node, fn (Node $one) => $one instanceof Expr\Variable || $one instanceof Identifier || $one instanceof String_) as $found) {
+        $finder = new NodeFinder();
+        foreach (
+            $finder->find(
+                $node,
+                fn (Node $one) => $one instanceof Expr\Variable || $one instanceof Identifier || $one instanceof String_,
+            ) as $found
+        ) {
             $name = match (true) {
                 $found instanceof Expr\Variable => is_string($found->name) ? $found->name : '',
                 $found instanceof Identifier => $found->name,

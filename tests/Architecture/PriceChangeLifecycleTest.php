@@ -13,16 +13,27 @@ final class PriceChangeLifecycleTest extends TestCase
     /** The bench lets prices arrive without a channel. */
     private const EXEMPT = ['Publishing/Actions/PriceChangeLifecycle.php', 'Workbench/Console/BenchRunCommand.php'];
 
-    private const MOVES = ['/UPDATE\s+price_changes\b[^"]*?\bSET\b[^"]*?\bstate\s*=/i', '/PriceChange::[^;]*?->update\(\s*\[[^;]*?[\'"]state[\'"]\s*=>/s', '/\$change->(update|fill|forceFill)\(\s*\[[^;]*?[\'"]state[\'"]\s*=>/s', '/table\([\'"]price_changes[\'"]\)[^;]*?->update\(\s*\[[^;]*?[\'"]state[\'"]\s*=>/s'];
+    private const MOVES = [
+        '/UPDATE\s+price_changes\b[^"]*?\bSET\b[^"]*?\bstate\s*=/i',
+        '/PriceChange::[^;]*?->update\(\s*\[[^;]*?[\'"]state[\'"]\s*=>/s',
+        '/\$change->(update|fill|forceFill)\(\s*\[[^;]*?[\'"]state[\'"]\s*=>/s',
+        '/table\([\'"]price_changes[\'"]\)[^;]*?->update\(\s*\[[^;]*?[\'"]state[\'"]\s*=>/s',
+    ];
 
     public function test_no_other_class_writes_the_state_of_a_price_change(): void
     {
         $root = dirname(__DIR__, 2).'/app/';
         $found = [];
         /** @var \SplFileInfo $file */
-        foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($root, \FilesystemIterator::SKIP_DOTS)) as $file) {
+        foreach (
+            new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($root, \FilesystemIterator::SKIP_DOTS)) as $file
+        ) {
             $name = substr($file->getPathname(), strlen($root));
-            if ($file->getExtension() === 'php' && ! in_array($name, self::EXEMPT, true) && self::moves((string) file_get_contents($file->getPathname()))) {
+            if (
+                $file->getExtension() === 'php' &&
+                ! in_array($name, self::EXEMPT, true) &&
+                self::moves((string) file_get_contents($file->getPathname()))
+            ) {
                 $found[] = $name;
             }
         }

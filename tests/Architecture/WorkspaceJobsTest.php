@@ -17,7 +17,12 @@ final class WorkspaceJobsTest extends TestCase
     /** @return iterable<string, array{class-string}> */
     public static function jobs(): iterable
     {
-        foreach (Finder::create()->files()->in(dirname(__DIR__, 2).'/app')->name('*.php') as $file) {
+        foreach (
+            Finder::create()
+                ->files()
+                ->in(dirname(__DIR__, 2).'/app')
+                ->name('*.php') as $file
+        ) {
             /** @var class-string $class */
             $class = 'App\\'.strtr(substr($file->getRelativePathname(), 0, -4), '/', '\\');
             if (is_subclass_of($class, ShouldQueue::class)) {

@@ -14,7 +14,11 @@ final class ApiDocumentTest extends TestCase
 {
     public function test_the_document_in_docs_is_what_the_code_says(): void
     {
-        self::assertSame((string) file_get_contents(base_path('docs/openapi.json')), ApiDocument::json(), 'php artisan api:document writes it anew');
+        self::assertSame(
+            (string) file_get_contents(base_path('docs/openapi.json')),
+            ApiDocument::json(),
+            'php artisan api:document writes it anew',
+        );
     }
 
     public function test_every_call_is_described_and_every_description_can_be_called(): void
@@ -39,9 +43,15 @@ final class ApiDocumentTest extends TestCase
 
     public function test_what_is_not_there_is_said_as_a_problem_document(): void
     {
-        $this->actingAs($this->user)->getJson('/api/v1/nothing')->assertNotFound()->assertHeader('Content-Type', 'application/problem+json')
+        $this->actingAs($this->user)
+            ->getJson('/api/v1/nothing')
+            ->assertNotFound()
+            ->assertHeader('Content-Type', 'application/problem+json')
             ->assertExactJson(['type' => 'about:blank', 'title' => 'Not found', 'status' => 404]);
-        $this->actingAs($this->user)->putJson('/api/v1/listings')->assertStatus(405)->assertHeader('Content-Type', 'application/problem+json');
+        $this->actingAs($this->user)
+            ->putJson('/api/v1/listings')
+            ->assertStatus(405)
+            ->assertHeader('Content-Type', 'application/problem+json');
     }
 
     public function test_migrations_can_be_taken_back(): void

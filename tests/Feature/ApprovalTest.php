@@ -20,8 +20,18 @@ final class ApprovalTest extends TestCase
     {
         parent::setUp();
         $rule = $this->rule('Ask', ['approval' => 'always']);
-        $this->listing = $this->listing('KC-1', ['rule_id' => $rule->id], offers: [['seller' => 'a', 'price' => '20.00']]);
-        DB::table('sales_days')->insert(['listing_id' => $this->listing->id, 'workspace_id' => $this->workspace->id, 'day' => now()->subDays(2)->toDateString(), 'units' => 7, 'revenue_minor' => 1]);
+        $this->listing = $this->listing(
+            'KC-1',
+            ['rule_id' => $rule->id],
+            offers: [['seller' => 'a', 'price' => '20.00']],
+        );
+        DB::table('sales_days')->insert([
+            'listing_id' => $this->listing->id,
+            'workspace_id' => $this->workspace->id,
+            'day' => now()->subDays(2)->toDateString(),
+            'units' => 7,
+            'revenue_minor' => 1,
+        ]);
         $this->decide();
     }
 
@@ -31,24 +41,51 @@ final class ApprovalTest extends TestCase
         self::assertSame(['approval' => 1], $waiting['counts']);
         $one = $waiting['approvals'][0];
         // 24.90 to 19.80 is 5.10 a piece, on 7 sold in 30 days.
-        self::assertSame(['KC-1', '19.80', '-5.10', '-20.48', '35.70', 'approval'], [$one['listing']['sku'], $one['price'], $one['change'], $one['change_percent'], $one['stake'], $one['reason']]);
-        self::assertSame([2, 1, 'review'], [$one['decision']['rank_before'], $one['decision']['rank_after'], $one['decision']['outcome']]);
+        self::assertSame(
+            ['KC-1', '19.80', '-5.10', '-20.48', '35.70', 'approval'],
+            [
+                $one['listing']['sku'],
+                $one['price'],
+                $one['change'],
+                $one['change_percent'],
+                $one['stake'],
+                $one['reason'],
+            ],
+        );
+        self::assertSame(
+            [2, 1, 'review'],
+            [$one['decision']['rank_before'], $one['decision']['rank_after'], $one['decision']['outcome']],
+        );
         self::assertSame(0, PriceChange::query()->count());
     }
 
     public function test_approved_it_goes_out_in_the_name_of_who_approved_it(): void
     {
-        $this->approve()->assertOk()->assertExactJson(['done' => 1, 'refused' => []]);
+        $this->approve()
+            ->assertOk()
+            ->assertExactJson(['done' => 1, 'refused' => []]);
         $change = PriceChange::query()->sole();
-        self::assertSame([1_980, 'queued', $this->user->id], [$change->to_minor, $change->state->value, $change->user_id]);
+        self::assertSame(
+            [1_980, 'queued', $this->user->id],
+            [$change->to_minor, $change->state->value, $change->user_id],
+        );
         self::assertNotNull($change->decision_id);
-        self::assertSame(['approved', 1_980], [Approval::query()->sole()->state, Approval::query()->sole()->approved_minor]);
-        $this->approve()->assertOk()->assertJsonPath('done', 0)->assertJsonPath('refused.0.why', 'It no longer waits: the market moved on, or someone else answered.');
+        self::assertSame(
+            ['approved', 1_980],
+            [Approval::query()->sole()->state, Approval::query()->sole()->approved_minor],
+        );
+        $this->approve()
+            ->assertOk()
+            ->assertJsonPath('done', 0)
+            ->assertJsonPath('refused.0.why', 'It no longer waits: the market moved on, or someone else answered.');
     }
 
     public function test_another_figure_is_held_against_the_limits_at_once(): void
     {
-        $this->approve('12,00')->assertOk()->assertJsonPath('done', 0)->assertJsonPath('refused.0.why', '12.00 is below its floor 16.15.');
+        $this->approve('12,00')
+            ->assertOk()
+            ->assertJsonPath('done', 0)
+            ->assertJsonPath('refused.0.why', '12.00 is below its floor 16.15.');
         $this->approve('99')->assertJsonPath('refused.0.why', '99.00 is above its ceiling 40.00.');
         $this->approve('abc')->assertStatus(422)->assertJsonValidationErrors('approvals.0.price');
         self::assertSame('waiting', Approval::query()->sole()->state);
@@ -57,14 +94,23 @@ final class ApprovalTest extends TestCase
         Listing::query()->update(['price_minor' => 2_150]);
         PriceChange::query()->update(['state' => 'confirmed', 'settled_at' => now()]);
         $this->decide();
-        self::assertSame(0, Approval::query()->where('state', 'waiting')->count(), 'the rule does not come back with its own figure at once');
+        self::assertSame(
+            0,
+            Approval::query()->where('state', 'waiting')->count(),
+            'the rule does not come back with its own figure at once',
+        );
     }
 
     public function test_what_the_market_has_overtaken_does_not_go_out(): void
     {
         ListingMarket::query()->update(['offers' => json_encode([['seller' => 'a', 'price' => '22.00']])]);
-        $this->approve()->assertJsonPath('done', 0)->assertJsonPath('refused.0.why', 'The market has moved: it would be 21.78 now.');
-        self::assertSame([0, 2_178], [PriceChange::query()->count(), Approval::query()->where('state', 'waiting')->sole()->price_minor]);
+        $this->approve()
+            ->assertJsonPath('done', 0)
+            ->assertJsonPath('refused.0.why', 'The market has moved: it would be 21.78 now.');
+        self::assertSame(
+            [0, 2_178],
+            [PriceChange::query()->count(), Approval::query()->where('state', 'waiting')->sole()->price_minor],
+        );
         ListingMarket::query()->update(['offers' => json_encode([])]);
         $this->decide();
         self::assertSame('gone', Approval::query()->sole()->state);
@@ -78,24 +124,35 @@ final class ApprovalTest extends TestCase
 
     public function test_an_approved_price_waits_no_longer_than_its_approval_is_true(): void
     {
-        $this->as()->patchJson('/api/v1/workspace', ['repricing' => 'stopped'])->assertOk();
+        $this->as()
+            ->patchJson('/api/v1/workspace', ['repricing' => 'stopped'])
+            ->assertOk();
         $this->approve()->assertJsonPath('done', 1);
         self::assertSame('waiting', PriceChange::query()->sole()->state->value);
         $this->decide();
         self::assertSame('waiting', PriceChange::query()->sole()->state->value, 'deciding the same again leaves it');
         ListingMarket::query()->update(['offers' => json_encode([['seller' => 'a', 'price' => '22.00']])]);
         $this->decide();
-        self::assertSame(['withdrawn', 'The rule now asks a person first, about 21.78.'], [PriceChange::query()->sole()->state->value, PriceChange::query()->sole()->problem]);
+        self::assertSame(
+            ['withdrawn', 'The rule now asks a person first, about 21.78.'],
+            [PriceChange::query()->sole()->state->value, PriceChange::query()->sole()->problem],
+        );
     }
 
     public function test_rejected_it_rests_for_a_while(): void
     {
         $id = Approval::query()->sole()->id;
-        $this->as()->postJson('/api/v1/approvals/reject', ['ids' => [$id], 'note' => 'He sells seconds', 'hours' => 24])->assertOk()->assertExactJson(['done' => 1, 'refused' => []]);
+        $this->as()
+            ->postJson('/api/v1/approvals/reject', ['ids' => [$id], 'note' => 'He sells seconds', 'hours' => 24])
+            ->assertOk()
+            ->assertExactJson(['done' => 1, 'refused' => []]);
         $this->decide();
         self::assertSame(['rejected'], Approval::query()->pluck('state')->all());
         $this->travel(25)->hours();
-        ListingMarket::query()->update(['seen_at' => now(), 'offers' => json_encode([['seller' => 'a', 'price' => '20.50']])]);
+        ListingMarket::query()->update([
+            'seen_at' => now(),
+            'offers' => json_encode([['seller' => 'a', 'price' => '20.50']]),
+        ]);
         $this->decide();
         self::assertSame(['rejected', 'waiting'], Approval::query()->orderBy('id')->pluck('state')->all());
     }
@@ -107,14 +164,32 @@ final class ApprovalTest extends TestCase
             $this->listing("KC-{$n}", ['rule_id' => $rule], offers: [['seller' => 'a', 'price' => '20.00']]);
         }
         $this->decide();
-        $shown = array_map(fn (array $one) => ['id' => $one['id'], 'seen' => $one['price']], $this->as()->getJson('/api/v1/approvals')->json('approvals'));
+        $shown = array_map(
+            fn (array $one) => ['id' => $one['id'], 'seen' => $one['price']],
+            $this->as()->getJson('/api/v1/approvals')->json('approvals'),
+        );
         // One more comes, and one moves, after they were shown.
         $this->listing('KC-5', ['rule_id' => $rule], offers: [['seller' => 'a', 'price' => '20.00']]);
-        ListingMarket::query()->where('listing_id', $this->listing->id)->update(['offers' => json_encode([['seller' => 'a', 'price' => '22.00']])]);
+        ListingMarket::query()
+            ->where('listing_id', $this->listing->id)
+            ->update(['offers' => json_encode([['seller' => 'a', 'price' => '22.00']])]);
         $this->decide();
-        $this->as()->postJson('/api/v1/approvals/approve', ['reason' => 'approval'])->assertStatus(422)->assertJsonValidationErrors('approvals');
-        $this->as()->postJson('/api/v1/approvals/approve', ['approvals' => $shown])->assertOk()->assertJsonPath('done', 3)->assertJsonPath('refused.0.why', 'The market has moved: it would be 21.78 now.');
-        self::assertSame([3, 2], [PriceChange::query()->where('state', 'queued')->count(), Approval::query()->where('state', 'waiting')->count()]);
+        $this->as()
+            ->postJson('/api/v1/approvals/approve', ['reason' => 'approval'])
+            ->assertStatus(422)
+            ->assertJsonValidationErrors('approvals');
+        $this->as()
+            ->postJson('/api/v1/approvals/approve', ['approvals' => $shown])
+            ->assertOk()
+            ->assertJsonPath('done', 3)
+            ->assertJsonPath('refused.0.why', 'The market has moved: it would be 21.78 now.');
+        self::assertSame(
+            [3, 2],
+            [
+                PriceChange::query()->where('state', 'queued')->count(),
+                Approval::query()->where('state', 'waiting')->count(),
+            ],
+        );
     }
 
     public function test_paused_it_no_longer_asks(): void
@@ -128,20 +203,32 @@ final class ApprovalTest extends TestCase
     {
         [, $stranger] = $this->makeWorkspace('Other', 'other@kettle-crock.example');
         $id = Approval::query()->sole()->id;
-        $this->actingAs($stranger)->postJson('/api/v1/approvals/approve', ['approvals' => [['id' => $id, 'seen' => '19.80']]])->assertOk()->assertJson(['done' => 0]);
-        $this->actingAs($stranger)->postJson('/api/v1/approvals/reject', ['ids' => [$id], 'hours' => 1])->assertOk()->assertJson(['done' => 0]);
+        $this->actingAs($stranger)
+            ->postJson('/api/v1/approvals/approve', ['approvals' => [['id' => $id, 'seen' => '19.80']]])
+            ->assertOk()
+            ->assertJson(['done' => 0]);
+        $this->actingAs($stranger)
+            ->postJson('/api/v1/approvals/reject', ['ids' => [$id], 'hours' => 1])
+            ->assertOk()
+            ->assertJson(['done' => 0]);
         $this->enter($this->workspace);
         self::assertSame('waiting', Approval::query()->sole()->state);
     }
 
     private function approve(?string $price = null): \Illuminate\Testing\TestResponse
     {
-        return $this->as()->postJson('/api/v1/approvals/approve', ['approvals' => [['id' => Approval::query()->value('id'), 'seen' => '19.80', 'price' => $price]]]);
+        return $this->as()->postJson('/api/v1/approvals/approve', [
+            'approvals' => [['id' => Approval::query()->value('id'), 'seen' => '19.80', 'price' => $price]],
+        ]);
     }
 
     private function decide(): void
     {
-        DecideListingsJob::dispatchSync($this->workspace->id, Listing::query()->orderBy('id')->pluck('id')->all(), 'hand');
+        DecideListingsJob::dispatchSync(
+            $this->workspace->id,
+            Listing::query()->orderBy('id')->pluck('id')->all(),
+            'hand',
+        );
         $this->enter($this->workspace);
     }
 

@@ -21,15 +21,34 @@ final class BatchTest extends TestCase
     {
         $this->priced('KC-1');
         $this->priced('KC-2', ['cost_minor' => null]);
-        $batch = $this->start('cost', ['field' => 'cost', 'how' => 'add_percent', 'value' => '5 %'])->assertCreated()
-            ->assertJson(['state' => 'planned', 'title' => 'Unit cost + 5 %', 'change' => 1, 'refused' => 1, 'floors_up' => 1, 'floors_beyond' => 0]);
+        $batch = $this->start('cost', ['field' => 'cost', 'how' => 'add_percent', 'value' => '5 %'])
+            ->assertCreated()
+            ->assertJson([
+                'state' => 'planned',
+                'title' => 'Unit cost + 5 %',
+                'change' => 1,
+                'refused' => 1,
+                'floors_up' => 1,
+                'floors_beyond' => 0,
+            ]);
         self::assertSame(1_000, Product::query()->where('sku', 'KC-1')->value('cost_minor'));
-        $rows = $this->as()->getJson("/api/v1/batches/{$batch['id']}/rows")->assertOk()->json();
+        $rows = $this->as()
+            ->getJson("/api/v1/batches/{$batch['id']}/rows")
+            ->assertOk()
+            ->json();
         self::assertSame([['field' => 'cost', 'before' => '10.00', 'after' => '10.50']], $rows[0]['changes']);
         // At 16.94: net 14.24, fee 2.03, profit 1.71, and 12 % of 14.24 is 1.7088; at 16.93 it is 1.70 of 14.23, not enough.
-        self::assertSame(['16.15', '16.94', '4.89'], [$rows[0]['floor_before'], $rows[0]['floor_after'], $rows[0]['floor_move']]);
-        self::assertSame(['KC-2', 'refused', 'There is nothing to add to.'], [$rows[1]['sku'], $rows[1]['verdict'], $rows[1]['why']]);
-        $this->apply($batch['id'])->assertStatus(202)->assertJson(['state' => 'applied']);
+        self::assertSame(
+            ['16.15', '16.94', '4.89'],
+            [$rows[0]['floor_before'], $rows[0]['floor_after'], $rows[0]['floor_move']],
+        );
+        self::assertSame(
+            ['KC-2', 'refused', 'There is nothing to add to.'],
+            [$rows[1]['sku'], $rows[1]['verdict'], $rows[1]['why']],
+        );
+        $this->apply($batch['id'])
+            ->assertStatus(202)
+            ->assertJson(['state' => 'applied']);
         self::assertSame(1_050, Product::query()->where('sku', 'KC-1')->value('cost_minor'));
         $this->workOff();
         self::assertSame(1_694, DB::table('listings')->where('sku', 'KC-1')->value('floor_minor'));
@@ -39,10 +58,20 @@ final class BatchTest extends TestCase
     public function test_a_large_move_of_floors_asks_first(): void
     {
         $this->priced('KC-1');
-        $batch = $this->start('cost', ['field' => 'cost', 'how' => 'set', 'value' => '1,00'])->assertJson(['floors_down' => 1, 'floors_beyond' => 1]);
-        $this->apply($batch['id'])->assertStatus(422)->assertJsonPath('errors.confirmed.0', 'Floors would move by more than 20 % on 1 products or listings. Look at them, and say that it is meant.');
+        $batch = $this->start('cost', ['field' => 'cost', 'how' => 'set', 'value' => '1,00'])->assertJson([
+            'floors_down' => 1,
+            'floors_beyond' => 1,
+        ]);
+        $this->apply($batch['id'])
+            ->assertStatus(422)
+            ->assertJsonPath(
+                'errors.confirmed.0',
+                'Floors would move by more than 20 % on 1 products or listings. Look at them, and say that it is meant.',
+            );
         self::assertSame(1_000, Product::query()->value('cost_minor'));
-        $this->as()->postJson("/api/v1/batches/{$batch['id']}/apply", ['confirmed' => true])->assertStatus(202);
+        $this->as()
+            ->postJson("/api/v1/batches/{$batch['id']}/apply", ['confirmed' => true])
+            ->assertStatus(202);
         self::assertSame(100, Product::query()->value('cost_minor'));
     }
 
@@ -54,11 +83,18 @@ final class BatchTest extends TestCase
         $this->apply($batch['id']);
         self::assertSame([false, false], [$one->refresh()->automation_on, $two->refresh()->automation_on]);
         $two->update(['automation_on' => true]);
-        $this->as()->postJson("/api/v1/batches/{$batch['id']}/undo")->assertStatus(202)->assertJson(['state' => 'undone', 'left' => 1]);
+        $this->as()
+            ->postJson("/api/v1/batches/{$batch['id']}/undo")
+            ->assertStatus(202)
+            ->assertJson(['state' => 'undone', 'left' => 1]);
         self::assertSame([true, true], [$one->refresh()->automation_on, $two->refresh()->automation_on]);
-        $kept = $this->as()->getJson("/api/v1/batches/{$batch['id']}/rows?show=left")->json('0');
+        $kept = $this->as()
+            ->getJson("/api/v1/batches/{$batch['id']}/rows?show=left")
+            ->json('0');
         self::assertSame(['KC-2', 'It has been changed again since; that is kept.'], [$kept['sku'], $kept['why']]);
-        $this->as()->postJson("/api/v1/batches/{$batch['id']}/undo")->assertConflict();
+        $this->as()
+            ->postJson("/api/v1/batches/{$batch['id']}/undo")
+            ->assertConflict();
     }
 
     public function test_what_someone_changed_between_looking_and_doing_is_left(): void
@@ -74,17 +110,39 @@ final class BatchTest extends TestCase
     {
         $listing = $this->priced('KC-1');
         $this->apply($this->start('cost', ['field' => 'cost', 'how' => 'set', 'value' => '10.20'])['id']);
-        $later = $this->start('cost', ['field' => 'cost', 'how' => 'set', 'value' => '11.00', 'effective_from' => now()->addDays(3)->toDateString()])->assertCreated();
+        $later = $this->start('cost', [
+            'field' => 'cost',
+            'how' => 'set',
+            'value' => '11.00',
+            'effective_from' => now()->addDays(3)->toDateString(),
+        ])->assertCreated();
         $this->apply($later['id'])->assertJson(['state' => 'applied']);
         self::assertSame(1_020, Product::query()->value('cost_minor'));
-        self::assertSame(0, (new TakeDueCosts)->handle($this->workspace->id));
+        self::assertSame(0, (new TakeDueCosts())->handle($this->workspace->id));
         $this->travel(4)->days();
         DB::update("UPDATE product_costs SET effective_from = now() - interval '1 minute' WHERE taken_at IS NULL");
-        self::assertSame(1, (new TakeDueCosts)->handle($this->workspace->id));
+        self::assertSame(1, (new TakeDueCosts())->handle($this->workspace->id));
         self::assertSame(1_100, Product::query()->value('cost_minor'));
-        self::assertSame([1_020, 1_100], DB::table('product_costs')->where('product_id', $listing->product_id)->orderBy('id')->pluck('cost_minor')->all());
-        $early = $this->start('cost', ['field' => 'cost', 'how' => 'set', 'value' => '9', 'effective_from' => '2026-01-01'])->assertJson(['refused' => 1]);
-        self::assertStringContainsString('is known already', $this->as()->getJson("/api/v1/batches/{$early['id']}/rows")->json('0.why'));
+        self::assertSame(
+            [1_020, 1_100],
+            DB::table('product_costs')
+                ->where('product_id', $listing->product_id)
+                ->orderBy('id')
+                ->pluck('cost_minor')
+                ->all(),
+        );
+        $early = $this->start('cost', [
+            'field' => 'cost',
+            'how' => 'set',
+            'value' => '9',
+            'effective_from' => '2026-01-01',
+        ])->assertJson(['refused' => 1]);
+        self::assertStringContainsString(
+            'is known already',
+            $this->as()
+                ->getJson("/api/v1/batches/{$early['id']}/rows")
+                ->json('0.why'),
+        );
     }
 
     public function test_due_costs_are_taken_in_every_workspace_and_what_goes_wrong_in_one_holds_up_no_other(): void
@@ -93,18 +151,37 @@ final class BatchTest extends TestCase
         $schedule = function (Workspace $workspace, Channel $of): void {
             $this->channel = $of;
             $this->enter($workspace, fn () => array_map(fn (int $n) => $this->listing("KC-{$n}"), range(1, 9)));
-            DB::insert("INSERT INTO product_costs (workspace_id, product_id, cost_minor, effective_from, source) SELECT workspace_id, id, 1100, now() - interval '1 minute', 'import' FROM products WHERE workspace_id = ?", [$workspace->id]);
+            DB::insert(
+                "INSERT INTO product_costs (workspace_id, product_id, cost_minor, effective_from, source) SELECT workspace_id, id, 1100, now() - interval '1 minute', 'import' FROM products WHERE workspace_id = ?",
+                [$workspace->id],
+            );
         };
         $schedule($other, $channel);
         $schedule($this->workspace, Channel::query()->sole());
         // Something in the other one cannot be taken.
-        DB::unprepared("CREATE FUNCTION refuse_cost() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RAISE EXCEPTION 'no'; END $$; CREATE TRIGGER refuse_cost BEFORE UPDATE ON products FOR EACH ROW WHEN (OLD.workspace_id = {$other->id}) EXECUTE FUNCTION refuse_cost()");
+        DB::unprepared(
+            "CREATE FUNCTION refuse_cost() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RAISE EXCEPTION 'no'; END $$; CREATE TRIGGER refuse_cost BEFORE UPDATE ON products FOR EACH ROW WHEN (OLD.workspace_id = {$other->id}) EXECUTE FUNCTION refuse_cost()",
+        );
         $this->artisan('catalogue:costs-due')->assertFailed();
-        self::assertSame([9, 0], [DB::table('products')->where('workspace_id', $this->workspace->id)->where('cost_minor', 1_100)->count(), DB::table('products')->where('workspace_id', $other->id)->where('cost_minor', 1_100)->count()]);
+        self::assertSame(
+            [9, 0],
+            [
+                DB::table('products')->where('workspace_id', $this->workspace->id)->where('cost_minor', 1_100)->count(),
+                DB::table('products')->where('workspace_id', $other->id)->where('cost_minor', 1_100)->count(),
+            ],
+        );
         DB::unprepared('DROP TRIGGER refuse_cost ON products; DROP FUNCTION refuse_cost()');
         $this->artisan('catalogue:costs-due')->assertSuccessful();
         self::assertSame(18, DB::table('products')->where('cost_minor', 1_100)->count());
-        self::assertSame([9, 9], Run::query()->withoutGlobalScope('workspace')->where('cause', 'costs')->orderBy('id')->pluck('total')->all());
+        self::assertSame(
+            [9, 9],
+            Run::query()
+                ->withoutGlobalScope('workspace')
+                ->where('cause', 'costs')
+                ->orderBy('id')
+                ->pluck('total')
+                ->all(),
+        );
         $this->artisan('catalogue:costs-due')->assertSuccessful();
     }
 
@@ -114,32 +191,71 @@ final class BatchTest extends TestCase
         $this->travelTo('2026-10-20 12:00:00');
         $this->priced('KC-1');
         // The clocks in Berlin go back on 25 October 2026: the day begins at 22:00 UTC before, and at 23:00 UTC the day after.
-        foreach (['2026-10-25' => '2026-10-24 22:00:00+00', '2026-10-26' => '2026-10-25 23:00:00+00'] as $day => $begins) {
-            $this->apply($this->start('cost', ['field' => 'cost', 'how' => 'set', 'value' => '11.00', 'effective_from' => $day])['id']);
+        foreach (
+            ['2026-10-25' => '2026-10-24 22:00:00+00', '2026-10-26' => '2026-10-25 23:00:00+00'] as $day => $begins
+        ) {
+            $this->apply(
+                $this->start('cost', ['field' => 'cost', 'how' => 'set', 'value' => '11.00', 'effective_from' => $day])[
+                    'id'
+                ],
+            );
             self::assertSame($begins, DB::table('product_costs')->orderByDesc('id')->value('effective_from'));
         }
-        $early = $this->start('cost', ['field' => 'cost', 'how' => 'set', 'value' => '9', 'effective_from' => '2026-10-25'])->assertJson(['refused' => 1]);
-        self::assertSame('A cost that holds from 26 Oct 2026 is known already; this one would come before it.', $this->as()->getJson("/api/v1/batches/{$early['id']}/rows")->json('0.why'));
+        $early = $this->start('cost', [
+            'field' => 'cost',
+            'how' => 'set',
+            'value' => '9',
+            'effective_from' => '2026-10-25',
+        ])->assertJson(['refused' => 1]);
+        self::assertSame(
+            'A cost that holds from 26 Oct 2026 is known already; this one would come before it.',
+            $this->as()
+                ->getJson("/api/v1/batches/{$early['id']}/rows")
+                ->json('0.why'),
+        );
     }
 
     public function test_a_cost_that_was_due_and_could_not_be_taken_can_be_taken_back(): void
     {
         $this->priced('KC-1');
-        $later = $this->start('cost', ['field' => 'cost', 'how' => 'set', 'value' => '11.00', 'effective_from' => now()->addDay()->toDateString()]);
+        $later = $this->start('cost', [
+            'field' => 'cost',
+            'how' => 'set',
+            'value' => '11.00',
+            'effective_from' => now()->addDay()->toDateString(),
+        ]);
         $this->apply($later['id']);
         $this->travel(3)->days();
-        $this->as()->postJson("/api/v1/batches/{$later['id']}/undo")->assertStatus(202);
-        self::assertSame([0, 1_000], [DB::table('product_costs')->whereNull('taken_at')->count(), Product::query()->value('cost_minor')]);
-        self::assertSame('undone', $this->as()->getJson("/api/v1/batches/{$later['id']}/rows")->json('0.state'));
+        $this->as()
+            ->postJson("/api/v1/batches/{$later['id']}/undo")
+            ->assertStatus(202);
+        self::assertSame(
+            [0, 1_000],
+            [DB::table('product_costs')->whereNull('taken_at')->count(), Product::query()->value('cost_minor')],
+        );
+        self::assertSame(
+            'undone',
+            $this->as()
+                ->getJson("/api/v1/batches/{$later['id']}/rows")
+                ->json('0.state'),
+        );
     }
 
     public function test_a_cost_that_was_to_hold_later_can_be_taken_back(): void
     {
         $this->priced('KC-1');
-        $later = $this->start('cost', ['field' => 'cost', 'how' => 'set', 'value' => '11.00', 'effective_from' => now()->addDays(3)->toDateString()]);
+        $later = $this->start('cost', [
+            'field' => 'cost',
+            'how' => 'set',
+            'value' => '11.00',
+            'effective_from' => now()->addDays(3)->toDateString(),
+        ]);
         $this->apply($later['id']);
         self::assertSame(1, DB::table('product_costs')->whereNull('taken_at')->count());
-        $this->as()->postJson("/api/v1/batches/{$later['id']}/undo")->assertStatus(202)->assertJson(['state' => 'undone', 'left' => 0]);
+        $this->as()
+            ->postJson("/api/v1/batches/{$later['id']}/undo")
+            ->assertStatus(202)
+            ->assertJson(['state' => 'undone', 'left' => 0]);
         self::assertSame([0, 1_000], [DB::table('product_costs')->count(), Product::query()->value('cost_minor')]);
     }
 
@@ -149,8 +265,21 @@ final class BatchTest extends TestCase
         $this->priced('KC-2', ['cost_minor' => null]);
         $this->priced('KC-3', ['rrp_minor' => 900]);
         $groups = collect($this->as()->getJson('/api/v1/worklist')->assertOk()->json())->keyBy('problem');
-        self::assertSame(['KC-2', 'KC-3'], [$groups['cost_missing']['items'][0]['listing']['sku'], $groups['limits_conflict']['items'][0]['listing']['sku']]);
-        self::assertSame(['margin', 'workspace', 'rrp'], [$groups['limits_conflict']['items'][0]['floor_term']['kind'], $groups['limits_conflict']['items'][0]['floor_term']['from'], $groups['limits_conflict']['items'][0]['ceiling_term']['kind']]);
+        self::assertSame(
+            ['KC-2', 'KC-3'],
+            [
+                $groups['cost_missing']['items'][0]['listing']['sku'],
+                $groups['limits_conflict']['items'][0]['listing']['sku'],
+            ],
+        );
+        self::assertSame(
+            ['margin', 'workspace', 'rrp'],
+            [
+                $groups['limits_conflict']['items'][0]['floor_term']['kind'],
+                $groups['limits_conflict']['items'][0]['floor_term']['from'],
+                $groups['limits_conflict']['items'][0]['ceiling_term']['kind'],
+            ],
+        );
         self::assertCount(2, $groups);
     }
 
@@ -158,23 +287,45 @@ final class BatchTest extends TestCase
     {
         $this->priced('KC-1');
         $this->priced('KC-2', ['rrp_minor' => 2_500]);
-        $batch = $this->start('price', ['how' => 'set', 'value' => '26,00'])->assertJson(['change' => 1, 'refused' => 1]);
-        self::assertSame('26.00 is above its ceiling 25.00.', $this->as()->getJson("/api/v1/batches/{$batch['id']}/rows?show=refused")->json('0.why'));
+        $batch = $this->start('price', ['how' => 'set', 'value' => '26,00'])->assertJson([
+            'change' => 1,
+            'refused' => 1,
+        ]);
+        self::assertSame(
+            '26.00 is above its ceiling 25.00.',
+            $this->as()
+                ->getJson("/api/v1/batches/{$batch['id']}/rows?show=refused")
+                ->json('0.why'),
+        );
         $this->apply($batch['id'])->assertJson(['state' => 'applied']);
         $change = PriceChange::query()->sole();
-        self::assertSame([2_490, 2_600, 'queued', $this->user->id, null], [$change->from_minor, $change->to_minor, $change->state->value, $change->user_id, $change->decision_id]);
+        self::assertSame(
+            [2_490, 2_600, 'queued', $this->user->id, null],
+            [$change->from_minor, $change->to_minor, $change->state->value, $change->user_id, $change->decision_id],
+        );
     }
 
     public function test_limits_and_supplier_of_many(): void
     {
         $this->priced('KC-1');
         $this->priced('KC-2');
-        $this->apply($this->start('limits', ['side' => 'floor', 'kind' => 'amount', 'value' => '18,50'])->assertJson(['change' => 2, 'floors_up' => 2])['id']);
+        $this->apply(
+            $this->start('limits', ['side' => 'floor', 'kind' => 'amount', 'value' => '18,50'])->assertJson([
+                'change' => 2,
+                'floors_up' => 2,
+            ])['id'],
+        );
         $this->apply($this->start('supplier', ['supplier' => 'Ravel & Rye'])->assertJson(['change' => 2])['id']);
         $this->workOff();
         self::assertSame([1_850, 1_850], DB::table('listings')->orderBy('sku')->pluck('floor_minor')->all());
-        self::assertSame(['Ravel & Rye', 'Ravel & Rye'], Product::query()->with('supplier')->get()->map(fn (Product $product) => $product->supplier?->name)->all());
-        $this->start('limits', ['side' => 'floor', 'kind' => 'amount', 'value' => '18.50'])->assertJson(['same' => 2, 'change' => 0]);
+        self::assertSame(
+            ['Ravel & Rye', 'Ravel & Rye'],
+            Product::query()->with('supplier')->get()->map(fn (Product $product) => $product->supplier?->name)->all(),
+        );
+        $this->start('limits', ['side' => 'floor', 'kind' => 'amount', 'value' => '18.50'])->assertJson([
+            'same' => 2,
+            'change' => 0,
+        ]);
     }
 
     /** @return array<string, array{string, array<string, mixed>, string}> */
@@ -204,10 +355,18 @@ final class BatchTest extends TestCase
         $this->priced('KC-1');
         $batch = $this->start('automation', ['on' => false]);
         [, $stranger] = $this->makeWorkspace('Other', 'other@kettle-crock.example');
-        foreach (["/api/v1/batches/{$batch['id']}", "/api/v1/batches/{$batch['id']}/rows", "/api/v1/batches/{$batch['id']}/refused"] as $path) {
+        foreach (
+            [
+                "/api/v1/batches/{$batch['id']}",
+                "/api/v1/batches/{$batch['id']}/rows",
+                "/api/v1/batches/{$batch['id']}/refused",
+            ] as $path
+        ) {
             $this->actingAs($stranger)->getJson($path)->assertNotFound();
         }
-        $this->actingAs($stranger)->postJson("/api/v1/batches/{$batch['id']}/apply")->assertNotFound();
+        $this->actingAs($stranger)
+            ->postJson("/api/v1/batches/{$batch['id']}/apply")
+            ->assertNotFound();
         $this->actingAs($stranger)->getJson('/api/v1/batches')->assertOk()->assertJsonCount(0);
     }
 
@@ -229,7 +388,11 @@ final class BatchTest extends TestCase
     /** @param  array<string, mixed>  $wanted */
     private function start(string $edit, array $wanted): TestResponse
     {
-        return $this->as()->postJson('/api/v1/batches', ['edit' => $edit, 'wanted' => $wanted, 'filter' => ['q' => 'kc']]);
+        return $this->as()->postJson('/api/v1/batches', [
+            'edit' => $edit,
+            'wanted' => $wanted,
+            'filter' => ['q' => 'kc'],
+        ]);
     }
 
     private function apply(string $id): TestResponse

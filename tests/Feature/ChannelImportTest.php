@@ -50,8 +50,23 @@ final class ChannelImportTest extends TestCase
         $this->workOff();
         $listings = self::PAGES * self::LISTINGS_A_PAGE;
         self::assertSame('subscribe', $this->calls[0], 'before anything is read');
-        self::assertSame(['subscribe', 'listings', 'listings S04', 'listings S08', 'offers 12', 'history', 'history S04', 'history S08'], $this->calls);
-        self::assertSame([$listings, $listings, $listings], [Listing::query()->count(), DB::table('listing_markets')->count(), DB::table('sales_days')->count()]);
+        self::assertSame(
+            [
+                'subscribe',
+                'listings',
+                'listings S04',
+                'listings S08',
+                'offers 12',
+                'history',
+                'history S04',
+                'history S08',
+            ],
+            $this->calls,
+        );
+        self::assertSame(
+            [$listings, $listings, $listings],
+            [Listing::query()->count(), DB::table('listing_markets')->count(), DB::table('sales_days')->count()],
+        );
         self::assertNotNull($this->channel->refresh()->synced_at);
         self::assertSame(0, ChannelImport::query()->count());
     }
@@ -64,7 +79,11 @@ final class ChannelImportTest extends TestCase
             app(AdvanceImport::class)->handle($this->channel->refresh());
             $this->wake();
         }
-        self::assertSame(1, count(array_keys($this->calls, 'listings S04', true)), 'a page that was written is not read again');
+        self::assertSame(
+            1,
+            count(array_keys($this->calls, 'listings S04', true)),
+            'a page that was written is not read again',
+        );
         self::assertSame(2, count(array_keys($this->calls, 'listings S08', true)));
         self::assertSame(3, count(array_keys($this->calls, 'history S04', true)));
         self::assertSame([12, 0], [Listing::query()->count(), ChannelImport::query()->count()]);
@@ -76,7 +95,10 @@ final class ChannelImportTest extends TestCase
         app(StartImport::class)->handle($this->channel, isFirst: true);
         app(AdvanceImport::class)->handle($this->channel);
         $import = $this->actingAs($this->user)->getJson('/api/v1/channel-imports')->assertOk()->json('0');
-        self::assertSame(['listings', 4, 12, 'Quayside is out of order (status 503).'], [$import['step'], $import['done'], $import['total'], $import['problem']]);
+        self::assertSame(
+            ['listings', 4, 12, 'Quayside is out of order (status 503).'],
+            [$import['step'], $import['done'], $import['total'], $import['problem']],
+        );
         [, $other] = $this->makeWorkspace('Another', 'other@another.example');
         $this->actingAs($other)->getJson('/api/v1/channel-imports')->assertOk()->assertExactJson([]);
     }
@@ -86,14 +108,17 @@ final class ChannelImportTest extends TestCase
         app(StartImport::class)->handle($this->channel, isFirst: true);
         DB::table('jobs')->delete();
         $this->travel(10)->seconds();
-        ChannelImport::query()->update(['step' => ImportStep::Listings, 'due_at' => now()->addSeconds(30)->format(ChannelImport::TIME)]);
+        ChannelImport::query()->update([
+            'step' => ImportStep::Listings,
+            'due_at' => now()->addSeconds(30)->format(ChannelImport::TIME),
+        ]);
         $this->artisan('work:sweep')->assertSuccessful();
         self::assertSame(0, DB::table('jobs')->count(), 'someone is working on it');
         $this->wake();
         $this->artisan('work:sweep')->assertSuccessful();
         self::assertSame(1, DB::table('jobs')->where('payload', 'like', '%ImportChannelJob%')->count());
 
-        Http::swap(new \Illuminate\Http\Client\Factory);
+        Http::swap(new \Illuminate\Http\Client\Factory());
         Http::fake(function (Request $request) {
             // Meanwhile another process has taken the import over and finished it.
             ChannelImport::query()->delete();
@@ -141,13 +166,35 @@ final class ChannelImportTest extends TestCase
         $skus = array_map(fn (int $n) => sprintf('S%02d', $n), range($from + 1, $from + self::LISTINGS_A_PAGE));
         $next = $from + self::LISTINGS_A_PAGE < self::PAGES * self::LISTINGS_A_PAGE ? end($skus) : null;
         $row = fn (string $sku): array => [
-            'sku' => $sku, 'item' => "QU-{$sku}", 'title' => 'Crock', 'price' => '24.90', 'shipping' => '0.00', 'condition' => 'new', 'fulfilment' => 'merchant', 'stock' => 4,
+            'sku' => $sku,
+            'item' => "QU-{$sku}",
+            'title' => 'Crock',
+            'price' => '24.90',
+            'shipping' => '0.00',
+            'condition' => 'new',
+            'fulfilment' => 'merchant',
+            'stock' => 4,
         ];
-        $day = fn (string $sku): array => ['date' => '2026-01-01', 'sku' => $sku, 'price' => '24.90', 'in_stock' => true, 'units' => 1, 'offers' => []];
+        $day = fn (string $sku): array => [
+            'date' => '2026-01-01',
+            'sku' => $sku,
+            'price' => '24.90',
+            'in_stock' => true,
+            'units' => 1,
+            'offers' => [],
+        ];
 
         return match (basename((string) parse_url($request->url(), PHP_URL_PATH))) {
-            'listings' => ['listings' => array_map($row, $skus), 'next' => $next, 'total' => self::PAGES * self::LISTINGS_A_PAGE],
-            'offers' => ['offers' => array_fill_keys(explode(',', (string) $query['items']), [['seller' => 'r', 'name' => 'Rill', 'price' => '22.00']])],
+            'listings' => [
+                'listings' => array_map($row, $skus),
+                'next' => $next,
+                'total' => self::PAGES * self::LISTINGS_A_PAGE,
+            ],
+            'offers' => [
+                'offers' => array_fill_keys(explode(',', (string) $query['items']), [
+                    ['seller' => 'r', 'name' => 'Rill', 'price' => '22.00'],
+                ]),
+            ],
             'history' => ['days' => array_map($day, $skus), 'next' => $next],
             default => ['url' => 'here'],
         };

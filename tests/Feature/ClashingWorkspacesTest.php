@@ -46,7 +46,9 @@ final class ClashingWorkspacesTest extends TestCase
             $this->enter($workspace, function () use ($token): void {
                 $this->channel = Channel::query()->sole();
                 $this->channel->update(['secrets' => ['token' => $token]]);
-                $rule = $this->rule('Under', ['position' => ['move' => 'below', 'percent' => $token === 'ours' ? '1' : '5']]);
+                $rule = $this->rule('Under', [
+                    'position' => ['move' => 'below', 'percent' => $token === 'ours' ? '1' : '5'],
+                ]);
                 $this->listing('KC-1', ['rule_id' => $rule->id], offers: [['seller' => 'r', 'price' => '30.00']]);
             });
         }
@@ -63,7 +65,10 @@ final class ClashingWorkspacesTest extends TestCase
         for ($i = 0; $i < 8; $i++) {
             app(NoticeNotifications::class)->handle();
             $this->workOff('publish,market,confirm,default');
-            Feed::query()->withoutGlobalScopes()->where('state', '<>', 'closed')->update(['due_at' => now()->subSecond()]);
+            Feed::query()
+                ->withoutGlobalScopes()
+                ->where('state', '<>', 'closed')
+                ->update(['due_at' => now()->subSecond()]);
             $this->travel(20)->seconds();
             $this->artisan('work:sweep');
         }
@@ -71,8 +76,17 @@ final class ClashingWorkspacesTest extends TestCase
         self::assertSame(['ours' => '19.80', 'theirs' => '19.00'], $this->shown);
         foreach ($this->workspaces as $token => $workspace) {
             $this->enter($workspace, function () use ($token): void {
-                self::assertSame([['confirmed', (int) str_replace('.', '', $this->shown[$token])]], PriceChange::query()->get()->map(fn (PriceChange $change) => [$change->state->value, $change->to_minor])->all());
-                self::assertSame([(int) str_replace('.', '', $this->shown[$token])], Listing::query()->pluck('price_minor')->all());
+                self::assertSame(
+                    [['confirmed', (int) str_replace('.', '', $this->shown[$token])]],
+                    PriceChange::query()
+                        ->get()
+                        ->map(fn (PriceChange $change) => [$change->state->value, $change->to_minor])
+                        ->all(),
+                );
+                self::assertSame(
+                    [(int) str_replace('.', '', $this->shown[$token])],
+                    Listing::query()->pluck('price_minor')->all(),
+                );
                 self::assertSame('20.00', ListingMarket::query()->sole()->offers[0]['price']);
             });
         }
@@ -81,21 +95,57 @@ final class ClashingWorkspacesTest extends TestCase
     public function test_what_one_changes_is_not_changed_for_the_other(): void
     {
         // Their own rules are not due meanwhile.
-        Rule::query()->withoutGlobalScopes()->update(['last_run_at' => now()]);
+        Rule::query()
+            ->withoutGlobalScopes()
+            ->update(['last_run_at' => now()]);
         $before = $this->everythingOf('theirs');
         $this->enter($this->workspace);
         $listing = Listing::query()->sole();
         $rule = Rule::query()->sole();
         $calls = [
-            ['PATCH', '/api/v1/workspace', ['tax_percent' => '7', 'limits' => ['floor' => [['kind' => 'amount', 'amount' => '5.00']]]]],
-            ['PUT', '/api/v1/limits', ['scope' => 'brand', 'name' => 'Tidewell', 'limits' => ['floor' => [['kind' => 'amount', 'amount' => '6.00']]], 'version' => 0]],
+            [
+                'PATCH',
+                '/api/v1/workspace',
+                ['tax_percent' => '7', 'limits' => ['floor' => [['kind' => 'amount', 'amount' => '5.00']]]],
+            ],
+            [
+                'PUT',
+                '/api/v1/limits',
+                [
+                    'scope' => 'brand',
+                    'name' => 'Tidewell',
+                    'limits' => ['floor' => [['kind' => 'amount', 'amount' => '6.00']]],
+                    'version' => 0,
+                ],
+            ],
             ['PATCH', "/api/v1/rules/{$rule->id}", ['name' => 'Over']],
-            ['POST', '/api/v1/rules', ['name' => 'Second', 'document' => ['version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'lowest'], 'position' => ['move' => 'match']]]],
+            [
+                'POST',
+                '/api/v1/rules',
+                [
+                    'name' => 'Second',
+                    'document' => [
+                        'version' => 1,
+                        'kind' => 'competitive',
+                        'reference' => ['of' => 'lowest'],
+                        'position' => ['move' => 'match'],
+                    ],
+                ],
+            ],
             ['PUT', '/api/v1/views', ['name' => 'Mine', 'place' => 'listings', 'query' => 'q=crock']],
             ['POST', '/api/v1/batches', ['edit' => 'automation', 'wanted' => ['on' => false], 'filter' => []]],
             ['POST', '/api/v1/batches', ['edit' => 'cost', 'wanted' => ['cost' => '11,00'], 'filter' => []]],
             ['POST', "/api/v1/rules/{$rule->id}/run", []],
-            ['POST', '/api/v1/channels', ['driver' => 'file', 'name' => 'Files', 'settings' => ['delivery' => 'folder'], 'copy_from' => $this->workspaceChannel('ours')]],
+            [
+                'POST',
+                '/api/v1/channels',
+                [
+                    'driver' => 'file',
+                    'name' => 'Files',
+                    'settings' => ['delivery' => 'folder'],
+                    'copy_from' => $this->workspaceChannel('ours'),
+                ],
+            ],
         ];
         foreach ($calls as [$method, $path, $body]) {
             $this->actingAs($this->user)->json($method, $path, $body);
@@ -105,7 +155,16 @@ final class ClashingWorkspacesTest extends TestCase
             $this->actingAs($this->user)->postJson("/api/v1/batches/{$batch}/apply", ['confirmed' => true]);
         }
         $this->workOff('publish,market,confirm,default');
-        foreach (['pricing:assign', 'pricing:run-due', 'catalogue:costs-due', 'pricing:price-wars', 'workbench:note-standing', 'work:sweep'] as $command) {
+        foreach (
+            [
+                'pricing:assign',
+                'pricing:run-due',
+                'catalogue:costs-due',
+                'pricing:price-wars',
+                'workbench:note-standing',
+                'work:sweep',
+            ] as $command
+        ) {
             $this->artisan($command)->assertSuccessful();
         }
         self::assertFalse(Listing::query()->findOrFail($listing->id)->automation_on, 'it has worked');
@@ -114,28 +173,57 @@ final class ClashingWorkspacesTest extends TestCase
 
     public function test_neither_finds_what_is_the_others_by_its_number(): void
     {
-        $theirs = $this->enter($this->workspaces['theirs'], fn () => ['listing' => Listing::query()->sole()->id, 'rule' => Rule::query()->sole()->id, 'channel' => Channel::query()->sole()->id]);
-        foreach (["listings/{$theirs['listing']}", "listings/{$theirs['listing']}/history", "listings/{$theirs['listing']}/costs", "rules/{$theirs['rule']}", "rules/{$theirs['rule']}/versions", "channels/{$theirs['channel']}/files"] as $path) {
-            $this->actingAs($this->user)->getJson("/api/v1/{$path}")->assertNotFound();
+        $theirs = $this->enter(
+            $this->workspaces['theirs'],
+            fn () => [
+                'listing' => Listing::query()->sole()->id,
+                'rule' => Rule::query()->sole()->id,
+                'channel' => Channel::query()->sole()->id,
+            ],
+        );
+        foreach (
+            [
+                "listings/{$theirs['listing']}",
+                "listings/{$theirs['listing']}/history",
+                "listings/{$theirs['listing']}/costs",
+                "rules/{$theirs['rule']}",
+                "rules/{$theirs['rule']}/versions",
+                "channels/{$theirs['channel']}/files",
+            ] as $path
+        ) {
+            $this->actingAs($this->user)
+                ->getJson("/api/v1/{$path}")
+                ->assertNotFound();
         }
-        $this->actingAs($this->user)->getJson("/api/v1/listings?channel={$theirs['channel']}")->assertOk()->assertJsonCount(0, 'listings');
+        $this->actingAs($this->user)
+            ->getJson("/api/v1/listings?channel={$theirs['channel']}")
+            ->assertOk()
+            ->assertJsonCount(0, 'listings');
     }
 
     private function workspaceChannel(string $token): int
     {
-        return (int) $this->enter($this->workspaces[$token], fn () => Channel::query()->orderBy('id')->firstOrFail()->id);
+        return (int) $this->enter(
+            $this->workspaces[$token],
+            fn () => Channel::query()->orderBy('id')->firstOrFail()->id,
+        );
     }
 
     private function tellOfChange(Workspace $workspace): void
     {
         $key = $this->enter($workspace, fn () => Channel::query()->sole()->key);
         $body = json_encode(['type' => 'offers.changed', 'data' => ['item' => 'QU-KC-1']], JSON_THROW_ON_ERROR);
-        $this->call('POST', "/api/v1/channels/{$key}/notifications", server: [
-            'HTTP_WEBHOOK_ID' => 'msg_1',
-            'HTTP_WEBHOOK_TIMESTAMP' => (string) time(),
-            'HTTP_WEBHOOK_SIGNATURE' => (new WebhookSignature(self::SECRET))->sign('msg_1', time(), $body),
-            'CONTENT_TYPE' => 'application/json',
-        ], content: $body)->assertStatus(202);
+        $this->call(
+            'POST',
+            "/api/v1/channels/{$key}/notifications",
+            server: [
+                'HTTP_WEBHOOK_ID' => 'msg_1',
+                'HTTP_WEBHOOK_TIMESTAMP' => (string) time(),
+                'HTTP_WEBHOOK_SIGNATURE' => (new WebhookSignature(self::SECRET))->sign('msg_1', time(), $body),
+                'CONTENT_TYPE' => 'application/json',
+            ],
+            content: $body,
+        )->assertStatus(202);
     }
 
     /** @return array<string, mixed> */
@@ -150,9 +238,20 @@ final class ClashingWorkspacesTest extends TestCase
         }
 
         return match (true) {
-            $path === '/v1/offers' => ['offers' => ['QU-KC-1' => [['seller' => 'r', 'name' => 'Rill', 'price' => '20.00'], ['seller' => 'kettle-crock', 'price' => $this->shown[$token]]]]],
+            $path === '/v1/offers' => [
+                'offers' => [
+                    'QU-KC-1' => [
+                        ['seller' => 'r', 'name' => 'Rill', 'price' => '20.00'],
+                        ['seller' => 'kettle-crock', 'price' => $this->shown[$token]],
+                    ],
+                ],
+            ],
             $path === '/v1/prices' => ['prices' => [['sku' => 'KC-1', 'price' => $this->shown[$token]]]],
-            default => ['id' => "feed-{$token}", 'status' => 'done', 'items' => [['sku' => 'KC-1', 'status' => 'accepted', 'message' => null]]],
+            default => [
+                'id' => "feed-{$token}",
+                'status' => 'done',
+                'items' => [['sku' => 'KC-1', 'status' => 'accepted', 'message' => null]],
+            ],
         };
     }
 
@@ -160,12 +259,17 @@ final class ClashingWorkspacesTest extends TestCase
     private function everythingOf(string $token): array
     {
         $rows = [];
-        $tables = DB::select(<<<'SQL'
+        $tables = DB::select(
+            <<<'SQL'
             SELECT c.table_name FROM information_schema.columns c JOIN information_schema.tables t USING (table_schema, table_name)
             WHERE c.table_schema = 'public' AND c.column_name = 'workspace_id' AND t.table_type = 'BASE TABLE' ORDER BY 1
-            SQL);
+            SQL,
+        );
         foreach (array_diff(array_column($tables, 'table_name'), ['position_days']) as $table) {
-            $rows[$table] = (string) DB::scalar("SELECT coalesce(json_agg(t ORDER BY t::text), '[]') FROM {$table} t WHERE workspace_id = ?", [$this->workspaces[$token]->id]);
+            $rows[$table] = (string) DB::scalar(
+                "SELECT coalesce(json_agg(t ORDER BY t::text), '[]') FROM {$table} t WHERE workspace_id = ?",
+                [$this->workspaces[$token]->id],
+            );
         }
 
         return $rows;

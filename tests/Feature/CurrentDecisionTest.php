@@ -17,7 +17,15 @@ use Tests\TestCase;
 final class CurrentDecisionTest extends TestCase
 {
     private const OFFERS = [
-        ['seller' => 'r', 'name' => 'Rill', 'price' => '18.00', 'shipping' => '2.50', 'rating_percent' => '97.5', 'rating_count' => 120, 'buy_box' => true],
+        [
+            'seller' => 'r',
+            'name' => 'Rill',
+            'price' => '18.00',
+            'shipping' => '2.50',
+            'rating_percent' => '97.5',
+            'rating_count' => 120,
+            'buy_box' => true,
+        ],
         ['seller' => 's', 'name' => 'Sedge', 'price' => '30.00', 'fulfilment' => 'marketplace'],
     ];
 
@@ -29,7 +37,9 @@ final class CurrentDecisionTest extends TestCase
         $this->enter($this->workspace);
         self::assertNotNull(ListingMarket::query()->findOrFail($listing->id)->packed);
         self::assertSame(2_029, $this->standingDecision($listing)?->price_minor);
-        ListingMarket::query()->whereKey($listing->id)->update(['offers' => '[{"seller":"r","price":"17.00"}]']);
+        ListingMarket::query()
+            ->whereKey($listing->id)
+            ->update(['offers' => '[{"seller":"r","price":"17.00"}]']);
         self::assertNull(ListingMarket::query()->findOrFail($listing->id)->packed);
         $this->decide($listing);
         self::assertSame(1_683, $this->standingDecision($listing)?->price_minor);
@@ -38,7 +48,11 @@ final class CurrentDecisionTest extends TestCase
     public function test_a_decision_keeps_what_it_was_made_from_whatever_changes_after_it(): void
     {
         $this->freezeSecond();
-        $listing = $this->listing('KC-1', ['rule_id' => $this->rule('Under')->id, 'shipping_minor' => 150], ['map_minor' => 1_200, 'packaging_minor' => 35]);
+        $listing = $this->listing(
+            'KC-1',
+            ['rule_id' => $this->rule('Under')->id, 'shipping_minor' => 150],
+            ['map_minor' => 1_200, 'packaging_minor' => 35],
+        );
         Http::fake(['quayside.test/v1/offers*' => ['offers' => ['QU-KC-1' => self::OFFERS]]]);
         app(ObserveItems::class)->handle($this->channel, ['QU-KC-1']);
         $this->enter($this->workspace);
@@ -47,7 +61,15 @@ final class CurrentDecisionTest extends TestCase
         $listing->update(['price_minor' => 9_900, 'shipping_minor' => 0]);
         $decision = Decision::query()->sole();
         self::assertEquals($now, $decision->document());
-        self::assertSame(['18.00', '2.50', '97.5', 120], array_map(fn (string $field) => $decision->document()['offers'][0][$field], ['price', 'shipping', 'rating_percent', 'rating_count']));
+        self::assertSame(
+            ['18.00', '2.50', '97.5', 120],
+            array_map(fn (string $field) => $decision->document()['offers'][0][$field], [
+                'price',
+                'shipping',
+                'rating_percent',
+                'rating_count',
+            ]),
+        );
         self::assertSame('18.79', $decision->asMade()['price']);
     }
 
@@ -69,7 +91,14 @@ final class CurrentDecisionTest extends TestCase
     public function test_with_a_listing_goes_what_was_written_of_it(): void
     {
         $rule = $this->rule('Under')->id;
-        [$gone, $other] = array_map(fn (string $sku) => $this->listing($sku, ['rule_id' => $rule], offers: [['seller' => 'r', 'price' => '20.00']]), ['KC-1', 'KC-2']);
+        [$gone, $other] = array_map(
+            fn (string $sku) => $this->listing(
+                $sku,
+                ['rule_id' => $rule],
+                offers: [['seller' => 'r', 'price' => '20.00']],
+            ),
+            ['KC-1', 'KC-2'],
+        );
         $this->decide($gone);
         $this->decide($other);
         $gone->delete();

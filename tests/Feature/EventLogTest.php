@@ -16,7 +16,10 @@ final class EventLogTest extends TestCase
         $log->add(1, 'listings', [7]);
         $log->add(2, 'changes', [8]);
         $log->add(1, 'changes', [9]);
-        self::assertSame("id: aa-3\nevent: change\ndata: {\"topic\":\"changes\",\"ids\":[9]}\n\n", $log->since(1, 'aa-1'));
+        self::assertSame(
+            "id: aa-3\nevent: change\ndata: {\"topic\":\"changes\",\"ids\":[9]}\n\n",
+            $log->since(1, 'aa-1'),
+        );
         self::assertSame('', $log->since(1, 'aa-3'), 'nothing was missed');
         self::assertSame('', $log->since(3, 'aa-1'), 'of another workspace nothing is told');
     }

@@ -34,7 +34,16 @@ final class HostileInputTest extends TestCase
         $this->user->refresh();
         $rule = $this->rule('Under');
         $listing = $this->listing('KC-1', ['rule_id' => $rule->id], offers: [['seller' => 'r', 'price' => '20.00']]);
-        $run = Run::query()->create(['rule_id' => $rule->id, 'cause' => 'hand', 'state' => 'released', 'total' => 1, 'done' => 1, 'outcomes' => [], 'started_at' => now(), 'finished_at' => now()]);
+        $run = Run::query()->create([
+            'rule_id' => $rule->id,
+            'cause' => 'hand',
+            'state' => 'released',
+            'total' => 1,
+            'done' => 1,
+            'outcomes' => [],
+            'started_at' => now(),
+            'finished_at' => now(),
+        ]);
         app(DecideListings::class)->handle($this->workspace, [$listing->id], 'market');
         $this->ids = [
             'listings' => (string) $listing->id,
@@ -71,8 +80,21 @@ final class HostileInputTest extends TestCase
             $parameter = $this->resolved($parameter);
             foreach (self::oddParameters() as $name => $value) {
                 match ($parameter['in']) {
-                    'path' => $this->check("{$method} {$path} with {$parameter['name']} {$name}", fn () => $this->send($method, str_replace("{{$parameter['name']}}", is_scalar($value) ? rawurlencode((string) $value) : 'x', $path))),
-                    'query' => $this->check("{$method} {$path}?{$parameter['name']} = {$name}", fn () => $this->send($method, $address.'?'.http_build_query([$parameter['name'] => $value]))),
+                    'path' => $this->check(
+                        "{$method} {$path} with {$parameter['name']} {$name}",
+                        fn () => $this->send(
+                            $method,
+                            str_replace(
+                                "{{$parameter['name']}}",
+                                is_scalar($value) ? rawurlencode((string) $value) : 'x',
+                                $path,
+                            ),
+                        ),
+                    ),
+                    'query' => $this->check(
+                        "{$method} {$path}?{$parameter['name']} = {$name}",
+                        fn () => $this->send($method, $address.'?'.http_build_query([$parameter['name'] => $value])),
+                    ),
                     default => null,
                 };
             }
@@ -90,18 +112,38 @@ final class HostileInputTest extends TestCase
         foreach ($this->places($sample) as $place) {
             foreach (self::odd() as $name => $value) {
                 // Where only what is to change is sent, the rest would hide what becomes of it.
-                $body = $method === 'PATCH' ? array_intersect_key((array) $sample, [explode('.', $place)[0] => 1]) : $sample;
+                $body =
+                    $method === 'PATCH'
+                        ? array_intersect_key((array) $sample, [explode('.', $place)[0] => 1])
+                        : $sample;
                 data_set($body, $place, $value);
-                $this->check("{$method} {$path} with {$place} = {$name}", fn () => $this->send($method, $address, (string) json_encode($body, JSON_INVALID_UTF8_IGNORE)));
+                $this->check(
+                    "{$method} {$path} with {$place} = {$name}",
+                    fn () => $this->send($method, $address, (string) json_encode($body, JSON_INVALID_UTF8_IGNORE)),
+                );
             }
         }
     }
 
     public function test_a_file_that_is_none_is_refused(): void
     {
-        foreach (['' => '', "\0\0\0\0" => 'nul.csv', "PK\x03\x04broken" => 'broken.xlsx', "\xff\xfe\0" => "odd\u{202e}name.csv"] as $contents => $name) {
+        foreach (
+            [
+                '' => '',
+                "\0\0\0\0" => 'nul.csv',
+                "PK\x03\x04broken" => 'broken.xlsx',
+                "\xff\xfe\0" => "odd\u{202e}name.csv",
+            ] as $contents => $name
+        ) {
             $file = UploadedFile::fake()->createWithContent($name === '' ? 'empty.csv' : $name, (string) $contents);
-            $this->check("import {$name}", fn () => $this->actingAs($this->user)->post('/api/v1/imports', ['file' => $file], ['Accept' => 'application/json']));
+            $this->check(
+                "import {$name}",
+                fn () => $this->actingAs($this->user)->post(
+                    '/api/v1/imports',
+                    ['file' => $file],
+                    ['Accept' => 'application/json'],
+                ),
+            );
         }
     }
 
@@ -118,7 +160,7 @@ final class HostileInputTest extends TestCase
             'NUL' => "a\0b",
             'a date that is none' => '2026-02-31',
             'an empty list' => [],
-            'an empty object' => new stdClass,
+            'an empty object' => new stdClass(),
             'an object' => ['a' => 'b'],
             'a list of odd values' => [null, true, -1, "\0", ['x' => []]],
         ];
@@ -168,12 +210,21 @@ final class HostileInputTest extends TestCase
     {
         $segment = explode('/', $path)[3];
 
-        return strtr($path, ['{id}' => $this->ids[$segment] ?? '1', '{name}' => 'prices-x.csv', '{key}' => $this->channel->key]);
+        return strtr($path, [
+            '{id}' => $this->ids[$segment] ?? '1',
+            '{name}' => 'prices-x.csv',
+            '{key}' => $this->channel->key,
+        ]);
     }
 
     private function send(string $method, string $address, ?string $body = null): TestResponse
     {
-        return $this->actingAs($this->user)->call($method, $address, server: ['HTTP_ACCEPT' => 'application/json', 'CONTENT_TYPE' => 'application/json'], content: $body);
+        return $this->actingAs($this->user)->call(
+            $method,
+            $address,
+            server: ['HTTP_ACCEPT' => 'application/json', 'CONTENT_TYPE' => 'application/json'],
+            content: $body,
+        );
     }
 
     /** @param  callable(): TestResponse  $call */
@@ -192,7 +243,20 @@ final class HostileInputTest extends TestCase
             DB::rollBack();
         }
         $reported = Exceptions::reported();
-        self::assertLessThan(500, $answer->getStatusCode(), "{$what}: ".($reported === [] ? '' : get_class($reported[0]).' '.$reported[0]->getMessage().' at '.$reported[0]->getFile().':'.$reported[0]->getLine()));
+        self::assertLessThan(
+            500,
+            $answer->getStatusCode(),
+            "{$what}: ".
+                ($reported === []
+                    ? ''
+                    : get_class($reported[0]).
+                        ' '.
+                        $reported[0]->getMessage().
+                        ' at '.
+                        $reported[0]->getFile().
+                        ':'.
+                        $reported[0]->getLine()),
+        );
         if ($answer->getStatusCode() >= 400) {
             self::assertSame('application/problem+json', $answer->headers->get('Content-Type'), $what);
         }
@@ -201,9 +265,25 @@ final class HostileInputTest extends TestCase
     /** What was accepted must not break what is shown and decided from then on. */
     private function checkThatAllStillWorks(string $what): void
     {
-        foreach (['workspace', 'listings', "listings/{$this->ids['listings']}", 'rules', 'channels', 'limits', 'today', 'views', 'batches'] as $page) {
+        foreach (
+            [
+                'workspace',
+                'listings',
+                "listings/{$this->ids['listings']}",
+                'rules',
+                'channels',
+                'limits',
+                'today',
+                'views',
+                'batches',
+            ] as $page
+        ) {
             $status = $this->send('GET', "/api/v1/{$page}")->getStatusCode();
-            self::assertContains($status, [200, 401, 404], "{$page} after {$what}: ".(Exceptions::reported()[0] ?? ''));
+            self::assertContains(
+                $status,
+                [200, 401, 404],
+                "{$page} after {$what}: ".(Exceptions::reported()[0] ?? ''),
+            );
         }
         $this->enter($this->workspace);
         app(DecideListings::class)->handle($this->workspace->refresh(), [(int) $this->ids['listings']], 'market');
@@ -229,7 +309,7 @@ final class HostileInputTest extends TestCase
     private function sample(array $schema, int $depth = 0): mixed
     {
         $schema = $this->resolved($schema);
-        $schema = $schema['oneOf'][0] ?? $schema['anyOf'][0] ?? $schema['allOf'][0] ?? $schema;
+        $schema = $schema['oneOf'][0] ?? ($schema['anyOf'][0] ?? ($schema['allOf'][0] ?? $schema));
         if (isset($schema['$ref'])) {
             return $depth > 5 ? null : $this->sample($schema, $depth + 1);
         }
@@ -243,7 +323,9 @@ final class HostileInputTest extends TestCase
             'boolean' => true,
             'array' => $depth > 5 ? [] : [$this->sample($schema['items'] ?? [], $depth + 1)],
             'string' => $schema['example'] ?? '1',
-            default => $depth > 5 ? [] : array_map(fn (array $property) => $this->sample($property, $depth + 1), $schema['properties'] ?? []),
+            default => $depth > 5
+                ? []
+                : array_map(fn (array $property) => $this->sample($property, $depth + 1), $schema['properties'] ?? []),
         };
     }
 

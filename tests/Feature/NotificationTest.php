@@ -31,7 +31,11 @@ final class NotificationTest extends TestCase
     {
         self::assertSame(
             'v1,g0hM9SsE+OTPJTGt/tmIKtSyZlE3uFJELVlNIOLJ1OE=',
-            (new WebhookSignature(self::SECRET))->sign('msg_p5jXN8AQM9LWM0D4loKWxJek', 1614265330, '{"test": 2432232314}'),
+            (new WebhookSignature(self::SECRET))->sign(
+                'msg_p5jXN8AQM9LWM0D4loKWxJek',
+                1614265330,
+                '{"test": 2432232314}',
+            ),
         );
     }
 
@@ -39,7 +43,10 @@ final class NotificationTest extends TestCase
     {
         $this->tell('msg_1', time())->assertStatus(202);
         $this->tell('msg_1', time())->assertStatus(202);
-        self::assertSame(['QU-KC-1'], DB::table('market_notifications')->whereNull('observed_at')->pluck('item')->all());
+        self::assertSame(
+            ['QU-KC-1'],
+            DB::table('market_notifications')->whereNull('observed_at')->pluck('item')->all(),
+        );
         foreach ([1, 2] as $worker) {
             app(NoticeNotifications::class)->handle();
         }
@@ -53,9 +60,17 @@ final class NotificationTest extends TestCase
         foreach (['msg_1' => 'QU-KC-1', 'msg_2' => 'QU-KC-2', 'msg_3' => 'QU-KC-1'] as $id => $item) {
             $this->tell($id, time(), item: $item)->assertStatus(202);
         }
-        Http::fake(['quayside.test/v1/offers*' => Http::sequence()->push(['error' => 'out of order'], 503)->push(['error' => 'out of order'], 503)->push(['offers' => [
-            'QU-KC-1' => [['seller' => 'r', 'name' => 'Rill', 'price' => '18.00']], 'QU-KC-2' => [],
-        ]])]);
+        Http::fake([
+            'quayside.test/v1/offers*' => Http::sequence()
+                ->push(['error' => 'out of order'], 503)
+                ->push(['error' => 'out of order'], 503)
+                ->push([
+                    'offers' => [
+                        'QU-KC-1' => [['seller' => 'r', 'name' => 'Rill', 'price' => '18.00']],
+                        'QU-KC-2' => [],
+                    ],
+                ]),
+        ]);
         app(NoticeNotifications::class)->handle();
         $this->workOff('market');
         self::assertSame(3, DB::table('market_notifications')->whereNull('observed_at')->count(), 'they wait');
@@ -75,7 +90,9 @@ final class NotificationTest extends TestCase
 
         return [
             'one is missing' => [['QU-KC-2' => $whole]],
-            'of one nothing can be read' => [['QU-KC-1' => [['seller' => 'r', 'price' => 'soon']], 'QU-KC-2' => $whole]],
+            'of one nothing can be read' => [
+                ['QU-KC-1' => [['seller' => 'r', 'price' => 'soon']], 'QU-KC-2' => $whole],
+            ],
             'another one instead' => [['QU-KC-9' => $whole, 'QU-KC-2' => $whole]],
         ];
     }
@@ -94,8 +111,15 @@ final class NotificationTest extends TestCase
         }
         app(NoticeNotifications::class)->handle();
         $this->workOff('market');
-        self::assertSame(['20.00', '19.00'], [$this->market($lacking)->offers[0]['price'], $this->market($whole)->offers[0]['price']]);
-        self::assertTrue($this->market($lacking)->seen_at->equalTo($seen->startOfSecond()) || $this->market($lacking)->seen_at->diffInSeconds($seen, true) < 1, 'it is as old as it was');
+        self::assertSame(
+            ['20.00', '19.00'],
+            [$this->market($lacking)->offers[0]['price'], $this->market($whole)->offers[0]['price']],
+        );
+        self::assertTrue(
+            $this->market($lacking)->seen_at->equalTo($seen->startOfSecond()) ||
+                $this->market($lacking)->seen_at->diffInSeconds($seen, true) < 1,
+            'it is as old as it was',
+        );
         self::assertSame([1_881], PriceChange::query()->pluck('to_minor')->all(), 'the other one alone');
         $again = DB::table('jobs')->where('payload', 'like', '%ObserveItemsJob%')->get();
         self::assertCount(1, $again, 'it is asked for again');
@@ -116,9 +140,17 @@ final class NotificationTest extends TestCase
         $this->listing('KC-1');
         $this->travel(1)->minutes();
         foreach (['19.00', '18.00'] as $i => $price) {
-            $this->travelTo(now()->startOfSecond()->addMilliseconds(200 * ($i + 1)));
-            Http::swap(new \Illuminate\Http\Client\Factory);
-            Http::fake(['quayside.test/v1/offers*' => Http::response(['offers' => ['QU-KC-1' => [['seller' => 'r', 'price' => $price]]]])]);
+            $this->travelTo(
+                now()
+                    ->startOfSecond()
+                    ->addMilliseconds(200 * ($i + 1)),
+            );
+            Http::swap(new \Illuminate\Http\Client\Factory());
+            Http::fake([
+                'quayside.test/v1/offers*' => Http::response([
+                    'offers' => ['QU-KC-1' => [['seller' => 'r', 'price' => $price]]],
+                ]),
+            ]);
             self::assertSame(1, app(ObserveItems::class)->handle($this->channel, ['QU-KC-1'])->changed);
         }
         self::assertSame(2, DB::table('market_observations')->count());
@@ -130,10 +162,19 @@ final class NotificationTest extends TestCase
         $listing = $this->listing('KC-1', ['rule_id' => $rule->id], offers: [['seller' => 'r', 'price' => '20.00']]);
         $own = ['seller' => 'kettle-crock', 'price' => '24.90', 'shipping' => '0.00'];
         foreach ([[false, 0, []], [true, null, [1_881]]] as [$isInStock, $stock, $changes]) {
-            Http::swap(new \Illuminate\Http\Client\Factory);
-            Http::fake(['quayside.test/v1/offers*' => Http::response(['offers' => ['QU-KC-1' => [[...$own, 'in_stock' => $isInStock], ['seller' => 'r', 'price' => '19.00']]]])]);
+            Http::swap(new \Illuminate\Http\Client\Factory());
+            Http::fake([
+                'quayside.test/v1/offers*' => Http::response([
+                    'offers' => [
+                        'QU-KC-1' => [[...$own, 'in_stock' => $isInStock], ['seller' => 'r', 'price' => '19.00']],
+                    ],
+                ]),
+            ]);
             app(ObserveItems::class)->handle($this->channel, ['QU-KC-1']);
-            self::assertSame([$stock, $changes], [$listing->refresh()->stock, PriceChange::query()->pluck('to_minor')->all()]);
+            self::assertSame(
+                [$stock, $changes],
+                [$listing->refresh()->stock, PriceChange::query()->pluck('to_minor')->all()],
+            );
             $this->travel(1)->seconds();
         }
     }
@@ -146,8 +187,17 @@ final class NotificationTest extends TestCase
     public function test_an_answer_that_was_overtaken_by_a_later_one_is_not_believed(): void
     {
         $listing = $this->listing('KC-1');
-        ListingMarket::query()->whereKey($listing->id)->update(['seen_at' => now()->addSecond()->format('Y-m-d H:i:s.u'), 'offers' => '[{"seller":"r","price":"17.00"}]']);
-        Http::fake(['quayside.test/v1/offers*' => ['offers' => ['QU-KC-1' => [['seller' => 'r', 'name' => 'Rill', 'price' => '18.00']]]]]);
+        ListingMarket::query()
+            ->whereKey($listing->id)
+            ->update([
+                'seen_at' => now()->addSecond()->format('Y-m-d H:i:s.u'),
+                'offers' => '[{"seller":"r","price":"17.00"}]',
+            ]);
+        Http::fake([
+            'quayside.test/v1/offers*' => [
+                'offers' => ['QU-KC-1' => [['seller' => 'r', 'name' => 'Rill', 'price' => '18.00']]],
+            ],
+        ]);
         self::assertSame(0, app(ObserveItems::class)->handle($this->channel, ['QU-KC-1'])->changed);
         self::assertSame('17.00', ListingMarket::query()->findOrFail($listing->id)->offers[0]['price']);
     }
@@ -157,18 +207,38 @@ final class NotificationTest extends TestCase
         $listing = $this->listing('KC-1');
         Log::spy();
         $good = ['seller' => 'r', 'name' => 'Rill', 'price' => '18.00'];
-        Http::fake(['quayside.test/v1/offers*' => ['offers' => ['QU-KC-1' => [
-            ['seller' => 's', 'price' => 'cheap'], 'offer', ['seller' => 'kettle-crock', 'price' => '-5'], ['seller' => ['t'], 'price' => '1.00'], ['seller' => 'u', 'price' => '1.00', 'rating_percent' => '400'], $good,
-        ]]]]);
+        Http::fake([
+            'quayside.test/v1/offers*' => [
+                'offers' => [
+                    'QU-KC-1' => [
+                        ['seller' => 's', 'price' => 'cheap'],
+                        'offer',
+                        ['seller' => 'kettle-crock', 'price' => '-5'],
+                        ['seller' => ['t'], 'price' => '1.00'],
+                        ['seller' => 'u', 'price' => '1.00', 'rating_percent' => '400'],
+                        $good,
+                    ],
+                ],
+            ],
+        ]);
         app(ObserveItems::class)->handle($this->channel, ['QU-KC-1']);
-        self::assertSame([['seller' => 'r', 'price' => '18.00']], ListingMarket::query()->findOrFail($listing->id)->offers);
+        self::assertSame(
+            [['seller' => 'r', 'price' => '18.00']],
+            ListingMarket::query()->findOrFail($listing->id)->offers,
+        );
         self::assertSame(2_490, $listing->refresh()->price_minor);
-        Log::shouldHaveReceived('warning')->once()->withArgs(fn (string $message, array $context) => $context['offers'] === 5);
+        Log::shouldHaveReceived('warning')
+            ->once()
+            ->withArgs(fn (string $message, array $context) => $context['offers'] === 5);
     }
 
     public function test_an_answer_without_offers_is_no_answer(): void
     {
-        Http::fake(['quayside.test/v1/offers*' => Http::sequence()->push(['offers' => ['QU-KC-1' => 'none']])->push(['items' => []])]);
+        Http::fake([
+            'quayside.test/v1/offers*' => Http::sequence()
+                ->push(['offers' => ['QU-KC-1' => 'none']])
+                ->push(['items' => []]),
+        ]);
         for ($answer = 0; $answer < 2; $answer++) {
             try {
                 app(ObserveItems::class)->handle($this->channel, ['QU-KC-1']);
@@ -184,11 +254,18 @@ final class NotificationTest extends TestCase
         $listing = $this->listing('KC-1', ['rule_id' => $this->rule('Under')->id]);
         Exceptions::fake();
         Event::listen(PricesDecided::class, fn () => throw new RuntimeException('broken'));
-        Http::fake(['quayside.test/v1/offers*' => ['offers' => ['QU-KC-1' => [['seller' => 'r', 'name' => 'Rill', 'price' => '18.00']]]]]);
+        Http::fake([
+            'quayside.test/v1/offers*' => [
+                'offers' => ['QU-KC-1' => [['seller' => 'r', 'name' => 'Rill', 'price' => '18.00']]],
+            ],
+        ]);
         app(ObserveItems::class)->handle($this->channel, ['QU-KC-1']);
         Exceptions::assertReported(fn (RuntimeException $e) => $e->getMessage() === 'broken');
         self::assertSame('18.00', ListingMarket::query()->findOrFail($listing->id)->offers[0]['price']);
-        self::assertSame([0, [$listing->id]], [DB::table('decisions')->count(), DB::table('pending_decisions')->pluck('listing_id')->all()]);
+        self::assertSame(
+            [0, [$listing->id]],
+            [DB::table('decisions')->count(), DB::table('pending_decisions')->pluck('listing_id')->all()],
+        );
         Event::forget(PricesDecided::class);
         $this->travel(3)->seconds();
         DB::update("UPDATE pending_decisions SET requested_at = now() - interval '3 seconds'");
@@ -224,13 +301,26 @@ final class NotificationTest extends TestCase
         self::assertSame([false, true, true, false], array_map($holds, [699, 700, 1_300, 1_301]));
     }
 
-    private function tell(string $id, int $at, string $secret = self::SECRET, ?string $key = null, string $item = 'QU-KC-1'): TestResponse
-    {
+    private function tell(
+        string $id,
+        int $at,
+        string $secret = self::SECRET,
+        ?string $key = null,
+        string $item = 'QU-KC-1',
+    ): TestResponse {
         $body = json_encode(['type' => 'offers.changed', 'data' => ['item' => $item]], JSON_THROW_ON_ERROR);
 
-        return $this->call('POST', '/api/v1/channels/'.($key ?? $this->channel->key).'/notifications', server: [
-            'HTTP_WEBHOOK_ID' => $id, 'HTTP_WEBHOOK_TIMESTAMP' => (string) $at, 'HTTP_WEBHOOK_SIGNATURE' => (new WebhookSignature($secret))->sign($id, $at, $body),
-            'CONTENT_TYPE' => 'application/json', 'HTTP_ACCEPT' => 'application/json',
-        ], content: $body);
+        return $this->call(
+            'POST',
+            '/api/v1/channels/'.($key ?? $this->channel->key).'/notifications',
+            server: [
+                'HTTP_WEBHOOK_ID' => $id,
+                'HTTP_WEBHOOK_TIMESTAMP' => (string) $at,
+                'HTTP_WEBHOOK_SIGNATURE' => (new WebhookSignature($secret))->sign($id, $at, $body),
+                'CONTENT_TYPE' => 'application/json',
+                'HTTP_ACCEPT' => 'application/json',
+            ],
+            content: $body,
+        );
     }
 }

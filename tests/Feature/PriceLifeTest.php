@@ -45,22 +45,56 @@ final class PriceLifeTest extends TestCase
         Http::fake($this->answer(...));
         $this->rule = $this->rule('Under');
         // Floor 16.15, ceiling 40.00; a rival at 20.00 makes it 19.80.
-        $this->listing = $this->listing('KC-1', ['rule_id' => $this->rule->id, 'assigned_by' => 'hand'], offers: [['seller' => 'r', 'price' => '20.00']]);
+        $this->listing = $this->listing(
+            'KC-1',
+            ['rule_id' => $this->rule->id, 'assigned_by' => 'hand'],
+            offers: [['seller' => 'r', 'price' => '20.00']],
+        );
     }
 
     /** @return array<string, array{Closure(self): mixed, string}> what changes while the price waits, and the reason in the ledger */
     public static function changes(): array
     {
         return [
-            'the listing is paused' => [fn (self $test) => $test->change(['automation_on' => false]), 'Repricing of this listing is paused.'],
-            'the listing is taken off its rule' => [fn (self $test) => $test->bulk('rule', ['rule' => null]), 'The listing is on no rule.'],
-            'the rule is switched off' => [fn (self $test) => $test->as()->patchJson("/api/v1/rules/{$test->rule->id}", ['is_on' => false])->assertOk(), 'The rule “Under” is switched off.'],
-            'rules are paused' => [fn (self $test) => $test->changeWorkspace(['repricing' => 'rules_paused']), 'Rules are paused.'],
-            'the market is back where it was' => [fn (self $test) => $test->rivalAsks('25.16'), 'Decided again: the price is there already.'],
-            'the listing is held back to compare' => [fn (self $test) => $test->compare(), 'The listing is held back to compare.'],
-            'stock is at nothing' => [fn (self $test) => $test->stock(0), 'Decided again: out of stock; nothing to price.'],
-            'the cost is not known any more' => [fn (self $test) => $test->bulk('product', ['fields' => ['cost' => '']]), 'It has no floor and ceiling, so no price can be set.'],
-            'the rule now asks a person first' => [fn (self $test) => $test->saveRule(['approval' => 'always']), 'The rule now asks a person first, about 19.80.'],
+            'the listing is paused' => [
+                fn (self $test) => $test->change(['automation_on' => false]),
+                'Repricing of this listing is paused.',
+            ],
+            'the listing is taken off its rule' => [
+                fn (self $test) => $test->bulk('rule', ['rule' => null]),
+                'The listing is on no rule.',
+            ],
+            'the rule is switched off' => [
+                fn (self $test) => $test
+                    ->as()
+                    ->patchJson("/api/v1/rules/{$test->rule->id}", ['is_on' => false])
+                    ->assertOk(),
+                'The rule “Under” is switched off.',
+            ],
+            'rules are paused' => [
+                fn (self $test) => $test->changeWorkspace(['repricing' => 'rules_paused']),
+                'Rules are paused.',
+            ],
+            'the market is back where it was' => [
+                fn (self $test) => $test->rivalAsks('25.16'),
+                'Decided again: the price is there already.',
+            ],
+            'the listing is held back to compare' => [
+                fn (self $test) => $test->compare(),
+                'The listing is held back to compare.',
+            ],
+            'stock is at nothing' => [
+                fn (self $test) => $test->stock(0),
+                'Decided again: out of stock; nothing to price.',
+            ],
+            'the cost is not known any more' => [
+                fn (self $test) => $test->bulk('product', ['fields' => ['cost' => '']]),
+                'It has no floor and ceiling, so no price can be set.',
+            ],
+            'the rule now asks a person first' => [
+                fn (self $test) => $test->saveRule(['approval' => 'always']),
+                'The rule now asks a person first, about 19.80.',
+            ],
         ];
     }
 
@@ -69,8 +103,13 @@ final class PriceLifeTest extends TestCase
     {
         $closed = [
             'everything stopped' => fn (self $test) => $test->changeWorkspace(['repricing' => 'stopped']),
-            'its channel off' => fn (self $test) => $test->as()->patchJson("/api/v1/channels/{$test->channel->id}", ['automation_on' => false])->assertOk(),
-            'frozen hours' => fn (self $test) => $test->changeWorkspace(['freeze' => ['from' => now()->subHour()->format('H:i'), 'to' => now()->addHour()->format('H:i')]]),
+            'its channel off' => fn (self $test) => $test
+                ->as()
+                ->patchJson("/api/v1/channels/{$test->channel->id}", ['automation_on' => false])
+                ->assertOk(),
+            'frozen hours' => fn (self $test) => $test->changeWorkspace([
+                'freeze' => ['from' => now()->subHour()->format('H:i'), 'to' => now()->addHour()->format('H:i')],
+            ]),
         ];
         foreach ($closed as $how => $close) {
             foreach (self::changes() as $what => [$change, $reason]) {
@@ -80,8 +119,11 @@ final class PriceLifeTest extends TestCase
     }
 
     #[DataProvider('changesWhileItWaits')]
-    public function test_a_price_that_waits_is_withdrawn_when_it_no_longer_holds(Closure $close, Closure $change, string $reason): void
-    {
+    public function test_a_price_that_waits_is_withdrawn_when_it_no_longer_holds(
+        Closure $close,
+        Closure $change,
+        string $reason,
+    ): void {
         $close($this);
         $this->decide();
         self::assertSame([['waiting', '1980']], $this->ledger());
@@ -89,8 +131,13 @@ final class PriceLifeTest extends TestCase
         $this->workOff();
         self::assertSame([['withdrawn', '1980']], $this->ledger());
         self::assertSame($reason, PriceChange::query()->sole()->problem);
-        $this->changeWorkspace(['repricing' => $reason === 'Rules are paused.' ? 'rules_paused' : 'running', 'freeze' => null]);
-        $this->as()->patchJson("/api/v1/channels/{$this->channel->id}", ['automation_on' => true])->assertOk();
+        $this->changeWorkspace([
+            'repricing' => $reason === 'Rules are paused.' ? 'rules_paused' : 'running',
+            'freeze' => null,
+        ]);
+        $this->as()
+            ->patchJson("/api/v1/channels/{$this->channel->id}", ['automation_on' => true])
+            ->assertOk();
         $this->sendAll();
         self::assertSame([], $this->taken);
     }
@@ -99,12 +146,35 @@ final class PriceLifeTest extends TestCase
     public static function limitChanges(): array
     {
         return [
-            'its floor is raised' => [fn (self $test) => $test->change(['floor' => '22,00']), [['superseded', '1980'], ['waiting', '2200']]],
-            'its cost is raised' => [fn (self $test) => $test->bulk('cost', ['field' => 'cost', 'how' => 'set', 'value' => '14.00']), [['superseded', '1980'], ['waiting', '2260']]],
-            'the fee is raised' => [fn (self $test) => $test->as()->patchJson("/api/v1/channels/{$test->channel->id}", ['fees' => [['kind' => 'percent', 'percent' => '30']]])->assertOk(), [['superseded', '1980'], ['waiting', '2276']]],
-            'the tax is raised' => [fn (self $test) => $test->changeWorkspace(['tax_percent' => '50']), [['superseded', '1980'], ['waiting', '2143']]],
-            'a minimum advertised price is set' => [fn (self $test) => $test->bulk('cost', ['field' => 'map', 'how' => 'set', 'value' => '21.00']), [['superseded', '1980'], ['waiting', '2100']]],
-            'the rule is saved anew' => [fn (self $test) => $test->saveRule(['position' => ['move' => 'match']]), [['superseded', '1980'], ['waiting', '2000']]],
+            'its floor is raised' => [
+                fn (self $test) => $test->change(['floor' => '22,00']),
+                [['superseded', '1980'], ['waiting', '2200']],
+            ],
+            'its cost is raised' => [
+                fn (self $test) => $test->bulk('cost', ['field' => 'cost', 'how' => 'set', 'value' => '14.00']),
+                [['superseded', '1980'], ['waiting', '2260']],
+            ],
+            'the fee is raised' => [
+                fn (self $test) => $test
+                    ->as()
+                    ->patchJson("/api/v1/channels/{$test->channel->id}", [
+                        'fees' => [['kind' => 'percent', 'percent' => '30']],
+                    ])
+                    ->assertOk(),
+                [['superseded', '1980'], ['waiting', '2276']],
+            ],
+            'the tax is raised' => [
+                fn (self $test) => $test->changeWorkspace(['tax_percent' => '50']),
+                [['superseded', '1980'], ['waiting', '2143']],
+            ],
+            'a minimum advertised price is set' => [
+                fn (self $test) => $test->bulk('cost', ['field' => 'map', 'how' => 'set', 'value' => '21.00']),
+                [['superseded', '1980'], ['waiting', '2100']],
+            ],
+            'the rule is saved anew' => [
+                fn (self $test) => $test->saveRule(['position' => ['move' => 'match']]),
+                [['superseded', '1980'], ['waiting', '2000']],
+            ],
         ];
     }
 
@@ -117,7 +187,9 @@ final class PriceLifeTest extends TestCase
         $change($this);
         $this->workOff();
         self::assertSame($after, $this->ledger());
-        $this->as()->patchJson("/api/v1/channels/{$this->channel->id}", ['automation_on' => true])->assertOk();
+        $this->as()
+            ->patchJson("/api/v1/channels/{$this->channel->id}", ['automation_on' => true])
+            ->assertOk();
         $this->sendAll();
         self::assertSame([sprintf('%.2f', end($after)[1] / 100)], $this->taken);
     }
@@ -136,7 +208,10 @@ final class PriceLifeTest extends TestCase
     public function test_the_database_holds_one_open_price_a_listing(): void
     {
         $this->decide();
-        $copy = PriceChange::query()->sole()->replicate()->fill(['state' => 'waiting', 'waits_for' => 'hours']);
+        $copy = PriceChange::query()
+            ->sole()
+            ->replicate()
+            ->fill(['state' => 'waiting', 'waits_for' => 'hours']);
         $this->expectExceptionMessage('price_changes_one_open');
         $copy->save();
     }
@@ -201,18 +276,35 @@ final class PriceLifeTest extends TestCase
         $this->travelTo(now()->setTime(18, 1));
         $this->send();
         self::assertSame([], $this->taken);
-        self::assertSame('The rule “Under” does not change prices at this time.', PriceChange::query()->sole()->problem);
+        self::assertSame(
+            'The rule “Under” does not change prices at this time.',
+            PriceChange::query()->sole()->problem,
+        );
     }
 
     public function test_a_switch_says_what_waits_for_it(): void
     {
-        $this->as()->patchJson("/api/v1/channels/{$this->channel->id}", ['automation_on' => false])->assertOk();
+        $this->as()
+            ->patchJson("/api/v1/channels/{$this->channel->id}", ['automation_on' => false])
+            ->assertOk();
         $this->workOff();
-        $this->as()->getJson('/api/v1/changes/waiting')->assertOk()->assertExactJson([['channel_id' => $this->channel->id, 'waits_for' => 'switch', 'many' => 1]]);
+        $this->as()
+            ->getJson('/api/v1/changes/waiting')
+            ->assertOk()
+            ->assertExactJson([['channel_id' => $this->channel->id, 'waits_for' => 'switch', 'many' => 1]]);
         $row = $this->as()->getJson('/api/v1/listings')->json('listings.0');
-        self::assertSame(['19.80', 'waiting', 'switch', 'channel'], [$row['going_to'], $row['going_state'], $row['going_waits_for'], $row['off']]);
-        $this->as()->patchJson('/api/v1/workspace', ['repricing' => 'off'])->assertStatus(422)->assertJsonValidationErrors('repricing');
-        $this->as()->patchJson('/api/v1/workspace', ['repricing_on' => false])->assertOk()->assertJson(['repricing' => 'stopped', 'repricing_on' => false]);
+        self::assertSame(
+            ['19.80', 'waiting', 'switch', 'channel'],
+            [$row['going_to'], $row['going_state'], $row['going_waits_for'], $row['off']],
+        );
+        $this->as()
+            ->patchJson('/api/v1/workspace', ['repricing' => 'off'])
+            ->assertStatus(422)
+            ->assertJsonValidationErrors('repricing');
+        $this->as()
+            ->patchJson('/api/v1/workspace', ['repricing_on' => false])
+            ->assertOk()
+            ->assertJson(['repricing' => 'stopped', 'repricing_on' => false]);
     }
 
     public function test_with_rules_paused_what_people_set_still_goes(): void
@@ -238,37 +330,57 @@ final class PriceLifeTest extends TestCase
     /** @param  array<string, mixed>  $wanted */
     public function change(array $wanted): TestResponse
     {
-        return $this->as()->patchJson("/api/v1/listings/{$this->listing->id}", ['version' => $this->listing->refresh()->version, ...$wanted])->assertOk();
+        return $this->as()
+            ->patchJson("/api/v1/listings/{$this->listing->id}", [
+                'version' => $this->listing->refresh()->version,
+                ...$wanted,
+            ])
+            ->assertOk();
     }
 
     /** @param  array<string, mixed>  $wanted */
     public function bulk(string $edit, array $wanted): TestResponse
     {
-        $batch = $this->as()->postJson('/api/v1/batches', ['edit' => $edit, 'wanted' => $wanted, 'listings' => [$this->listing->id]])->assertCreated()->json('id');
+        $batch = $this->as()
+            ->postJson('/api/v1/batches', ['edit' => $edit, 'wanted' => $wanted, 'listings' => [$this->listing->id]])
+            ->assertCreated()
+            ->json('id');
 
-        return $this->as()->postJson("/api/v1/batches/{$batch}/apply", ['confirmed' => true])->assertStatus(202);
+        return $this->as()
+            ->postJson("/api/v1/batches/{$batch}/apply", ['confirmed' => true])
+            ->assertStatus(202);
     }
 
     /** @param  array<string, mixed>  $change */
     public function saveRule(array $change): void
     {
         $document = [...$this->rule->latest->document, ...$change];
-        $this->as()->patchJson("/api/v1/rules/{$this->rule->id}", ['document' => $document, 'based_on' => 1])->assertOk();
+        $this->as()
+            ->patchJson("/api/v1/rules/{$this->rule->id}", ['document' => $document, 'based_on' => 1])
+            ->assertOk();
     }
 
     public function compare(): void
     {
         // Which listings are repriced follows from their numbers: with enough others it is not this one.
         for ($n = 2; ! $this->listing->refresh()->is_compared; $n++) {
-            $this->listing("KC-{$n}", ['rule_id' => $this->rule->id, 'assigned_by' => 'hand'], offers: [['seller' => 'r', 'price' => '25.16']]);
+            $this->listing(
+                "KC-{$n}",
+                ['rule_id' => $this->rule->id, 'assigned_by' => 'hand'],
+                offers: [['seller' => 'r', 'price' => '25.16']],
+            );
             $this->rule->refresh()->update(['only_listings' => null]);
-            $this->as()->patchJson("/api/v1/rules/{$this->rule->id}", ['settings' => ['only_listings' => 1]])->assertOk();
+            $this->as()
+                ->patchJson("/api/v1/rules/{$this->rule->id}", ['settings' => ['only_listings' => 1]])
+                ->assertOk();
         }
     }
 
     public function rivalAsks(string $price): void
     {
-        DB::table('listing_markets')->where('listing_id', $this->listing->id)->update(['offers' => json_encode([['seller' => 'r', 'price' => $price]])]);
+        DB::table('listing_markets')
+            ->where('listing_id', $this->listing->id)
+            ->update(['offers' => json_encode([['seller' => 'r', 'price' => $price]])]);
         $this->decide();
     }
 
@@ -285,7 +397,8 @@ final class PriceLifeTest extends TestCase
 
     private function claim(): Feed
     {
-        return app(ClaimQueuedChanges::class)->handle($this->channel->refresh())[0] ?? self::fail('Nothing was queued.');
+        return app(ClaimQueuedChanges::class)->handle($this->channel->refresh())[0] ??
+            self::fail('Nothing was queued.');
     }
 
     /** Sends what is queued, once. */
@@ -317,7 +430,14 @@ final class PriceLifeTest extends TestCase
     /** @return list<array{string, string}> */
     private function ledger(): array
     {
-        return array_values(PriceChange::query()->where('listing_id', $this->listing->id)->orderBy('id')->get()->map(fn (PriceChange $change) => [$change->state->value, (string) $change->to_minor])->all());
+        return array_values(
+            PriceChange::query()
+                ->where('listing_id', $this->listing->id)
+                ->orderBy('id')
+                ->get()
+                ->map(fn (PriceChange $change) => [$change->state->value, (string) $change->to_minor])
+                ->all(),
+        );
     }
 
     /** A marketplace that keeps its word: a key is taken once, and never after it was cancelled. */
@@ -340,12 +460,22 @@ final class PriceLifeTest extends TestCase
                 array_push($this->taken, ...array_column($request['items'], 'price'));
             }
 
-            return $this->market === 'cut' ? throw new ConnectionException('cut') : Http::response(['id' => $key, 'status' => 'queued'], 202);
+            return $this->market === 'cut'
+                ? throw new ConnectionException('cut')
+                : Http::response(['id' => $key, 'status' => 'queued'], 202);
         }
         if (str_starts_with($path, '/v1/feeds/')) {
-            return Http::response(['status' => 'done', 'items' => array_map(fn (array $item) => ['sku' => $item['sku'], 'status' => 'accepted', 'message' => null], $this->feeds[basename($path)] ?? [])]);
+            return Http::response([
+                'status' => 'done',
+                'items' => array_map(
+                    fn (array $item) => ['sku' => $item['sku'], 'status' => 'accepted', 'message' => null],
+                    $this->feeds[basename($path)] ?? [],
+                ),
+            ]);
         }
 
-        return Http::response(['prices' => $this->taken === [] ? [] : [['sku' => 'KC-1', 'price' => end($this->taken)]]]);
+        return Http::response([
+            'prices' => $this->taken === [] ? [] : [['sku' => 'KC-1', 'price' => end($this->taken)]],
+        ]);
     }
 }

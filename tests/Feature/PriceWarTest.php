@@ -23,11 +23,38 @@ final class PriceWarTest extends TestCase
     protected function setUp(): void
     {
         parent::setUp();
-        $this->listing = $this->listing('KC-1', ['rule_id' => $this->rule('Under')->id, 'price_minor' => 1_994], offers: [['seller' => 'rill', 'price' => '19.50'], ['seller' => 'steady', 'price' => '26.00']]);
+        $this->listing = $this->listing(
+            'KC-1',
+            ['rule_id' => $this->rule('Under')->id, 'price_minor' => 1_994],
+            offers: [['seller' => 'rill', 'price' => '19.50'], ['seller' => 'steady', 'price' => '26.00']],
+        );
         $minute = 60;
-        foreach ([[2_000, '20.01'], [2_000, '19.99'], [1_998, '19.99'], [1_998, '19.97'], [1_996, '19.97'], [1_996, '19.95'], [1_994, '19.95']] as [$own, $rival]) {
+        foreach (
+            [
+                [2_000, '20.01'],
+                [2_000, '19.99'],
+                [1_998, '19.99'],
+                [1_998, '19.97'],
+                [1_996, '19.97'],
+                [1_996, '19.95'],
+                [1_994, '19.95'],
+            ] as [$own, $rival]
+        ) {
             $at = now()->subMinutes($minute -= 5);
-            RecordObservation::rows([RecordObservation::row($this->listing->id, $this->workspace->id, $own, null, null, json_encode([['seller' => 'rill', 'price' => $rival], ['seller' => 'steady', 'price' => '26.00']], JSON_THROW_ON_ERROR), $at)]);
+            RecordObservation::rows([
+                RecordObservation::row(
+                    $this->listing->id,
+                    $this->workspace->id,
+                    $own,
+                    null,
+                    null,
+                    json_encode(
+                        [['seller' => 'rill', 'price' => $rival], ['seller' => 'steady', 'price' => '26.00']],
+                        JSON_THROW_ON_ERROR,
+                    ),
+                    $at,
+                ),
+            ]);
         }
         self::assertSame(1, app(FindPriceWars::class)->handle($this->workspace->id));
     }
@@ -37,7 +64,18 @@ final class PriceWarTest extends TestCase
         app(FindPriceWars::class)->handle($this->workspace->id);
         $shown = $this->as()->getJson('/api/v1/price-wars')->assertOk()->json();
         self::assertCount(1, $shown);
-        self::assertSame(['KC-1', 'rill', 3, '20.00', '19.94', '0.06', null], [$shown[0]['sku'], $shown[0]['seller'], $shown[0]['rounds'], $shown[0]['own_from'], $shown[0]['own_to'], $shown[0]['stake'], $shown[0]['answer']]);
+        self::assertSame(
+            ['KC-1', 'rill', 3, '20.00', '19.94', '0.06', null],
+            [
+                $shown[0]['sku'],
+                $shown[0]['seller'],
+                $shown[0]['rounds'],
+                $shown[0]['own_from'],
+                $shown[0]['own_to'],
+                $shown[0]['stake'],
+                $shown[0]['answer'],
+            ],
+        );
     }
 
     public function test_holding_keeps_the_price_until_the_time_is_over(): void
@@ -45,7 +83,19 @@ final class PriceWarTest extends TestCase
         $this->answer('hold');
         $this->decide();
         self::assertSame(0, PriceChange::query()->count());
-        self::assertSame(['hold', 'rill'], [$this->as()->getJson("/api/v1/listings/{$this->listing->id}")->assertOk()->json('price_war.answer'), $this->as()->getJson("/api/v1/listings/{$this->listing->id}")->json('price_war.rival')], 'the inspector says why it stays');
+        self::assertSame(
+            ['hold', 'rill'],
+            [
+                $this->as()
+                    ->getJson("/api/v1/listings/{$this->listing->id}")
+                    ->assertOk()
+                    ->json('price_war.answer'),
+                $this->as()
+                    ->getJson("/api/v1/listings/{$this->listing->id}")
+                    ->json('price_war.rival'),
+            ],
+            'the inspector says why it stays',
+        );
         PriceWar::query()->update(['until' => now()->subMinute()]);
         PriceHold::query()->update(['until' => now()->subMinute()]);
         $this->decide();
@@ -60,7 +110,10 @@ final class PriceWarTest extends TestCase
         $this->answer('step_up');
         $this->decide();
         $change = PriceChange::query()->sole();
-        self::assertSame([2_000, $this->user->id, 'queued'], [$change->to_minor, $change->user_id, $change->state->value]);
+        self::assertSame(
+            [2_000, $this->user->id, 'queued'],
+            [$change->to_minor, $change->user_id, $change->state->value],
+        );
     }
 
     public function test_an_ignored_rival_does_not_count_for_a_while_and_the_decision_says_so_later(): void
@@ -73,20 +126,33 @@ final class PriceWarTest extends TestCase
         PriceWar::query()->update(['until' => now()->subMinute()]);
         $made = Decision::query()->sole()->asMade();
         self::assertSame('25.74', $made['price'], 'as it was made');
-        self::assertSame([['seller' => 'rill', 'why' => 'excluded_seller']], $made['dropped'] ?? $made['field']['dropped'] ?? null);
+        self::assertSame(
+            [['seller' => 'rill', 'why' => 'excluded_seller']],
+            $made['dropped'] ?? ($made['field']['dropped'] ?? null),
+        );
     }
 
     public function test_only_its_own_people_answer_and_nonsense_is_refused(): void
     {
         [, $other] = $this->makeWorkspace('Another', 'other@another.example');
         $id = PriceWar::query()->sole()->id;
-        $this->actingAs($other)->postJson("/api/v1/price-wars/{$id}/answer", ['answer' => 'hold', 'hours' => 4])->assertNotFound();
-        $this->as()->postJson("/api/v1/price-wars/{$id}/answer", ['answer' => 'burn', 'hours' => 0])->assertUnprocessable()->assertJsonStructure(['errors' => ['answer', 'hours']]);
+        $this->actingAs($other)
+            ->postJson("/api/v1/price-wars/{$id}/answer", ['answer' => 'hold', 'hours' => 4])
+            ->assertNotFound();
+        $this->as()
+            ->postJson("/api/v1/price-wars/{$id}/answer", ['answer' => 'burn', 'hours' => 0])
+            ->assertUnprocessable()
+            ->assertJsonStructure(['errors' => ['answer', 'hours']]);
     }
 
     private function answer(string $answer): void
     {
-        $this->as()->postJson('/api/v1/price-wars/'.PriceWar::query()->sole()->id.'/answer', ['answer' => $answer, 'hours' => 24])->assertNoContent();
+        $this->as()
+            ->postJson('/api/v1/price-wars/'.PriceWar::query()->sole()->id.'/answer', [
+                'answer' => $answer,
+                'hours' => 24,
+            ])
+            ->assertNoContent();
         $this->enter($this->workspace);
     }
 

@@ -13,9 +13,16 @@ final class RetentionTest extends TestCase
 {
     public function test_old_decisions_go_but_for_the_one_that_stands_and_the_ledger_goes_after_longer(): void
     {
-        $listing = $this->listing('KC-1', ['rule_id' => $this->rule('Under')->id], offers: [['seller' => 'r', 'price' => '20.00']]);
+        $listing = $this->listing(
+            'KC-1',
+            ['rule_id' => $this->rule('Under')->id],
+            offers: [['seller' => 'r', 'price' => '20.00']],
+        );
         foreach (['20.00', '19.00'] as $price) {
-            DB::table('listing_markets')->update(['offers' => json_encode([['seller' => 'r', 'price' => $price]]), 'packed' => null]);
+            DB::table('listing_markets')->update([
+                'offers' => json_encode([['seller' => 'r', 'price' => $price]]),
+                'packed' => null,
+            ]);
             app(DecideListings::class)->handle($this->workspace, [$listing->id], 'market');
         }
         DB::table('decisions')->update(['decided_at' => now()->subDays(121)]);
@@ -24,7 +31,11 @@ final class RetentionTest extends TestCase
         self::assertSame([2, 2], [DB::table('decisions')->count(), DB::table('price_changes')->count()]);
         $this->artisan('retention:run')->assertSuccessful();
         self::assertSame([$this->standingDecision($listing)?->decision_id], DB::table('decisions')->pluck('id')->all());
-        self::assertSame(['queued'], DB::table('price_changes')->pluck('state')->all(), 'one on its way is not forgotten');
+        self::assertSame(
+            ['queued'],
+            DB::table('price_changes')->pluck('state')->all(),
+            'one on its way is not forgotten',
+        );
         $this->actingAs($this->user)->getJson('/api/v1/changes')->assertOk();
     }
 
@@ -35,7 +46,12 @@ final class RetentionTest extends TestCase
             DB::statement('SELECT market_observations_for(?::date)', [$month]);
         }
         $this->artisan('retention:run')->assertSuccessful();
-        $left = array_column(DB::select("SELECT inhrelid::regclass::text AS name FROM pg_inherits WHERE inhparent = 'market_observations'::regclass"), 'name');
+        $left = array_column(
+            DB::select(
+                "SELECT inhrelid::regclass::text AS name FROM pg_inherits WHERE inhparent = 'market_observations'::regclass",
+            ),
+            'name',
+        );
         self::assertNotContains('market_observations_2025_09', $left);
         self::assertContains('market_observations_2025_10', $left, '400 days before lie in it');
         self::assertContains('market_observations_2025_11', $left);

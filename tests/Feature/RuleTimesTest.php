@@ -31,28 +31,106 @@ final class RuleTimesTest extends TestCase
             'the same morning again' => [$mornings, null, '2026-03-02T07:30Z', '2026-03-02T12:00Z', false],
             'the machine was off at that time' => [$mornings, null, '2026-02-27T07:30Z', '2026-03-02T03:00Z', true],
             // 2 March 2026 is a Monday.
-            'not on a Monday' => [[...$mornings, 'weekdays' => [2, 3]], null, '2026-02-25T07:30Z', '2026-03-02T12:00Z', false],
-            'on a Tuesday' => [[...$mornings, 'weekdays' => [2, 3]], null, '2026-02-25T07:30Z', '2026-03-03T12:00Z', true],
+            'not on a Monday' => [
+                [...$mornings, 'weekdays' => [2, 3]],
+                null,
+                '2026-02-25T07:30Z',
+                '2026-03-02T12:00Z',
+                false,
+            ],
+            'on a Tuesday' => [
+                [...$mornings, 'weekdays' => [2, 3]],
+                null,
+                '2026-02-25T07:30Z',
+                '2026-03-03T12:00Z',
+                true,
+            ],
             // On 29 March 2026 clocks in Berlin go from 02:00 to 03:00: 02:30 is taken as 03:30, 01:30 UTC.
-            'a time that the clocks skip' => [['at' => ['02:30'], 'time_zone' => 'Europe/Berlin'], null, '2026-03-28T12:00Z', '2026-03-29T01:30Z', true],
+            'a time that the clocks skip' => [
+                ['at' => ['02:30'], 'time_zone' => 'Europe/Berlin'],
+                null,
+                '2026-03-28T12:00Z',
+                '2026-03-29T01:30Z',
+                true,
+            ],
             // On 25 October 2026 clocks in Berlin show 02:30 twice, at 00:30 and at 01:30 UTC.
-            'a time that the clocks show twice, the first time' => [['at' => ['02:30'], 'time_zone' => 'Europe/Berlin'], null, '2026-10-24T12:00Z', '2026-10-25T00:30Z', true],
-            'not again the second time' => [['at' => ['02:30'], 'time_zone' => 'Europe/Berlin'], null, '2026-10-25T00:30Z', '2026-10-25T01:30Z', false],
-            'within hours that the clocks show twice' => [['from' => '02:00', 'to' => '03:00', 'time_zone' => 'Europe/Berlin'], 15, null, '2026-10-25T01:45Z', true],
-            'after them' => [['from' => '02:00', 'to' => '03:00', 'time_zone' => 'Europe/Berlin'], 15, null, '2026-10-25T02:00Z', false],
-            'hours that the clocks skip' => [['from' => '02:00', 'to' => '03:00', 'time_zone' => 'Europe/Berlin'], 15, null, '2026-03-29T01:00Z', false],
+            'a time that the clocks show twice, the first time' => [
+                ['at' => ['02:30'], 'time_zone' => 'Europe/Berlin'],
+                null,
+                '2026-10-24T12:00Z',
+                '2026-10-25T00:30Z',
+                true,
+            ],
+            'not again the second time' => [
+                ['at' => ['02:30'], 'time_zone' => 'Europe/Berlin'],
+                null,
+                '2026-10-25T00:30Z',
+                '2026-10-25T01:30Z',
+                false,
+            ],
+            'within hours that the clocks show twice' => [
+                ['from' => '02:00', 'to' => '03:00', 'time_zone' => 'Europe/Berlin'],
+                15,
+                null,
+                '2026-10-25T01:45Z',
+                true,
+            ],
+            'after them' => [
+                ['from' => '02:00', 'to' => '03:00', 'time_zone' => 'Europe/Berlin'],
+                15,
+                null,
+                '2026-10-25T02:00Z',
+                false,
+            ],
+            'hours that the clocks skip' => [
+                ['from' => '02:00', 'to' => '03:00', 'time_zone' => 'Europe/Berlin'],
+                15,
+                null,
+                '2026-03-29T01:00Z',
+                false,
+            ],
             // 2 March 2026 is a Monday: weekdays hold for intervals and hours as well.
-            'an interval on a day that was not chosen' => [['weekdays' => [2, 3]], 15, null, '2026-03-02T12:00Z', false],
+            'an interval on a day that was not chosen' => [
+                ['weekdays' => [2, 3]],
+                15,
+                null,
+                '2026-03-02T12:00Z',
+                false,
+            ],
             'an interval on one that was' => [['weekdays' => [2, 3]], 15, null, '2026-03-03T12:00Z', true],
-            'hours on a day that was not chosen' => [['weekdays' => [2], 'from' => '08:00', 'to' => '20:00'], 15, null, '2026-03-02T12:00Z', false],
-            'midnight there, not here' => [['weekdays' => [1], 'time_zone' => 'Europe/Berlin'], 15, null, '2026-03-02T23:30Z', false],
+            'hours on a day that was not chosen' => [
+                ['weekdays' => [2], 'from' => '08:00', 'to' => '20:00'],
+                15,
+                null,
+                '2026-03-02T12:00Z',
+                false,
+            ],
+            'midnight there, not here' => [
+                ['weekdays' => [1], 'time_zone' => 'Europe/Berlin'],
+                15,
+                null,
+                '2026-03-02T23:30Z',
+                false,
+            ],
             'outside its hours' => [['from' => '08:00', 'to' => '20:00'], 15, null, '2026-03-02T07:59Z', false],
             'within its hours' => [['from' => '08:00', 'to' => '20:00'], 15, null, '2026-03-02T08:00Z', true],
             'at their end' => [['from' => '08:00', 'to' => '20:00'], 15, null, '2026-03-02T20:00Z', false],
             'over midnight' => [['from' => '22:00', 'to' => '06:00'], 15, null, '2026-03-02T02:00Z', true],
             'not by day' => [['from' => '22:00', 'to' => '06:00'], 15, null, '2026-03-02T12:00Z', false],
-            'on its last day' => [['until' => '2026-03-02', 'time_zone' => 'Europe/Berlin'], 15, null, '2026-03-02T22:59Z', true],
-            'after it' => [['until' => '2026-03-02', 'time_zone' => 'Europe/Berlin'], 15, null, '2026-03-02T23:00Z', false],
+            'on its last day' => [
+                ['until' => '2026-03-02', 'time_zone' => 'Europe/Berlin'],
+                15,
+                null,
+                '2026-03-02T22:59Z',
+                true,
+            ],
+            'after it' => [
+                ['until' => '2026-03-02', 'time_zone' => 'Europe/Berlin'],
+                15,
+                null,
+                '2026-03-02T23:00Z',
+                false,
+            ],
         ];
     }
 
@@ -60,7 +138,14 @@ final class RuleTimesTest extends TestCase
     #[DataProvider('due')]
     public function test_when_a_rule_looks(array $times, ?int $minutes, ?string $last, string $now, bool $isDue): void
     {
-        self::assertSame($isDue, (new RuleTimes($times, $minutes))->isDue($last === null ? null : CarbonImmutable::parse($last), null, CarbonImmutable::parse($now)));
+        self::assertSame(
+            $isDue,
+            (new RuleTimes($times, $minutes))->isDue(
+                $last === null ? null : CarbonImmutable::parse($last),
+                null,
+                CarbonImmutable::parse($now),
+            ),
+        );
     }
 
     public function test_times_are_those_of_the_workspace_and_none_is_made_up_for_that_lies_before_they_were_set(): void
@@ -70,7 +155,11 @@ final class RuleTimesTest extends TestCase
         $rule = $this->rule('Under');
         $this->listing('KC-1', ['rule_id' => $rule->id]);
         // 10:00 in Berlin: 08:30 has passed, 10:30 has not.
-        $this->actingAs($this->user)->patchJson("/api/v1/rules/{$rule->id}", ['settings' => ['every_minutes' => null, 'times' => ['at' => ['08:30', '10:30'], 'on_market' => false]]])->assertOk();
+        $this->actingAs($this->user)
+            ->patchJson("/api/v1/rules/{$rule->id}", [
+                'settings' => ['every_minutes' => null, 'times' => ['at' => ['08:30', '10:30'], 'on_market' => false]],
+            ])
+            ->assertOk();
         $runs = function (): int {
             $this->artisan('pricing:run-due')->assertSuccessful();
             $this->enter($this->workspace);
@@ -101,7 +190,11 @@ final class RuleTimesTest extends TestCase
     public function test_due_rules_run_once(): void
     {
         $rule = $this->rule('Under');
-        $rule->update(['times' => ['at' => ['08:30'], 'time_zone' => 'UTC'], 'every_minutes' => null, 'last_run_at' => '2026-03-01 08:30:00+00']);
+        $rule->update([
+            'times' => ['at' => ['08:30'], 'time_zone' => 'UTC'],
+            'every_minutes' => null,
+            'last_run_at' => '2026-03-01 08:30:00+00',
+        ]);
         $this->listing('KC-1', ['rule_id' => $rule->id]);
         $this->travelTo(CarbonImmutable::parse('2026-03-02T08:31:00Z'));
         foreach ([1, 2] as $time) {
@@ -120,10 +213,19 @@ final class RuleTimesTest extends TestCase
         $decision = $this->standingDecision($listing)?->decision_id;
         self::assertNotNull($decision);
         $rule->update(['times' => ['on_market' => false]]);
-        \App\Market\Models\ListingMarket::query()->update(['offers' => json_encode([['seller' => 'a', 'price' => '19.00']])]);
+        \App\Market\Models\ListingMarket::query()->update([
+            'offers' => json_encode([['seller' => 'a', 'price' => '19.00']]),
+        ]);
         \App\Pricing\Jobs\DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], 'market');
         $this->enter($this->workspace);
-        self::assertSame([$decision, 'change', 1_900], [$this->standingDecision($listing)?->decision_id, $this->standingDecision($listing)?->outcome, $listing->refresh()->lowest_minor]);
+        self::assertSame(
+            [$decision, 'change', 1_900],
+            [
+                $this->standingDecision($listing)?->decision_id,
+                $this->standingDecision($listing)?->outcome,
+                $listing->refresh()->lowest_minor,
+            ],
+        );
         self::assertSame([1_980], PriceChange::query()->pluck('to_minor')->all());
         \App\Pricing\Jobs\DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], 'schedule');
         $this->enter($this->workspace);
@@ -151,25 +253,58 @@ final class RuleTimesTest extends TestCase
         $listing = $this->listing('KC-1', ['rule_id' => $rule->id], offers: [['seller' => 'a', 'price' => '20.00']]);
         \App\Pricing\Jobs\DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], 'hand');
         $this->enter($this->workspace);
-        $this->actingAs($this->user)->patchJson('/api/v1/workspace', ['freeze' => ['from' => '22:00', 'to' => '06:00', 'time_zone' => 'Europe/Berlin']])->assertOk()->assertJsonPath('freeze.from', '22:00');
-        $this->actingAs($this->user)->patchJson('/api/v1/workspace', ['freeze' => ['from' => '25:00', 'to' => '06:00', 'time_zone' => 'Mars']])->assertStatus(422)->assertJsonValidationErrors(['freeze.from', 'freeze.time_zone']);
+        $this->actingAs($this->user)
+            ->patchJson('/api/v1/workspace', [
+                'freeze' => ['from' => '22:00', 'to' => '06:00', 'time_zone' => 'Europe/Berlin'],
+            ])
+            ->assertOk()
+            ->assertJsonPath('freeze.from', '22:00');
+        $this->actingAs($this->user)
+            ->patchJson('/api/v1/workspace', ['freeze' => ['from' => '25:00', 'to' => '06:00', 'time_zone' => 'Mars']])
+            ->assertStatus(422)
+            ->assertJsonValidationErrors(['freeze.from', 'freeze.time_zone']);
         $tomorrow = now()->utc()->addDay()->startOfDay();
         $this->travelTo($tomorrow->addHours(1));
         self::assertSame([], app(ClaimQueuedChanges::class)->handle($this->channel->refresh()));
-        self::assertSame(['waiting', 'hours'], [PriceChange::query()->sole()->state->value, PriceChange::query()->sole()->waits_for?->value]);
+        self::assertSame(
+            ['waiting', 'hours'],
+            [PriceChange::query()->sole()->state->value, PriceChange::query()->sole()->waits_for?->value],
+        );
         $this->travelTo($tomorrow->addHours(11));
         $this->artisan('work:sweep')->assertSuccessful();
         self::assertCount(1, app(ClaimQueuedChanges::class)->handle($this->channel->refresh()));
-        $this->actingAs($this->user)->patchJson('/api/v1/workspace', ['freeze' => null])->assertOk()->assertJsonPath('freeze', null);
+        $this->actingAs($this->user)
+            ->patchJson('/api/v1/workspace', ['freeze' => null])
+            ->assertOk()
+            ->assertJsonPath('freeze', null);
     }
 
     public function test_wrong_times_are_named(): void
     {
         $rule = $this->rule('Under');
-        foreach ([['at', ['8:30'], 'times.at.0'], ['from', '08:00', 'times.to'], ['weekdays', [8], 'times.weekdays.0'], ['until', 'soon', 'times.until'], ['time_zone', 'Moon/Sea', 'times.time_zone']] as [$name, $value, $at]) {
-            $this->actingAs($this->user)->patchJson("/api/v1/rules/{$rule->id}", ['settings' => ['times' => [$name => $value]]])->assertStatus(422)->assertJsonValidationErrors($at);
+        foreach (
+            [
+                ['at', ['8:30'], 'times.at.0'],
+                ['from', '08:00', 'times.to'],
+                ['weekdays', [8], 'times.weekdays.0'],
+                ['until', 'soon', 'times.until'],
+                ['time_zone', 'Moon/Sea', 'times.time_zone'],
+            ] as [$name, $value, $at]
+        ) {
+            $this->actingAs($this->user)
+                ->patchJson("/api/v1/rules/{$rule->id}", ['settings' => ['times' => [$name => $value]]])
+                ->assertStatus(422)
+                ->assertJsonValidationErrors($at);
         }
-        $this->actingAs($this->user)->patchJson("/api/v1/rules/{$rule->id}", ['settings' => ['times' => ['at' => ['08:30'], 'weekdays' => [1, 5], 'time_zone' => 'Europe/Berlin'], 'every_minutes' => null]])
-            ->assertOk()->assertJsonPath('settings.times.at', ['08:30'])->assertJsonPath('settings.every_minutes', null);
+        $this->actingAs($this->user)
+            ->patchJson("/api/v1/rules/{$rule->id}", [
+                'settings' => [
+                    'times' => ['at' => ['08:30'], 'weekdays' => [1, 5], 'time_zone' => 'Europe/Berlin'],
+                    'every_minutes' => null,
+                ],
+            ])
+            ->assertOk()
+            ->assertJsonPath('settings.times.at', ['08:30'])
+            ->assertJsonPath('settings.every_minutes', null);
     }
 }

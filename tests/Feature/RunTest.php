@@ -33,13 +33,20 @@ final class RunTest extends TestCase
     public function test_a_run_counts_what_came_out_and_lets_its_changes_go(): void
     {
         $this->listings(6);
-        $this->listing('KC-none', ['rule_id' => $this->under->id, 'stock' => 0], offers: [['seller' => 'a', 'price' => '24.00']]);
+        $this->listing(
+            'KC-none',
+            ['rule_id' => $this->under->id, 'stock' => 0],
+            offers: [['seller' => 'a', 'price' => '24.00']],
+        );
         $run = app(StartRun::class)->ofRule($this->under, 'hand');
         self::assertSame([RunState::Deciding, 7, null], [$run->state, $run->total, $run->finished_at]);
         self::assertNull($this->claim(), 'nothing is decided yet');
         $this->workOff();
         $run->refresh();
-        self::assertSame([RunState::Released, 7, 7, 6, 0], [$run->state, $run->total, $run->done, $run->moves, $run->big_moves]);
+        self::assertSame(
+            [RunState::Released, 7, 7, 6, 0],
+            [$run->state, $run->total, $run->done, $run->moves, $run->big_moves],
+        );
         self::assertEquals(['change' => 6, 'skipped' => 1, 'idle' => 0], $run->outcomes);
         self::assertNotNull($run->finished_at);
         self::assertSame(6, PriceChange::query()->where('run_id', $run->id)->where('state', 'queued')->count());
@@ -51,7 +58,13 @@ final class RunTest extends TestCase
         $listings = $this->listings(3);
         $run = app(StartRun::class)->ofRule($this->under, 'hand');
         foreach ([1, 2] as $time) {
-            app(DecideListings::class)->handle($this->workspace, array_map(fn (Listing $listing) => $listing->id, $listings), 'hand', $run->id, 0);
+            app(DecideListings::class)->handle(
+                $this->workspace,
+                array_map(fn (Listing $listing) => $listing->id, $listings),
+                'hand',
+                $run->id,
+                0,
+            );
         }
         self::assertSame([3, 3], [$run->refresh()->done, PriceChange::query()->count()]);
     }
@@ -61,8 +74,16 @@ final class RunTest extends TestCase
         $this->listings(10);
         $this->settle();
         // Costs ten times as high as they were meant: floors far above all rivals.
-        $bulk = $this->as()->postJson('/api/v1/batches', ['edit' => 'cost', 'wanted' => ['field' => 'cost', 'how' => 'set', 'value' => '22,00'], 'filter' => ['q' => 'kc']])->assertCreated();
-        $this->as()->postJson("/api/v1/batches/{$bulk['id']}/apply", ['confirmed' => true])->assertStatus(202);
+        $bulk = $this->as()
+            ->postJson('/api/v1/batches', [
+                'edit' => 'cost',
+                'wanted' => ['field' => 'cost', 'how' => 'set', 'value' => '22,00'],
+                'filter' => ['q' => 'kc'],
+            ])
+            ->assertCreated();
+        $this->as()
+            ->postJson("/api/v1/batches/{$bulk['id']}/apply", ['confirmed' => true])
+            ->assertStatus(202);
         $this->workOff();
         $run = Run::query()->where('state', 'held')->sole();
         self::assertSame(['cost', 10, 10, 10], [$run->cause, $run->total, $run->moves, $run->big_moves]);
@@ -71,17 +92,27 @@ final class RunTest extends TestCase
 
         // Word of the market on one of them does not slip past the brake.
         $one = Listing::query()->orderBy('id')->firstOrFail();
-        ListingMarket::query()->whereKey($one->id)->update(['offers' => json_encode([['seller' => 'a', 'price' => '39.50']])]);
+        ListingMarket::query()
+            ->whereKey($one->id)
+            ->update(['offers' => json_encode([['seller' => 'a', 'price' => '39.50']])]);
         DecideListingsJob::dispatchSync($this->workspace->id, [$one->id], 'market');
         $this->enter($this->workspace);
         self::assertNull($this->claim());
 
-        $shown = $this->as()->getJson("/api/v1/runs/{$run->id}")->assertOk()->json();
+        $shown = $this->as()
+            ->getJson("/api/v1/runs/{$run->id}")
+            ->assertOk()
+            ->json();
         self::assertSame(['held', 10], [$shown['run']['state'], count($shown['largest'])]);
-        $this->as()->postJson("/api/v1/runs/{$run->id}/discard", ['pause' => true])->assertOk()->assertJson(['state' => 'discarded']);
+        $this->as()
+            ->postJson("/api/v1/runs/{$run->id}/discard", ['pause' => true])
+            ->assertOk()
+            ->assertJson(['state' => 'discarded']);
         self::assertSame(['superseded' => 1, 'withdrawn' => 10], $this->states($run));
         self::assertSame(0, Listing::query()->where('automation_on', true)->count());
-        $this->as()->postJson("/api/v1/runs/{$run->id}/release")->assertConflict();
+        $this->as()
+            ->postJson("/api/v1/runs/{$run->id}/release")
+            ->assertConflict();
     }
 
     public function test_what_one_run_holds_or_sends_is_not_held_against_the_next(): void
@@ -96,12 +127,18 @@ final class RunTest extends TestCase
         self::assertSame([RunState::Released, 0], [$while->refresh()->state, $while->moves]);
         self::assertSame(['waiting' => 10], $this->states($held));
 
-        $this->as()->postJson("/api/v1/runs/{$held->id}/release")->assertOk();
+        $this->as()
+            ->postJson("/api/v1/runs/{$held->id}/release")
+            ->assertOk();
         $this->workOff();
         $after = app(StartRun::class)->ofRule($this->under, 'schedule');
         $this->workOff();
         self::assertSame([RunState::Released, 0], [$after->refresh()->state, $after->moves]);
-        self::assertSame(10, $this->states($held)['queued'], 'what a person let go is on its way, and still of that run');
+        self::assertSame(
+            10,
+            $this->states($held)['queued'],
+            'what a person let go is on its way, and still of that run',
+        );
     }
 
     public function test_a_run_that_is_let_go_is_decided_again_first(): void
@@ -114,10 +151,19 @@ final class RunTest extends TestCase
         self::assertSame(RunState::Held, $run->refresh()->state);
         // Meanwhile the costs were put right.
         Product::query()->update(['cost_minor' => 1_000]);
-        $this->as()->postJson("/api/v1/runs/{$run->id}/release")->assertOk()->assertJson(['state' => 'released']);
+        $this->as()
+            ->postJson("/api/v1/runs/{$run->id}/release")
+            ->assertOk()
+            ->assertJson(['state' => 'released']);
         $this->workOff();
         self::assertSame(['superseded' => 6], $this->states($run), 'what was held is not sent as it was');
-        self::assertSame(0, PriceChange::query()->whereIn('state', ['queued', 'waiting'])->count(), 'the prices are right as they are');
+        self::assertSame(
+            0,
+            PriceChange::query()
+                ->whereIn('state', ['queued', 'waiting'])
+                ->count(),
+            'the prices are right as they are',
+        );
     }
 
     public function test_what_is_meant_goes_on(): void
@@ -127,7 +173,9 @@ final class RunTest extends TestCase
         Product::query()->update(['cost_minor' => 2_200]);
         $run = app(StartRun::class)->ofRule($this->under, 'schedule');
         $this->workOff();
-        $this->as()->postJson("/api/v1/runs/{$run->id}/release")->assertOk();
+        $this->as()
+            ->postJson("/api/v1/runs/{$run->id}/release")
+            ->assertOk();
         $this->workOff();
         self::assertSame(6, PriceChange::query()->where('state', 'queued')->where('to_minor', '>', 3_000)->count());
         self::assertNotNull($this->claim());
@@ -139,17 +187,27 @@ final class RunTest extends TestCase
         $this->settle();
         foreach ($listings as $i => $listing) {
             // A rival asks next to nothing everywhere; floors keep us from following it all the way.
-            ListingMarket::query()->whereKey($listing->id)->update(['offers' => json_encode([['seller' => 'a', 'price' => '0.01']])]);
+            ListingMarket::query()
+                ->whereKey($listing->id)
+                ->update(['offers' => json_encode([['seller' => 'a', 'price' => '0.01']])]);
             DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], 'market');
             $this->enter($this->workspace);
             if ($i === 3) {
-                self::assertSame(4, PriceChange::query()->where('state', 'queued')->count(), 'a few are nothing to stop for');
+                self::assertSame(
+                    4,
+                    PriceChange::query()->where('state', 'queued')->count(),
+                    'a few are nothing to stop for',
+                );
                 self::assertNull($this->claim(), 'they wait a moment: others may follow');
             }
         }
         $run = Run::query()->where('state', 'held')->sole();
         self::assertSame(['market', $this->under->id], [$run->cause, $run->rule_id]);
-        self::assertSame(12, PriceChange::query()->where('state', 'waiting')->where('waits_for', 'brake')->count(), 'also those that came before the brake held');
+        self::assertSame(
+            12,
+            PriceChange::query()->where('state', 'waiting')->where('waits_for', 'brake')->count(),
+            'also those that came before the brake held',
+        );
     }
 
     public function test_a_run_can_be_undone(): void
@@ -160,12 +218,27 @@ final class RunTest extends TestCase
         $changes = PriceChange::query()->orderBy('id')->get();
         foreach ($changes->take(3) as $change) {
             $change->update(['state' => 'confirmed', 'settled_at' => now()]);
-            Listing::query()->whereKey($change->listing_id)->update(['price_minor' => $change->to_minor]);
+            Listing::query()
+                ->whereKey($change->listing_id)
+                ->update(['price_minor' => $change->to_minor]);
         }
         // One was changed again since.
-        Listing::query()->whereKey($listings[0]->id)->update(['price_minor' => 2_200]);
-        $this->as()->postJson("/api/v1/runs/{$run->id}/undo", ['pause' => true])->assertOk()->assertExactJson(['withdrawn' => 1, 'returning' => 2, 'moved_on' => 1, 'left' => 0]);
-        self::assertSame([[2_376, 2_490], [2_376, 2_490]], PriceChange::query()->where('state', 'queued')->orderBy('id')->get()->map(fn (PriceChange $change) => [$change->from_minor, $change->to_minor])->all());
+        Listing::query()
+            ->whereKey($listings[0]->id)
+            ->update(['price_minor' => 2_200]);
+        $this->as()
+            ->postJson("/api/v1/runs/{$run->id}/undo", ['pause' => true])
+            ->assertOk()
+            ->assertExactJson(['withdrawn' => 1, 'returning' => 2, 'moved_on' => 1, 'left' => 0]);
+        self::assertSame(
+            [[2_376, 2_490], [2_376, 2_490]],
+            PriceChange::query()
+                ->where('state', 'queued')
+                ->orderBy('id')
+                ->get()
+                ->map(fn (PriceChange $change) => [$change->from_minor, $change->to_minor])
+                ->all(),
+        );
         self::assertSame(0, Listing::query()->where('automation_on', true)->count());
     }
 
@@ -173,9 +246,13 @@ final class RunTest extends TestCase
     {
         $run = app(StartRun::class)->ofRule($this->under, 'hand');
         [, $stranger] = $this->makeWorkspace('Other', 'other@kettle-crock.example');
-        $this->actingAs($stranger)->getJson("/api/v1/runs/{$run->id}")->assertNotFound();
+        $this->actingAs($stranger)
+            ->getJson("/api/v1/runs/{$run->id}")
+            ->assertNotFound();
         foreach (['release', 'discard', 'undo'] as $what) {
-            $this->actingAs($stranger)->postJson("/api/v1/runs/{$run->id}/{$what}")->assertNotFound();
+            $this->actingAs($stranger)
+                ->postJson("/api/v1/runs/{$run->id}/{$what}")
+                ->assertNotFound();
         }
         $this->actingAs($stranger)->getJson('/api/v1/runs')->assertOk()->assertJsonCount(0);
     }
@@ -183,14 +260,26 @@ final class RunTest extends TestCase
     /** @return list<Listing> with a rival at 24.00 each */
     private function listings(int $many): array
     {
-        return array_map(fn (int $n) => $this->listing("KC-{$n}", ['rule_id' => $this->under->id], ['rrp_minor' => 6_000], [['seller' => 'a', 'price' => '24.00']]), range(1, $many));
+        return array_map(
+            fn (int $n) => $this->listing(
+                "KC-{$n}",
+                ['rule_id' => $this->under->id],
+                ['rrp_minor' => 6_000],
+                [['seller' => 'a', 'price' => '24.00']],
+            ),
+            range(1, $many),
+        );
     }
 
     /** Everything stands at 1 % under the rival. */
     private function settle(): void
     {
         Listing::query()->update(['price_minor' => 2_376]);
-        DecideListingsJob::dispatchSync($this->workspace->id, Listing::query()->orderBy('id')->pluck('id')->all(), 'hand');
+        DecideListingsJob::dispatchSync(
+            $this->workspace->id,
+            Listing::query()->orderBy('id')->pluck('id')->all(),
+            'hand',
+        );
         $this->enter($this->workspace);
         self::assertSame(0, PriceChange::query()->count());
     }
@@ -203,7 +292,13 @@ final class RunTest extends TestCase
     /** @return array<string, int> */
     private function states(Run $run): array
     {
-        return DB::table('price_changes')->where('run_id', $run->id)->groupBy('state')->orderBy('state')->selectRaw('state, count(*)::int AS many')->pluck('many', 'state')->all();
+        return DB::table('price_changes')
+            ->where('run_id', $run->id)
+            ->groupBy('state')
+            ->orderBy('state')
+            ->selectRaw('state, count(*)::int AS many')
+            ->pluck('many', 'state')
+            ->all();
     }
 
     private function as(): static
@@ -227,8 +322,17 @@ final class RunTest extends TestCase
         (new DecideListingsJob($this->workspace->id, [], 'hand', $run->id, 1))->failed();
         $this->enter($this->workspace);
         self::assertSame('failed', $run->refresh()->state->value);
-        self::assertSame('It stopped after 1 of 2 listings because of an error on our side. Nothing of it was sent.', $run->problem);
-        self::assertSame([['withdrawn', 'Its run could not be carried through.']], PriceChange::query()->get()->map(fn (PriceChange $change) => [$change->state->value, $change->problem])->all());
+        self::assertSame(
+            'It stopped after 1 of 2 listings because of an error on our side. Nothing of it was sent.',
+            $run->problem,
+        );
+        self::assertSame(
+            [['withdrawn', 'Its run could not be carried through.']],
+            PriceChange::query()
+                ->get()
+                ->map(fn (PriceChange $change) => [$change->state->value, $change->problem])
+                ->all(),
+        );
         $this->actingAs($this->user)->getJson('/api/v1/runs?state=failed')->assertOk()->assertJsonCount(1);
     }
 

@@ -39,8 +39,14 @@ final class ScopeLimitsTest extends TestCase
     #[DataProvider('scopes')]
     public function test_limits_of_a_scope_hold_for_its_listings_and_no_other(string $scope, string $name): void
     {
-        $other = $this->listing('KC-2', ['channel_id' => $this->otherChannel()->id], ['category' => 'Jars', 'brand' => 'Otherly']);
-        $this->set($scope, $name, [['kind' => 'amount', 'amount' => '21.00']])->assertOk()->assertJson(['scope' => $scope, 'name' => $name, 'version' => 1, 'listings' => 1]);
+        $other = $this->listing(
+            'KC-2',
+            ['channel_id' => $this->otherChannel()->id],
+            ['category' => 'Jars', 'brand' => 'Otherly'],
+        );
+        $this->set($scope, $name, [['kind' => 'amount', 'amount' => '21.00']])
+            ->assertOk()
+            ->assertJson(['scope' => $scope, 'name' => $name, 'version' => 1, 'listings' => 1]);
         $this->workOff();
         self::assertSame(2_100, $this->crock->refresh()->floor_minor);
         self::assertNotSame(2_100, $other->refresh()->floor_minor);
@@ -55,32 +61,61 @@ final class ScopeLimitsTest extends TestCase
             $this->workOff();
             self::assertSame($amount * 100, $this->crock->refresh()->floor_minor, $scope);
         }
-        $this->set('channel', 'Quayside', [['kind' => 'amount', 'amount' => '39.00']], 1)->assertOk()->assertJson(['version' => 2]);
+        $this->set('channel', 'Quayside', [['kind' => 'amount', 'amount' => '39.00']], 1)
+            ->assertOk()
+            ->assertJson(['version' => 2]);
         $this->workOff();
         self::assertSame(2_500, $this->crock->refresh()->floor_minor, 'the product’s own counts');
-        $this->actingAs($this->user)->patchJson("/api/v1/listings/{$this->crock->id}", ['version' => $this->crock->version, 'floor' => '19.00'])->assertOk();
+        $this->actingAs($this->user)
+            ->patchJson("/api/v1/listings/{$this->crock->id}", ['version' => $this->crock->version, 'floor' => '19.00'])
+            ->assertOk();
         $this->workOff();
         self::assertSame(1_900, $this->crock->refresh()->floor_minor, 'lower, but set for the listing itself');
     }
 
     public function test_terms_of_other_kinds_stay_and_each_is_told_with_its_origin(): void
     {
-        $this->set('category', 'Crocks', [['kind' => 'amount', 'amount' => '14.00'], ['kind' => 'margin', 'percent' => '20']], ceiling: [['kind' => 'amount', 'amount' => '45.00']])->assertOk();
-        $terms = $this->actingAs($this->user)->getJson("/api/v1/listings/{$this->crock->id}")->assertOk()->json('terms');
-        $told = array_map(fn (array $term) => [$term['side'], $term['says'], $term['price'], $term['from'], $term['name'], $term['binds']], $terms);
-        self::assertEqualsCanonicalizing([
-            ['floor', '20 % margin of price', $this->smallestAt20(), 'category', 'Crocks', true],
-            ['floor', 'minimum advertised price', null, 'workspace', null, false],
-            ['floor', 'set by hand', '14.00', 'category', 'Crocks', false],
-            ['ceiling', 'recommended price', '40.00', 'workspace', null, true],
-            ['ceiling', 'set by hand', '45.00', 'category', 'Crocks', false],
-        ], $told);
+        $this->set(
+            'category',
+            'Crocks',
+            [['kind' => 'amount', 'amount' => '14.00'], ['kind' => 'margin', 'percent' => '20']],
+            ceiling: [['kind' => 'amount', 'amount' => '45.00']],
+        )->assertOk();
+        $terms = $this->actingAs($this->user)
+            ->getJson("/api/v1/listings/{$this->crock->id}")
+            ->assertOk()
+            ->json('terms');
+        $told = array_map(
+            fn (array $term) => [
+                $term['side'],
+                $term['says'],
+                $term['price'],
+                $term['from'],
+                $term['name'],
+                $term['binds'],
+            ],
+            $terms,
+        );
+        self::assertEqualsCanonicalizing(
+            [
+                ['floor', '20 % margin of price', $this->smallestAt20(), 'category', 'Crocks', true],
+                ['floor', 'minimum advertised price', null, 'workspace', null, false],
+                ['floor', 'set by hand', '14.00', 'category', 'Crocks', false],
+                ['ceiling', 'recommended price', '40.00', 'workspace', null, true],
+                ['ceiling', 'set by hand', '45.00', 'category', 'Crocks', false],
+            ],
+            $told,
+        );
     }
 
     public function test_taken_away_without_terms(): void
     {
         $this->set('brand', 'Tidewell', [['kind' => 'amount', 'amount' => '30.00']])->assertOk();
-        $this->actingAs($this->user)->getJson('/api/v1/limits')->assertOk()->assertJsonCount(1)->assertJsonPath('0.name', 'Tidewell');
+        $this->actingAs($this->user)
+            ->getJson('/api/v1/limits')
+            ->assertOk()
+            ->assertJsonCount(1)
+            ->assertJsonPath('0.name', 'Tidewell');
         $this->set('brand', 'Tidewell', [], 1)->assertNoContent();
         $this->workOff();
         self::assertSame(0, LimitScope::query()->count());
@@ -100,8 +135,14 @@ final class ScopeLimitsTest extends TestCase
         $wrong = fn (TestResponse $answer): array => array_keys($answer->assertStatus(422)->json('errors'));
         self::assertSame(['name'], $wrong($this->set('brand', 'Nobody', [['kind' => 'map']])));
         self::assertSame(['scope'], $wrong($this->set('moon', 'Tidewell', [['kind' => 'map']])));
-        self::assertSame(['limits.floor.0.amount'], $wrong($this->set('brand', 'Tidewell', [['kind' => 'amount', 'amount' => '-1.00']])));
-        self::assertSame(['limits.ceiling.0.kind'], $wrong($this->set('brand', 'Tidewell', [], ceiling: [['kind' => 'map']])));
+        self::assertSame(
+            ['limits.floor.0.amount'],
+            $wrong($this->set('brand', 'Tidewell', [['kind' => 'amount', 'amount' => '-1.00']])),
+        );
+        self::assertSame(
+            ['limits.ceiling.0.kind'],
+            $wrong($this->set('brand', 'Tidewell', [], ceiling: [['kind' => 'map']])),
+        );
         self::assertSame(0, LimitScope::query()->count());
     }
 
@@ -110,32 +151,59 @@ final class ScopeLimitsTest extends TestCase
         [$theirs, $them] = $this->makeWorkspace('Other', 'mika@other.example');
         $this->set('brand', 'Tidewell', [['kind' => 'amount', 'amount' => '30.00']])->assertOk();
         $this->actingAs($them)->getJson('/api/v1/limits')->assertOk()->assertExactJson([]);
-        $this->actingAs($them)->getJson('/api/v1/facets')->assertOk()->assertExactJson(['suppliers' => [], 'categories' => [], 'brands' => []]);
-        $this->actingAs($them)->putJson('/api/v1/limits', ['scope' => 'brand', 'name' => 'Tidewell', 'limits' => ['floor' => [['kind' => 'map']], 'ceiling' => []], 'version' => 0])
-            ->assertStatus(422)->assertJsonPath('errors.name.0', 'No listing has the brand “Tidewell”.');
+        $this->actingAs($them)
+            ->getJson('/api/v1/facets')
+            ->assertOk()
+            ->assertExactJson(['suppliers' => [], 'categories' => [], 'brands' => []]);
+        $this->actingAs($them)
+            ->putJson('/api/v1/limits', [
+                'scope' => 'brand',
+                'name' => 'Tidewell',
+                'limits' => ['floor' => [['kind' => 'map']], 'ceiling' => []],
+                'version' => 0,
+            ])
+            ->assertStatus(422)
+            ->assertJsonPath('errors.name.0', 'No listing has the brand “Tidewell”.');
         self::assertSame(0, $this->enter($theirs, fn () => LimitScope::query()->count()));
     }
 
     public function test_listings_are_found_by_supplier_category_and_brand(): void
     {
         $this->listing('KC-2', product: ['category' => 'Crocks', 'brand' => 'Otherly']);
-        $skus = fn (string $query): array => $this->actingAs($this->user)->getJson("/api/v1/listings?{$query}")->assertOk()->json('listings.*.sku');
+        $skus = fn (string $query): array => $this->actingAs($this->user)
+            ->getJson("/api/v1/listings?{$query}")
+            ->assertOk()
+            ->json('listings.*.sku');
         self::assertSame(['KC-1', 'KC-2'], $skus('category=Crocks'));
         self::assertSame(['KC-1'], $skus('category=Crocks&brand=Tidewell'));
         self::assertSame(['KC-1'], $skus('supplier=Marrow+Works'));
         self::assertSame([], $skus('supplier=Marrow%25'), 'no wildcards');
-        $this->actingAs($this->user)->getJson('/api/v1/facets')->assertExactJson(['suppliers' => ['Marrow Works'], 'categories' => ['Crocks'], 'brands' => ['Otherly', 'Tidewell']]);
+        $this->actingAs($this->user)
+            ->getJson('/api/v1/facets')
+            ->assertExactJson([
+                'suppliers' => ['Marrow Works'],
+                'categories' => ['Crocks'],
+                'brands' => ['Otherly', 'Tidewell'],
+            ]);
     }
 
     public function test_deciding_many_reads_them_once(): void
     {
         foreach (range(2, 30) as $n) {
-            $this->listing("KC-{$n}", product: ['category' => 'Crocks', 'supplier_id' => Product::query()->value('supplier_id')]);
+            $this->listing(
+                "KC-{$n}",
+                product: ['category' => 'Crocks', 'supplier_id' => Product::query()->value('supplier_id')],
+            );
         }
-        $this->set('category', 'Crocks', [['kind' => 'amount', 'amount' => '20.00']])->assertOk()->assertJson(['listings' => 30]);
+        $this->set('category', 'Crocks', [['kind' => 'amount', 'amount' => '20.00']])
+            ->assertOk()
+            ->assertJson(['listings' => 30]);
         DB::enableQueryLog();
         $this->workOff();
-        $reads = array_filter(DB::getQueryLog(), fn (array $query) => str_contains($query['query'], 'from "limit_scopes"'));
+        $reads = array_filter(
+            DB::getQueryLog(),
+            fn (array $query) => str_contains($query['query'], 'from "limit_scopes"'),
+        );
         self::assertCount(1, $reads);
         self::assertSame(30, Listing::query()->where('floor_minor', 2_000)->count());
     }
@@ -167,6 +235,11 @@ final class ScopeLimitsTest extends TestCase
      */
     private function set(string $scope, string $name, array $floor, int $version = 0, array $ceiling = []): TestResponse
     {
-        return $this->actingAs($this->user)->putJson('/api/v1/limits', ['scope' => $scope, 'name' => $name, 'limits' => ['floor' => $floor, 'ceiling' => $ceiling], 'version' => $version]);
+        return $this->actingAs($this->user)->putJson('/api/v1/limits', [
+            'scope' => $scope,
+            'name' => $name,
+            'limits' => ['floor' => $floor, 'ceiling' => $ceiling],
+            'version' => $version,
+        ]);
     }
 }

@@ -12,8 +12,10 @@ final class SignInTest extends TestCase
 
     public function test_the_right_password_signs_in_and_out(): void
     {
-        $this->withHeaders(self::HEADERS)->postJson('/api/v1/session', ['email' => 'nora@kettle-crock.example', 'password' => 'brine-and-barrel'])
-            ->assertOk()->assertJson(['name' => 'Nora', 'workspace' => 'Kettle & Crock']);
+        $this->withHeaders(self::HEADERS)
+            ->postJson('/api/v1/session', ['email' => 'nora@kettle-crock.example', 'password' => 'brine-and-barrel'])
+            ->assertOk()
+            ->assertJson(['name' => 'Nora', 'workspace' => 'Kettle & Crock']);
         $this->withHeaders(self::HEADERS)->getJson('/api/v1/session')->assertOk();
         $this->withHeaders(self::HEADERS)->deleteJson('/api/v1/session')->assertNoContent();
     }
@@ -21,30 +23,46 @@ final class SignInTest extends TestCase
     public function test_a_wrong_one_is_refused_at_the_field_and_slowed_down(): void
     {
         for ($try = 0; $try < 6; $try++) {
-            $this->withHeaders(self::HEADERS)->postJson('/api/v1/session', ['email' => 'nora@kettle-crock.example', 'password' => 'wrong'])
-                ->assertStatus(422)->assertHeader('Content-Type', 'application/problem+json')
+            $this->withHeaders(self::HEADERS)
+                ->postJson('/api/v1/session', ['email' => 'nora@kettle-crock.example', 'password' => 'wrong'])
+                ->assertStatus(422)
+                ->assertHeader('Content-Type', 'application/problem+json')
                 ->assertJsonPath('errors.email.0', 'This address and password do not go together.');
         }
-        $said = $this->withHeaders(self::HEADERS)->postJson('/api/v1/session', ['email' => 'nora@kettle-crock.example', 'password' => 'brine-and-barrel'])->assertStatus(422)->json('errors.email.0');
+        $said = $this->withHeaders(self::HEADERS)
+            ->postJson('/api/v1/session', ['email' => 'nora@kettle-crock.example', 'password' => 'brine-and-barrel'])
+            ->assertStatus(422)
+            ->json('errors.email.0');
         self::assertStringStartsWith('Too many tries.', $said);
     }
 
     public function test_nothing_is_shown_to_nobody(): void
     {
-        foreach (['session', 'workspace', 'channels', 'listings', 'listings/1', 'rules', 'changes', 'tokens', 'events'] as $path) {
-            $this->getJson("/api/v1/{$path}")->assertUnauthorized()->assertJson(['title' => 'Sign in first']);
+        foreach (
+            ['session', 'workspace', 'channels', 'listings', 'listings/1', 'rules', 'changes', 'tokens', 'events'] as $path
+        ) {
+            $this->getJson("/api/v1/{$path}")
+                ->assertUnauthorized()
+                ->assertJson(['title' => 'Sign in first']);
         }
     }
 
     public function test_a_program_uses_a_token_until_it_is_withdrawn(): void
     {
-        $made = $this->actingAs($this->user)->postJson('/api/v1/tokens', ['name' => 'Spreadsheet'])->assertCreated();
+        $made = $this->actingAs($this->user)
+            ->postJson('/api/v1/tokens', ['name' => 'Spreadsheet'])
+            ->assertCreated();
         $secret = $made->json('secret');
         self::assertIsString($secret);
         app('auth')->forgetGuards();
-        $this->withToken($secret)->getJson('/api/v1/workspace')->assertOk()->assertJson(['currency' => 'EUR']);
+        $this->withToken($secret)
+            ->getJson('/api/v1/workspace')
+            ->assertOk()
+            ->assertJson(['currency' => 'EUR']);
         $this->withToken($secret)->getJson('/api/v1/tokens')->assertOk()->assertJsonPath('0.secret', null);
-        $this->withToken($secret)->deleteJson('/api/v1/tokens/'.$made->json('id'))->assertNoContent();
+        $this->withToken($secret)
+            ->deleteJson('/api/v1/tokens/'.$made->json('id'))
+            ->assertNoContent();
         app('auth')->forgetGuards();
         $this->withToken($secret)->getJson('/api/v1/workspace')->assertUnauthorized();
     }

@@ -25,13 +25,33 @@ final class TimeZoneTest extends TestCase
     public function test_sales_are_of_the_day_there_and_windows_end_before_it(): void
     {
         $this->travelTo('2026-03-02T22:00:00Z');
-        $rule = $this->actingAs($this->user)->postJson('/api/v1/rules', ['name' => 'Pace', 'is_on' => true, 'document' => ['version' => 1, 'kind' => 'sales', 'window_days' => 7, 'bands' => [['units_at_least' => 30, 'move' => 'up', 'amount' => '1.00']]]])->assertCreated()->json('id');
+        $rule = $this->actingAs($this->user)
+            ->postJson('/api/v1/rules', [
+                'name' => 'Pace',
+                'is_on' => true,
+                'document' => [
+                    'version' => 1,
+                    'kind' => 'sales',
+                    'window_days' => 7,
+                    'bands' => [['units_at_least' => 30, 'move' => 'up', 'amount' => '1.00']],
+                ],
+            ])
+            ->assertCreated()
+            ->json('id');
         $listing = $this->listing('KC-1', ['rule_id' => $rule]);
-        Http::fake(['quayside.test/v1/orders*' => Http::response(['orders' => [
-            ['id' => 1, 'sku' => 'KC-1', 'units' => 99, 'price' => '24.90', 'at' => '2026-03-01T23:15:00Z'], ['id' => 2, 'sku' => 'KC-1', 'units' => 2, 'price' => '24.90', 'at' => '2026-03-02T23:15:00Z'],
-        ]])]);
+        Http::fake([
+            'quayside.test/v1/orders*' => Http::response([
+                'orders' => [
+                    ['id' => 1, 'sku' => 'KC-1', 'units' => 99, 'price' => '24.90', 'at' => '2026-03-01T23:15:00Z'],
+                    ['id' => 2, 'sku' => 'KC-1', 'units' => 2, 'price' => '24.90', 'at' => '2026-03-02T23:15:00Z'],
+                ],
+            ]),
+        ]);
         app(ImportOrders::class)->handle($this->channel);
-        self::assertSame(['2026-03-02' => 99, '2026-03-03' => 2], DB::table('sales_days')->orderBy('day')->pluck('units', 'day')->all());
+        self::assertSame(
+            ['2026-03-02' => 99, '2026-03-03' => 2],
+            DB::table('sales_days')->orderBy('day')->pluck('units', 'day')->all(),
+        );
         $reason = function () use ($listing): string {
             app(DecideListings::class)->handle($this->workspace, [$listing->id], 'schedule');
 
@@ -41,7 +61,11 @@ final class TimeZoneTest extends TestCase
         $this->travelTo('2026-03-02T23:30:00Z');
         DB::table('listing_markets')->update(['seen_at' => now()]);
         self::assertSame('sales_pace', $reason(), 'half an hour past midnight there');
-        self::assertSame('25.90', Decision::query()->orderByDesc('id')->firstOrFail()->asMade()['price'], 'and so it is kept');
+        self::assertSame(
+            '25.90',
+            Decision::query()->orderByDesc('id')->firstOrFail()->asMade()['price'],
+            'and so it is kept',
+        );
     }
 
     /** @return array<string, array{string, bool}> moment, whether prices may leave with hours from 02:30 to 05:00 frozen */
@@ -65,14 +89,22 @@ final class TimeZoneTest extends TestCase
     #[DataProvider('nights')]
     public function test_frozen_hours_on_nights_when_clocks_change(string $moment, bool $mayLeave): void
     {
-        $this->actingAs($this->user)->patchJson('/api/v1/workspace', ['freeze' => ['from' => '02:30', 'to' => '05:00']])->assertOk();
+        $this->actingAs($this->user)
+            ->patchJson('/api/v1/workspace', ['freeze' => ['from' => '02:30', 'to' => '05:00']])
+            ->assertOk();
         $this->travelTo($moment);
         self::assertSame($mayLeave, app(Gate::class)->closedFor($this->channel->id) === null);
     }
 
     public function test_an_unknown_time_zone_is_named(): void
     {
-        $this->actingAs($this->user)->patchJson('/api/v1/workspace', ['time_zone' => 'Moon/Sea'])->assertStatus(422)->assertJsonValidationErrors('time_zone');
-        $this->actingAs($this->user)->patchJson('/api/v1/workspace', ['time_zone' => 'America/New_York'])->assertOk()->assertJson(['time_zone' => 'America/New_York']);
+        $this->actingAs($this->user)
+            ->patchJson('/api/v1/workspace', ['time_zone' => 'Moon/Sea'])
+            ->assertStatus(422)
+            ->assertJsonValidationErrors('time_zone');
+        $this->actingAs($this->user)
+            ->patchJson('/api/v1/workspace', ['time_zone' => 'America/New_York'])
+            ->assertOk()
+            ->assertJson(['time_zone' => 'America/New_York']);
     }
 }

@@ -27,28 +27,86 @@ final class TodayTest extends TestCase
         $this->change('KC-4', 'confirmed', 1);
         $this->change('KC-2', 'waiting', 0);
         Today::note();
-        $today = $this->actingAs($this->user)->getJson('/api/v1/today')->assertOk()
-            ->assertJson(['changed_by_rules' => 2, 'changed_by_hand' => 1, 'refused' => 2, 'held' => 1, 'cheapest' => 1, 'in_pack' => 1, 'dearest' => 1, 'alone' => 1, 'listings' => 4, 'buy_box' => 1])->json();
-        self::assertSame([['Quayside', 'refused', 'price under the limit set for this item', 1]], array_map(fn (array $group) => [$group['channel'], $group['state'], $group['problem'], $group['many']], $today['failing']), 'what arrived since is not in the way any more');
+        $today = $this->actingAs($this->user)
+            ->getJson('/api/v1/today')
+            ->assertOk()
+            ->assertJson([
+                'changed_by_rules' => 2,
+                'changed_by_hand' => 1,
+                'refused' => 2,
+                'held' => 1,
+                'cheapest' => 1,
+                'in_pack' => 1,
+                'dearest' => 1,
+                'alone' => 1,
+                'listings' => 4,
+                'buy_box' => 1,
+            ])
+            ->json();
+        self::assertSame(
+            [['Quayside', 'refused', 'price under the limit set for this item', 1]],
+            array_map(
+                fn (array $group) => [$group['channel'], $group['state'], $group['problem'], $group['many']],
+                $today['failing'],
+            ),
+            'what arrived since is not in the way any more',
+        );
         self::assertSame([[4, 1]], array_map(fn (array $day) => [$day['listings'], $day['buy_box']], $today['days']));
     }
 
     public function test_prices_worth_a_look_are_suggested_until_dismissed(): void
     {
-        $up = $this->standing('KC-1', ['rank' => 1, 'field_size' => 2, 'lowest_minor' => 2_900, 'floor_minor' => 1_600, 'ceiling_minor' => 4_000]);
-        $slow = $this->standing('KC-2', ['rank' => 2, 'field_size' => 2, 'lowest_minor' => 2_000, 'floor_minor' => 1_600, 'ceiling_minor' => 4_000]);
-        $this->standing('KC-3', ['rank' => 1, 'field_size' => 2, 'lowest_minor' => 2_500, 'floor_minor' => 1_600, 'ceiling_minor' => 4_000]);
-        $this->standing('KC-4', ['rank' => 2, 'field_size' => 2, 'lowest_minor' => 1_600, 'floor_minor' => 1_600, 'ceiling_minor' => 4_000]);
-        DB::table('sales_days')->insert(['listing_id' => $up->id, 'workspace_id' => $this->workspace->id, 'day' => now()->subDays(3)->toDateString(), 'units' => 30, 'revenue_minor' => 1]);
+        $up = $this->standing('KC-1', [
+            'rank' => 1,
+            'field_size' => 2,
+            'lowest_minor' => 2_900,
+            'floor_minor' => 1_600,
+            'ceiling_minor' => 4_000,
+        ]);
+        $slow = $this->standing('KC-2', [
+            'rank' => 2,
+            'field_size' => 2,
+            'lowest_minor' => 2_000,
+            'floor_minor' => 1_600,
+            'ceiling_minor' => 4_000,
+        ]);
+        $this->standing('KC-3', [
+            'rank' => 1,
+            'field_size' => 2,
+            'lowest_minor' => 2_500,
+            'floor_minor' => 1_600,
+            'ceiling_minor' => 4_000,
+        ]);
+        $this->standing('KC-4', [
+            'rank' => 2,
+            'field_size' => 2,
+            'lowest_minor' => 1_600,
+            'floor_minor' => 1_600,
+            'ceiling_minor' => 4_000,
+        ]);
+        DB::table('sales_days')->insert([
+            'listing_id' => $up->id,
+            'workspace_id' => $this->workspace->id,
+            'day' => now()->subDays(3)->toDateString(),
+            'units' => 30,
+            'revenue_minor' => 1,
+        ]);
         $found = $this->actingAs($this->user)->getJson('/api/v1/suggestions')->assertOk()->json();
         // 28.99 − 24.90 is 4.09, on 7 pieces a week.
-        self::assertSame([['up', 'KC-1', '28.99', '28.63'], ['down', 'KC-2', '19.99', null]], array_map(fn (array $one) => [$one['kind'], $one['sku'], $one['to'], $one['a_week']], $found));
-        $this->actingAs($this->user)->postJson('/api/v1/suggestions/dismiss', ['listing' => $slow->id, 'kind' => 'down'])->assertNoContent();
+        self::assertSame(
+            [['up', 'KC-1', '28.99', '28.63'], ['down', 'KC-2', '19.99', null]],
+            array_map(fn (array $one) => [$one['kind'], $one['sku'], $one['to'], $one['a_week']], $found),
+        );
+        $this->actingAs($this->user)
+            ->postJson('/api/v1/suggestions/dismiss', ['listing' => $slow->id, 'kind' => 'down'])
+            ->assertNoContent();
         $this->actingAs($this->user)->getJson('/api/v1/suggestions')->assertJsonCount(1);
         $this->travel(31)->days();
         $this->actingAs($this->user)->getJson('/api/v1/suggestions')->assertJsonPath('0.kind', 'up');
         [, $stranger] = $this->makeWorkspace('Other', 'other@kettle-crock.example');
-        $this->actingAs($stranger)->postJson('/api/v1/suggestions/dismiss', ['listing' => $up->id, 'kind' => 'up'])->assertNotFound();
+        $this->actingAs($stranger)
+            ->postJson('/api/v1/suggestions/dismiss', ['listing' => $up->id, 'kind' => 'up'])
+            ->assertNotFound();
         $this->actingAs($stranger)->getJson('/api/v1/suggestions')->assertJsonCount(0);
     }
 
@@ -61,12 +119,28 @@ final class TodayTest extends TestCase
         return $listing->refresh();
     }
 
-    private function change(string $sku, string $state, int $hoursAgo, ?int $userId = null, ?string $problem = null): void
-    {
+    private function change(
+        string $sku,
+        string $state,
+        int $hoursAgo,
+        ?int $userId = null,
+        ?string $problem = null,
+    ): void {
         $listing = Listing::query()->where('sku', $sku)->sole();
         PriceChange::query()->create([
-            'channel_id' => $this->channel->id, 'listing_id' => $listing->id, 'from_minor' => 2_000, 'to_minor' => 2_100, 'floor_minor' => 1, 'ceiling_minor' => 9_000, 'state' => $state, 'user_id' => $userId, 'problem' => $problem,
-            'due_at' => now(), 'queued_at' => now(), 'settled_at' => $state === 'waiting' ? null : now()->subHours($hoursAgo), 'waits_for' => $state === 'waiting' ? 'brake' : null,
+            'channel_id' => $this->channel->id,
+            'listing_id' => $listing->id,
+            'from_minor' => 2_000,
+            'to_minor' => 2_100,
+            'floor_minor' => 1,
+            'ceiling_minor' => 9_000,
+            'state' => $state,
+            'user_id' => $userId,
+            'problem' => $problem,
+            'due_at' => now(),
+            'queued_at' => now(),
+            'settled_at' => $state === 'waiting' ? null : now()->subHours($hoursAgo),
+            'waits_for' => $state === 'waiting' ? 'brake' : null,
         ]);
     }
 }

@@ -47,19 +47,46 @@ final class DeliveryTest extends TestCase
     public function test_a_price_file_is_put_on_an_sftp_server_whole(): void
     {
         $port = $this->startSftp();
-        $files = $this->files(['delivery' => 'sftp', 'host' => '127.0.0.1', 'port' => (string) $port, 'user' => $this->me(), 'key' => File::get("{$this->home}/client"), 'folder' => "{$this->home}/there", 'fingerprint' => $this->fingerprint()]);
+        $files = $this->files([
+            'delivery' => 'sftp',
+            'host' => '127.0.0.1',
+            'port' => (string) $port,
+            'user' => $this->me(),
+            'key' => File::get("{$this->home}/client"),
+            'folder' => "{$this->home}/there",
+            'fingerprint' => $this->fingerprint(),
+        ]);
         $key = (string) Str::uuid7();
         foreach (['19.80', '19.80'] as $time) {
-            self::assertSame("prices-{$key}.csv", $files->submit($key, [new PriceUpdate(7, 'KC-1', $time, '24.90', 'EUR', 'Crock, 5 l', null)])->reference);
+            self::assertSame(
+                "prices-{$key}.csv",
+                $files->submit($key, [new PriceUpdate(7, 'KC-1', $time, '24.90', 'EUR', 'Crock, 5 l', null)])
+                    ->reference,
+            );
         }
-        self::assertSame(["prices-{$key}.csv"], array_values(array_diff(scandir("{$this->home}/there") ?: [], ['.', '..'])), 'sent twice it is one file, and no part is left');
-        self::assertSame("SKU,Price,Currency,\"Price before\",GTIN,Title,Change\r\nKC-1,19.80,EUR,24.90,,\"Crock, 5 l\",7\r\n", File::get("{$this->home}/there/prices-{$key}.csv"));
+        self::assertSame(
+            ["prices-{$key}.csv"],
+            array_values(array_diff(scandir("{$this->home}/there") ?: [], ['.', '..'])),
+            'sent twice it is one file, and no part is left',
+        );
+        self::assertSame(
+            "SKU,Price,Currency,\"Price before\",GTIN,Title,Change\r\nKC-1,19.80,EUR,24.90,,\"Crock, 5 l\",7\r\n",
+            File::get("{$this->home}/there/prices-{$key}.csv"),
+        );
     }
 
     public function test_a_server_with_another_host_key_gets_nothing(): void
     {
         $port = $this->startSftp();
-        $files = $this->files(['delivery' => 'sftp', 'host' => '127.0.0.1', 'port' => (string) $port, 'user' => $this->me(), 'key' => File::get("{$this->home}/client"), 'folder' => "{$this->home}/there", 'fingerprint' => 'SHA256:47DEQpj8HBSa+/TImW+5JCeuQeRkm5NMpJWZG3hSuFU']);
+        $files = $this->files([
+            'delivery' => 'sftp',
+            'host' => '127.0.0.1',
+            'port' => (string) $port,
+            'user' => $this->me(),
+            'key' => File::get("{$this->home}/client"),
+            'folder' => "{$this->home}/there",
+            'fingerprint' => 'SHA256:47DEQpj8HBSa+/TImW+5JCeuQeRkm5NMpJWZG3hSuFU',
+        ]);
         try {
             $files->submit((string) Str::uuid7(), []);
             self::fail('The file was sent.');
@@ -74,7 +101,9 @@ final class DeliveryTest extends TestCase
         $inbox = (string) getenv('WRASSE_HOME').'/inbox';
         $before = count(glob("{$inbox}/*.eml") ?: []);
         $key = (string) Str::uuid7();
-        $this->files(['delivery' => 'email', 'to' => 'prices@depot.example'])->submit($key, [new PriceUpdate(7, 'KC-1', '19.80', '24.90', 'EUR', 'Crock', null)]);
+        $this->files(['delivery' => 'email', 'to' => 'prices@depot.example'])->submit($key, [
+            new PriceUpdate(7, 'KC-1', '19.80', '24.90', 'EUR', 'Crock', null),
+        ]);
         $mails = glob("{$inbox}/*.eml") ?: [];
         self::assertCount($before + 1, $mails);
         $mail = (string) file_get_contents((string) end($mails));
@@ -94,7 +123,10 @@ final class DeliveryTest extends TestCase
     private function files(array $settings): PricePublisher
     {
         $secrets = array_intersect_key($settings, ['key' => 1]);
-        $files = app(DriverRegistry::class)->make('file', new Connection((string) Str::uuid7(), 'Depot', 'EUR', array_diff_key($settings, $secrets), $secrets, ''));
+        $files = app(DriverRegistry::class)->make(
+            'file',
+            new Connection((string) Str::uuid7(), 'Depot', 'EUR', array_diff_key($settings, $secrets), $secrets, ''),
+        );
         self::assertInstanceOf(PricePublisher::class, $files);
 
         return $files;
@@ -109,7 +141,10 @@ final class DeliveryTest extends TestCase
         $socket = stream_socket_server('tcp://127.0.0.1:0') ?: throw new \RuntimeException('No port.');
         $port = (int) substr((string) strrchr((string) stream_socket_get_name($socket, false), ':'), 1);
         fclose($socket);
-        File::put("{$this->home}/sshd", "Port {$port}\nListenAddress 127.0.0.1\nHostKey {$this->home}/host\nAuthorizedKeysFile {$this->home}/authorized\nStrictModes no\nPermitRootLogin yes\nUsePAM no\nPidFile none\nSubsystem sftp internal-sftp\n");
+        File::put(
+            "{$this->home}/sshd",
+            "Port {$port}\nListenAddress 127.0.0.1\nHostKey {$this->home}/host\nAuthorizedKeysFile {$this->home}/authorized\nStrictModes no\nPermitRootLogin yes\nUsePAM no\nPidFile none\nSubsystem sftp internal-sftp\n",
+        );
         @mkdir('/run/sshd', 0o755);
         $this->server = new Process(['/usr/sbin/sshd', '-D', '-e', '-f', "{$this->home}/sshd"]);
         $this->server->start();

@@ -36,7 +36,13 @@ final class DriverContractTest extends TestCase
     /** @return array<string, array{string}> */
     public static function drivers(): array
     {
-        return ['Quayside' => ['quayside'], 'Fennmarkt' => ['fennmarkt'], 'own shop' => ['shop'], 'files in a folder' => ['file'], 'messages' => ['webhook']];
+        return [
+            'Quayside' => ['quayside'],
+            'Fennmarkt' => ['fennmarkt'],
+            'own shop' => ['shop'],
+            'files in a folder' => ['file'],
+            'messages' => ['webhook'],
+        ];
     }
 
     public function createApplication()
@@ -55,7 +61,10 @@ final class DriverContractTest extends TestCase
 
     public function test_every_driver_is_tried(): void
     {
-        self::assertEqualsCanonicalizing(array_map(fn (string $driver) => $driver::name(), DriverRegistry::ALL), array_column(self::drivers(), 0));
+        self::assertEqualsCanonicalizing(
+            array_map(fn (string $driver) => $driver::name(), DriverRegistry::ALL),
+            array_column(self::drivers(), 0),
+        );
     }
 
     #[DataProvider('drivers')]
@@ -90,7 +99,11 @@ final class DriverContractTest extends TestCase
             }
             $total = $page->total ?? count($skus);
             $again = $page->next === null ? null : $source->listings($page->next);
-            self::assertEquals($again, $page->next === null ? null : $source->listings($page->next), 'a cursor can be used again');
+            self::assertEquals(
+                $again,
+                $page->next === null ? null : $source->listings($page->next),
+                'a cursor can be used again',
+            );
             $cursor = $page->next;
         } while ($cursor !== null);
         self::assertGreaterThan(200, count($skus), 'more than a page');
@@ -102,7 +115,10 @@ final class DriverContractTest extends TestCase
     public function test_shows_offers_that_the_core_can_read_on_all_items_it_is_asked_about(string $name): void
     {
         $source = $this->port($name, OfferSource::class);
-        $items = array_map(fn (SourceListing $listing) => $listing->item, array_slice($this->port($name, ListingSource::class)->listings(null)->listings, 0, $source::itemsPerCall()));
+        $items = array_map(
+            fn (SourceListing $listing) => $listing->item,
+            array_slice($this->port($name, ListingSource::class)->listings(null)->listings, 0, $source::itemsPerCall()),
+        );
         $offers = $source->offers($items);
         self::assertEqualsCanonicalizing($items, array_map(strval(...), array_keys($offers)));
         $reader = new OfferReader(Currency::of('EUR'));
@@ -111,7 +127,11 @@ final class DriverContractTest extends TestCase
             self::assertIsString($offer['name']);
             self::assertTrue($reader->canRead(array_diff_key($offer, ['name' => 1])), (string) json_encode($offer));
         }
-        self::assertContains('kettle-crock', array_column(array_merge(...array_values($offers)), 'seller'), 'ours is among them');
+        self::assertContains(
+            'kettle-crock',
+            array_column(array_merge(...array_values($offers)), 'seller'),
+            'ours is among them',
+        );
         self::assertContains(true, array_column(array_merge(...array_values($offers)), 'buy_box'));
         self::assertSame([], $source->offers(['no-such-item'])['no-such-item'] ?? []);
     }
@@ -143,10 +163,18 @@ final class DriverContractTest extends TestCase
         foreach ($page->days as $day) {
             self::assertGreaterThan(0, Currency::of('EUR')->parse($day->price));
             self::assertGreaterThan($last[$day->sku] ?? '', $day->date, 'the oldest day first');
-            self::assertContains(array_key_last($last), [null, $day->sku, ...isset($last[$day->sku]) ? [] : [array_key_last($last)]]);
+            self::assertContains(array_key_last($last), [
+                null,
+                $day->sku,
+                ...isset($last[$day->sku]) ? [] : [array_key_last($last)],
+            ]);
             $last[$day->sku] = $day->date;
         }
-        self::assertSame([], array_intersect_key($last, array_flip(array_column($source->history($page->next)->days, 'sku'))), 'the next page is about other listings');
+        self::assertSame(
+            [],
+            array_intersect_key($last, array_flip(array_column($source->history($page->next)->days, 'sku'))),
+            'the next page is about other listings',
+        );
     }
 
     #[DataProvider('drivers')]
@@ -159,7 +187,11 @@ final class DriverContractTest extends TestCase
         self::assertNull($this->results($publisher, $first->reference, $sku));
         $other = $publisher->submit((string) Str::uuid7(), [$this->update($sku, $this->moved($price, 1))]);
         self::assertNull($this->results($publisher, $other->reference, $sku));
-        self::assertSame($first->reference, $publisher->submit($key, [$this->update($sku, $price)])->reference, 'sent again it is the same');
+        self::assertSame(
+            $first->reference,
+            $publisher->submit($key, [$this->update($sku, $price)])->reference,
+            'sent again it is the same',
+        );
         $shown = $publisher->shownPrices([$sku, 'no-such-sku']);
         self::assertContains($shown, [null, [$sku => $this->moved($price, 1)]], 'and does not undo what came after it');
     }
@@ -169,8 +201,13 @@ final class DriverContractTest extends TestCase
     {
         $publisher = $this->port($name, PricePublisher::class);
         [$sku, $price] = $this->listing($name, 1);
-        $submission = $publisher->submit((string) Str::uuid7(), [$this->update($sku, $price), $this->update('no-such-sku', $price)]);
-        $results = $submission->results ?? $this->wait(fn () => $publisher->results($submission->reference, [$sku, 'no-such-sku']));
+        $submission = $publisher->submit((string) Str::uuid7(), [
+            $this->update($sku, $price),
+            $this->update('no-such-sku', $price),
+        ]);
+        $results =
+            $submission->results ??
+            $this->wait(fn () => $publisher->results($submission->reference, [$sku, 'no-such-sku']));
         self::assertNull($results[$sku]);
         if ($publisher->shownPrices([$sku]) === null) {
             self::assertNull($results['no-such-sku'], 'nobody reads files and messages back');
@@ -195,7 +232,11 @@ final class DriverContractTest extends TestCase
         }
         $done = $publisher->submit((string) ($second = Str::uuid7()), [$this->update($sku, $price)]);
         $this->results($publisher, $done->reference, $sku);
-        self::assertContains($publisher->takeBack((string) $second), $name === 'webhook' ? [null] : [$done->reference], 'too late: it is told where it is found');
+        self::assertContains(
+            $publisher->takeBack((string) $second),
+            $name === 'webhook' ? [null] : [$done->reference],
+            'too late: it is told where it is found',
+        );
     }
 
     #[DataProvider('drivers')]
@@ -209,7 +250,11 @@ final class DriverContractTest extends TestCase
         $of = fn (ItemChange $change) => $change->item === $item;
         $first = array_values(array_filter($queue->fetch(), $of));
         self::assertCount(1, $first);
-        self::assertEquals($first, array_values(array_filter($queue->fetch(), $of)), 'it comes again, under the same id');
+        self::assertEquals(
+            $first,
+            array_values(array_filter($queue->fetch(), $of)),
+            'it comes again, under the same id',
+        );
         $this->moveRival($name);
         $queue->acknowledge($first);
         self::assertCount(1, array_filter($queue->fetch(), $of), 'what changed after it was fetched is told anew');
@@ -219,11 +264,16 @@ final class DriverContractTest extends TestCase
     public function test_believes_only_word_that_its_channel_has_signed(string $name): void
     {
         $driver = $this->driver($name);
-        if (! $driver instanceof ChangePush) {
+        if (! ($driver instanceof ChangePush)) {
             self::markTestSkipped("{$name} sends no word.");
         }
         $this->expectException(\App\Channels\Ports\UntrustedMessage::class);
-        $driver::read(['webhook-id' => 'a', 'webhook-timestamp' => (string) time(), 'webhook-signature' => 'v1,AAAA'], '{}', 'whsec_MfKQ9r8GKYqrTwjUPD8ILPZIo2LaLaSw', time());
+        $driver::read(
+            ['webhook-id' => 'a', 'webhook-timestamp' => (string) time(), 'webhook-signature' => 'v1,AAAA'],
+            '{}',
+            'whsec_MfKQ9r8GKYqrTwjUPD8ILPZIo2LaLaSw',
+            time(),
+        );
     }
 
     #[DataProvider('drivers')]
@@ -232,11 +282,24 @@ final class DriverContractTest extends TestCase
         if ($name === 'file') {
             self::markTestSkipped('A folder is always there.');
         }
-        self::assertInstanceOf(ChannelUnavailable::class, $this->problem(fn () => $this->driver($name, ['address' => 'http://127.0.0.1:9'])->check()));
-        self::assertInstanceOf(ChannelUnavailable::class, $this->problem(fn () => $this->driver($name, ['address' => 'http://no-such-name.invalid'])->check()));
-        self::assertInstanceOf(ChannelRefused::class, $this->problem(fn () => $this->driver($name, ['address' => 'http://10.255.255.1'])->check()), 'nothing is sent into this network');
+        self::assertInstanceOf(
+            ChannelUnavailable::class,
+            $this->problem(fn () => $this->driver($name, ['address' => 'http://127.0.0.1:9'])->check()),
+        );
+        self::assertInstanceOf(
+            ChannelUnavailable::class,
+            $this->problem(fn () => $this->driver($name, ['address' => 'http://no-such-name.invalid'])->check()),
+        );
+        self::assertInstanceOf(
+            ChannelRefused::class,
+            $this->problem(fn () => $this->driver($name, ['address' => 'http://10.255.255.1'])->check()),
+            'nothing is sent into this network',
+        );
         if ($name !== 'webhook') {
-            self::assertInstanceOf(ChannelRefused::class, $this->problem(fn () => $this->driver($name, token: 'wrong')->check()));
+            self::assertInstanceOf(
+                ChannelRefused::class,
+                $this->problem(fn () => $this->driver($name, token: 'wrong')->check()),
+            );
         }
     }
 
@@ -250,7 +313,9 @@ final class DriverContractTest extends TestCase
     {
         $driver = $this->driver($name);
 
-        return $driver instanceof $port ? $driver : self::markTestSkipped("{$name} has no ".class_basename($port).'.');
+        return $driver instanceof $port
+            ? $driver
+            : self::markTestSkipped("{$name} has no ".class_basename($port).'.');
     }
 
     /** @param  array<string, string>  $settings */
@@ -292,7 +357,7 @@ final class DriverContractTest extends TestCase
     private function listing(string $name, int $nth): array
     {
         $driver = $this->driver($name);
-        if (! $driver instanceof ListingSource) {
+        if (! ($driver instanceof ListingSource)) {
             return ['KC-1', '24.90'];
         }
         $listing = $driver->listings(null)->listings[$nth];
@@ -348,7 +413,11 @@ final class DriverContractTest extends TestCase
                 if ($offer['seller'] !== 'kettle-crock') {
                     $price = Currency::of('EUR')->parse($offer['price']) + 1;
                     Http::withToken('control-'.config('markets.token'))
-                        ->put(config("markets.{$name}").'/control/offer', ['item' => $listing->item, 'seller' => $offer['seller'], 'price' => $price])
+                        ->put(config("markets.{$name}").'/control/offer', [
+                            'item' => $listing->item,
+                            'seller' => $offer['seller'],
+                            'price' => $price,
+                        ])
                         ->throw();
 
                     return $listing->item;

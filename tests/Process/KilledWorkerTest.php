@@ -45,7 +45,13 @@ final class KilledWorkerTest extends TestCase
         for ($crash = 0; $crash < self::CRASHES; $crash++) {
             usleep(mt_rand(600_000, 2_000_000));
             // One of its processes is killed: the server takes all down, recovers from its log and goes on.
-            posix_kill((int) $this->one($this->ours, "SELECT pid FROM pg_stat_activity WHERE datname = 'wrasse_process' AND pid <> pg_backend_pid() ORDER BY random() LIMIT 1"), SIGKILL);
+            posix_kill(
+                (int) $this->one(
+                    $this->ours,
+                    "SELECT pid FROM pg_stat_activity WHERE datname = 'wrasse_process' AND pid <> pg_backend_pid() ORDER BY random() LIMIT 1",
+                ),
+                SIGKILL,
+            );
             $this->reconnect();
             $this->startWorkers(2);
             $this->command('work:sweep');
@@ -71,34 +77,63 @@ final class KilledWorkerTest extends TestCase
     {
         $since = $this->newRound();
         $this->startWorkers(4);
-        $some = 'SELECT l.id FROM listings l JOIN channels c ON c.id = l.channel_id WHERE c.name = \'Quayside\' AND l.rule_id IS NOT NULL ORDER BY l.id LIMIT 12';
+        $some =
+            'SELECT l.id FROM listings l JOIN channels c ON c.id = l.channel_id WHERE c.name = \'Quayside\' AND l.rule_id IS NOT NULL ORDER BY l.id LIMIT 12';
         for ($round = 1; $round <= 12; $round++) {
-            $this->ours->exec("UPDATE listing_markets SET offers = (SELECT json_agg(jsonb_set(o, '{price}', to_jsonb(to_char((o ->> 'price')::numeric - 0.03, 'FM999990.00')))) FROM jsonb_array_elements(offers::jsonb) o)::json WHERE listing_id IN ({$some}) AND json_array_length(offers) > 0");
+            $this->ours->exec(
+                "UPDATE listing_markets SET offers = (SELECT json_agg(jsonb_set(o, '{price}', to_jsonb(to_char((o ->> 'price')::numeric - 0.03, 'FM999990.00')))) FROM jsonb_array_elements(offers::jsonb) o)::json WHERE listing_id IN ({$some}) AND json_array_length(offers) > 0",
+            );
             // The same job several times: each of them is about the same listings.
-            $this->ours->exec("INSERT INTO jobs (queue, payload, attempts, available_at, created_at) SELECT 'market', payload, 0, extract(epoch FROM now())::int, 0 FROM (SELECT {$this->ours->quote($this->decideJob($this->ids($some)))} AS payload) p, generate_series(1, 4)");
+            $this->ours->exec(
+                "INSERT INTO jobs (queue, payload, attempts, available_at, created_at) SELECT 'market', payload, 0, extract(epoch FROM now())::int, 0 FROM (SELECT {$this->ours->quote(
+                    $this->decideJob($this->ids($some)),
+                )} AS payload) p, generate_series(1, 4)",
+            );
             usleep(150_000);
         }
         $this->waitUntilSettled();
         $this->assertAllIsAccountedFor($since);
-        self::assertSame([], $this->all($this->ours, "SELECT listing_id FROM (SELECT listing_id, price_minor, reason, rule_version_id, lag(price_minor) OVER w AS before, lag(reason) OVER w AS why, lag(rule_version_id) OVER w AS version FROM decisions WHERE listing_id IN ({$some}) WINDOW w AS (PARTITION BY listing_id ORDER BY id)) d WHERE d.price_minor = d.before AND d.reason = d.why AND d.rule_version_id = d.version AND d.reason <> 'already_there'"), 'nothing was decided twice over');
+        self::assertSame(
+            [],
+            $this->all(
+                $this->ours,
+                "SELECT listing_id FROM (SELECT listing_id, price_minor, reason, rule_version_id, lag(price_minor) OVER w AS before, lag(reason) OVER w AS why, lag(rule_version_id) OVER w AS version FROM decisions WHERE listing_id IN ({$some}) WINDOW w AS (PARTITION BY listing_id ORDER BY id)) d WHERE d.price_minor = d.before AND d.reason = d.why AND d.rule_version_id = d.version AND d.reason <> 'already_there'",
+            ),
+            'nothing was decided twice over',
+        );
     }
 
     public function test_what_is_decided_after_a_wait_is_decided_from_the_market_as_it_is_then(): void
     {
         $listing = $this->whileAWorkerWaits(
-            fn (array $listing) => "INSERT INTO jobs (queue, payload, attempts, available_at, created_at) VALUES ('market', {$this->ours->quote($this->decideJob([$listing['id']]))}, 0, extract(epoch FROM now())::int, 0)",
+            fn (
+                array $listing,
+            ) => "INSERT INTO jobs (queue, payload, attempts, available_at, created_at) VALUES ('market', {$this->ours->quote(
+                $this->decideJob([$listing['id']]),
+            )}, 0, extract(epoch FROM now())::int, 0)",
             "seen_at = now(), offers = '[{\"seller\":\"rill\",\"price\":\"77.77\"}]'",
         );
-        self::assertStringContainsString('77.77', (string) $this->one($this->ours, "SELECT input FROM decisions WHERE listing_id = {$listing} ORDER BY id DESC LIMIT 1"));
+        self::assertStringContainsString(
+            '77.77',
+            (string) $this->one(
+                $this->ours,
+                "SELECT input FROM decisions WHERE listing_id = {$listing} ORDER BY id DESC LIMIT 1",
+            ),
+        );
     }
 
     public function test_an_answer_that_waits_does_not_take_the_place_of_a_later_one(): void
     {
         $listing = $this->whileAWorkerWaits(
-            fn (array $listing) => "INSERT INTO market_notifications (channel_id, workspace_id, webhook_id, item, received_at) VALUES ({$listing['channel_id']}, {$listing['workspace_id']}, 'waits', '{$listing['item_ref']}', now())",
+            fn (
+                array $listing,
+            ) => "INSERT INTO market_notifications (channel_id, workspace_id, webhook_id, item, received_at) VALUES ({$listing['channel_id']}, {$listing['workspace_id']}, 'waits', '{$listing['item_ref']}', now())",
             "seen_at = now() + interval '1 second', offers = '[{\"seller\":\"rill\",\"price\":\"88.88\"}]'",
         );
-        self::assertStringContainsString('88.88', (string) $this->one($this->ours, "SELECT offers FROM listing_markets WHERE listing_id = {$listing}"));
+        self::assertStringContainsString(
+            '88.88',
+            (string) $this->one($this->ours, "SELECT offers FROM listing_markets WHERE listing_id = {$listing}"),
+        );
     }
 
     /**
@@ -111,13 +146,33 @@ final class KilledWorkerTest extends TestCase
     {
         $this->newRound();
         $this->waitUntilSettled();
-        [$listing] = $this->all($this->ours, "SELECT l.* FROM listings l JOIN current_decisions d ON d.listing_id = l.id JOIN listing_markets m ON m.listing_id = l.id JOIN channels c ON c.id = l.channel_id WHERE c.name = 'Quayside' AND l.automation_on AND json_array_length(m.offers) > 1 ORDER BY l.id LIMIT 1");
-        $this->ours->exec("UPDATE listing_markets SET offers = '[{\"seller\":\"rill\",\"price\":\"66.66\"}]' WHERE listing_id = {$listing['id']}");
+        [$listing] = $this->all(
+            $this->ours,
+            "SELECT l.* FROM listings l JOIN current_decisions d ON d.listing_id = l.id JOIN listing_markets m ON m.listing_id = l.id JOIN channels c ON c.id = l.channel_id WHERE c.name = 'Quayside' AND l.automation_on AND json_array_length(m.offers) > 1 ORDER BY l.id LIMIT 1",
+        );
+        $this->ours->exec(
+            "UPDATE listing_markets SET offers = '[{\"seller\":\"rill\",\"price\":\"66.66\"}]' WHERE listing_id = {$listing['id']}",
+        );
         $this->ours->beginTransaction();
         $this->ours->exec("SELECT 1 FROM listings WHERE id = {$listing['id']} FOR UPDATE");
-        $beside = new PDO($this->dsn('wrasse_process'), $this->settings()['DB_USERNAME'], $this->settings()['DB_PASSWORD']);
+        $beside = new PDO(
+            $this->dsn('wrasse_process'),
+            $this->settings()['DB_USERNAME'],
+            $this->settings()['DB_PASSWORD'],
+        );
         $beside->exec($toDo($listing));
-        retry(100, fn () => self::assertSame(1, (int) $this->one($beside, "SELECT count(*) FROM pg_stat_activity WHERE datname = 'wrasse_process' AND wait_event_type = 'Lock'"), 'a worker waits'), 100);
+        retry(
+            100,
+            fn () => self::assertSame(
+                1,
+                (int) $this->one(
+                    $beside,
+                    "SELECT count(*) FROM pg_stat_activity WHERE datname = 'wrasse_process' AND wait_event_type = 'Lock'",
+                ),
+                'a worker waits',
+            ),
+            100,
+        );
         $this->ours->exec("UPDATE listing_markets SET {$market} WHERE listing_id = {$listing['id']}");
         $this->ours->commit();
         $this->waitUntilSettled();
@@ -136,10 +191,30 @@ final class KilledWorkerTest extends TestCase
                 $this->command('pricing:run-due');
             }
             sleep(4);
-            self::assertGreaterThan(100, (int) $this->one($this->ours, "SELECT count(*) FROM price_changes p JOIN channels c ON c.id = p.channel_id WHERE c.name = 'Quayside' AND p.state IN ('queued', 'sending', 'sent')"), 'it is full');
-            self::assertSame([], $this->all($this->ours, "SELECT listing_id FROM price_changes WHERE state IN ('queued', 'sending', 'sent') GROUP BY listing_id HAVING count(*) > 1"));
-            self::assertGreaterThan(3, (int) $this->one($this->ours, "SELECT failures FROM channels WHERE name = 'Quayside'"));
-            self::assertSame(0, (int) $this->one($this->ours, "SELECT failures FROM channels WHERE name = 'Fennmarkt'"), 'the other one goes on');
+            self::assertGreaterThan(
+                100,
+                (int) $this->one(
+                    $this->ours,
+                    "SELECT count(*) FROM price_changes p JOIN channels c ON c.id = p.channel_id WHERE c.name = 'Quayside' AND p.state IN ('queued', 'sending', 'sent')",
+                ),
+                'it is full',
+            );
+            self::assertSame(
+                [],
+                $this->all(
+                    $this->ours,
+                    "SELECT listing_id FROM price_changes WHERE state IN ('queued', 'sending', 'sent') GROUP BY listing_id HAVING count(*) > 1",
+                ),
+            );
+            self::assertGreaterThan(
+                3,
+                (int) $this->one($this->ours, "SELECT failures FROM channels WHERE name = 'Quayside'"),
+            );
+            self::assertSame(
+                0,
+                (int) $this->one($this->ours, "SELECT failures FROM channels WHERE name = 'Fennmarkt'"),
+                'the other one goes on',
+            );
         } finally {
             $this->faults([]);
         }
@@ -168,7 +243,10 @@ final class KilledWorkerTest extends TestCase
     private function begin(): int
     {
         $since = (int) $this->one($this->market, 'SELECT coalesce(max(id), 0) FROM price_log');
-        $this->before = (int) $this->one($this->ours, "SELECT coalesce(max(id), 0) FROM price_changes WHERE state = 'confirmed'");
+        $this->before = (int) $this->one(
+            $this->ours,
+            "SELECT coalesce(max(id), 0) FROM price_changes WHERE state = 'confirmed'",
+        );
         $this->ours->exec("UPDATE workspaces SET repricing = 'running', brake_listings_percent = 100");
         $this->command('pricing:run-due');
         $this->startWorkers(2);
@@ -211,32 +289,93 @@ final class KilledWorkerTest extends TestCase
     {
         $workspace = (int) $this->one($this->ours, 'SELECT id FROM workspaces ORDER BY id LIMIT 1');
 
-        return json_encode([
-            'uuid' => 'again', 'displayName' => DecideListingsJob::class, 'job' => 'Illuminate\\Queue\\CallQueuedHandler@call', 'maxTries' => 8, 'timeout' => 25,
-            'data' => ['commandName' => DecideListingsJob::class, 'command' => serialize(new DecideListingsJob($workspace, $listings, 'market'))],
-        ], JSON_THROW_ON_ERROR);
+        return json_encode(
+            [
+                'uuid' => 'again',
+                'displayName' => DecideListingsJob::class,
+                'job' => 'Illuminate\\Queue\\CallQueuedHandler@call',
+                'maxTries' => 8,
+                'timeout' => 25,
+                'data' => [
+                    'commandName' => DecideListingsJob::class,
+                    'command' => serialize(new DecideListingsJob($workspace, $listings, 'market')),
+                ],
+            ],
+            JSON_THROW_ON_ERROR,
+        );
     }
 
     private function assertAllIsAccountedFor(int $since): void
     {
         $channel = (int) $this->one($this->ours, "SELECT id FROM channels WHERE name = 'Quayside'");
         self::assertSame(0, (int) $this->one($this->ours, 'SELECT count(*) FROM failed_jobs'));
-        self::assertSame(0, (int) $this->one($this->ours, 'SELECT count(*) FROM runs WHERE finished_at IS NULL'), 'every run came to its end');
-        self::assertSame(0, (int) $this->one($this->ours, 'SELECT count(*) FROM runs WHERE done <> total AND cause <> \'market\''), 'every listing was decided once in each run');
-        self::assertSame(0, (int) $this->one($this->ours, 'SELECT count(*) FROM listings l WHERE rule_id IS NOT NULL AND NOT EXISTS (SELECT FROM current_decisions d WHERE d.listing_id = l.id)'), 'every listing on a rule was decided');
-        self::assertSame(0, (int) $this->one($this->ours, "SELECT count(*) FROM decisions d WHERE d.outcome = 'change' AND NOT EXISTS (SELECT 1 FROM price_changes p WHERE p.listing_id = d.listing_id AND p.to_minor = d.price_minor) AND NOT EXISTS (SELECT 1 FROM decisions later WHERE later.listing_id = d.listing_id AND later.id > d.id)"), 'every decided price is in the ledger, or was decided anew when the one before it had arrived');
+        self::assertSame(
+            0,
+            (int) $this->one($this->ours, 'SELECT count(*) FROM runs WHERE finished_at IS NULL'),
+            'every run came to its end',
+        );
+        self::assertSame(
+            0,
+            (int) $this->one($this->ours, 'SELECT count(*) FROM runs WHERE done <> total AND cause <> \'market\''),
+            'every listing was decided once in each run',
+        );
+        self::assertSame(
+            0,
+            (int) $this->one(
+                $this->ours,
+                'SELECT count(*) FROM listings l WHERE rule_id IS NOT NULL AND NOT EXISTS (SELECT FROM current_decisions d WHERE d.listing_id = l.id)',
+            ),
+            'every listing on a rule was decided',
+        );
+        self::assertSame(
+            0,
+            (int) $this->one(
+                $this->ours,
+                "SELECT count(*) FROM decisions d WHERE d.outcome = 'change' AND NOT EXISTS (SELECT 1 FROM price_changes p WHERE p.listing_id = d.listing_id AND p.to_minor = d.price_minor) AND NOT EXISTS (SELECT 1 FROM decisions later WHERE later.listing_id = d.listing_id AND later.id > d.id)",
+            ),
+            'every decided price is in the ledger, or was decided anew when the one before it had arrived',
+        );
 
-        $sent = $this->all($this->market, "SELECT sku, price, count(*) AS times FROM price_log WHERE id > {$since} GROUP BY feed_id, sku, price HAVING count(*) > 1");
+        $sent = $this->all(
+            $this->market,
+            "SELECT sku, price, count(*) AS times FROM price_log WHERE id > {$since} GROUP BY feed_id, sku, price HAVING count(*) > 1",
+        );
         self::assertSame([], $sent, 'no line of a feed was applied twice');
         $applied = $this->all($this->market, "SELECT sku, price FROM price_log WHERE id > {$since} ORDER BY id");
-        $changes = $this->all($this->ours, "SELECT l.sku, p.to_minor, p.state FROM price_changes p JOIN listings l ON l.id = p.listing_id WHERE p.channel_id = {$channel} AND p.state = 'confirmed' AND p.id > {$this->before} ORDER BY p.id");
+        $changes = $this->all(
+            $this->ours,
+            "SELECT l.sku, p.to_minor, p.state FROM price_changes p JOIN listings l ON l.id = p.listing_id WHERE p.channel_id = {$channel} AND p.state = 'confirmed' AND p.id > {$this->before} ORDER BY p.id",
+        );
         self::assertGreaterThan(100, count($changes), 'there was something to send');
-        self::assertSame($this->sorted($changes, 'to_minor'), $this->sorted($applied, 'price'), 'what the market applied is what we confirmed, each once');
+        self::assertSame(
+            $this->sorted($changes, 'to_minor'),
+            $this->sorted($applied, 'price'),
+            'what the market applied is what we confirmed, each once',
+        );
 
-        self::assertSame(0, (int) $this->one($this->ours, 'SELECT count(*) FROM price_changes WHERE to_minor NOT BETWEEN floor_minor AND ceiling_minor'));
-        self::assertSame(0, (int) $this->one($this->ours, "SELECT count(*) FROM price_changes WHERE state NOT IN ('confirmed', 'superseded', 'withdrawn')"), 'all confirmed, or another price, or none, was right in the end');
-        foreach ($this->all($this->ours, "SELECT sku, price_minor FROM listings WHERE channel_id = {$channel}") as $listing) {
-            $shown = (int) $this->one($this->market, "SELECT price FROM offer WHERE seller_id = 'kettle-crock' AND sku = ".$this->market->quote($listing['sku']));
+        self::assertSame(
+            0,
+            (int) $this->one(
+                $this->ours,
+                'SELECT count(*) FROM price_changes WHERE to_minor NOT BETWEEN floor_minor AND ceiling_minor',
+            ),
+        );
+        self::assertSame(
+            0,
+            (int) $this->one(
+                $this->ours,
+                "SELECT count(*) FROM price_changes WHERE state NOT IN ('confirmed', 'superseded', 'withdrawn')",
+            ),
+            'all confirmed, or another price, or none, was right in the end',
+        );
+        foreach (
+            $this->all($this->ours, "SELECT sku, price_minor FROM listings WHERE channel_id = {$channel}") as $listing
+        ) {
+            $shown = (int) $this->one(
+                $this->market,
+                "SELECT price FROM offer WHERE seller_id = 'kettle-crock' AND sku = ".
+                    $this->market->quote($listing['sku']),
+            );
             self::assertSame($shown, (int) $listing['price_minor'], $listing['sku']);
         }
     }

@@ -26,10 +26,13 @@ trait RealProcesses
     private function reconnect(): void
     {
         $settings = $this->settings();
-        $connect = fn (string $database): PDO => retry(60, fn () => new PDO(
-            $this->dsn($database), $settings['DB_USERNAME'], $settings['DB_PASSWORD'],
-            [PDO::ATTR_DEFAULT_FETCH_MODE => PDO::FETCH_ASSOC],
-        ), 250);
+        $connect = fn (string $database): PDO => retry(
+            60,
+            fn () => new PDO($this->dsn($database), $settings['DB_USERNAME'], $settings['DB_PASSWORD'], [
+                PDO::ATTR_DEFAULT_FETCH_MODE => PDO::FETCH_ASSOC,
+            ]),
+            250,
+        );
         $this->ours = $connect('wrasse_process');
         $this->market = $connect('quayside');
     }
@@ -55,9 +58,14 @@ trait RealProcesses
     private function faults(array $faults): void
     {
         $settings = $this->settings();
-        $context = stream_context_create(['http' => [
-            'method' => 'PUT', 'header' => "Authorization: Bearer control-{$settings['MARKET_TOKEN']}\r\nContent-Type: application/json", 'content' => json_encode((object) $faults), 'ignore_errors' => true,
-        ]]);
+        $context = stream_context_create([
+            'http' => [
+                'method' => 'PUT',
+                'header' => "Authorization: Bearer control-{$settings['MARKET_TOKEN']}\r\nContent-Type: application/json",
+                'content' => json_encode((object) $faults),
+                'ignore_errors' => true,
+            ],
+        ]);
         self::assertNotFalse(file_get_contents("{$settings['QUAYSIDE_URL']}/control/faults", false, $context));
         self::assertStringContainsString(' 200 ', $http_response_header[0] ?? '');
     }
@@ -68,7 +76,10 @@ trait RealProcesses
         do {
             $this->command('work:sweep');
             usleep(500_000);
-            $open = (int) $this->one($this->ours, "SELECT (SELECT count(*) FROM price_changes WHERE state IN ('queued', 'sending', 'sent')) + (SELECT count(*) FROM feeds WHERE state <> 'closed') + (SELECT count(*) FROM jobs) + (SELECT count(*) FROM pending_decisions)");
+            $open = (int) $this->one(
+                $this->ours,
+                "SELECT (SELECT count(*) FROM price_changes WHERE state IN ('queued', 'sending', 'sent')) + (SELECT count(*) FROM feeds WHERE state <> 'closed') + (SELECT count(*) FROM jobs) + (SELECT count(*) FROM pending_decisions)",
+            );
         } while ($open > 0 && time() < $until);
         self::assertSame(0, $open, 'it did not settle');
     }
@@ -84,8 +95,22 @@ trait RealProcesses
         }
         while (count($this->workers) < $wanted) {
             $process = proc_open(
-                [PHP_BINARY, 'artisan', 'queue:work', '--queue=publish,market,confirm,default', '--sleep=0.1', '--tries=8', '--quiet'],
-                [1 => ['file', '/dev/null', 'w'], 2 => ['file', '/dev/null', 'w']], $pipes, dirname(__DIR__, 2), [...$this->environment(), ...($clock === null ? [] : ['LD_PRELOAD' => (string) self::fakeTime(), 'FAKETIME' => $clock])],
+                [
+                    PHP_BINARY,
+                    'artisan',
+                    'queue:work',
+                    '--queue=publish,market,confirm,default',
+                    '--sleep=0.1',
+                    '--tries=8',
+                    '--quiet',
+                ],
+                [1 => ['file', '/dev/null', 'w'], 2 => ['file', '/dev/null', 'w']],
+                $pipes,
+                dirname(__DIR__, 2),
+                [
+                    ...$this->environment(),
+                    ...$clock === null ? [] : ['LD_PRELOAD' => (string) self::fakeTime(), 'FAKETIME' => $clock],
+                ],
             );
             self::assertIsResource($process);
             $this->workers[] = $process;
@@ -114,7 +139,13 @@ trait RealProcesses
 
     private function command(string $command): void
     {
-        $process = proc_open([PHP_BINARY, 'artisan', $command, '--quiet'], [], $pipes, dirname(__DIR__, 2), $this->environment());
+        $process = proc_open(
+            [PHP_BINARY, 'artisan', $command, '--quiet'],
+            [],
+            $pipes,
+            dirname(__DIR__, 2),
+            $this->environment(),
+        );
         self::assertIsResource($process);
         self::assertSame(0, proc_close($process), $command);
     }
@@ -122,7 +153,14 @@ trait RealProcesses
     /** @return array<string, string> */
     private function environment(): array
     {
-        return [...getenv(), 'APP_ENV' => 'testing', 'DB_DATABASE' => 'wrasse_process', 'CACHE_STORE' => 'database', 'QUEUE_RETRY_AFTER' => '4', 'DECIDED_TOGETHER' => '40'];
+        return [
+            ...getenv(),
+            'APP_ENV' => 'testing',
+            'DB_DATABASE' => 'wrasse_process',
+            'CACHE_STORE' => 'database',
+            'QUEUE_RETRY_AFTER' => '4',
+            'DECIDED_TOGETHER' => '40',
+        ];
     }
 
     private function one(PDO $database, string $sql): mixed

@@ -60,7 +60,11 @@ final class ReasonsThatChangeTest extends TestCase
     {
         $app = require __DIR__.'/../../bootstrap/app.php';
         $app->make(\Illuminate\Contracts\Console\Kernel::class)->bootstrap();
-        $app['config']->set(['database.connections.pgsql.database' => 'wrasse_process', 'queue.default' => 'database', 'cache.default' => 'database']);
+        $app['config']->set([
+            'database.connections.pgsql.database' => 'wrasse_process',
+            'queue.default' => 'database',
+            'cache.default' => 'database',
+        ]);
 
         return $app;
     }
@@ -84,7 +88,9 @@ final class ReasonsThatChangeTest extends TestCase
     public function test_no_price_outlives_its_reason(): void
     {
         // Hundredths of a second, beside the marketplace's own clock.
-        $this->market->exec('ALTER TABLE price_log ADD COLUMN IF NOT EXISTS applied_at timestamptz NOT NULL DEFAULT clock_timestamp()');
+        $this->market->exec(
+            'ALTER TABLE price_log ADD COLUMN IF NOT EXISTS applied_at timestamptz NOT NULL DEFAULT clock_timestamp()',
+        );
         $this->ours->exec("UPDATE workspaces SET repricing = 'running', brake_listings_percent = 100");
         $this->ours->exec('UPDATE rules SET is_on = true');
         $this->startWorkers(2);
@@ -96,12 +102,27 @@ final class ReasonsThatChangeTest extends TestCase
         $this->fire();
         $this->calmDown();
 
-        $log = $this->all($this->market, "SELECT id, sku, price, feed_id, extract(epoch FROM applied_at)::float AS at FROM price_log WHERE id > {$since} ORDER BY id");
+        $log = $this->all(
+            $this->market,
+            "SELECT id, sku, price, feed_id, extract(epoch FROM applied_at)::float AS at FROM price_log WHERE id > {$since} ORDER BY id",
+        );
         self::assertGreaterThan(300, count($log), 'there was something to send');
-        self::assertSame([], $this->outside($log), 'no price was applied that its limits had not allowed a moment before');
-        self::assertSame([], $this->whileStopped($log), 'nothing left while everything, or the channel, was switched off');
+        self::assertSame(
+            [],
+            $this->outside($log),
+            'no price was applied that its limits had not allowed a moment before',
+        );
+        self::assertSame(
+            [],
+            $this->whileStopped($log),
+            'nothing left while everything, or the channel, was switched off',
+        );
         self::assertSame([], $this->twice($log), 'nothing was applied twice');
-        self::assertSame($failed, (int) $this->one($this->ours, 'SELECT count(*) FROM failed_jobs'), 'killed workers leave nothing among the failed jobs');
+        self::assertSame(
+            $failed,
+            (int) $this->one($this->ours, 'SELECT count(*) FROM failed_jobs'),
+            'killed workers leave nothing among the failed jobs',
+        );
         $this->assertNothingIsForgotten();
     }
 
@@ -114,7 +135,13 @@ final class ReasonsThatChangeTest extends TestCase
             try {
                 $this->changeSomething();
                 $this->noteLimits();
-                self::assertSame(0, (int) $this->one($this->ours, "SELECT count(*) FROM (SELECT FROM price_changes WHERE state IN ('waiting', 'queued', 'sending', 'sent') GROUP BY listing_id HAVING count(*) > 1) AS several"));
+                self::assertSame(
+                    0,
+                    (int) $this->one(
+                        $this->ours,
+                        "SELECT count(*) FROM (SELECT FROM price_changes WHERE state IN ('waiting', 'queued', 'sending', 'sent') GROUP BY listing_id HAVING count(*) > 1) AS several",
+                    ),
+                );
             } catch (QueryException|PDOException|RequestException) {
                 // The crash takes the marketplace's database along.
                 $this->comeBack();
@@ -123,7 +150,13 @@ final class ReasonsThatChangeTest extends TestCase
                 $this->kill(array_rand($this->workers));
             }
             if (microtime(true) >= $crashAt) {
-                posix_kill((int) $this->one($this->ours, "SELECT pid FROM pg_stat_activity WHERE datname = 'wrasse_process' AND pid <> pg_backend_pid() ORDER BY random() LIMIT 1"), SIGKILL);
+                posix_kill(
+                    (int) $this->one(
+                        $this->ours,
+                        "SELECT pid FROM pg_stat_activity WHERE datname = 'wrasse_process' AND pid <> pg_backend_pid() ORDER BY random() LIMIT 1",
+                    ),
+                    SIGKILL,
+                );
                 $crashAt = INF;
                 $this->comeBack();
             }
@@ -150,8 +183,14 @@ final class ReasonsThatChangeTest extends TestCase
         try {
             match (mt_rand(0, 11)) {
                 0, 1 => $this->setFloor(),
-                2, 3 => $this->bulk('cost', ['field' => 'cost', 'how' => 'add_percent', 'value' => (string) mt_rand(-6, 6)], 25),
-                4 => app(ChangeChannel::class)->handle($this->channel->id, ['fees' => [['kind' => 'percent', 'percent' => (string) mt_rand(8, 15), 'on' => 'landed']]]),
+                2, 3 => $this->bulk(
+                    'cost',
+                    ['field' => 'cost', 'how' => 'add_percent', 'value' => (string) mt_rand(-6, 6)],
+                    25,
+                ),
+                4 => app(ChangeChannel::class)->handle($this->channel->id, [
+                    'fees' => [['kind' => 'percent', 'percent' => (string) mt_rand(8, 15), 'on' => 'landed']],
+                ]),
                 5 => $this->turn(),
                 6, 7 => $this->saveRule(),
                 8, 9 => $this->bulk('price', ['how' => 'add_percent', 'value' => (string) mt_rand(-4, 4)], 8),
@@ -167,13 +206,25 @@ final class ReasonsThatChangeTest extends TestCase
     {
         $listing = $this->some(1)->sole();
         $floor = sprintf('%d.%02d', intdiv($listing->price_minor * mt_rand(70, 108), 10_000), mt_rand(0, 99));
-        app(SetListingLimits::class)->handle($this->workspace, $listing->id, ['floor' => mt_rand(0, 2) === 0 ? '' : $floor], $listing->version);
+        app(SetListingLimits::class)->handle(
+            $this->workspace,
+            $listing->id,
+            ['floor' => mt_rand(0, 2) === 0 ? '' : $floor],
+            $listing->version,
+        );
     }
 
     /** @param  array<string, mixed>  $wanted */
     private function bulk(string $edit, array $wanted, int $many): void
     {
-        $batch = app(StartBatch::class)->edit($this->workspace, $edit, $wanted, array_values($this->some($many)->modelKeys()), [], null);
+        $batch = app(StartBatch::class)->edit(
+            $this->workspace,
+            $edit,
+            $wanted,
+            array_values($this->some($many)->modelKeys()),
+            [],
+            null,
+        );
         app(ApplyBatch::class)->apply($batch->id, true);
     }
 
@@ -186,7 +237,13 @@ final class ReasonsThatChangeTest extends TestCase
 
             return;
         }
-        app(SaveRule::class)->handle($this->workspace, $rule->id, ['document' => [...$document, 'position' => ['move' => 'below', 'percent' => (string) mt_rand(1, 6)]]], null, null);
+        app(SaveRule::class)->handle(
+            $this->workspace,
+            $rule->id,
+            ['document' => [...$document, 'position' => ['move' => 'below', 'percent' => (string) mt_rand(1, 6)]]],
+            null,
+            null,
+        );
     }
 
     private function turn(): void
@@ -197,7 +254,8 @@ final class ReasonsThatChangeTest extends TestCase
             2 => app(ChangeWorkspace::class)->handle($this->workspace->id, ['repricing' => 'rules_paused']),
             default => null,
         };
-        $isStopped = $this->workspace->refresh()->repricing->value === 'stopped' || ! $this->channel->refresh()->automation_on;
+        $isStopped =
+            $this->workspace->refresh()->repricing->value === 'stopped' || ! $this->channel->refresh()->automation_on;
         if ($isStopped) {
             $this->stoppedAt = microtime(true);
             // For so long things go on changing.
@@ -218,15 +276,28 @@ final class ReasonsThatChangeTest extends TestCase
     private function moveRivals(): void
     {
         $items = $this->some(10)->pluck('item_ref')->all();
-        $offers = $this->all($this->market, "SELECT item_id AS item, seller_id AS seller, (price * (0.94 + random() * 0.12))::int AS price FROM offer WHERE seller_id <> 'kettle-crock' AND active AND item_id IN ('".implode("','", $items)."')");
-        Http::withToken("control-{$this->settings()['MARKET_TOKEN']}")->put("{$this->settings()['QUAYSIDE_URL']}/control/offers", ['offers' => $offers])->throw();
+        $offers = $this->all(
+            $this->market,
+            "SELECT item_id AS item, seller_id AS seller, (price * (0.94 + random() * 0.12))::int AS price FROM offer WHERE seller_id <> 'kettle-crock' AND active AND item_id IN ('".
+                implode("','", $items).
+                "')",
+        );
+        Http::withToken("control-{$this->settings()['MARKET_TOKEN']}")
+            ->put("{$this->settings()['QUAYSIDE_URL']}/control/offers", ['offers' => $offers])
+            ->throw();
         ObserveItemsJob::dispatch($this->workspace->id, $this->channel->id, $items);
     }
 
     /** @return \Illuminate\Database\Eloquent\Collection<int, Listing> */
     private function some(int $many): \Illuminate\Database\Eloquent\Collection
     {
-        return Listing::query()->where('channel_id', $this->channel->id)->whereNotNull('rule_id')->whereNotNull('floor_minor')->inRandomOrder()->limit($many)->get();
+        return Listing::query()
+            ->where('channel_id', $this->channel->id)
+            ->whereNotNull('rule_id')
+            ->whereNotNull('floor_minor')
+            ->inRandomOrder()
+            ->limit($many)
+            ->get();
     }
 
     /** Floors and ceilings of all listings as they follow from what is committed now. */
@@ -274,12 +345,24 @@ final class ReasonsThatChangeTest extends TestCase
             $allowed = [];
             foreach ($this->limits as $i => $from) {
                 $end = $this->limits[$i + 1]['at'] ?? INF;
-                if ($from['at'] <= $line['at'] && $end >= $line['at'] - self::ON_THE_WIRE_SECONDS && isset($from['limits'][$line['sku']])) {
+                if (
+                    $from['at'] <= $line['at'] &&
+                    $end >= $line['at'] - self::ON_THE_WIRE_SECONDS &&
+                    isset($from['limits'][$line['sku']])
+                ) {
                     $allowed[] = $from['limits'][$line['sku']];
                 }
             }
-            if ($allowed !== [] && array_filter($allowed, fn (array $limits) => $line['price'] >= $limits[0] && $line['price'] <= $limits[1]) === []) {
-                $outside[] = "{$line['sku']} at {$line['price']}, allowed ".implode(' ', array_map(fn (array $limits) => "{$limits[0]}–{$limits[1]}", $allowed));
+            if (
+                $allowed !== [] &&
+                array_filter(
+                    $allowed,
+                    fn (array $limits) => $line['price'] >= $limits[0] && $line['price'] <= $limits[1],
+                ) === []
+            ) {
+                $outside[] =
+                    "{$line['sku']} at {$line['price']}, allowed ".
+                    implode(' ', array_map(fn (array $limits) => "{$limits[0]}–{$limits[1]}", $allowed));
             }
         }
 
@@ -297,7 +380,12 @@ final class ReasonsThatChangeTest extends TestCase
         foreach ($this->stopped as [$from, $to]) {
             foreach ($log as $line) {
                 if ($line['at'] > $from + self::ON_THE_WIRE_SECONDS && $line['at'] < $to) {
-                    $left[] = sprintf('%s at %d, %.1f s after it was stopped', $line['sku'], $line['price'], $line['at'] - $from);
+                    $left[] = sprintf(
+                        '%s at %d, %.1f s after it was stopped',
+                        $line['sku'],
+                        $line['price'],
+                        $line['at'] - $from,
+                    );
                 }
             }
         }
@@ -326,8 +414,16 @@ final class ReasonsThatChangeTest extends TestCase
     {
         $before = PriceChange::query()->count();
         $this->runAll();
-        self::assertSame($before, PriceChange::query()->count(), 'every price was where its rule, or a person, wants it');
-        $shown = array_column($this->all($this->market, "SELECT sku, price FROM offer WHERE seller_id = 'kettle-crock'"), 'price', 'sku');
+        self::assertSame(
+            $before,
+            PriceChange::query()->count(),
+            'every price was where its rule, or a person, wants it',
+        );
+        $shown = array_column(
+            $this->all($this->market, "SELECT sku, price FROM offer WHERE seller_id = 'kettle-crock'"),
+            'price',
+            'sku',
+        );
         foreach (Listing::query()->where('channel_id', $this->channel->id)->orderBy('sku')->get() as $listing) {
             self::assertSame($shown[$listing->sku], $listing->price_minor, $listing->sku);
         }

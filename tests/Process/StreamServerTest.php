@@ -21,9 +21,15 @@ final class StreamServerTest extends TestCase
     {
         /** @var array<string, string> $settings */
         $settings = parse_ini_file(getenv('WRASSE_HOME').'/.env', scanner_mode: INI_SCANNER_RAW);
-        $this->database = new PDO("pgsql:host={$settings['DB_HOST']};port={$settings['DB_PORT']};dbname=wrasse_process", $settings['DB_USERNAME'], $settings['DB_PASSWORD']);
+        $this->database = new PDO(
+            "pgsql:host={$settings['DB_HOST']};port={$settings['DB_PORT']};dbname=wrasse_process",
+            $settings['DB_USERNAME'],
+            $settings['DB_PASSWORD'],
+        );
         $this->path = sys_get_temp_dir().'/streams-'.bin2hex(random_bytes(4)).'.sock';
-        $this->server = new Process(['php', 'artisan', 'live:serve', $this->path], dirname(__DIR__, 2), ['DB_DATABASE' => 'wrasse_process']);
+        $this->server = new Process(['php', 'artisan', 'live:serve', $this->path], dirname(__DIR__, 2), [
+            'DB_DATABASE' => 'wrasse_process',
+        ]);
         $this->server->start();
         for ($try = 0; $try < 100 && ! file_exists($this->path); $try++) {
             usleep(50_000);
@@ -43,7 +49,10 @@ final class StreamServerTest extends TestCase
         foreach ([[1, [5]], [1, [6, 5]], [2, [7]]] as [$workspace, $ids]) {
             $this->notify($workspace, $ids);
         }
-        self::assertMatchesRegularExpression('/event: change\ndata: \{"topic":"listings","ids":\[5,6\]\}\n\n$/', $this->read($ours));
+        self::assertMatchesRegularExpression(
+            '/event: change\ndata: \{"topic":"listings","ids":\[5,6\]\}\n\n$/',
+            $this->read($ours),
+        );
         self::assertMatchesRegularExpression('/data: \{"topic":"listings","ids":\[7\]\}\n\n$/', $this->read($theirs));
     }
 
@@ -63,7 +72,10 @@ final class StreamServerTest extends TestCase
     {
         $streams = array_map(fn () => $this->open(1, 'nora'), range(1, 40));
         $answers = array_map(fn ($stream) => strtok($this->read($stream), "\r"), $streams);
-        self::assertSame(['HTTP/1.1 200 OK' => 8, 'HTTP/1.1 429 Too Many Requests' => 32], array_count_values($answers));
+        self::assertSame(
+            ['HTTP/1.1 200 OK' => 8, 'HTTP/1.1 429 Too Many Requests' => 32],
+            array_count_values($answers),
+        );
         self::assertStringStartsWith('HTTP/1.1 200', $this->read($this->open(1, 'olaf')));
     }
 
@@ -84,7 +96,13 @@ final class StreamServerTest extends TestCase
 
     public function test_who_is_not_named_by_the_web_server_gets_nothing(): void
     {
-        foreach (["GET / HTTP/1.1\r\n\r\n", "GET / HTTP/1.1\r\nX-Stream-Workspace: 0\r\nX-Stream-Person: nora\r\n\r\n", "GET / HTTP/1.1\r\nX-Stream-Workspace: 1\r\n\r\n"] as $request) {
+        foreach (
+            [
+                "GET / HTTP/1.1\r\n\r\n",
+                "GET / HTTP/1.1\r\nX-Stream-Workspace: 0\r\nX-Stream-Person: nora\r\n\r\n",
+                "GET / HTTP/1.1\r\nX-Stream-Workspace: 1\r\n\r\n",
+            ] as $request
+        ) {
             $socket = $this->connect();
             fwrite($socket, $request);
             self::assertStringStartsWith('HTTP/1.1 401', $this->read($socket));
@@ -105,7 +123,10 @@ final class StreamServerTest extends TestCase
     private function open(int $workspace, string $person, string $lastId = ''): mixed
     {
         $socket = $this->connect();
-        fwrite($socket, "GET / HTTP/1.1\r\nX-Stream-Workspace: {$workspace}\r\nX-Stream-Person: {$person}\r\nLast-Event-ID: {$lastId}\r\n\r\n");
+        fwrite(
+            $socket,
+            "GET / HTTP/1.1\r\nX-Stream-Workspace: {$workspace}\r\nX-Stream-Person: {$person}\r\nLast-Event-ID: {$lastId}\r\n\r\n",
+        );
 
         return $socket;
     }
@@ -128,6 +149,8 @@ final class StreamServerTest extends TestCase
     /** @param  list<int>  $ids */
     private function notify(int $workspace, array $ids): void
     {
-        $this->database->prepare('SELECT pg_notify(?, ?)')->execute(['wrasse_live', json_encode(['workspace' => $workspace, 'topic' => 'listings', 'ids' => $ids])]);
+        $this->database
+            ->prepare('SELECT pg_notify(?, ?)')
+            ->execute(['wrasse_live', json_encode(['workspace' => $workspace, 'topic' => 'listings', 'ids' => $ids])]);
     }
 }

@@ -41,7 +41,9 @@ trait FreshMarket
         ]);
         (new Setup($store))->run(self::OPENS);
         $first = strtoupper(substr($name, 0, 2)).'-';
-        $store->run("DELETE FROM offer WHERE item_id NOT IN (SELECT id FROM item ORDER BY sku DESC LIMIT 30) AND item_id NOT IN ('{$first}1101', '{$first}1102')");
+        $store->run(
+            "DELETE FROM offer WHERE item_id NOT IN (SELECT id FROM item ORDER BY sku DESC LIMIT 30) AND item_id NOT IN ('{$first}1101', '{$first}1102')",
+        );
 
         return $store;
     }

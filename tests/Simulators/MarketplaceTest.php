@@ -40,14 +40,26 @@ final class MarketplaceTest extends TestCase
                 (new Demand($this->store, $clock))->sell();
             }
 
-            return md5((string) json_encode([
-                $this->store->all('SELECT item_id, seller_id, price, active, stock, buy_box, moves FROM offer ORDER BY 1, 2'),
-                $this->store->all('SELECT item_id, seller_id, units, price, at FROM sale ORDER BY at, item_id'),
-            ]));
+            return md5(
+                (string) json_encode([
+                    $this->store->all(
+                        'SELECT item_id, seller_id, price, active, stock, buy_box, moves FROM offer ORDER BY 1, 2',
+                    ),
+                    $this->store->all('SELECT item_id, seller_id, units, price, at FROM sale ORDER BY at, item_id'),
+                ]),
+            );
         };
         $first = $run(7, 1_200);
-        self::assertGreaterThan(150, (int) ($this->store->one('SELECT sum(moves) AS n FROM offer')['n'] ?? 0), 'rivals have looked');
-        self::assertGreaterThan(0, (int) ($this->store->one('SELECT count(*) AS n FROM sale')['n'] ?? 0), 'something was sold');
+        self::assertGreaterThan(
+            150,
+            (int) ($this->store->one('SELECT sum(moves) AS n FROM offer')['n'] ?? 0),
+            'rivals have looked',
+        );
+        self::assertGreaterThan(
+            0,
+            (int) ($this->store->one('SELECT count(*) AS n FROM sale')['n'] ?? 0),
+            'something was sold',
+        );
         self::assertSame($first, $run(7, 1_200));
         self::assertNotSame($first, $run(8, 1_200));
     }
@@ -60,16 +72,30 @@ final class MarketplaceTest extends TestCase
             while ((new Rivals($this->store, $clock))->move() > 0) {
             }
         }
-        self::assertSame([], $this->store->all("SELECT item_id, seller_id FROM offer WHERE moves > 0 AND price < least(lowest, usual) AND seller_id <> 'kettle-crock'"));
+        self::assertSame(
+            [],
+            $this->store->all(
+                "SELECT item_id, seller_id FROM offer WHERE moves > 0 AND price < least(lowest, usual) AND seller_id <> 'kettle-crock'",
+            ),
+        );
         foreach (['undercutter', 'follower', 'drifter', 'weekender', 'leaver', 'steady', 'used'] as $behaviour) {
-            $moved = $this->store->one('SELECT count(*) AS n FROM offer o JOIN seller s ON s.id = o.seller_id WHERE s.behaviour = ? AND (o.price <> o.usual OR NOT o.active)', [$behaviour]);
+            $moved = $this->store->one(
+                'SELECT count(*) AS n FROM offer o JOIN seller s ON s.id = o.seller_id WHERE s.behaviour = ? AND (o.price <> o.usual OR NOT o.active)',
+                [$behaviour],
+            );
             self::assertGreaterThan(0, (int) ($moved['n'] ?? 0), $behaviour);
         }
     }
 
     public function test_the_buy_box_goes_by_price_rating_handling_and_fulfilment(): void
     {
-        $item = $this->onlyOffers(['brine-works' => 2_000, 'cellarmoss' => 2_060, 'amber-barn' => 1_500, 'wild-starter' => 1_400, 'second-rack' => 1_000]);
+        $item = $this->onlyOffers([
+            'brine-works' => 2_000,
+            'cellarmoss' => 2_060,
+            'amber-barn' => 1_500,
+            'wild-starter' => 1_400,
+            'second-rack' => 1_000,
+        ]);
         // brine-works: 2000 × (1 + 0.005 × 4.5 + 0.005 × 2) = 2065.0; cellarmoss: 2060 × (1 + 0.005 × 1.8 + 0.005 × 1) × 0.96 = 2005.3.
         // amber-barn is rated under 85 %, wild-starter not at all, second-rack sells used.
         (new BuyBox($this->store))->assign($item);
@@ -80,30 +106,64 @@ final class MarketplaceTest extends TestCase
 
     public function test_a_feed_is_worked_through_once_however_often_it_is_sent(): void
     {
-        $body = ['items' => [['sku' => 'KC-1101', 'price' => '19.90'], ['sku' => 'KC-9999', 'price' => '5.00'], ['sku' => 'KC-1102', 'price' => '0.50']]];
+        $body = [
+            'items' => [
+                ['sku' => 'KC-1101', 'price' => '19.90'],
+                ['sku' => 'KC-9999', 'price' => '5.00'],
+                ['sku' => 'KC-1102', 'price' => '0.50'],
+            ],
+        ];
         $first = $this->call('POST', '/v1/feeds', body: $body, key: 'k1');
         self::assertSame(202, $first['status']);
         usleep(260_000);
         $again = $this->call('POST', '/v1/feeds', body: $body, key: 'k1');
         self::assertSame($first['body']['id'], $again['body']['id']);
-        self::assertSame('queued', $this->call('GET', "/v1/feeds/{$first['body']['id']}")['body']['status'], 'asking does not hurry it');
+        self::assertSame(
+            'queued',
+            $this->call('GET', "/v1/feeds/{$first['body']['id']}")['body']['status'],
+            'asking does not hurry it',
+        );
         $this->work();
         $done = $this->call('GET', "/v1/feeds/{$first['body']['id']}")['body'];
         self::assertSame('done', $done['status']);
-        self::assertSame([['accepted', null], ['refused', 'no such SKU'], ['refused', 'price under the limit set for this item, which is 5.93']], array_map(fn (array $line) => [$line['status'], $line['message']], $done['items']));
+        self::assertSame(
+            [
+                ['accepted', null],
+                ['refused', 'no such SKU'],
+                ['refused', 'price under the limit set for this item, which is 5.93'],
+            ],
+            array_map(fn (array $line) => [$line['status'], $line['message']], $done['items']),
+        );
         $this->work();
         self::assertCount(1, $this->store->all('SELECT * FROM price_log'));
-        self::assertSame('19.90', $this->call('GET', '/v1/prices', ['skus' => 'KC-1101'])['body']['prices'][0]['price']);
-        self::assertSame(409, $this->call('POST', '/v1/feeds', body: ['items' => [['sku' => 'KC-1101', 'price' => '18.90']]], key: 'k1')['status']);
+        self::assertSame(
+            '19.90',
+            $this->call('GET', '/v1/prices', ['skus' => 'KC-1101'])['body']['prices'][0]['price'],
+        );
+        self::assertSame(
+            409,
+            $this->call('POST', '/v1/feeds', body: ['items' => [['sku' => 'KC-1101', 'price' => '18.90']]], key: 'k1')[
+                'status'
+            ],
+        );
         self::assertSame(400, $this->call('POST', '/v1/feeds', body: $body)['status']);
-        self::assertSame(422, $this->call('POST', '/v1/feeds', body: ['items' => [['sku' => 'KC-1101', 'price' => 'cheap']]], key: 'k2')['status']);
+        self::assertSame(
+            422,
+            $this->call('POST', '/v1/feeds', body: ['items' => [['sku' => 'KC-1101', 'price' => 'cheap']]], key: 'k2')[
+                'status'
+            ],
+        );
     }
 
     public function test_a_feed_is_taken_back_before_it_arrives_and_before_it_is_worked_through_and_not_after(): void
     {
         $body = ['items' => [['sku' => 'KC-1101', 'price' => '19.90']]];
         self::assertSame('cancelled', $this->call('DELETE', '/v1/feeds', key: 'late')['body']['status']);
-        self::assertSame(409, $this->call('POST', '/v1/feeds', body: $body, key: 'late')['status'], 'it comes too late');
+        self::assertSame(
+            409,
+            $this->call('POST', '/v1/feeds', body: $body, key: 'late')['status'],
+            'it comes too late',
+        );
 
         $this->call('POST', '/v1/feeds', body: $body, key: 'waits');
         self::assertSame('cancelled', $this->call('DELETE', '/v1/feeds', key: 'waits')['body']['status']);
@@ -154,8 +214,16 @@ final class MarketplaceTest extends TestCase
     public function test_a_feed_can_be_refused_in_part_and_shown_late(): void
     {
         $this->control('PUT', '/control/faults', ['refuse_share' => 0.5, 'late_read_back_seconds' => 60]);
-        $skus = array_column($this->store->all("SELECT sku FROM offer WHERE seller_id = 'kettle-crock' ORDER BY sku"), 'sku');
-        $feed = $this->call('POST', '/v1/feeds', body: ['items' => array_map(fn (string $sku) => ['sku' => $sku, 'price' => '99.90'], $skus)], key: 'k')['body'];
+        $skus = array_column(
+            $this->store->all("SELECT sku FROM offer WHERE seller_id = 'kettle-crock' ORDER BY sku"),
+            'sku',
+        );
+        $feed = $this->call(
+            'POST',
+            '/v1/feeds',
+            body: ['items' => array_map(fn (string $sku) => ['sku' => $sku, 'price' => '99.90'], $skus)],
+            key: 'k',
+        )['body'];
         usleep(260_000);
         $this->work();
         $lines = $this->call('GET', "/v1/feeds/{$feed['id']}")['body']['items'];
@@ -170,16 +238,32 @@ final class MarketplaceTest extends TestCase
 
     public function test_word_of_a_change_is_merged_and_signed_so_that_its_reader_believes_it(): void
     {
-        $this->call('PUT', '/v1/subscription', body: ['url' => 'http://127.0.0.1:9/hook', 'secret' => 'whsec_MfKQ9r8GKYqrTwjUPD8ILPZIo2LaLaSw']);
+        $this->call(
+            'PUT',
+            '/v1/subscription',
+            body: ['url' => 'http://127.0.0.1:9/hook', 'secret' => 'whsec_MfKQ9r8GKYqrTwjUPD8ILPZIo2LaLaSw'],
+        );
         $item = $this->onlyOffers(['brine-works' => 2_000]);
         $offers = new Offers($this->store, new Clock($this->store));
         $offers->change($item, 'brine-works', price: 1_990);
         $offers->change($item, 'brine-works', price: 1_980);
         self::assertCount(1, $this->store->all('SELECT * FROM notification'));
         (new Notifier($this->store))->send();
-        self::assertSame(1, $this->store->one('SELECT attempts FROM notification')['attempts'] ?? null, 'nobody answered; it is kept for another try');
+        self::assertSame(
+            1,
+            $this->store->one('SELECT attempts FROM notification')['attempts'] ?? null,
+            'nobody answered; it is kept for another try',
+        );
         $signature = Notifier::sign('whsec_MfKQ9r8GKYqrTwjUPD8ILPZIo2LaLaSw', 'msg_1', 1_614_265_330, '{}');
-        self::assertTrue((new WebhookSignature('whsec_MfKQ9r8GKYqrTwjUPD8ILPZIo2LaLaSw'))->fits('msg_1', '1614265330', '{}', $signature, 1_614_265_330));
+        self::assertTrue(
+            (new WebhookSignature('whsec_MfKQ9r8GKYqrTwjUPD8ILPZIo2LaLaSw'))->fits(
+                'msg_1',
+                '1614265330',
+                '{}',
+                $signature,
+                1_614_265_330,
+            ),
+        );
     }
 
     public function test_the_clock_can_run_faster_than_real_time(): void
@@ -194,12 +278,25 @@ final class MarketplaceTest extends TestCase
     public function test_the_past_is_told_with_its_troubles_page_by_page(): void
     {
         $first = $this->call('GET', '/v1/history')['body'];
-        self::assertSame(['2026-01-01', '2026-03-01', 20 * 60], [$first['days'][0]['date'], $first['days'][59]['date'], count($first['days'])]);
-        $pennies = array_filter($first['days'], fn (array $entry) => in_array('0.01', array_column($entry['offers'], 'price'), true));
-        self::assertSame(['2026-02-23'], array_values(array_unique(array_column($pennies, 'date'))), 'the penny prices of that day');
+        self::assertSame(
+            ['2026-01-01', '2026-03-01', 20 * 60],
+            [$first['days'][0]['date'], $first['days'][59]['date'], count($first['days'])],
+        );
+        $pennies = array_filter(
+            $first['days'],
+            fn (array $entry) => in_array('0.01', array_column($entry['offers'], 'price'), true),
+        );
+        self::assertSame(
+            ['2026-02-23'],
+            array_values(array_unique(array_column($pennies, 'date'))),
+            'the penny prices of that day',
+        );
         self::assertSame($first, $this->call('GET', '/v1/history')['body'], 'the past does not change');
         $second = $this->call('GET', '/v1/history', ['after' => $first['next']])['body'];
-        self::assertSame([], array_intersect(array_column($first['days'], 'sku'), array_column($second['days'], 'sku')));
+        self::assertSame(
+            [],
+            array_intersect(array_column($first['days'], 'sku'), array_column($second['days'], 'sku')),
+        );
     }
 
     private function work(): void
@@ -251,6 +348,8 @@ final class MarketplaceTest extends TestCase
 
     private function holder(string $item): string
     {
-        return (string) ($this->store->one('SELECT seller_id FROM offer WHERE item_id = ? AND buy_box', [$item])['seller_id'] ?? '');
+        return (string) ($this->store->one('SELECT seller_id FROM offer WHERE item_id = ? AND buy_box', [$item])[
+            'seller_id'
+        ] ?? '');
     }
 }

@@ -25,7 +25,14 @@ final class ShopTest extends TestCase
         $admin = new PDO($dsn.'postgres', $settings['DB_USERNAME'], $settings['DB_PASSWORD']);
         $admin->exec('DROP DATABASE IF EXISTS '.self::DATABASE.' WITH (FORCE)');
         $admin->exec('CREATE DATABASE '.self::DATABASE);
-        $this->store = new Store(['name' => 'Shop', 'dsn' => $dsn.self::DATABASE, 'user' => $settings['DB_USERNAME'], 'password' => $settings['DB_PASSWORD'], 'seed' => 3, 'token' => 'token']);
+        $this->store = new Store([
+            'name' => 'Shop',
+            'dsn' => $dsn.self::DATABASE,
+            'user' => $settings['DB_USERNAME'],
+            'password' => $settings['DB_PASSWORD'],
+            'seed' => 3,
+            'token' => 'token',
+        ]);
         (new Shop($this->store))->setUp();
     }
 
@@ -35,12 +42,25 @@ final class ShopTest extends TestCase
         self::assertCount(200, $first['products']);
         self::assertSame(189, count($this->call('GET', '/api/products', ['after' => $first['next']])['products']));
         $sku = $first['products'][0]['sku'];
-        $prices = ['prices' => [['sku' => $sku, 'price' => '17.50'], ['sku' => 'KC-nothing', 'price' => '1.00'], ['sku' => $first['products'][1]['sku'], 'price' => 'cheap']]];
+        $prices = [
+            'prices' => [
+                ['sku' => $sku, 'price' => '17.50'],
+                ['sku' => 'KC-nothing', 'price' => '1.00'],
+                ['sku' => $first['products'][1]['sku'], 'price' => 'cheap'],
+            ],
+        ];
         self::assertSame(['id' => 'list-1'], $this->call('PUT', '/api/price-lists/list-1', body: $prices));
-        self::assertEqualsCanonicalizing([null, 'no such SKU', 'not a price'], array_column($this->call('GET', '/api/price-lists/list-1')['prices'], 'problem'));
+        self::assertEqualsCanonicalizing(
+            [null, 'no such SKU', 'not a price'],
+            array_column($this->call('GET', '/api/price-lists/list-1')['prices'], 'problem'),
+        );
         $this->store->run('UPDATE product SET price = 1999 WHERE sku = ?', [$sku]);
         $this->call('PUT', '/api/price-lists/list-1', body: $prices);
-        self::assertSame('19.99', $this->call('GET', '/api/products', ['skus' => $sku])['products'][0]['price'], 'the same list again sets nothing');
+        self::assertSame(
+            '19.99',
+            $this->call('GET', '/api/products', ['skus' => $sku])['products'][0]['price'],
+            'the same list again sets nothing',
+        );
     }
 
     public function test_a_list_is_taken_back_before_it_comes_and_not_after(): void
@@ -48,7 +68,10 @@ final class ShopTest extends TestCase
         $sku = $this->call('GET', '/api/products')['products'][0]['sku'];
         $prices = ['prices' => [['sku' => $sku, 'price' => '17.50']]];
         self::assertSame('cancelled', $this->call('DELETE', '/api/price-lists/late')['status']);
-        self::assertSame(['error' => 'this list was cancelled'], $this->call('PUT', '/api/price-lists/late', body: $prices));
+        self::assertSame(
+            ['error' => 'this list was cancelled'],
+            $this->call('PUT', '/api/price-lists/late', body: $prices),
+        );
         $this->call('PUT', '/api/price-lists/soon', body: $prices);
         self::assertSame(['id' => 'soon', 'status' => 'set'], $this->call('DELETE', '/api/price-lists/soon'));
         self::assertSame('17.50', $this->call('GET', '/api/products', ['skus' => $sku])['products'][0]['price']);
@@ -61,14 +84,20 @@ final class ShopTest extends TestCase
         $this->store->set('sold_until', time() - 86_400);
         $orders = $this->call('GET', '/api/orders')['orders'];
         self::assertNotSame([], $orders);
-        self::assertSame($before - array_sum(array_column($orders, 'units')), (int) ($this->store->one('SELECT sum(stock) AS stock FROM product')['stock'] ?? 0));
+        self::assertSame(
+            $before - array_sum(array_column($orders, 'units')),
+            (int) ($this->store->one('SELECT sum(stock) AS stock FROM product')['stock'] ?? 0),
+        );
         self::assertSame([], $this->call('GET', '/api/orders', ['after' => end($orders)['id']])['orders']);
     }
 
     public function test_a_token_is_asked_for(): void
     {
         self::assertSame(401, (new Shop($this->store))->answer('GET', '/api/products', 'Bearer wrong', [], [])->status);
-        self::assertSame(404, (new Shop($this->store))->answer('DELETE', '/api/products', 'Bearer token', [], [])->status);
+        self::assertSame(
+            404,
+            (new Shop($this->store))->answer('DELETE', '/api/products', 'Bearer token', [], [])->status,
+        );
     }
 
     /**

@@ -20,24 +20,49 @@ final readonly class SessionController
 {
     private const TRIES_PER_MINUTE = 6;
 
-    #[OA\Post(path: '/api/v1/session', operationId: 'signIn', summary: 'Sign in', tags: ['Session'],
-        requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(required: ['email', 'password'], properties: [
-            new OA\Property(property: 'email', type: 'string'), new OA\Property(property: 'password', type: 'string'),
-        ])),
+    #[OA\Post(
+        path: '/api/v1/session',
+        operationId: 'signIn',
+        summary: 'Sign in',
+        tags: ['Session'],
+        requestBody: new OA\RequestBody(
+            required: true,
+            content: new OA\JsonContent(
+                required: ['email', 'password'],
+                properties: [
+                    new OA\Property(property: 'email', type: 'string'),
+                    new OA\Property(property: 'password', type: 'string'),
+                ],
+            ),
+        ),
         responses: [
-            new OA\Response(response: 200, description: 'Who is signed in', content: new OA\JsonContent(ref: '#/components/schemas/Me')),
-            new OA\Response(response: 422, description: 'Not known', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
-        ])]
+            new OA\Response(
+                response: 200,
+                description: 'Who is signed in',
+                content: new OA\JsonContent(ref: '#/components/schemas/Me'),
+            ),
+            new OA\Response(
+                response: 422,
+                description: 'Not known',
+                content: new OA\JsonContent(ref: '#/components/schemas/Problem'),
+            ),
+        ],
+    )]
     public function store(Request $request): JsonResponse
     {
         /** @var array{email: string, password: string} $given */
-        $given = $request->validate(['email' => ['required', 'string', 'email', 'max:255'], 'password' => ['required', 'string', 'max:255']]);
+        $given = $request->validate([
+            'email' => ['required', 'string', 'email', 'max:255'],
+            'password' => ['required', 'string', 'max:255'],
+        ]);
         if (! $request->hasSession()) {
             throw new BadRequestHttpException('Only a browser on this address signs in; programs send a token.');
         }
         $key = 'sign-in|'.mb_strtolower($given['email']).'|'.$request->ip();
         if (RateLimiter::tooManyAttempts($key, self::TRIES_PER_MINUTE)) {
-            throw ValidationException::withMessages(['email' => 'Too many tries. Wait '.RateLimiter::availableIn($key).' seconds and try again.']);
+            throw ValidationException::withMessages([
+                'email' => 'Too many tries. Wait '.RateLimiter::availableIn($key).' seconds and try again.',
+            ]);
         }
         if (! $this->guard()->attempt($given, remember: true)) {
             RateLimiter::hit($key);
@@ -49,19 +74,41 @@ final readonly class SessionController
         return $this->show($request);
     }
 
-    #[OA\Get(path: '/api/v1/session', operationId: 'me', summary: 'Who is signed in', tags: ['Session'], responses: [
-        new OA\Response(response: 200, description: 'Who is signed in', content: new OA\JsonContent(ref: '#/components/schemas/Me')),
-        new OA\Response(response: 401, description: 'Nobody', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
-    ])]
+    #[OA\Get(
+        path: '/api/v1/session',
+        operationId: 'me',
+        summary: 'Who is signed in',
+        tags: ['Session'],
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'Who is signed in',
+                content: new OA\JsonContent(ref: '#/components/schemas/Me'),
+            ),
+            new OA\Response(
+                response: 401,
+                description: 'Nobody',
+                content: new OA\JsonContent(ref: '#/components/schemas/Problem'),
+            ),
+        ],
+    )]
     public function show(Request $request): JsonResponse
     {
         /** @var User $user */
         $user = $request->user() ?? $this->guard()->user();
 
-        return new JsonResponse(new MeResource($user->name, $user->email, Workspace::query()->findOrFail($user->workspace_id)->name));
+        return new JsonResponse(
+            new MeResource($user->name, $user->email, Workspace::query()->findOrFail($user->workspace_id)->name),
+        );
     }
 
-    #[OA\Delete(path: '/api/v1/session', operationId: 'signOut', summary: 'Sign out', tags: ['Session'], responses: [new OA\Response(response: 204, description: 'Signed out')])]
+    #[OA\Delete(
+        path: '/api/v1/session',
+        operationId: 'signOut',
+        summary: 'Sign out',
+        tags: ['Session'],
+        responses: [new OA\Response(response: 204, description: 'Signed out')],
+    )]
     public function destroy(Request $request): JsonResponse
     {
         if (! $request->hasSession()) {

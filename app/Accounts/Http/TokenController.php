@@ -14,20 +14,54 @@ use OpenApi\Attributes as OA;
 /** Tokens for programs that use the API. */
 final readonly class TokenController
 {
-    #[OA\Get(path: '/api/v1/tokens', operationId: 'listTokens', summary: 'Tokens, without their secret', tags: ['Session'], responses: [
-        new OA\Response(response: 200, description: 'Tokens', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/Token'))),
-    ])]
+    #[OA\Get(
+        path: '/api/v1/tokens',
+        operationId: 'listTokens',
+        summary: 'Tokens, without their secret',
+        tags: ['Session'],
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'Tokens',
+                content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/Token')),
+            ),
+        ],
+    )]
     public function index(Request $request): JsonResponse
     {
         /** @var User $user */
         $user = $request->user();
 
-        return new JsonResponse($user->tokens()->orderBy('id')->get()->map(fn (PersonalAccessToken $token) => $this->resource($token))->values());
+        return new JsonResponse(
+            $user
+                ->tokens()
+                ->orderBy('id')
+                ->get()
+                ->map(fn (PersonalAccessToken $token) => $this->resource($token))
+                ->values(),
+        );
     }
 
-    #[OA\Post(path: '/api/v1/tokens', operationId: 'createToken', summary: 'A new token; its secret is shown this once', tags: ['Session'],
-        requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(required: ['name'], properties: [new OA\Property(property: 'name', type: 'string')])),
-        responses: [new OA\Response(response: 201, description: 'The token', content: new OA\JsonContent(ref: '#/components/schemas/Token'))])]
+    #[OA\Post(
+        path: '/api/v1/tokens',
+        operationId: 'createToken',
+        summary: 'A new token; its secret is shown this once',
+        tags: ['Session'],
+        requestBody: new OA\RequestBody(
+            required: true,
+            content: new OA\JsonContent(
+                required: ['name'],
+                properties: [new OA\Property(property: 'name', type: 'string')],
+            ),
+        ),
+        responses: [
+            new OA\Response(
+                response: 201,
+                description: 'The token',
+                content: new OA\JsonContent(ref: '#/components/schemas/Token'),
+            ),
+        ],
+    )]
     public function store(Request $request): JsonResponse
     {
         /** @var array{name: string} $given */
@@ -39,9 +73,16 @@ final readonly class TokenController
         return new JsonResponse($this->resource($token->accessToken, $token->plainTextToken), 201);
     }
 
-    #[OA\Delete(path: '/api/v1/tokens/{id}', operationId: 'deleteToken', summary: 'Withdraw a token', tags: ['Session'],
-        parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'integer'))],
-        responses: [new OA\Response(response: 204, description: 'Withdrawn')])]
+    #[OA\Delete(
+        path: '/api/v1/tokens/{id}',
+        operationId: 'deleteToken',
+        summary: 'Withdraw a token',
+        tags: ['Session'],
+        parameters: [
+            new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'integer')),
+        ],
+        responses: [new OA\Response(response: 204, description: 'Withdrawn')],
+    )]
     public function destroy(Request $request, int $id): JsonResponse
     {
         /** @var User $user */
@@ -56,7 +97,10 @@ final readonly class TokenController
         $lastUsed = $token->getAttribute('last_used_at');
 
         return new TokenResource(
-            (int) $token->getKey(), (string) $token->getAttribute('name'), $lastUsed instanceof CarbonInterface ? $lastUsed->toIso8601ZuluString() : null, $secret,
+            (int) $token->getKey(),
+            (string) $token->getAttribute('name'),
+            $lastUsed instanceof CarbonInterface ? $lastUsed->toIso8601ZuluString() : null,
+            $secret,
         );
     }
 }

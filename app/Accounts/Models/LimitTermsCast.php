@@ -17,7 +17,9 @@ final readonly class LimitTermsCast implements CastsAttributes
     /** @return array{floor: list<array<string, mixed>>, ceiling: list<array<string, mixed>>} */
     public static function complete(mixed $limits): array
     {
-        $terms = fn (mixed $side): array => is_array($side) ? array_values(array_filter($side, fn (mixed $term) => is_array($term) && isset($term['kind']))) : [];
+        $terms = fn (mixed $side): array => is_array($side)
+            ? array_values(array_filter($side, fn (mixed $term) => is_array($term) && isset($term['kind'])))
+            : [];
         $limits = is_array($limits) ? $limits : [];
 
         return ['floor' => $terms($limits['floor'] ?? null), 'ceiling' => $terms($limits['ceiling'] ?? null)];

@@ -28,8 +28,12 @@ use Wrasse\Core\Money\Currency;
 final class Workspace extends Model
 {
     protected $attributes = [
-        'brake_listings_percent' => '30', 'brake_move_percent' => '25', 'repricing' => 'stopped', 'time_zone' => 'UTC',
-        'hand_price_stands' => 'market', 'hand_price_hours' => 24,
+        'brake_listings_percent' => '30',
+        'brake_move_percent' => '25',
+        'repricing' => 'stopped',
+        'time_zone' => 'UTC',
+        'hand_price_stands' => 'market',
+        'hand_price_hours' => 24,
     ];
 
     protected function casts(): array

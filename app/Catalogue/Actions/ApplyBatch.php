@@ -25,12 +25,20 @@ final readonly class ApplyBatch
     {
         return $this->begin($id, function (Batch $batch) use ($isConfirmed): array {
             if (! in_array($batch->state, [BatchState::Planned, BatchState::Failed], true)) {
-                throw new ConflictHttpException($batch->state === BatchState::Planning ? 'It is still being worked out.' : 'This has been done already.');
+                throw new ConflictHttpException(
+                    $batch->state === BatchState::Planning
+                        ? 'It is still being worked out.'
+                        : 'This has been done already.',
+                );
             }
             $beyond = $batch->effect['beyond'] ?? 0;
             if ($beyond > 0 && ! $isConfirmed) {
                 $percent = Percent::parse(Workspace::query()->findOrFail($batch->workspace_id)->floor_alarm_percent);
-                throw ValidationException::withMessages(['confirmed' => "Floors would move by more than {$percent} % on {$beyond} ".($batch->kind === 'import' ? 'lines' : 'products or listings').'. Look at them, and say that it is meant.']);
+                throw ValidationException::withMessages([
+                    'confirmed' => "Floors would move by more than {$percent} % on {$beyond} ".
+                        ($batch->kind === 'import' ? 'lines' : 'products or listings').
+                        '. Look at them, and say that it is meant.',
+                ]);
             }
 
             return ['state' => BatchState::Applying, 'done' => 0, 'cursor' => 0, 'problem' => null];

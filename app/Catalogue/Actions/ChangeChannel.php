@@ -61,7 +61,11 @@ final readonly class ChangeChannel
             return null;
         }
         $percent = PercentField::plain($text);
-        DocumentField::check(fn () => Node::of(['tax_percent' => $percent])->at('tax_percent')->percent(100));
+        DocumentField::check(
+            fn () => Node::of(['tax_percent' => $percent])
+                ->at('tax_percent')
+                ->percent(100),
+        );
 
         return $percent;
     }
@@ -79,7 +83,12 @@ final readonly class ChangeChannel
     {
         $kept = [];
         foreach ($given as $name => $terms) {
-            $node = DocumentField::check(fn () => Node::of(['categories' => [$name => $terms]])->at('categories')->at((string) $name)->object('fees', 'tax_percent'));
+            $node = DocumentField::check(
+                fn () => Node::of(['categories' => [$name => $terms]])
+                    ->at('categories')
+                    ->at((string) $name)
+                    ->object('fees', 'tax_percent'),
+            );
             $fees = is_array($terms) && is_array($terms['fees'] ?? null) ? array_values($terms['fees']) : null;
             if ($fees !== null) {
                 $this->checkFees($node->at('fees'), $currency);

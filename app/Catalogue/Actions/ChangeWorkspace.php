@@ -28,10 +28,21 @@ final readonly class ChangeWorkspace
     {
         return DB::transaction(function () use ($workspaceId, $wanted): Workspace {
             $workspace = Workspace::query()->lockForUpdate()->findOrFail($workspaceId);
-            foreach (['tax_percent' => 100, 'floor_alarm_percent' => 900, 'brake_listings_percent' => 100, 'brake_move_percent' => 900] as $field => $most) {
+            foreach (
+                [
+                    'tax_percent' => 100,
+                    'floor_alarm_percent' => 900,
+                    'brake_listings_percent' => 100,
+                    'brake_move_percent' => 900,
+                ] as $field => $most
+            ) {
                 if (isset($wanted[$field])) {
                     $wanted[$field] = PercentField::plain($wanted[$field]);
-                    DocumentField::check(fn () => Node::of([$field => $wanted[$field]])->at($field)->percent($most));
+                    DocumentField::check(
+                        fn () => Node::of([$field => $wanted[$field]])
+                            ->at($field)
+                            ->percent($most),
+                    );
                 }
             }
             if (isset($wanted['limits'])) {

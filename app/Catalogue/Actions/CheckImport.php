@@ -23,8 +23,15 @@ final readonly class CheckImport
      *
      * @throws ValidationException
      */
-    public function handle(Import $import, array $columns, ?string $decimal, ?int $channelId, ?string $supplier, ?string $effectiveFrom, ?int $userId): Batch
-    {
+    public function handle(
+        Import $import,
+        array $columns,
+        ?string $decimal,
+        ?int $channelId,
+        ?string $supplier,
+        ?string $effectiveFrom,
+        ?int $userId,
+    ): Batch {
         $header = $import->layout['header'];
         foreach ($columns as $field => $column) {
             if ($column !== null && $column >= count($header)) {
@@ -41,10 +48,23 @@ final readonly class CheckImport
             $import->update(['layout' => [...$import->layout, 'decimal' => $decimal]]);
         }
         if ($supplier !== null) {
-            $names = array_map(fn (int $column) => $header[$column], array_filter($columns, fn (?int $column) => $column !== null));
+            $names = array_map(
+                fn (int $column) => $header[$column],
+                array_filter($columns, fn (?int $column) => $column !== null),
+            );
             ImportMapping::query()->updateOrCreate(['supplier' => $supplier], ['columns' => $names]);
         }
 
-        return $this->start->import($import, ['columns' => $columns, 'channel' => $channelId, 'supplier' => $supplier, 'effective_from' => $effectiveFrom], $import->layout['rows'], $userId);
+        return $this->start->import(
+            $import,
+            [
+                'columns' => $columns,
+                'channel' => $channelId,
+                'supplier' => $supplier,
+                'effective_from' => $effectiveFrom,
+            ],
+            $import->layout['rows'],
+            $userId,
+        );
     }
 }

@@ -15,7 +15,8 @@ final readonly class CopyListings
         if ($event->copyFrom === null) {
             return;
         }
-        DB::insert(<<<'SQL'
+        DB::insert(
+            <<<'SQL'
             INSERT INTO listings (
                 workspace_id, channel_id, product_id, sku, item_ref, title, condition, fulfilment,
                 price_minor, shipping_minor, list_price_minor, stock, is_draft, created_at, updated_at
@@ -27,6 +28,8 @@ final readonly class CopyListings
             WHERE channel_id = ? AND workspace_id = ? AND NOT is_draft
             ORDER BY id
             ON CONFLICT (channel_id, sku) DO NOTHING
-            SQL, [$event->channelId, $event->copyFrom, $event->workspaceId]);
+            SQL,
+            [$event->channelId, $event->copyFrom, $event->workspaceId],
+        );
     }
 }

@@ -28,17 +28,30 @@ final readonly class SetListingLimits
         return DB::transaction(function () use ($workspace, $listingId, $wanted, $version): Listing {
             $listing = Listing::query()->lockForUpdate()->findOrFail($listingId);
             if ($listing->version !== $version) {
-                throw new ConflictHttpException('Someone else changed this listing while you were editing. It now shows what they saved; your figures are still in the form.');
+                throw new ConflictHttpException(
+                    'Someone else changed this listing while you were editing. It now shows what they saved; your figures are still in the form.',
+                );
             }
             $limits = $listing->limits;
             foreach (['floor', 'ceiling'] as $side) {
                 if (array_key_exists($side, $wanted)) {
                     $amount = $this->amount($workspace, $side, (string) $wanted[$side]);
-                    $limits = OwnLimits::with($limits, $side, 'amount', $amount === null ? null : ['kind' => 'amount', 'amount' => $amount]);
+                    $limits = OwnLimits::with(
+                        $limits,
+                        $side,
+                        'amount',
+                        $amount === null ? null : ['kind' => 'amount', 'amount' => $amount],
+                    );
                 }
             }
             $this->checkOrder($workspace, $limits);
-            $listing->fill(['limits' => $limits, 'automation_on' => $wanted['automation_on'] ?? $listing->automation_on, 'version' => $version + 1])->save();
+            $listing
+                ->fill([
+                    'limits' => $limits,
+                    'automation_on' => $wanted['automation_on'] ?? $listing->automation_on,
+                    'version' => $version + 1,
+                ])
+                ->save();
             event(new ListingsTouched($workspace->id, [$listing->id], 'limits'));
 
             return $listing;
@@ -52,7 +65,9 @@ final readonly class SetListingLimits
         }
         $minor = AmountField::read($side, $text, $workspace->money());
         if ($minor === 0) {
-            throw ValidationException::withMessages([$side => "A {$side} is at least ".$workspace->money()->format(1).'.']);
+            throw ValidationException::withMessages([
+                $side => "A {$side} is at least ".$workspace->money()->format(1).'.',
+            ]);
         }
 
         return $workspace->money()->format($minor);

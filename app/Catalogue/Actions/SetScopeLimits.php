@@ -29,7 +29,10 @@ final readonly class SetScopeLimits
     public function handle(Workspace $workspace, Scope $scope, string $name, array $limits, int $version): ?LimitScope
     {
         DocumentField::check(fn () => (new LimitsReader($workspace->money()))->read(Node::of($limits, '$.limits')));
-        $limits = ['floor' => array_values((array) ($limits['floor'] ?? [])), 'ceiling' => array_values((array) ($limits['ceiling'] ?? []))];
+        $limits = [
+            'floor' => array_values((array) ($limits['floor'] ?? [])),
+            'ceiling' => array_values((array) ($limits['ceiling'] ?? [])),
+        ];
 
         return DB::transaction(function () use ($workspace, $scope, $name, $limits, $version): ?LimitScope {
             $listings = $scope->listings($name, $workspace->id)->orderBy('l.id')->pluck('l.id')->all();
@@ -38,7 +41,9 @@ final readonly class SetScopeLimits
             }
             $set = LimitScope::query()->lockForUpdate()->where('scope', $scope)->where('name', $name)->first();
             if (($set->version ?? 0) !== $version) {
-                throw new ConflictHttpException('Someone else changed these limits while you were editing. Reload to see them; your figures are still in the form.');
+                throw new ConflictHttpException(
+                    'Someone else changed these limits while you were editing. Reload to see them; your figures are still in the form.',
+                );
             }
             $set = $this->store($set, $scope, $name, $limits);
             event(new ListingsTouched($workspace->id, array_map(intval(...), array_values($listings)), 'limits'));
@@ -57,7 +62,12 @@ final readonly class SetScopeLimits
             return null;
         }
         if ($set === null) {
-            return LimitScope::query()->create(['scope' => $scope, 'name' => $name, 'limits' => $limits, 'version' => 1]);
+            return LimitScope::query()->create([
+                'scope' => $scope,
+                'name' => $name,
+                'limits' => $limits,
+                'version' => 1,
+            ]);
         }
         $set->update(['limits' => $limits, 'version' => $set->version + 1]);
 

@@ -32,7 +32,9 @@ final readonly class SetSupplierMarkup
             $known = Supplier::query()->whereIn('name', $suppliers)->lockForUpdate()->get();
             $unknown = array_diff($suppliers, $known->pluck('name')->all());
             if ($unknown !== []) {
-                throw ValidationException::withMessages(['suppliers' => 'There is no supplier “'.reset($unknown).'”.']);
+                throw ValidationException::withMessages([
+                    'suppliers' => 'There is no supplier “'.reset($unknown).'”.',
+                ]);
             }
             $known->each(fn (Supplier $supplier) => $supplier->update(['markup' => $markup]));
             Announce::change($workspace->id, 'workspace');
@@ -46,6 +48,8 @@ final readonly class SetSupplierMarkup
      */
     public static function check(Workspace $workspace, array $markup): SupplierMarkup
     {
-        return DocumentField::check(fn () => (new MarkupReader($workspace->money()))->supplier(Node::of($markup, '$.markup')));
+        return DocumentField::check(
+            fn () => (new MarkupReader($workspace->money()))->supplier(Node::of($markup, '$.markup')),
+        );
     }
 }

@@ -29,13 +29,26 @@ final readonly class StartBatch
      *
      * @throws ValidationException
      */
-    public function edit(Workspace $workspace, string $name, array $wanted, ?array $listings, array $filter, ?int $userId): Batch
-    {
+    public function edit(
+        Workspace $workspace,
+        string $name,
+        array $wanted,
+        ?array $listings,
+        array $filter,
+        ?int $userId,
+    ): Batch {
         $edit = $this->edits->of($name);
         $title = $edit->check($workspace, $wanted);
-        $spec = ['wanted' => $wanted, ...($listings === null ? ['filter' => $filter] : ['listings' => $listings])];
+        $spec = ['wanted' => $wanted, ...$listings === null ? ['filter' => $filter] : ['listings' => $listings]];
         $from = $wanted['effective_from'] ?? null;
-        $batch = new Batch(['kind' => $name, 'title' => $title, 'spec' => [...$spec, ...($from === null ? [] : ['effective_from' => $from])], 'state' => BatchState::Planning, 'user_id' => $userId, 'workspace_id' => $workspace->id]);
+        $batch = new Batch([
+            'kind' => $name,
+            'title' => $title,
+            'spec' => [...$spec, ...$from === null ? [] : ['effective_from' => $from]],
+            'state' => BatchState::Planning,
+            'user_id' => $userId,
+            'workspace_id' => $workspace->id,
+        ]);
         $batch->total = (new EditBatch($edit))->count($batch);
         if ($batch->total === 0) {
             throw ValidationException::withMessages(['listings' => 'No listing is chosen.']);
@@ -47,19 +60,34 @@ final readonly class StartBatch
     /** @param  array{columns: array<string, int|null>, channel: int|null, supplier: string|null, effective_from: string|null}  $spec */
     public function import(Import $import, array $spec, int $rows, ?int $userId): Batch
     {
-        return $this->begin(new Batch([
-            'kind' => 'import', 'title' => $import->file_name, 'spec' => array_filter($spec, fn (mixed $value) => $value !== null), 'state' => BatchState::Planning,
-            'total' => $rows, 'user_id' => $userId, 'import_id' => $import->id, 'workspace_id' => $import->workspace_id,
-        ]));
+        return $this->begin(
+            new Batch([
+                'kind' => 'import',
+                'title' => $import->file_name,
+                'spec' => array_filter($spec, fn (mixed $value) => $value !== null),
+                'state' => BatchState::Planning,
+                'total' => $rows,
+                'user_id' => $userId,
+                'import_id' => $import->id,
+                'workspace_id' => $import->workspace_id,
+            ]),
+        );
     }
 
     /** @param  array<string, mixed>  $fields  of a new product or draft */
     public function product(Workspace $workspace, array $fields, ?int $userId): Batch
     {
-        return $this->begin(new Batch([
-            'kind' => 'new_product', 'title' => 'New: '.mb_substr((string) ($fields['title'] ?? $fields['sku']), 0, 200), 'spec' => ['fields' => $fields], 'state' => BatchState::Planning,
-            'total' => 1, 'user_id' => $userId, 'workspace_id' => $workspace->id,
-        ]));
+        return $this->begin(
+            new Batch([
+                'kind' => 'new_product',
+                'title' => 'New: '.mb_substr((string) ($fields['title'] ?? $fields['sku']), 0, 200),
+                'spec' => ['fields' => $fields],
+                'state' => BatchState::Planning,
+                'total' => 1,
+                'user_id' => $userId,
+                'workspace_id' => $workspace->id,
+            ]),
+        );
     }
 
     private function begin(Batch $batch): Batch
@@ -72,6 +100,8 @@ final readonly class StartBatch
 
     public static function work(Batch $batch): void
     {
-        $batch->total <= self::AT_ONCE ? WorkBatchJob::dispatchSync($batch->workspace_id, $batch->id) : WorkBatchJob::dispatch($batch->workspace_id, $batch->id);
+        $batch->total <= self::AT_ONCE
+            ? WorkBatchJob::dispatchSync($batch->workspace_id, $batch->id)
+            : WorkBatchJob::dispatch($batch->workspace_id, $batch->id);
     }
 }

@@ -23,8 +23,8 @@ final class BatchKinds
     public function of(Batch $batch): BatchKind
     {
         return $this->known[$batch->id] ??= match ($batch->kind) {
-            'import' => new ImportBatch,
-            'new_product' => new NewProduct,
+            'import' => new ImportBatch(),
+            'new_product' => new NewProduct(),
             default => new EditBatch($this->edits->of($batch->kind)),
         };
     }

@@ -26,13 +26,29 @@ final readonly class BatchRows
     public static function add(Batch $batch, array $rows, array $effects): void
     {
         $position = (int) self::of($batch)->max('position');
-        $json = fn (?array $value) => $value === null || $value === [] ? null : json_encode($value, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE);
+        $json = fn (?array $value) => $value === null || $value === []
+            ? null
+            : json_encode($value, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE);
         $lines = [];
         foreach ($rows as $i => $row) {
             $effect = $effects[$i] ?? null;
             $lines[] = self::line([
-                $batch->id, $batch->workspace_id, ++$position, $row->line, $row->sku, $row->key, $row->productId, $row->listingId, $row->verdict, $row->why,
-                $json($row->before), $json($row->after), $json($row->cells), $effect?->before, $effect?->after, $effect?->movePercent,
+                $batch->id,
+                $batch->workspace_id,
+                ++$position,
+                $row->line,
+                $row->sku,
+                $row->key,
+                $row->productId,
+                $row->listingId,
+                $row->verdict,
+                $row->why,
+                $json($row->before),
+                $json($row->after),
+                $json($row->cells),
+                $effect?->before,
+                $effect?->after,
+                $effect?->movePercent,
             ]);
         }
         /** @var PDO $pdo */
@@ -62,7 +78,9 @@ final readonly class BatchRows
     public static function counts(Batch $batch): array
     {
         $counts = [];
-        foreach (self::of($batch)->selectRaw('verdict, state, count(*) AS many')->groupBy('verdict', 'state')->get() as $group) {
+        foreach (
+            self::of($batch)->selectRaw('verdict, state, count(*) AS many')->groupBy('verdict', 'state')->get() as $group
+        ) {
             $counts[(string) $group->verdict] = ($counts[(string) $group->verdict] ?? 0) + (int) $group->many;
             if ($group->state !== null) {
                 $counts[(string) $group->state] = ($counts[(string) $group->state] ?? 0) + (int) $group->many;
@@ -75,10 +93,21 @@ final readonly class BatchRows
     /** @param  list<string|int|null>  $values */
     private static function line(array $values): string
     {
-        return implode("\t", array_map(fn (string|int|null $value) => match (true) {
-            $value === null => '\\N',
-            is_int($value) => (string) $value,
-            default => strtr(str_replace("\0", '', $value), ['\\' => '\\\\', "\t" => '\\t', "\n" => '\\n', "\r" => '\\r']),
-        }, $values))."\n";
+        return implode(
+            "\t",
+            array_map(
+                fn (string|int|null $value) => match (true) {
+                    $value === null => '\\N',
+                    is_int($value) => (string) $value,
+                    default => strtr(str_replace("\0", '', $value), [
+                        '\\' => '\\\\',
+                        "\t" => '\\t',
+                        "\n" => '\\n',
+                        "\r" => '\\r',
+                    ]),
+                },
+                $values,
+            ),
+        )."\n";
     }
 }

@@ -12,7 +12,12 @@ final readonly class FloorEffect
      * @param  bool  $isBeyond  whether one of the row's floors moves by more than the workspace takes without asking
      * @param  int  $below  how many of the row's listings are priced below their new floor
      */
-    public function __construct(public ?int $before, public ?int $after, public ?string $movePercent, public bool $isBeyond, public int $below)
-    {
+    public function __construct(
+        public ?int $before,
+        public ?int $after,
+        public ?string $movePercent,
+        public bool $isBeyond,
+        public int $below,
+    ) {
     }
 }

@@ -34,7 +34,12 @@ final readonly class MakeChanges
             $touched = (new RowWriter($batch, $isUndo, $this->prices))->next(self::ROWS);
             if ($touched === null) {
                 event(new AllTouched($batch->workspace_id, self::key($batch)));
-                $batch->move(['counts' => BatchRows::counts($batch), ...($isUndo ? ['state' => BatchState::Undone, 'undone_at' => now()] : ['state' => BatchState::Applied, 'applied_at' => now()])]);
+                $batch->move([
+                    'counts' => BatchRows::counts($batch),
+                    ...$isUndo
+                        ? ['state' => BatchState::Undone, 'undone_at' => now()]
+                        : ['state' => BatchState::Applied, 'applied_at' => now()],
+                ]);
                 foreach (['listings', 'facets'] as $topic) {
                     Announce::change($batch->workspace_id, $topic);
                 }
@@ -77,7 +82,14 @@ final readonly class MakeChanges
         $this->setPrices($batch, $prices);
         $decided = array_values(array_diff($listings, array_keys($prices)));
         foreach (array_chunk($decided, self::ROWS) as $ids) {
-            event(new ListingsTouched($batch->workspace_id, $ids, in_array($batch->kind, ['import', 'product', 'new_product'], true) ? 'costs' : $batch->kind, self::key($batch)));
+            event(
+                new ListingsTouched(
+                    $batch->workspace_id,
+                    $ids,
+                    in_array($batch->kind, ['import', 'product', 'new_product'], true) ? 'costs' : $batch->kind,
+                    self::key($batch),
+                ),
+            );
         }
     }
 }

@@ -29,7 +29,11 @@ final readonly class PlanRows
             if ($next === null) {
                 // A hundred thousand rows have just come in; the planner is not to guess from how it was before.
                 DB::statement('ANALYZE batch_rows');
-                $batch->move(['state' => BatchState::Planned, 'counts' => BatchRows::counts($batch), 'total' => BatchRows::of($batch)->count()]);
+                $batch->move([
+                    'state' => BatchState::Planned,
+                    'counts' => BatchRows::counts($batch),
+                    'total' => BatchRows::of($batch)->count(),
+                ]);
 
                 return false;
             }
@@ -37,7 +41,11 @@ final readonly class PlanRows
             $rows = $this->checkPrices($workspace, $next['rows']);
             $effects = $kind->movesFloors($batch) ? $this->floors->of($workspace, $rows) : [];
             BatchRows::add($batch, $rows, $effects);
-            $batch->move(['cursor' => $next['cursor'], 'done' => $batch->done + count($rows), 'effect' => $this->sum($batch->effect, $effects)]);
+            $batch->move([
+                'cursor' => $next['cursor'],
+                'done' => $batch->done + count($rows),
+                'effect' => $this->sum($batch->effect, $effects),
+            ]);
 
             return true;
         });
@@ -54,12 +62,20 @@ final readonly class PlanRows
             $price = $row->price();
             if ($price !== null) {
                 $prices[(int) $row->listingId] = $price;
-                $changes[(int) $row->listingId] = array_diff_key([...$row->after['product'] ?? [], ...$row->after['listing'] ?? []], ['price_minor' => true, 'sku' => true]);
+                $changes[(int) $row->listingId] = array_diff_key(
+                    [...$row->after['product'] ?? [], ...$row->after['listing'] ?? []],
+                    ['price_minor' => true, 'sku' => true],
+                );
             }
         }
         $why = $this->prices->check($workspace, $prices, $changes);
 
-        return array_map(fn (PlannedRow $row) => $row->price() !== null && isset($why[$row->listingId]) ? $row->refusedBecause($why[$row->listingId]) : $row, $rows);
+        return array_map(
+            fn (PlannedRow $row) => $row->price() !== null && isset($why[$row->listingId])
+                ? $row->refusedBecause($why[$row->listingId])
+                : $row,
+            $rows,
+        );
     }
 
     /**

@@ -37,7 +37,16 @@ final readonly class PlannedRow
 
     public function refusedBecause(string $why): self
     {
-        return new self($this->sku, 'refused', $why, $this->productId, $this->listingId, line: $this->line, key: $this->key, cells: $this->cells);
+        return new self(
+            $this->sku,
+            'refused',
+            $why,
+            $this->productId,
+            $this->listingId,
+            line: $this->line,
+            key: $this->key,
+            cells: $this->cells,
+        );
     }
 
     /** In minor units; null where it sets no price, or that of a listing that is yet to be made. */
@@ -53,12 +62,30 @@ final readonly class PlannedRow
      * @param  array<string, mixed>  $before
      * @param  array<string, mixed>  $after
      */
-    public static function change(string $sku, ?int $productId, ?int $listingId, string $part, array $before, array $after): self
-    {
-        $after = array_filter($after, fn (mixed $value, string $column) => $value !== $before[$column], ARRAY_FILTER_USE_BOTH);
+    public static function change(
+        string $sku,
+        ?int $productId,
+        ?int $listingId,
+        string $part,
+        array $before,
+        array $after,
+    ): self {
+        $after = array_filter(
+            $after,
+            fn (mixed $value, string $column) => $value !== $before[$column],
+            ARRAY_FILTER_USE_BOTH,
+        );
 
         return $after === []
             ? new self($sku, 'same', null, $productId, $listingId)
-            : new self($sku, 'change', null, $productId, $listingId, [$part => array_intersect_key($before, $after)], [$part => $after]);
+            : new self(
+                $sku,
+                'change',
+                null,
+                $productId,
+                $listingId,
+                [$part => array_intersect_key($before, $after)],
+                [$part => $after],
+            );
     }
 }

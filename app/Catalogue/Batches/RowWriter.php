@@ -28,18 +28,38 @@ final class RowWriter
 
     /** Columns that may be written, with their types. */
     private const PRODUCT = [
-        'title' => 'text', 'brand' => 'text', 'category' => 'text', 'gtin' => 'text', 'cost_minor' => 'bigint', 'inbound_minor' => 'bigint', 'packaging_minor' => 'bigint',
-        'handling_minor' => 'bigint', 'shipping_cost_minor' => 'bigint', 'rrp_minor' => 'bigint', 'map_minor' => 'bigint',
+        'title' => 'text',
+        'brand' => 'text',
+        'category' => 'text',
+        'gtin' => 'text',
+        'cost_minor' => 'bigint',
+        'inbound_minor' => 'bigint',
+        'packaging_minor' => 'bigint',
+        'handling_minor' => 'bigint',
+        'shipping_cost_minor' => 'bigint',
+        'rrp_minor' => 'bigint',
+        'map_minor' => 'bigint',
     ];
 
     private const LISTING = [
-        'title' => 'text', 'condition' => 'text', 'fulfilment' => 'text', 'shipping_minor' => 'bigint', 'list_price_minor' => 'bigint', 'stock' => 'integer', 'limits' => 'jsonb',
-        'rule_id' => 'bigint', 'assigned_by' => 'text', 'automation_on' => 'boolean',
+        'title' => 'text',
+        'condition' => 'text',
+        'fulfilment' => 'text',
+        'shipping_minor' => 'bigint',
+        'list_price_minor' => 'bigint',
+        'stock' => 'integer',
+        'limits' => 'jsonb',
+        'rule_id' => 'bigint',
+        'assigned_by' => 'text',
+        'automation_on' => 'boolean',
     ];
 
     /** @param  bool  $isUndo  from after back to before */
-    public function __construct(private readonly Batch $batch, private readonly bool $isUndo, private readonly HandPrices $prices)
-    {
+    public function __construct(
+        private readonly Batch $batch,
+        private readonly bool $isUndo,
+        private readonly HandPrices $prices,
+    ) {
     }
 
     /**
@@ -51,41 +71,58 @@ final class RowWriter
         if (! $this->take($most)) {
             return null;
         }
-        DB::select(<<<'SQL'
+        DB::select(
+            <<<'SQL'
             SELECT id FROM products
             WHERE (workspace_id, id) IN (SELECT workspace_id, product_id FROM chunk WHERE product_to IS NOT NULL OR product_from IS NOT NULL)
             ORDER BY id FOR UPDATE
-            SQL);
-        DB::select('SELECT l.id FROM listings l JOIN chunk c ON c.listing_id = l.id AND c.workspace_id = l.workspace_id ORDER BY l.id FOR UPDATE OF l');
+            SQL,
+        );
+        DB::select(
+            'SELECT l.id FROM listings l JOIN chunk c ON c.listing_id = l.id AND c.workspace_id = l.workspace_id ORDER BY l.id FOR UPDATE OF l',
+        );
         if ($this->isUndo) {
             $this->withdrawPrices();
         }
         $this->leaveWhatHasChanged();
         $this->writeProducts();
         $this->writeListings();
-        $touched = DB::select(<<<'SQL'
+        $touched = DB::select(
+            <<<'SQL'
             SELECT l.id FROM listings l JOIN chunk c ON c.listing_id = l.id WHERE c.listing_to IS NOT NULL
             UNION SELECT l.id FROM listings l JOIN chunk c ON c.product_id = l.product_id WHERE c.product_to IS NOT NULL ORDER BY id
-            SQL);
-        $prices = DB::select("SELECT l.id, (c.listing_to ->> 'price_minor')::bigint AS price FROM chunk c JOIN listings l ON l.id = c.listing_id WHERE NOT l.is_draft AND jsonb_exists(c.listing_to, 'price_minor')");
+            SQL,
+        );
+        $prices = DB::select(
+            "SELECT l.id, (c.listing_to ->> 'price_minor')::bigint AS price FROM chunk c JOIN listings l ON l.id = c.listing_id WHERE NOT l.is_draft AND jsonb_exists(c.listing_to, 'price_minor')",
+        );
         DB::update(
             'UPDATE batch_rows r SET state = ?, product_id = c.product_id, listing_id = c.listing_id FROM chunk c WHERE r.batch_id = ? AND r.position > ? AND r.position <= ? AND r.position = c.position',
             [$this->isUndo ? 'undone' : 'done', ...$this->bounds()],
         );
 
-        return ['listings' => array_map(intval(...), array_column($touched, 'id')), 'prices' => array_map(intval(...), array_column($prices, 'price', 'id')), 'cursor' => $this->last];
+        return [
+            'listings' => array_map(intval(...), array_column($touched, 'id')),
+            'prices' => array_map(intval(...), array_column($prices, 'price', 'id')),
+            'cursor' => $this->last,
+        ];
     }
 
     /** @return bool whether there are any */
     private function take(int $most): bool
     {
-        [$from, $to, $which] = $this->isUndo ? ['after', 'before', "state = 'done'"] : ['before', 'after', "state IS NULL AND verdict IN ('create', 'change')"];
+        [$from, $to, $which] = $this->isUndo
+            ? ['after', 'before', "state = 'done'"]
+            : ['before', 'after', "state IS NULL AND verdict IN ('create', 'change')"];
         DB::statement('DROP TABLE IF EXISTS chunk');
-        DB::statement(<<<SQL
+        DB::statement(
+            <<<SQL
             CREATE TEMP TABLE chunk ON COMMIT DROP AS
             SELECT position, workspace_id, product_id, listing_id, {$from} -> 'product' AS product_from, {$to} -> 'product' AS product_to, {$from} -> 'listing' AS listing_from, {$to} -> 'listing' AS listing_to
             FROM batch_rows WHERE batch_id = ? AND position > ? AND {$which} ORDER BY position LIMIT {$most}
-            SQL, [$this->batch->id, $this->batch->cursor]);
+            SQL,
+            [$this->batch->id, $this->batch->cursor],
+        );
         DB::statement('ANALYZE chunk');
         $this->last = (int) DB::table('chunk')->max('position');
 
@@ -101,46 +138,74 @@ final class RowWriter
     /** Prices that no channel has been told yet need not be sent back: they are never sent. */
     private function withdrawPrices(): void
     {
-        $rows = DB::select("SELECT listing_id, (listing_from ->> 'price_minor')::bigint AS price FROM chunk c JOIN listings l ON l.id = c.listing_id WHERE NOT l.is_draft AND jsonb_exists(listing_from, 'price_minor')");
-        $onTheirWay = $rows === [] ? [] : $this->prices->takeBack(array_map(intval(...), array_column($rows, 'price', 'listing_id')));
+        $rows = DB::select(
+            "SELECT listing_id, (listing_from ->> 'price_minor')::bigint AS price FROM chunk c JOIN listings l ON l.id = c.listing_id WHERE NOT l.is_draft AND jsonb_exists(listing_from, 'price_minor')",
+        );
+        $onTheirWay =
+            $rows === []
+                ? []
+                : $this->prices->takeBack(array_map(intval(...), array_column($rows, 'price', 'listing_id')));
         if ($onTheirWay === []) {
             return;
         }
         $listings = fn (bool $isBack): string => IdArray::of(array_keys($onTheirWay, $isBack, true));
-        DB::update("UPDATE chunk SET listing_from = listing_from - 'price_minor', listing_to = listing_to - 'price_minor' WHERE listing_id = ANY(?::bigint[])", [$listings(true)]);
-        DB::update("UPDATE batch_rows r SET state = 'kept', note = ? FROM chunk c WHERE r.batch_id = ? AND r.position > ? AND r.position <= ? AND r.position = c.position AND c.listing_id = ANY(?::bigint[])", [
-            'This price is being sent at the moment. Once it has arrived, set the one you want.', ...$this->bounds(), $listings(false),
-        ]);
+        DB::update(
+            "UPDATE chunk SET listing_from = listing_from - 'price_minor', listing_to = listing_to - 'price_minor' WHERE listing_id = ANY(?::bigint[])",
+            [$listings(true)],
+        );
+        DB::update(
+            "UPDATE batch_rows r SET state = 'kept', note = ? FROM chunk c WHERE r.batch_id = ? AND r.position > ? AND r.position <= ? AND r.position = c.position AND c.listing_id = ANY(?::bigint[])",
+            [
+                'This price is being sent at the moment. Once it has arrived, set the one you want.',
+                ...$this->bounds(),
+                $listings(false),
+            ],
+        );
         DB::delete('DELETE FROM chunk WHERE listing_id = ANY(?::bigint[])', [$listings(false)]);
     }
 
     private function leaveWhatHasChanged(): void
     {
-        $note = $this->isUndo ? 'It has been changed again since; that is kept.' : 'Someone changed it after this was worked out; it is left as they made it.';
+        $note = $this->isUndo
+            ? 'It has been changed again since; that is kept.'
+            : 'Someone changed it after this was worked out; it is left as they made it.';
         $costs = $this->isLater() ? self::COSTS : [];
-        $product = self::asJson('p', array_diff($this->columns('product_from', self::PRODUCT), $costs), ["'supplier', s.name"]);
+        $product = self::asJson('p', array_diff($this->columns('product_from', self::PRODUCT), $costs), [
+            "'supplier', s.name",
+        ]);
         $listing = self::asJson('l', $this->columns('listing_from', [...self::LISTING, 'price_minor' => 'bigint']), []);
-        DB::update(<<<SQL
+        DB::update(
+            <<<SQL
             UPDATE batch_rows r SET state = ?, note = ?
             FROM chunk c LEFT JOIN products p ON p.id = c.product_id LEFT JOIN suppliers s ON s.id = p.supplier_id LEFT JOIN listings l ON l.id = c.listing_id
             WHERE r.batch_id = ? AND r.position > ? AND r.position <= ? AND r.position = c.position AND (
                 (c.product_id IS NOT NULL AND c.product_from IS NOT NULL AND (p.id IS NULL OR NOT still_has({$product}, c.product_from - 'sku' - ?::text[])))
                 OR (c.listing_id IS NOT NULL AND c.listing_from IS NOT NULL AND (l.id IS NULL OR NOT still_has({$listing}, c.listing_from - 'sku' - 'channel_id'))))
-            SQL, [$this->isUndo ? 'kept' : 'left', $note, ...$this->bounds(), '{'.implode(',', $costs).'}']);
-        DB::delete("DELETE FROM chunk c USING batch_rows r WHERE r.batch_id = ? AND r.position > ? AND r.position <= ? AND r.position = c.position AND r.state IN ('left', 'kept')", $this->bounds());
+            SQL,
+            [$this->isUndo ? 'kept' : 'left', $note, ...$this->bounds(), '{'.implode(',', $costs).'}'],
+        );
+        DB::delete(
+            "DELETE FROM chunk c USING batch_rows r WHERE r.batch_id = ? AND r.position > ? AND r.position <= ? AND r.position = c.position AND r.state IN ('left', 'kept')",
+            $this->bounds(),
+        );
     }
 
     private function writeProducts(): void
     {
         if ($this->isUndo) {
-            DB::delete('DELETE FROM product_costs h USING chunk c WHERE h.product_id = c.product_id AND h.taken_at IS NULL AND h.source = ?', [$this->source()]);
+            DB::delete(
+                'DELETE FROM product_costs h USING chunk c WHERE h.product_id = c.product_id AND h.taken_at IS NULL AND h.source = ?',
+                [$this->source()],
+            );
         } else {
             $this->makeProducts();
         }
         if ($this->columns('product_to', self::PRODUCT + ['supplier' => 'text']) === []) {
             return;
         }
-        DB::insert("INSERT INTO suppliers (workspace_id, name, created_at, updated_at) SELECT DISTINCT workspace_id, product_to ->> 'supplier', now(), now() FROM chunk WHERE product_to ->> 'supplier' IS NOT NULL ON CONFLICT DO NOTHING");
+        DB::insert(
+            "INSERT INTO suppliers (workspace_id, name, created_at, updated_at) SELECT DISTINCT workspace_id, product_to ->> 'supplier', now(), now() FROM chunk WHERE product_to ->> 'supplier' IS NOT NULL ON CONFLICT DO NOTHING",
+        );
         if ($this->isLater()) {
             if (! $this->isUndo) {
                 $this->scheduleCosts();
@@ -148,11 +213,13 @@ final class RowWriter
             DB::update('UPDATE chunk SET product_to = product_to - ?::text[]', ['{'.implode(',', self::COSTS).'}']);
         }
         $values = self::values('p', 'c.product_to', $this->columns('product_to', self::PRODUCT), self::PRODUCT);
-        DB::update(<<<SQL
+        DB::update(
+            <<<SQL
             UPDATE products p SET {$values} updated_at = now(),
                 supplier_id = CASE WHEN jsonb_exists(c.product_to, 'supplier') THEN (SELECT s.id FROM suppliers s WHERE s.workspace_id = p.workspace_id AND s.name = c.product_to ->> 'supplier') ELSE p.supplier_id END
             FROM chunk c WHERE p.id = c.product_id AND p.workspace_id = c.workspace_id AND c.product_to IS NOT NULL
-            SQL);
+            SQL,
+        );
         $this->rememberCosts();
     }
 
@@ -161,22 +228,34 @@ final class RowWriter
         if (DB::table('chunk')->whereNull('product_id')->whereNotNull('product_to')->doesntExist()) {
             return;
         }
-        DB::insert(<<<'SQL'
+        DB::insert(
+            <<<'SQL'
             INSERT INTO products (workspace_id, sku, title, created_at, updated_at)
             SELECT DISTINCT ON (product_to ->> 'sku') workspace_id, product_to ->> 'sku', product_to ->> 'title', now(), now() FROM chunk
             WHERE product_id IS NULL AND product_to IS NOT NULL ORDER BY product_to ->> 'sku', position ON CONFLICT (workspace_id, sku) DO NOTHING
-            SQL);
-        DB::update("UPDATE chunk c SET product_id = p.id FROM products p WHERE c.product_id IS NULL AND p.workspace_id = c.workspace_id AND p.sku = c.product_to ->> 'sku'");
+            SQL,
+        );
+        DB::update(
+            "UPDATE chunk c SET product_id = p.id FROM products p WHERE c.product_id IS NULL AND p.workspace_id = c.workspace_id AND p.sku = c.product_to ->> 'sku'",
+        );
     }
 
     private function rememberCosts(): void
     {
         $columns = implode(', ', self::COSTS);
-        DB::insert(<<<SQL
+        DB::insert(
+            <<<SQL
             INSERT INTO product_costs (workspace_id, product_id, {$columns}, effective_from, taken_at, source, user_id)
             SELECT DISTINCT ON (p.id) p.workspace_id, p.id, {$columns}, coalesce(?::timestamptz, now()), now(), ?, ? FROM products p JOIN chunk c ON c.product_id = p.id
             WHERE jsonb_exists_any(c.product_to, ?::text[])
-            SQL, [$this->isUndo ? null : $this->effectiveFrom(), $this->isUndo ? 'undo' : $this->source(), $this->batch->user_id, '{'.implode(',', self::COSTS).'}']);
+            SQL,
+            [
+                $this->isUndo ? null : $this->effectiveFrom(),
+                $this->isUndo ? 'undo' : $this->source(),
+                $this->batch->user_id,
+                '{'.implode(',', self::COSTS).'}',
+            ],
+        );
     }
 
     /** Costs that hold from a later day are kept until then. */
@@ -184,11 +263,14 @@ final class RowWriter
     {
         $columns = implode(', ', self::COSTS);
         $new = implode(', ', array_map(fn (string $column) => "n.{$column}", self::COSTS));
-        DB::insert(<<<SQL
+        DB::insert(
+            <<<SQL
             INSERT INTO product_costs (workspace_id, product_id, {$columns}, effective_from, taken_at, source, user_id)
             SELECT DISTINCT ON (p.id) p.workspace_id, p.id, {$new}, ?::timestamptz, NULL, ?, ? FROM products p JOIN chunk c ON c.product_id = p.id CROSS JOIN LATERAL jsonb_populate_record(p, c.product_to) n
             WHERE jsonb_exists_any(c.product_to, ?::text[])
-            SQL, [$this->effectiveFrom(), $this->source(), $this->batch->user_id, '{'.implode(',', self::COSTS).'}']);
+            SQL,
+            [$this->effectiveFrom(), $this->source(), $this->batch->user_id, '{'.implode(',', self::COSTS).'}'],
+        );
     }
 
     private function writeListings(): void
@@ -199,11 +281,13 @@ final class RowWriter
             $this->makeDrafts();
         }
         $values = self::values('l', 'c.listing_to', $this->columns('listing_to', self::LISTING), self::LISTING);
-        DB::update(<<<SQL
+        DB::update(
+            <<<SQL
             UPDATE listings l SET {$values} version = l.version + 1, updated_at = now(),
                 price_minor = CASE WHEN l.is_draft AND jsonb_exists(c.listing_to, 'price_minor') THEN (c.listing_to ->> 'price_minor')::bigint ELSE l.price_minor END
             FROM chunk c WHERE l.id = c.listing_id AND l.workspace_id = c.workspace_id AND c.listing_to IS NOT NULL AND c.listing_from IS NOT NULL
-            SQL);
+            SQL,
+        );
     }
 
     /** What is new has not been published anywhere yet; where prices leave as files or messages nobody tells when it is. */
@@ -212,7 +296,8 @@ final class RowWriter
         if (DB::table('chunk')->whereNull('listing_id')->whereNotNull('listing_to')->doesntExist()) {
             return;
         }
-        DB::insert(<<<'SQL'
+        DB::insert(
+            <<<'SQL'
             INSERT INTO listings (
                 workspace_id, channel_id, product_id, sku, item_ref, title, condition, fulfilment, price_minor, shipping_minor,
                 list_price_minor, stock, rule_id, assigned_by, limits, is_draft, created_at, updated_at
@@ -227,8 +312,12 @@ final class RowWriter
             JOIN channels ch ON ch.id = n.channel_id
             WHERE c.listing_id IS NULL AND c.listing_to IS NOT NULL
             ON CONFLICT (channel_id, sku) DO NOTHING
-            SQL, [$this->driversThatTellListings()]);
-        DB::update("UPDATE chunk c SET listing_id = l.id FROM listings l WHERE c.listing_id IS NULL AND l.channel_id = (c.listing_to ->> 'channel_id')::bigint AND l.sku = c.listing_to ->> 'sku'");
+            SQL,
+            [$this->driversThatTellListings()],
+        );
+        DB::update(
+            "UPDATE chunk c SET listing_id = l.id FROM listings l WHERE c.listing_id IS NULL AND l.channel_id = (c.listing_to ->> 'channel_id')::bigint AND l.sku = c.listing_to ->> 'sku'",
+        );
     }
 
     /** Their channels say by themselves when a listing is there. */
@@ -239,12 +328,17 @@ final class RowWriter
 
     private function takeBackWhatWasMade(): void
     {
-        DB::delete(<<<'SQL'
+        DB::delete(
+            <<<'SQL'
             DELETE FROM listings l USING chunk c, channels ch
             WHERE l.id = c.listing_id AND ch.id = l.channel_id AND (l.is_draft OR ch.driver <> ALL(string_to_array(?, ',')))
                 AND c.listing_to IS NULL AND c.listing_from IS NOT NULL
-            SQL, [$this->driversThatTellListings()]);
-        DB::delete('DELETE FROM products p USING chunk c WHERE p.id = c.product_id AND c.product_to IS NULL AND c.product_from IS NOT NULL AND NOT EXISTS (SELECT 1 FROM listings l WHERE l.product_id = p.id)');
+            SQL,
+            [$this->driversThatTellListings()],
+        );
+        DB::delete(
+            'DELETE FROM products p USING chunk c WHERE p.id = c.product_id AND c.product_to IS NULL AND c.product_from IS NOT NULL AND NOT EXISTS (SELECT 1 FROM listings l WHERE l.product_id = p.id)',
+        );
     }
 
     /**
@@ -255,7 +349,10 @@ final class RowWriter
      */
     private function columns(string $part, array $of): array
     {
-        $found = array_column(DB::select("SELECT DISTINCT jsonb_object_keys({$part}) AS name FROM chunk WHERE {$part} IS NOT NULL"), 'name');
+        $found = array_column(
+            DB::select("SELECT DISTINCT jsonb_object_keys({$part}) AS name FROM chunk WHERE {$part} IS NOT NULL"),
+            'name',
+        );
 
         return array_values(array_intersect(array_keys($of), $found));
     }
@@ -266,7 +363,9 @@ final class RowWriter
      */
     private static function asJson(string $alias, array $columns, array $more): string
     {
-        return 'jsonb_build_object('.implode(', ', [...array_map(fn (string $column) => "'{$column}', {$alias}.{$column}", $columns), ...$more]).')';
+        return 'jsonb_build_object('.
+            implode(', ', [...array_map(fn (string $column) => "'{$column}', {$alias}.{$column}", $columns), ...$more]).
+            ')';
     }
 
     /**
@@ -277,16 +376,27 @@ final class RowWriter
      */
     private static function values(string $alias, string $from, array $columns, array $types): string
     {
-        return implode('', array_map(function (string $column) use ($alias, $from, $types): string {
-            $value = $types[$column] === 'jsonb' ? "{$from} -> '{$column}'" : "({$from} ->> '{$column}')::{$types[$column]}";
+        return implode(
+            '',
+            array_map(function (string $column) use ($alias, $from, $types): string {
+                $value =
+                    $types[$column] === 'jsonb'
+                        ? "{$from} -> '{$column}'"
+                        : "({$from} ->> '{$column}')::{$types[$column]}";
 
-            return "{$column} = CASE WHEN jsonb_exists({$from}, '{$column}') THEN {$value} ELSE {$alias}.{$column} END, ";
-        }, $columns));
+                return "{$column} = CASE WHEN jsonb_exists({$from}, '{$column}') THEN {$value} ELSE {$alias}.{$column} END, ";
+            }, $columns),
+        );
     }
 
     private function effectiveFrom(): ?string
     {
-        return isset($this->batch->spec['effective_from']) ? Workspace::query()->findOrFail($this->batch->workspace_id)->moment((string) $this->batch->spec['effective_from'])->toIso8601String() : null;
+        return isset($this->batch->spec['effective_from'])
+            ? Workspace::query()
+                ->findOrFail($this->batch->workspace_id)
+                ->moment((string) $this->batch->spec['effective_from'])
+                ->toIso8601String()
+            : null;
     }
 
     private function isLater(): bool
@@ -298,7 +408,14 @@ final class RowWriter
     {
         $from = $this->effectiveFrom();
 
-        return $from !== null && (now()->lt($from) || ($this->isUndo && DB::table('product_costs')->where('workspace_id', $this->batch->workspace_id)->where('source', $this->source())->whereNull('taken_at')->exists()));
+        return $from !== null &&
+            (now()->lt($from) ||
+                ($this->isUndo &&
+                    DB::table('product_costs')
+                        ->where('workspace_id', $this->batch->workspace_id)
+                        ->where('source', $this->source())
+                        ->whereNull('taken_at')
+                        ->exists()));
     }
 
     /** Names this batch in the history of costs. */

@@ -39,7 +39,7 @@ final class ReadImportCommand extends Command
     {
         $sheet = null;
         if (SheetFile::is($path)) {
-            $sheet = (new SheetFile)->writeCsv($path, $csv);
+            $sheet = (new SheetFile())->writeCsv($path, $csv);
         } elseif (! copy($path, $csv)) {
             throw new UnreadableFile('The file could not be kept. Try again later.');
         }

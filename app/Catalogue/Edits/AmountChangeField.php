@@ -27,7 +27,11 @@ final readonly class AmountChangeField
     public static function read(array $wanted, Currency $currency): AmountChange
     {
         /** @var array{how: string, value: string} $given */
-        $given = Validator::make($wanted, ['how' => ['required', Rule::in(self::WAYS)], 'value' => ['required', 'string', 'max:40']], ['value.required' => 'Give a figure.'])->validate();
+        $given = Validator::make(
+            $wanted,
+            ['how' => ['required', Rule::in(self::WAYS)], 'value' => ['required', 'string', 'max:40']],
+            ['value.required' => 'Give a figure.'],
+        )->validate();
         [$sign, $text] = self::sign($given['value']);
         if ($given['how'] === 'add_percent') {
             return AmountChange::addPercent(self::percent($sign, $text));
@@ -37,7 +41,9 @@ final readonly class AmountChangeField
         }
         $amount = AmountField::read('value', $text, $currency);
 
-        return $given['how'] === 'set' ? AmountChange::set($amount) : AmountChange::add($sign === '-' ? -$amount : $amount);
+        return $given['how'] === 'set'
+            ? AmountChange::set($amount)
+            : AmountChange::add($sign === '-' ? -$amount : $amount);
     }
 
     /**
@@ -73,6 +79,8 @@ final readonly class AmountChangeField
             throw ValidationException::withMessages(['value' => 'Expected '.$e->getMessage().'.']);
         }
 
-        return $percent->units >= Percent::of(-100)->units ? $percent : throw ValidationException::withMessages(['value' => 'At most 100 % can be taken off.']);
+        return $percent->units >= Percent::of(-100)->units
+            ? $percent
+            : throw ValidationException::withMessages(['value' => 'At most 100 % can be taken off.']);
     }
 }

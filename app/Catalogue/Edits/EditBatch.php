@@ -41,7 +41,10 @@ final readonly class EditBatch implements BatchKind
         $wanted = $batch->spec['wanted'];
         $plan = $this->edit->plan(Workspace::query()->findOrFail($batch->workspace_id), $wanted);
 
-        return ['rows' => array_map(fn (stdClass $row) => $this->row($row, $plan($row)), $rows), 'cursor' => (int) ($isProduct ? end($rows)->product_id : end($rows)->listing_id)];
+        return [
+            'rows' => array_map(fn (stdClass $row) => $this->row($row, $plan($row)), $rows),
+            'cursor' => (int) ($isProduct ? end($rows)->product_id : end($rows)->listing_id),
+        ];
     }
 
     public function movesFloors(Batch $batch): bool
@@ -54,26 +57,86 @@ final readonly class EditBatch implements BatchKind
     {
         return is_string($planned)
             ? PlannedRow::refused($row->sku, $planned, $row->product_id, $row->listing_id)
-            : PlannedRow::change($row->sku, $row->product_id, $row->listing_id, $this->edit->part(), $planned['before'], $planned['after']);
+            : PlannedRow::change(
+                $row->sku,
+                $row->product_id,
+                $row->listing_id,
+                $this->edit->part(),
+                $planned['before'],
+                $planned['after'],
+            );
     }
 
     private function listings(Batch $batch): Builder
     {
-        return self::selection($batch)->query()->join('products as p', 'p.id', '=', 'l.product_id')->leftJoin('suppliers as s', 's.id', '=', 'p.supplier_id')->where('l.id', '>', $batch->cursor)->orderBy('l.id')
-            ->select(['l.id as listing_id', 'l.product_id', 'l.sku', 'l.price_minor', 'l.floor_minor', 'l.ceiling_minor', 'l.list_price_minor', 'l.limits', 'l.rule_id', 'l.assigned_by', 'l.automation_on', 'p.rrp_minor',
-                'l.is_draft', 'l.channel_id', 'l.shipping_minor', 'l.fulfilment', 'p.category', 's.name as supplier', 'p.cost_minor', 'p.inbound_minor', 'p.packaging_minor', 'p.handling_minor', 'p.shipping_cost_minor']);
+        return self::selection($batch)
+            ->query()
+            ->join('products as p', 'p.id', '=', 'l.product_id')
+            ->leftJoin('suppliers as s', 's.id', '=', 'p.supplier_id')
+            ->where('l.id', '>', $batch->cursor)
+            ->orderBy('l.id')
+            ->select([
+                'l.id as listing_id',
+                'l.product_id',
+                'l.sku',
+                'l.price_minor',
+                'l.floor_minor',
+                'l.ceiling_minor',
+                'l.list_price_minor',
+                'l.limits',
+                'l.rule_id',
+                'l.assigned_by',
+                'l.automation_on',
+                'p.rrp_minor',
+                'l.is_draft',
+                'l.channel_id',
+                'l.shipping_minor',
+                'l.fulfilment',
+                'p.category',
+                's.name as supplier',
+                'p.cost_minor',
+                'p.inbound_minor',
+                'p.packaging_minor',
+                'p.handling_minor',
+                'p.shipping_cost_minor',
+            ]);
     }
 
     private function products(Batch $batch): Builder
     {
-        return DB::table('products as p')->leftJoin('suppliers as s', 's.id', '=', 'p.supplier_id')->where('p.workspace_id', $batch->workspace_id)->where('p.id', '>', $batch->cursor)
-            ->whereIn('p.id', self::selection($batch)->query()->select('l.product_id'))->orderBy('p.id')
-            ->select(['p.id as product_id', 'p.sku', 'p.title', 'p.brand', 'p.category', 'p.gtin', 'p.cost_minor', 'p.inbound_minor', 'p.packaging_minor', 'p.handling_minor', 'p.shipping_cost_minor', 'p.rrp_minor', 'p.map_minor', 's.name as supplier'])
-            ->selectRaw('NULL::bigint AS listing_id, (SELECT max(h.effective_from) FROM product_costs h WHERE h.product_id = p.id) AS cost_known_from');
+        return DB::table('products as p')
+            ->leftJoin('suppliers as s', 's.id', '=', 'p.supplier_id')
+            ->where('p.workspace_id', $batch->workspace_id)
+            ->where('p.id', '>', $batch->cursor)
+            ->whereIn('p.id', self::selection($batch)->query()->select('l.product_id'))
+            ->orderBy('p.id')
+            ->select([
+                'p.id as product_id',
+                'p.sku',
+                'p.title',
+                'p.brand',
+                'p.category',
+                'p.gtin',
+                'p.cost_minor',
+                'p.inbound_minor',
+                'p.packaging_minor',
+                'p.handling_minor',
+                'p.shipping_cost_minor',
+                'p.rrp_minor',
+                'p.map_minor',
+                's.name as supplier',
+            ])
+            ->selectRaw(
+                'NULL::bigint AS listing_id, (SELECT max(h.effective_from) FROM product_costs h WHERE h.product_id = p.id) AS cost_known_from',
+            );
     }
 
     private static function selection(Batch $batch): ListingSelection
     {
-        return new ListingSelection($batch->workspace_id, $batch->spec['listings'] ?? null, $batch->spec['filter'] ?? []);
+        return new ListingSelection(
+            $batch->workspace_id,
+            $batch->spec['listings'] ?? null,
+            $batch->spec['filter'] ?? [],
+        );
     }
 }

@@ -23,6 +23,8 @@ final readonly class LaterCost
         $from = is_string($wanted) && $wanted !== '' ? $workspace->moment($wanted) : CarbonImmutable::now();
         $known = CarbonImmutable::parse($known)->setTimezone($workspace->time_zone);
 
-        return $known->greaterThan($from) ? "A cost that holds from {$known->format('j M Y')} is known already; this one would come before it." : null;
+        return $known->greaterThan($from)
+            ? "A cost that holds from {$known->format('j M Y')} is known already; this one would come before it."
+            : null;
     }
 }

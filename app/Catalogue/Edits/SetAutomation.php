@@ -36,6 +36,8 @@ final readonly class SetAutomation implements BulkEdit
 
     public function plan(Workspace $workspace, array $wanted): Closure
     {
-        return fn (stdClass $row) => ['before' => ['automation_on' => $row->automation_on], 'after' => ['automation_on' => (bool) $wanted['on']]];
+        return fn (
+            stdClass $row,
+        ) => ['before' => ['automation_on' => $row->automation_on], 'after' => ['automation_on' => (bool) $wanted['on']]];
     }
 }

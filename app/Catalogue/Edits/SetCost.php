@@ -16,9 +16,13 @@ use Wrasse\Core\Money\InvalidAmount;
 final readonly class SetCost implements BulkEdit
 {
     public const FIELDS = [
-        'cost' => ['cost_minor', 'Unit cost'], 'inbound' => ['inbound_minor', 'Inbound cost'], 'packaging' => ['packaging_minor', 'Packaging cost'],
-        'handling' => ['handling_minor', 'Handling cost'], 'shipping_cost' => ['shipping_cost_minor', 'Own shipping cost'],
-        'rrp' => ['rrp_minor', 'Recommended price (RRP)'], 'map' => ['map_minor', 'Minimum advertised price (MAP)'],
+        'cost' => ['cost_minor', 'Unit cost'],
+        'inbound' => ['inbound_minor', 'Inbound cost'],
+        'packaging' => ['packaging_minor', 'Packaging cost'],
+        'handling' => ['handling_minor', 'Handling cost'],
+        'shipping_cost' => ['shipping_cost_minor', 'Own shipping cost'],
+        'rrp' => ['rrp_minor', 'Recommended price (RRP)'],
+        'map' => ['map_minor', 'Minimum advertised price (MAP)'],
     ];
 
     public function name(): string
@@ -38,9 +42,14 @@ final readonly class SetCost implements BulkEdit
 
     public function check(Workspace $workspace, array $wanted): string
     {
-        Validator::make($wanted, ['field' => ['required', Rule::in(array_keys(self::FIELDS))], 'effective_from' => ['nullable', 'date', 'after:-10 years', 'before:+2 years']])->validate();
+        Validator::make($wanted, [
+            'field' => ['required', Rule::in(array_keys(self::FIELDS))],
+            'effective_from' => ['nullable', 'date', 'after:-10 years', 'before:+2 years'],
+        ])->validate();
         AmountChangeField::read($wanted, $workspace->money());
-        $from = isset($wanted['effective_from']) ? ' from '.CarbonImmutable::parse((string) $wanted['effective_from'])->format('j M Y') : '';
+        $from = isset($wanted['effective_from'])
+            ? ' from '.CarbonImmutable::parse((string) $wanted['effective_from'])->format('j M Y')
+            : '';
 
         return self::FIELDS[$wanted['field']][1].' '.AmountChangeField::says($wanted).$from;
     }
@@ -61,7 +70,10 @@ final readonly class SetCost implements BulkEdit
                 return 'It would come to nothing.';
             }
 
-            return LaterCost::says($workspace, $row->cost_known_from, $wanted['effective_from'] ?? null) ?? ['before' => [$column => $row->{$column}], 'after' => [$column => $after]];
+            return LaterCost::says($workspace, $row->cost_known_from, $wanted['effective_from'] ?? null) ?? [
+                'before' => [$column => $row->{$column}],
+                'after' => [$column => $after],
+            ];
         };
     }
 }

@@ -20,9 +20,18 @@ use Wrasse\Core\Document\Node;
 /** Sets one term of the listings' own floor or ceiling, or takes it away: {side, kind, value}; an empty value takes it away. */
 final readonly class SetLimit implements BulkEdit
 {
-    private const KINDS = ['floor' => ['amount', 'margin', 'markup', 'profit'], 'ceiling' => ['amount', 'margin', 'markup', 'profit', 'rrp']];
+    private const KINDS = [
+        'floor' => ['amount', 'margin', 'markup', 'profit'],
+        'ceiling' => ['amount', 'margin', 'markup', 'profit', 'rrp'],
+    ];
 
-    private const SAYS = ['amount' => '', 'margin' => ' margin of price', 'markup' => ' markup on cost', 'profit' => ' profit a piece', 'rrp' => ' of RRP'];
+    private const SAYS = [
+        'amount' => '',
+        'margin' => ' margin of price',
+        'markup' => ' markup on cost',
+        'profit' => ' profit a piece',
+        'rrp' => ' of RRP',
+    ];
 
     public function name(): string
     {
@@ -41,12 +50,16 @@ final readonly class SetLimit implements BulkEdit
 
     public function check(Workspace $workspace, array $wanted): string
     {
-        Validator::make($wanted, ['side' => ['required', Rule::in(array_keys(self::KINDS))], 'value' => ['present', 'nullable', 'string', 'max:40']])->validate();
+        Validator::make($wanted, [
+            'side' => ['required', Rule::in(array_keys(self::KINDS))],
+            'value' => ['present', 'nullable', 'string', 'max:40'],
+        ])->validate();
         Validator::make($wanted, ['kind' => ['required', Rule::in(self::KINDS[$wanted['side']])]])->validate();
         $term = self::term($workspace, $wanted);
         $side = ucfirst((string) $wanted['side']);
         if ($term === null) {
-            return "{$side} of its own taken away: ".($wanted['kind'] === 'amount' ? 'amount' : trim(self::SAYS[$wanted['kind']]));
+            return "{$side} of its own taken away: ".
+                ($wanted['kind'] === 'amount' ? 'amount' : trim(self::SAYS[$wanted['kind']]));
         }
         try {
             (new LimitsReader($workspace->money()))->read(Node::of([$wanted['side'] => [$term]]));
@@ -88,7 +101,10 @@ final readonly class SetLimit implements BulkEdit
         }
 
         return in_array($kind, ['amount', 'profit'], true)
-            ? ['kind' => $kind, 'amount' => $workspace->money()->format(AmountField::read('value', $text, $workspace->money()))]
+            ? [
+                'kind' => $kind,
+                'amount' => $workspace->money()->format(AmountField::read('value', $text, $workspace->money())),
+            ]
             : ['kind' => $kind, 'percent' => PercentField::plain($text)];
     }
 }

@@ -45,9 +45,20 @@ final readonly class SetMarkupPrice implements BulkEdit
                 return $suggested;
             }
             ['price' => $price, 'was' => $was, 'shipping' => $shipping] = $suggested;
-            $after = ['price_minor' => $price, 'list_price_minor' => $was ?? $row->list_price_minor, ...($row->is_draft && $shipping !== null ? ['shipping_minor' => $shipping] : [])];
+            $after = [
+                'price_minor' => $price,
+                'list_price_minor' => $was ?? $row->list_price_minor,
+                ...$row->is_draft && $shipping !== null ? ['shipping_minor' => $shipping] : [],
+            ];
 
-            return ['before' => ['price_minor' => $row->price_minor, 'list_price_minor' => $row->list_price_minor, 'shipping_minor' => $row->shipping_minor], 'after' => $after];
+            return [
+                'before' => [
+                    'price_minor' => $row->price_minor,
+                    'list_price_minor' => $row->list_price_minor,
+                    'shipping_minor' => $row->shipping_minor,
+                ],
+                'after' => $after,
+            ];
         };
     }
 }

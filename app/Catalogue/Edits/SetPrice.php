@@ -18,7 +18,12 @@ use Wrasse\Core\Money\InvalidAmount;
  */
 final readonly class SetPrice implements BulkEdit
 {
-    private const FIGURES = ['floor' => 'floor', 'ceiling' => 'ceiling', 'list_price' => 'list price', 'rrp' => 'recommended price (RRP)'];
+    private const FIGURES = [
+        'floor' => 'floor',
+        'ceiling' => 'ceiling',
+        'list_price' => 'list price',
+        'rrp' => 'recommended price (RRP)',
+    ];
 
     public function name(): string
     {

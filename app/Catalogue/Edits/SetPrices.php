@@ -38,7 +38,10 @@ final readonly class SetPrices implements BulkEdit
     public function check(Workspace $workspace, array $wanted): string
     {
         HandPriceTerm::wanted($workspace, $wanted);
-        Validator::make($wanted, ['prices' => ['required', 'array', 'max:'.self::MOST], 'prices.*' => ['required', 'string', 'max:40']])->validate();
+        Validator::make($wanted, [
+            'prices' => ['required', 'array', 'max:'.self::MOST],
+            'prices.*' => ['required', 'string', 'max:40'],
+        ])->validate();
         foreach ((array) $wanted['prices'] as $listing => $price) {
             AmountField::read("prices.{$listing}", (string) $price, $workspace->money());
         }
@@ -53,7 +56,9 @@ final readonly class SetPrices implements BulkEdit
         return function (stdClass $row) use ($workspace, $wanted, &$plans): array|string {
             $price = ((array) $wanted['prices'])[$row->listing_id] ?? null;
 
-            return $price === null ? 'No price was given for it.' : ($plans[$price] ??= $this->one->plan($workspace, ['how' => 'set', 'value' => $price]))($row);
+            return $price === null
+                ? 'No price was given for it.'
+                : ($plans[$price] ??= $this->one->plan($workspace, ['how' => 'set', 'value' => $price]))($row);
         };
     }
 }

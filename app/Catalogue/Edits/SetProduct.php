@@ -46,8 +46,11 @@ final readonly class SetProduct implements BulkEdit
     {
         $fields = array_keys(self::columns());
         Validator::make($wanted, [
-            'fields' => ['required', 'array:'.implode(',', $fields)], 'fields.*' => ['nullable', 'string', 'max:300'], 'was' => ['sometimes', 'array:'.implode(',', $fields)],
-            'was.*' => ['nullable', 'string', 'max:300'], 'effective_from' => ['nullable', 'date', 'after:-10 years', 'before:+2 years'],
+            'fields' => ['required', 'array:'.implode(',', $fields)],
+            'fields.*' => ['nullable', 'string', 'max:300'],
+            'was' => ['sometimes', 'array:'.implode(',', $fields)],
+            'was.*' => ['nullable', 'string', 'max:300'],
+            'effective_from' => ['nullable', 'date', 'after:-10 years', 'before:+2 years'],
         ])->validate();
         try {
             $this->values((array) $wanted['fields'], $workspace->money());
@@ -55,7 +58,10 @@ final readonly class SetProduct implements BulkEdit
         } catch (RefusedRow $e) {
             throw ValidationException::withMessages([$e->field ?? 'fields' => $e->getMessage()]);
         }
-        $given = array_map(fn (string $field) => lcfirst(SetCost::FIELDS[$field][1] ?? ($field === 'gtin' ? 'GTIN' : $field)), array_keys((array) $wanted['fields']));
+        $given = array_map(
+            fn (string $field) => lcfirst(SetCost::FIELDS[$field][1] ?? ($field === 'gtin' ? 'GTIN' : $field)),
+            array_keys((array) $wanted['fields']),
+        );
 
         return 'Product: '.implode(', ', $given);
     }
@@ -68,18 +74,30 @@ final readonly class SetProduct implements BulkEdit
         $movesCosts = array_intersect(array_keys($after), RowWriter::COSTS) !== [];
         $seen = 0;
 
-        return function (stdClass $row) use ($workspace, $after, $was, $isOfOne, $movesCosts, $wanted, &$seen): array|string {
+        return function (
+            stdClass $row,
+        ) use ($workspace, $after, $was, $isOfOne, $movesCosts, $wanted, &$seen): array|string {
             if ($isOfOne && ++$seen > 1) {
                 return 'A title or a GTIN belongs to one product: choose one.';
             }
             foreach ($was as $column => $value) {
                 if ($row->{$column} !== $value) {
-                    return 'Someone else changed the '.$this->field($column).' meanwhile. Nothing of yours is saved yet; look at what they made of it.';
+                    return 'Someone else changed the '.
+                        $this->field($column).
+                        ' meanwhile. Nothing of yours is saved yet; look at what they made of it.';
                 }
             }
-            $late = $movesCosts ? LaterCost::says($workspace, $row->cost_known_from, $wanted['effective_from'] ?? null) : null;
+            $late = $movesCosts
+                ? LaterCost::says($workspace, $row->cost_known_from, $wanted['effective_from'] ?? null)
+                : null;
 
-            return $late ?? ['before' => array_map(fn (string $column) => $row->{$column}, array_combine(array_keys($after), array_keys($after))), 'after' => $after];
+            return $late ?? [
+                'before' => array_map(
+                    fn (string $column) => $row->{$column},
+                    array_combine(array_keys($after), array_keys($after)),
+                ),
+                'after' => $after,
+            ];
         };
     }
 

@@ -22,7 +22,12 @@ final readonly class BatchReport
     {
         $header = $this->batch->import === null ? ['SKU'] : $this->batch->import->layout['header'];
 
-        return CsvResponse::of('refused-'.$this->batch->created_at->format('Y-m-d-Hi').'.csv', [...$header, self::REASON], $this->rows(count($header)), $this->batch->import === null ? ',' : $this->batch->import->layout['delimiter']);
+        return CsvResponse::of(
+            'refused-'.$this->batch->created_at->format('Y-m-d-Hi').'.csv',
+            [...$header, self::REASON],
+            $this->rows(count($header)),
+            $this->batch->import === null ? ',' : $this->batch->import->layout['delimiter'],
+        );
     }
 
     /** @return Generator<list<string|null>> */
@@ -30,7 +35,8 @@ final readonly class BatchReport
     {
         foreach (BatchRows::of($this->batch)->where('verdict', 'refused')->orderBy('position')->lazy(1_000) as $row) {
             /** @var list<string> $cells */
-            $cells = $row->cells === null ? [(string) $row->sku] : json_decode($row->cells, true, 4, JSON_THROW_ON_ERROR);
+            $cells =
+                $row->cells === null ? [(string) $row->sku] : json_decode($row->cells, true, 4, JSON_THROW_ON_ERROR);
             yield [...array_slice(array_pad($cells, $columns, ''), 0, $columns), $row->why];
         }
     }

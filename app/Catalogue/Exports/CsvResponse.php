@@ -34,7 +34,9 @@ final readonly class CsvResponse
         };
 
         return new StreamedResponse($write, 200, [
-            'Content-Type' => 'text/csv; charset=UTF-8', 'Content-Disposition' => 'attachment; filename="'.preg_replace('/[^\w.-]+/', '-', $name).'"', 'X-Accel-Buffering' => 'no',
+            'Content-Type' => 'text/csv; charset=UTF-8',
+            'Content-Disposition' => 'attachment; filename="'.preg_replace('/[^\w.-]+/', '-', $name).'"',
+            'X-Accel-Buffering' => 'no',
         ]);
     }
 }

@@ -29,7 +29,10 @@ final class SaleTerms
 
     public function of(int $channelId, ?string $category): ChannelTerms
     {
-        return $this->known[$channelId][$category ?? ''] ??= $this->read($this->channels[$channelId] ??= Channel::query()->findOrFail($channelId), $category);
+        return $this->known[$channelId][$category ?? ''] ??= $this->read(
+            $this->channels[$channelId] ??= Channel::query()->findOrFail($channelId),
+            $category,
+        );
     }
 
     /** @param  stdClass  $row  channel_id, category, fulfilment, shipping_minor and the costs of a listing */
@@ -37,7 +40,13 @@ final class SaleTerms
     {
         $terms ??= $this->of((int) $row->channel_id, $row->category);
 
-        return Earnings::of($row->cost_minor, self::costsOnTop($row, $row->fulfilment), $row->shipping_minor, $terms->tax, $terms->fees);
+        return Earnings::of(
+            $row->cost_minor,
+            self::costsOnTop($row, $row->fulfilment),
+            $row->shipping_minor,
+            $terms->tax,
+            $terms->fees,
+        );
     }
 
     /**
@@ -48,7 +57,12 @@ final class SaleTerms
      */
     public static function costsOnTop(stdClass $costs, string $fulfilment): array
     {
-        return [$costs->inbound_minor, $costs->packaging_minor, $costs->handling_minor, $fulfilment === 'merchant' ? $costs->shipping_cost_minor : 0];
+        return [
+            $costs->inbound_minor,
+            $costs->packaging_minor,
+            $costs->handling_minor,
+            $fulfilment === 'merchant' ? $costs->shipping_cost_minor : 0,
+        ];
     }
 
     /**
@@ -64,7 +78,9 @@ final class SaleTerms
         return [
             'fees' => $own['fees'] ?? $channel->fees,
             'tax' => [
-                'percent' => (string) Percent::parse($own['tax_percent'] ?? $channel->tax_percent ?? $workspace->tax_percent),
+                'percent' => (string) Percent::parse(
+                    $own['tax_percent'] ?? ($channel->tax_percent ?? $workspace->tax_percent),
+                ),
                 'included' => $channel->tax_included ?? $workspace->tax_included,
             ],
         ];
@@ -76,6 +92,11 @@ final class SaleTerms
         $terms = self::document($channel, $category, $this->workspace);
         $fees = array_map((new EarningsReader($currency))->fee(...), Node::of($terms['fees'], '$.fees')->items());
 
-        return new ChannelTerms($channel, $currency, new Tax(Percent::parse($terms['tax']['percent']), $terms['tax']['included']), $fees);
+        return new ChannelTerms(
+            $channel,
+            $currency,
+            new Tax(Percent::parse($terms['tax']['percent']), $terms['tax']['included']),
+            $fees,
+        );
     }
 }

@@ -15,7 +15,22 @@ final readonly class BatchResource
     public function __construct(
         #[OA\Property(format: 'uuid')] public string $id,
         #[OA\Property(description: 'The file it comes from.', format: 'uuid')] public ?string $import_id,
-        #[OA\Property(enum: ['import', 'new_product', 'product', 'cost', 'limits', 'supplier', 'automation', 'price', 'prices', 'markup', 'rule'])] public string $kind,
+        #[OA\Property(
+            enum: [
+                'import',
+                'new_product',
+                'product',
+                'cost',
+                'limits',
+                'supplier',
+                'automation',
+                'price',
+                'prices',
+                'markup',
+                'rule',
+            ],
+        )]
+        public string $kind,
         #[OA\Property(description: 'What it does, in words; of an import the name of the file.')] public string $title,
         #[OA\Property(enum: BatchState::class)] public string $state,
         #[OA\Property(description: 'How many rows there are, or are expected.')] public int $total,
@@ -27,7 +42,8 @@ final readonly class BatchResource
         #[OA\Property(description: 'Rows left alone because someone changed them meanwhile.')] public int $left,
         #[OA\Property(description: 'Floors that rise.')] public int $floors_up,
         #[OA\Property(description: 'Floors that fall.')] public int $floors_down,
-        #[OA\Property(description: 'Floors that move by more than is usual: they must be confirmed.')] public int $floors_beyond,
+        #[OA\Property(description: 'Floors that move by more than is usual: they must be confirmed.')]
+        public int $floors_beyond,
         #[OA\Property(description: 'Listings priced below their new floor.')] public int $below_floor,
         #[OA\Property] public ?string $problem,
         #[OA\Property(format: 'date-time')] public string $created_at,
@@ -42,10 +58,26 @@ final readonly class BatchResource
         $effect = $batch->effect;
 
         return new self(
-            $batch->id, $batch->import_id, $batch->kind, $batch->title, $batch->state->value, $batch->total, $batch->done,
-            $counts['create'] ?? 0, $counts['change'] ?? 0, $counts['same'] ?? 0, $counts['refused'] ?? 0, ($counts['left'] ?? 0) + ($counts['kept'] ?? 0),
-            $effect['up'] ?? 0, $effect['down'] ?? 0, $effect['beyond'] ?? 0, $effect['below'] ?? 0, $batch->problem,
-            $batch->created_at->toIso8601ZuluString(), $batch->applied_at?->toIso8601ZuluString(), $batch->undone_at?->toIso8601ZuluString(),
+            $batch->id,
+            $batch->import_id,
+            $batch->kind,
+            $batch->title,
+            $batch->state->value,
+            $batch->total,
+            $batch->done,
+            $counts['create'] ?? 0,
+            $counts['change'] ?? 0,
+            $counts['same'] ?? 0,
+            $counts['refused'] ?? 0,
+            ($counts['left'] ?? 0) + ($counts['kept'] ?? 0),
+            $effect['up'] ?? 0,
+            $effect['down'] ?? 0,
+            $effect['beyond'] ?? 0,
+            $effect['below'] ?? 0,
+            $batch->problem,
+            $batch->created_at->toIso8601ZuluString(),
+            $batch->applied_at?->toIso8601ZuluString(),
+            $batch->undone_at?->toIso8601ZuluString(),
         );
     }
 }

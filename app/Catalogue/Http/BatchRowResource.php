@@ -24,7 +24,8 @@ final readonly class BatchRowResource
         #[OA\Property] public ?string $floor_before,
         #[OA\Property] public ?string $floor_after,
         #[OA\Property(description: 'In percent of the floor before.')] public ?string $floor_move,
-        #[OA\Property(description: 'What became of it.', nullable: true, enum: ['done', 'left', 'undone', 'kept'])] public ?string $state,
+        #[OA\Property(description: 'What became of it.', nullable: true, enum: ['done', 'left', 'undone', 'kept'])]
+        public ?string $state,
     ) {
     }
 
@@ -33,8 +34,17 @@ final readonly class BatchRowResource
         $amount = fn (?int $minor) => $minor === null ? null : $currency->format($minor);
 
         return new self(
-            $row->position, $row->line, $row->sku, $row->title, $row->verdict, $row->note ?? $row->why, FieldChange::all($row->before, $row->after, $currency),
-            $amount($row->floor_before), $amount($row->floor_after), $row->floor_move, $row->state,
+            $row->position,
+            $row->line,
+            $row->sku,
+            $row->title,
+            $row->verdict,
+            $row->note ?? $row->why,
+            FieldChange::all($row->before, $row->after, $currency),
+            $amount($row->floor_before),
+            $amount($row->floor_after),
+            $row->floor_move,
+            $row->state,
         );
     }
 }

@@ -12,33 +12,78 @@ use OpenApi\Attributes as OA;
 
 final readonly class ChannelController
 {
-    #[OA\Get(path: '/api/v1/channels', operationId: 'listChannels', summary: 'Where prices go to and offers come from', tags: ['Catalogue'], responses: [
-        new OA\Response(response: 200, description: 'Channels', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/Channel'))),
-    ])]
+    #[OA\Get(
+        path: '/api/v1/channels',
+        operationId: 'listChannels',
+        summary: 'Where prices go to and offers come from',
+        tags: ['Catalogue'],
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'Channels',
+                content: new OA\JsonContent(
+                    type: 'array',
+                    items: new OA\Items(ref: '#/components/schemas/Channel'),
+                ),
+            ),
+        ],
+    )]
     public function index(): JsonResponse
     {
         return new JsonResponse(Channel::query()->orderBy('id')->get()->map(ChannelResource::of(...))->values());
     }
 
-    #[OA\Patch(path: '/api/v1/channels/{id}', operationId: 'changeChannel', summary: 'Change fees or the switch', tags: ['Catalogue'],
-        parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'integer'))],
-        requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(properties: [
-            new OA\Property(property: 'fees', type: 'array', items: new OA\Items(ref: '#/components/schemas/Fee')),
-            new OA\Property(property: 'categories', ref: '#/components/schemas/CategoryTerms'),
-            new OA\Property(property: 'tax_percent', description: 'As people type it; empty: that of the workspace.', type: 'string', nullable: true),
-            new OA\Property(property: 'tax_included', type: 'boolean', nullable: true),
-            new OA\Property(property: 'automation_on', type: 'boolean'),
-        ])),
+    #[OA\Patch(
+        path: '/api/v1/channels/{id}',
+        operationId: 'changeChannel',
+        summary: 'Change fees or the switch',
+        tags: ['Catalogue'],
+        parameters: [
+            new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'integer')),
+        ],
+        requestBody: new OA\RequestBody(
+            required: true,
+            content: new OA\JsonContent(
+                properties: [
+                    new OA\Property(
+                        property: 'fees',
+                        type: 'array',
+                        items: new OA\Items(ref: '#/components/schemas/Fee'),
+                    ),
+                    new OA\Property(property: 'categories', ref: '#/components/schemas/CategoryTerms'),
+                    new OA\Property(
+                        property: 'tax_percent',
+                        description: 'As people type it; empty: that of the workspace.',
+                        type: 'string',
+                        nullable: true,
+                    ),
+                    new OA\Property(property: 'tax_included', type: 'boolean', nullable: true),
+                    new OA\Property(property: 'automation_on', type: 'boolean'),
+                ],
+            ),
+        ),
         responses: [
-            new OA\Response(response: 200, description: 'As it is now', content: new OA\JsonContent(ref: '#/components/schemas/Channel')),
-            new OA\Response(response: 422, description: 'What is wrong with which field', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
-        ])]
+            new OA\Response(
+                response: 200,
+                description: 'As it is now',
+                content: new OA\JsonContent(ref: '#/components/schemas/Channel'),
+            ),
+            new OA\Response(
+                response: 422,
+                description: 'What is wrong with which field',
+                content: new OA\JsonContent(ref: '#/components/schemas/Problem'),
+            ),
+        ],
+    )]
     public function update(Request $request, int $id, ChangeChannel $change): JsonResponse
     {
         /** @var array{automation_on?: bool, tax_percent?: string|null, tax_included?: bool|null, fees?: list<mixed>, categories?: array<string, mixed>} $wanted */
         $wanted = $request->validate([
-            'automation_on' => ['sometimes', 'boolean'], 'fees' => ['sometimes', 'array', 'max:10'], 'categories' => ['sometimes', 'array', 'max:500'],
-            'tax_percent' => ['sometimes', 'nullable', 'string', 'max:12'], 'tax_included' => ['sometimes', 'nullable', 'boolean'],
+            'automation_on' => ['sometimes', 'boolean'],
+            'fees' => ['sometimes', 'array', 'max:10'],
+            'categories' => ['sometimes', 'array', 'max:500'],
+            'tax_percent' => ['sometimes', 'nullable', 'string', 'max:12'],
+            'tax_included' => ['sometimes', 'nullable', 'boolean'],
         ]);
         foreach (['fees', 'categories'] as $field) {
             if (isset($wanted[$field])) {

@@ -22,18 +22,25 @@ final readonly class ChannelResource
         #[OA\Property(description: 'Kind of channel, as the list of drivers names it.')] public string $driver,
         #[OA\Property] public string $name,
         #[OA\Property(description: 'Where prices go, in a few words.')] public string $destination,
-        #[OA\Property(description: 'How it is reached, without secrets.', ref: '#/components/schemas/ConnectionSettings')] public object $settings,
+        #[OA\Property(
+            description: 'How it is reached, without secrets.',
+            ref: '#/components/schemas/ConnectionSettings',
+        )]
+        public object $settings,
         #[OA\Property(description: 'Whether rivals’ offers are seen there.')] public bool $has_offers,
-        #[OA\Property(description: 'Whether prices are written into files that are fetched from here.')] public bool $has_files,
+        #[OA\Property(description: 'Whether prices are written into files that are fetched from here.')]
+        public bool $has_files,
         #[OA\Property] public string $currency,
         #[OA\Property] public bool $automation_on,
         #[OA\Property(description: 'Null where it is that of the workspace.')] public ?string $tax_percent,
-        #[OA\Property(description: 'Whether its prices contain the tax; null where it is as in the workspace.')] public ?bool $tax_included,
+        #[OA\Property(description: 'Whether its prices contain the tax; null where it is as in the workspace.')]
+        public ?bool $tax_included,
         #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/Fee'))] public array $fees,
         #[OA\Property(type: 'object', ref: '#/components/schemas/CategoryTerms')] public object $categories,
         #[OA\Property(format: 'date-time')] public ?string $synced_at,
         #[OA\Property(description: 'What the last call that failed said.')] public ?string $problem,
-        #[OA\Property(description: 'It fails again and again, and is left alone until then.', format: 'date-time')] public ?string $rests_until,
+        #[OA\Property(description: 'It fails again and again, and is left alone until then.', format: 'date-time')]
+        public ?string $rests_until,
     ) {
     }
 

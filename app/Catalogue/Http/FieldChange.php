@@ -32,7 +32,11 @@ final readonly class FieldChange
         foreach ($new as $part => $columns) {
             foreach ($columns as $column => $value) {
                 if (! in_array($column, self::HIDDEN, true)) {
-                    $changes[] = new self((string) preg_replace('/_minor\z/', '', $column), self::says($column, $old[$part][$column] ?? null, $currency), self::says($column, $value, $currency));
+                    $changes[] = new self(
+                        (string) preg_replace('/_minor\z/', '', $column),
+                        self::says($column, $old[$part][$column] ?? null, $currency),
+                        self::says($column, $value, $currency),
+                    );
                 }
             }
         }
@@ -57,7 +61,10 @@ final readonly class FieldChange
         $terms = [];
         foreach (['floor', 'ceiling'] as $side) {
             foreach ($limits[$side] ?? [] as $term) {
-                $terms[] = "{$side} ".($term['amount'] ?? (isset($term['percent']) ? "{$term['percent']} %" : '')).($term['kind'] === 'amount' ? '' : " {$term['kind']}");
+                $terms[] =
+                    "{$side} ".
+                    ($term['amount'] ?? (isset($term['percent']) ? "{$term['percent']} %" : '')).
+                    ($term['kind'] === 'amount' ? '' : " {$term['kind']}");
             }
         }
 

@@ -22,17 +22,43 @@ final readonly class ImportController
 {
     private const LARGEST_KB = 51_200;
 
-    #[OA\Post(path: '/api/v1/imports', operationId: 'readFile', summary: 'Bring a file and see how it was read; nothing is changed yet', tags: ['Catalogue'],
-        requestBody: new OA\RequestBody(required: true, content: new OA\MediaType(mediaType: 'multipart/form-data', schema: new OA\Schema(required: ['file'], properties: [
-            new OA\Property(property: 'file', type: 'string', format: 'binary'),
-        ]))),
+    #[OA\Post(
+        path: '/api/v1/imports',
+        operationId: 'readFile',
+        summary: 'Bring a file and see how it was read; nothing is changed yet',
+        tags: ['Catalogue'],
+        requestBody: new OA\RequestBody(
+            required: true,
+            content: new OA\MediaType(
+                mediaType: 'multipart/form-data',
+                schema: new OA\Schema(
+                    required: ['file'],
+                    properties: [new OA\Property(property: 'file', type: 'string', format: 'binary')],
+                ),
+            ),
+        ),
         responses: [
-            new OA\Response(response: 201, description: 'How it was read', content: new OA\JsonContent(ref: '#/components/schemas/Import')),
-            new OA\Response(response: 422, description: 'Why it cannot be read', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
-        ])]
+            new OA\Response(
+                response: 201,
+                description: 'How it was read',
+                content: new OA\JsonContent(ref: '#/components/schemas/Import'),
+            ),
+            new OA\Response(
+                response: 422,
+                description: 'Why it cannot be read',
+                content: new OA\JsonContent(ref: '#/components/schemas/Problem'),
+            ),
+        ],
+    )]
     public function store(Request $request, KeepImport $keep): JsonResponse
     {
-        $request->validate(['file' => ['required', 'file', 'max:'.self::LARGEST_KB]], ['file.max' => 'The file is larger than 50 MB. Split it, or leave out columns that are not needed.', 'file.*' => 'The file did not arrive whole. Try again.']);
+        $request->validate(
+            ['file' => ['required', 'file', 'max:'.self::LARGEST_KB]],
+            [
+                'file.max' => 'The file is larger than 50 MB. Split it, or leave out columns that are not needed.',
+                'file.*' => 'The file did not arrive whole. Try again.',
+            ],
+        );
         /** @var UploadedFile $upload */
         $upload = $request->file('file');
         try {
@@ -44,42 +70,126 @@ final readonly class ImportController
         return new JsonResponse(ImportResource::of($import), 201);
     }
 
-    #[OA\Get(path: '/api/v1/imports/{id}', operationId: 'showImport', summary: 'How a file was read', tags: ['Catalogue'],
-        parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string', format: 'uuid'))],
+    #[OA\Get(
+        path: '/api/v1/imports/{id}',
+        operationId: 'showImport',
+        summary: 'How a file was read',
+        tags: ['Catalogue'],
+        parameters: [
+            new OA\Parameter(
+                name: 'id',
+                in: 'path',
+                required: true,
+                schema: new OA\Schema(type: 'string', format: 'uuid'),
+            ),
+        ],
         responses: [
-            new OA\Response(response: 200, description: 'How it was read', content: new OA\JsonContent(ref: '#/components/schemas/Import')),
-            new OA\Response(response: 404, description: 'None', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
-        ])]
+            new OA\Response(
+                response: 200,
+                description: 'How it was read',
+                content: new OA\JsonContent(ref: '#/components/schemas/Import'),
+            ),
+            new OA\Response(
+                response: 404,
+                description: 'None',
+                content: new OA\JsonContent(ref: '#/components/schemas/Problem'),
+            ),
+        ],
+    )]
     public function show(string $id): JsonResponse
     {
         return new JsonResponse(ImportResource::of(Import::query()->findOrFail($id)));
     }
 
-    #[OA\Post(path: '/api/v1/imports/{id}/check', operationId: 'checkImport', summary: 'Work out, row by row, what the file would change with these columns; nothing is changed yet', tags: ['Catalogue'],
-        parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string', format: 'uuid'))],
-        requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(required: ['columns'], properties: [
-            new OA\Property(property: 'columns', description: 'Field to column number.', ref: '#/components/schemas/ImportColumns'),
-            new OA\Property(property: 'decimal', description: 'The decimal separator, where the file does not show it.', type: 'string', nullable: true, enum: ['.', ',']),
-            new OA\Property(property: 'channel', description: 'For rows that do not name one.', type: 'integer', nullable: true),
-            new OA\Property(property: 'supplier', description: 'Whose file it is: its columns are remembered, and its products are that supplier’s.', type: 'string', nullable: true),
-            new OA\Property(property: 'effective_from', description: 'From when the costs hold; now where nothing is said.', type: 'string', format: 'date', nullable: true),
-        ])),
+    #[OA\Post(
+        path: '/api/v1/imports/{id}/check',
+        operationId: 'checkImport',
+        summary: 'Work out, row by row, what the file would change with these columns; nothing is changed yet',
+        tags: ['Catalogue'],
+        parameters: [
+            new OA\Parameter(
+                name: 'id',
+                in: 'path',
+                required: true,
+                schema: new OA\Schema(type: 'string', format: 'uuid'),
+            ),
+        ],
+        requestBody: new OA\RequestBody(
+            required: true,
+            content: new OA\JsonContent(
+                required: ['columns'],
+                properties: [
+                    new OA\Property(
+                        property: 'columns',
+                        description: 'Field to column number.',
+                        ref: '#/components/schemas/ImportColumns',
+                    ),
+                    new OA\Property(
+                        property: 'decimal',
+                        description: 'The decimal separator, where the file does not show it.',
+                        type: 'string',
+                        nullable: true,
+                        enum: ['.', ','],
+                    ),
+                    new OA\Property(
+                        property: 'channel',
+                        description: 'For rows that do not name one.',
+                        type: 'integer',
+                        nullable: true,
+                    ),
+                    new OA\Property(
+                        property: 'supplier',
+                        description: 'Whose file it is: its columns are remembered, and its products are that supplier’s.',
+                        type: 'string',
+                        nullable: true,
+                    ),
+                    new OA\Property(
+                        property: 'effective_from',
+                        description: 'From when the costs hold; now where nothing is said.',
+                        type: 'string',
+                        format: 'date',
+                        nullable: true,
+                    ),
+                ],
+            ),
+        ),
         responses: [
-            new OA\Response(response: 201, description: 'It is being worked out', content: new OA\JsonContent(ref: '#/components/schemas/Batch')),
-            new OA\Response(response: 422, description: 'What is wrong with the columns', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
-        ])]
+            new OA\Response(
+                response: 201,
+                description: 'It is being worked out',
+                content: new OA\JsonContent(ref: '#/components/schemas/Batch'),
+            ),
+            new OA\Response(
+                response: 422,
+                description: 'What is wrong with the columns',
+                content: new OA\JsonContent(ref: '#/components/schemas/Problem'),
+            ),
+        ],
+    )]
     public function check(Request $request, string $id, CheckImport $check): JsonResponse
     {
         /** @var array{columns: array<string, int|string|null>, decimal?: '.'|','|null, channel?: int|string|null, supplier?: string|null, effective_from?: string|null} $given */
         $given = $request->validate([
-            'columns' => ['required', 'array:'.implode(',', array_keys(ImportColumns::NAMES))], 'columns.*' => ['nullable', 'integer', 'min:0'], 'decimal' => ['nullable', Rule::in(['.', ','])],
-            'channel' => ['nullable', 'integer'], 'supplier' => ['nullable', 'string', 'max:255'], 'effective_from' => ['bail', 'nullable', 'string', 'date', 'after:-10 years', 'before:+2 years'],
+            'columns' => ['required', 'array:'.implode(',', array_keys(ImportColumns::NAMES))],
+            'columns.*' => ['nullable', 'integer', 'min:0'],
+            'decimal' => ['nullable', Rule::in(['.', ','])],
+            'channel' => ['nullable', 'integer'],
+            'supplier' => ['nullable', 'string', 'max:255'],
+            'effective_from' => ['bail', 'nullable', 'string', 'date', 'after:-10 years', 'before:+2 years'],
         ]);
         $columns = array_map(fn (int|string|null $column) => $column === null ? null : (int) $column, $given['columns']);
         /** @var User $user */
         $user = $request->user();
         $channel = $given['channel'] ?? null;
-        $batch = $check->handle(Import::query()->findOrFail($id), $columns, $given['decimal'] ?? null, $channel === null ? null : (int) $channel, $given['supplier'] ?? null, $given['effective_from'] ?? null, $user->id);
+        $batch = $check->handle(
+            Import::query()->findOrFail($id),
+            $columns,
+            $given['decimal'] ?? null,
+            $channel === null ? null : (int) $channel,
+            $given['supplier'] ?? null,
+            $given['effective_from'] ?? null,
+            $user->id,
+        );
 
         return new JsonResponse(BatchResource::of($batch), 201);
     }

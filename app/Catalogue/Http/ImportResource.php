@@ -25,11 +25,27 @@ final readonly class ImportResource
         #[OA\Property] public string $file_name,
         #[OA\Property(description: 'How the file was read.')] public string $read_as,
         #[OA\Property(description: 'How many rows there are below the header.')] public int $rows,
-        #[OA\Property(description: 'The decimal separator, as the figures show it.', nullable: true, enum: ['.', ','])] public ?string $decimal,
+        #[OA\Property(
+            description: 'The decimal separator, as the figures show it.',
+            nullable: true,
+            enum: ['.', ','],
+        )]
+        public ?string $decimal,
         #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))] public array $header,
-        #[OA\Property(description: 'Which column looks like which field.', type: 'object', ref: '#/components/schemas/ImportColumns')] public array $columns,
-        #[OA\Property(description: 'Whose file it looks like, from the files taken in before.')] public ?string $supplier,
-        #[OA\Property(description: 'What the columns hold if it is this supplier’s file.', type: 'object', additionalProperties: new OA\AdditionalProperties(ref: '#/components/schemas/ImportColumns'))] public array $remembered,
+        #[OA\Property(
+            description: 'Which column looks like which field.',
+            type: 'object',
+            ref: '#/components/schemas/ImportColumns',
+        )]
+        public array $columns,
+        #[OA\Property(description: 'Whose file it looks like, from the files taken in before.')]
+        public ?string $supplier,
+        #[OA\Property(
+            description: 'What the columns hold if it is this supplier’s file.',
+            type: 'object',
+            additionalProperties: new OA\AdditionalProperties(ref: '#/components/schemas/ImportColumns'),
+        )]
+        public array $remembered,
         #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/SampleRow'))] public array $sample,
     ) {
     }
@@ -59,8 +75,18 @@ final readonly class ImportResource
         }
 
         return new self(
-            $import->id, $import->file_name, isset($layout['sheet']) ? "the sheet “{$layout['sheet']}” of a workbook" : "columns separated by {$separator}, {$layout['encoding']}", $layout['rows'], $layout['decimal'], $layout['header'],
-            $supplier === null ? ImportColumns::guess($layout['header']) : $remembered[$supplier], $supplier, $remembered, $sample,
+            $import->id,
+            $import->file_name,
+            isset($layout['sheet'])
+                ? "the sheet “{$layout['sheet']}” of a workbook"
+                : "columns separated by {$separator}, {$layout['encoding']}",
+            $layout['rows'],
+            $layout['decimal'],
+            $layout['header'],
+            $supplier === null ? ImportColumns::guess($layout['header']) : $remembered[$supplier],
+            $supplier,
+            $remembered,
+            $sample,
         );
     }
 }

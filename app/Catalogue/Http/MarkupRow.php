@@ -38,8 +38,16 @@ final readonly class MarkupRow
         $amount = fn (?int $minor): ?string => $minor === null ? null : $currency->format($minor);
 
         return new self(
-            $row->sku, $row->title, $row->channel, $amount($row->cost_minor), $currency->format($row->price_minor), $amount($price),
-            $price === null ? null : (new PriceMove($row->price_minor, $price))->percent(), $amount($was), $profit?->marginPercent(), $profit?->markupPercent(),
+            $row->sku,
+            $row->title,
+            $row->channel,
+            $amount($row->cost_minor),
+            $currency->format($row->price_minor),
+            $amount($price),
+            $price === null ? null : (new PriceMove($row->price_minor, $price))->percent(),
+            $amount($was),
+            $profit?->marginPercent(),
+            $profit?->markupPercent(),
             is_string($suggested) ? $suggested : self::outside($row, (int) $price),
         );
     }

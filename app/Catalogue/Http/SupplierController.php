@@ -24,29 +24,79 @@ final readonly class SupplierController
     {
     }
 
-    #[OA\Get(path: '/api/v1/suppliers', operationId: 'listSuppliers', summary: 'Suppliers with their markups', tags: ['Catalogue'], responses: [
-        new OA\Response(response: 200, description: 'By name', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/Supplier'))),
-    ])]
+    #[OA\Get(
+        path: '/api/v1/suppliers',
+        operationId: 'listSuppliers',
+        summary: 'Suppliers with their markups',
+        tags: ['Catalogue'],
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'By name',
+                content: new OA\JsonContent(
+                    type: 'array',
+                    items: new OA\Items(ref: '#/components/schemas/Supplier'),
+                ),
+            ),
+        ],
+    )]
     public function index(): JsonResponse
     {
-        $counts = DB::table('products')->where('workspace_id', $this->current->id())->whereNotNull('supplier_id')->groupBy('supplier_id')->selectRaw('supplier_id, count(*) AS many')->pluck('many', 'supplier_id')->all();
+        $counts = DB::table('products')
+            ->where('workspace_id', $this->current->id())
+            ->whereNotNull('supplier_id')
+            ->groupBy('supplier_id')
+            ->selectRaw('supplier_id, count(*) AS many')
+            ->pluck('many', 'supplier_id')
+            ->all();
 
-        return new JsonResponse(Supplier::query()->orderBy('name')->get()->map(fn (Supplier $supplier) => new SupplierResource($supplier->name, (int) ($counts[$supplier->id] ?? 0), $supplier->markup))->values());
+        return new JsonResponse(
+            Supplier::query()
+                ->orderBy('name')
+                ->get()
+                ->map(
+                    fn (Supplier $supplier) => new SupplierResource(
+                        $supplier->name,
+                        (int) ($counts[$supplier->id] ?? 0),
+                        $supplier->markup,
+                    ),
+                )
+                ->values(),
+        );
     }
 
-    #[OA\Put(path: '/api/v1/suppliers/markup', operationId: 'setMarkup', summary: 'Set the markup of one supplier or of several; null takes it away', tags: ['Catalogue'],
-        requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(required: ['suppliers', 'markup'], properties: [
-            new OA\Property(property: 'suppliers', type: 'array', items: new OA\Items(type: 'string')),
-            new OA\Property(property: 'markup', nullable: true, ref: '#/components/schemas/SupplierMarkup'),
-        ])),
+    #[OA\Put(
+        path: '/api/v1/suppliers/markup',
+        operationId: 'setMarkup',
+        summary: 'Set the markup of one supplier or of several; null takes it away',
+        tags: ['Catalogue'],
+        requestBody: new OA\RequestBody(
+            required: true,
+            content: new OA\JsonContent(
+                required: ['suppliers', 'markup'],
+                properties: [
+                    new OA\Property(property: 'suppliers', type: 'array', items: new OA\Items(type: 'string')),
+                    new OA\Property(property: 'markup', nullable: true, ref: '#/components/schemas/SupplierMarkup'),
+                ],
+            ),
+        ),
         responses: [
             new OA\Response(response: 204, description: 'Set'),
-            new OA\Response(response: 422, description: 'What is wrong with which field', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
-        ])]
+            new OA\Response(
+                response: 422,
+                description: 'What is wrong with which field',
+                content: new OA\JsonContent(ref: '#/components/schemas/Problem'),
+            ),
+        ],
+    )]
     public function update(Request $request, SetSupplierMarkup $set): JsonResponse
     {
         /** @var array{suppliers: list<string>} $given */
-        $given = $request->validate(['suppliers' => ['required', 'array', 'max:200'], 'suppliers.*' => ['string', 'max:255'], 'markup' => ['present', 'nullable', 'array']]);
+        $given = $request->validate([
+            'suppliers' => ['required', 'array', 'max:200'],
+            'suppliers.*' => ['string', 'max:255'],
+            'markup' => ['present', 'nullable', 'array'],
+        ]);
         /** @var array<string, mixed>|null $markup */
         $markup = $request->input('markup');
         $set->handle($this->workspace(), $given['suppliers'], $markup);
@@ -54,25 +104,81 @@ final readonly class SupplierController
         return new JsonResponse(null, 204);
     }
 
-    #[OA\Post(path: '/api/v1/suppliers/try-markup', operationId: 'tryMarkup', summary: 'What a markup would make of the supplier’s listings; nothing is changed', tags: ['Catalogue'],
-        requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(required: ['supplier', 'markup'], properties: [
-            new OA\Property(property: 'supplier', type: 'string'), new OA\Property(property: 'markup', ref: '#/components/schemas/SupplierMarkup'),
-        ])),
+    #[OA\Post(
+        path: '/api/v1/suppliers/try-markup',
+        operationId: 'tryMarkup',
+        summary: 'What a markup would make of the supplier’s listings; nothing is changed',
+        tags: ['Catalogue'],
+        requestBody: new OA\RequestBody(
+            required: true,
+            content: new OA\JsonContent(
+                required: ['supplier', 'markup'],
+                properties: [
+                    new OA\Property(property: 'supplier', type: 'string'),
+                    new OA\Property(property: 'markup', ref: '#/components/schemas/SupplierMarkup'),
+                ],
+            ),
+        ),
         responses: [
-            new OA\Response(response: 200, description: 'Some of its listings, from the cheapest to the dearest', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/MarkupRow'))),
-            new OA\Response(response: 422, description: 'What is wrong with which field', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
-        ])]
+            new OA\Response(
+                response: 200,
+                description: 'Some of its listings, from the cheapest to the dearest',
+                content: new OA\JsonContent(
+                    type: 'array',
+                    items: new OA\Items(ref: '#/components/schemas/MarkupRow'),
+                ),
+            ),
+            new OA\Response(
+                response: 422,
+                description: 'What is wrong with which field',
+                content: new OA\JsonContent(ref: '#/components/schemas/Problem'),
+            ),
+        ],
+    )]
     public function tryOut(Request $request): JsonResponse
     {
         /** @var array{supplier: string} $given */
-        $given = $request->validate(['supplier' => ['required', 'string', 'max:255'], 'markup' => ['required', 'array']]);
+        $given = $request->validate([
+            'supplier' => ['required', 'string', 'max:255'],
+            'markup' => ['required', 'array'],
+        ]);
         $workspace = $this->workspace();
-        $prices = MarkupPrices::trying($workspace, $given['supplier'], SetSupplierMarkup::check($workspace, (array) $request->input('markup')));
-        $rows = DB::table('listings as l')->join('products as p', 'p.id', '=', 'l.product_id')->join('suppliers as s', 's.id', '=', 'p.supplier_id')->join('channels as c', 'c.id', '=', 'l.channel_id')
-            ->where('l.workspace_id', $workspace->id)->where('s.name', $given['supplier'])->orderByRaw('p.cost_minor NULLS LAST, l.id')->limit(self::SHOWN)
-            ->get(['l.sku', 'p.title', 'c.name as channel', 'l.price_minor', 'l.list_price_minor', 'l.floor_minor', 'l.ceiling_minor', 'l.channel_id', 'l.fulfilment', 'l.shipping_minor', 'p.category', 's.name as supplier', 'p.cost_minor', 'p.inbound_minor', 'p.packaging_minor', 'p.handling_minor', 'p.shipping_cost_minor']);
+        $prices = MarkupPrices::trying(
+            $workspace,
+            $given['supplier'],
+            SetSupplierMarkup::check($workspace, (array) $request->input('markup')),
+        );
+        $rows = DB::table('listings as l')
+            ->join('products as p', 'p.id', '=', 'l.product_id')
+            ->join('suppliers as s', 's.id', '=', 'p.supplier_id')
+            ->join('channels as c', 'c.id', '=', 'l.channel_id')
+            ->where('l.workspace_id', $workspace->id)
+            ->where('s.name', $given['supplier'])
+            ->orderByRaw('p.cost_minor NULLS LAST, l.id')
+            ->limit(self::SHOWN)
+            ->get([
+                'l.sku',
+                'p.title',
+                'c.name as channel',
+                'l.price_minor',
+                'l.list_price_minor',
+                'l.floor_minor',
+                'l.ceiling_minor',
+                'l.channel_id',
+                'l.fulfilment',
+                'l.shipping_minor',
+                'p.category',
+                's.name as supplier',
+                'p.cost_minor',
+                'p.inbound_minor',
+                'p.packaging_minor',
+                'p.handling_minor',
+                'p.shipping_cost_minor',
+            ]);
 
-        return new JsonResponse($rows->map(fn (stdClass $row) => MarkupRow::of($row, $prices, $workspace->money()))->values());
+        return new JsonResponse(
+            $rows->map(fn (stdClass $row) => MarkupRow::of($row, $prices, $workspace->money()))->values(),
+        );
     }
 
     private function workspace(): Workspace

@@ -13,7 +13,8 @@ final readonly class SupplierResource
     public function __construct(
         #[OA\Property] public string $name,
         #[OA\Property(description: 'How many products it supplies.')] public int $products,
-        #[OA\Property(type: 'object', nullable: true, ref: '#/components/schemas/SupplierMarkup')] public ?array $markup,
+        #[OA\Property(type: 'object', nullable: true, ref: '#/components/schemas/SupplierMarkup')]
+        public ?array $markup,
     ) {
     }
 }

@@ -22,44 +22,117 @@ final readonly class WorkspaceController
     {
     }
 
-    #[OA\Get(path: '/api/v1/workspace', operationId: 'showWorkspace', summary: 'Currency, tax, limits for everything, the main switch', tags: ['Catalogue'], responses: [
-        new OA\Response(response: 200, description: 'The workspace', content: new OA\JsonContent(ref: '#/components/schemas/Workspace')),
-    ])]
+    #[OA\Get(
+        path: '/api/v1/workspace',
+        operationId: 'showWorkspace',
+        summary: 'Currency, tax, limits for everything, the main switch',
+        tags: ['Catalogue'],
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'The workspace',
+                content: new OA\JsonContent(ref: '#/components/schemas/Workspace'),
+            ),
+        ],
+    )]
     public function show(): JsonResponse
     {
         return new JsonResponse(WorkspaceResource::of(Workspace::query()->findOrFail($this->current->id())));
     }
 
-    #[OA\Patch(path: '/api/v1/workspace', operationId: 'changeWorkspace', summary: 'Change tax, limits or the main switch', tags: ['Catalogue'],
-        requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(properties: [
-            new OA\Property(property: 'tax_percent', type: 'string'), new OA\Property(property: 'tax_included', type: 'boolean'),
-            new OA\Property(property: 'repricing', description: 'running; rules_paused: nothing is decided by rules, what people set still goes; stopped: nothing leaves at all.', type: 'string', enum: ['running', 'rules_paused', 'stopped']),
-            new OA\Property(property: 'repricing_on', description: 'In short: true for running, false for stopped.', type: 'boolean', deprecated: true), new OA\Property(property: 'floor_alarm_percent', type: 'string'),
-            new OA\Property(property: 'time_zone', description: 'Of the IANA time zone database: hours, days and dates are meant there.', type: 'string'),
-            new OA\Property(property: 'hand_price_stands', description: 'What ends a price set by hand, where nothing else is said.', type: 'string', enum: ['market', 'hours', 'released']),
-            new OA\Property(property: 'hand_price_hours', type: 'integer', maximum: 2160, minimum: 1),
-            new OA\Property(property: 'brake_listings_percent', type: 'string'), new OA\Property(property: 'brake_move_percent', type: 'string'), new OA\Property(property: 'freeze', ref: '#/components/schemas/FreezeHours', nullable: true), new OA\Property(property: 'limits', ref: '#/components/schemas/Limits'),
-        ])),
+    #[OA\Patch(
+        path: '/api/v1/workspace',
+        operationId: 'changeWorkspace',
+        summary: 'Change tax, limits or the main switch',
+        tags: ['Catalogue'],
+        requestBody: new OA\RequestBody(
+            required: true,
+            content: new OA\JsonContent(
+                properties: [
+                    new OA\Property(property: 'tax_percent', type: 'string'),
+                    new OA\Property(property: 'tax_included', type: 'boolean'),
+                    new OA\Property(
+                        property: 'repricing',
+                        description: 'running; rules_paused: nothing is decided by rules, what people set still goes; stopped: nothing leaves at all.',
+                        type: 'string',
+                        enum: ['running', 'rules_paused', 'stopped'],
+                    ),
+                    new OA\Property(
+                        property: 'repricing_on',
+                        description: 'In short: true for running, false for stopped.',
+                        type: 'boolean',
+                        deprecated: true,
+                    ),
+                    new OA\Property(property: 'floor_alarm_percent', type: 'string'),
+                    new OA\Property(
+                        property: 'time_zone',
+                        description: 'Of the IANA time zone database: hours, days and dates are meant there.',
+                        type: 'string',
+                    ),
+                    new OA\Property(
+                        property: 'hand_price_stands',
+                        description: 'What ends a price set by hand, where nothing else is said.',
+                        type: 'string',
+                        enum: ['market', 'hours', 'released'],
+                    ),
+                    new OA\Property(property: 'hand_price_hours', type: 'integer', maximum: 2160, minimum: 1),
+                    new OA\Property(property: 'brake_listings_percent', type: 'string'),
+                    new OA\Property(property: 'brake_move_percent', type: 'string'),
+                    new OA\Property(property: 'freeze', ref: '#/components/schemas/FreezeHours', nullable: true),
+                    new OA\Property(property: 'limits', ref: '#/components/schemas/Limits'),
+                ],
+            ),
+        ),
         responses: [
-            new OA\Response(response: 200, description: 'As it is now', content: new OA\JsonContent(ref: '#/components/schemas/Workspace')),
-            new OA\Response(response: 422, description: 'What is wrong with which field', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
-        ])]
+            new OA\Response(
+                response: 200,
+                description: 'As it is now',
+                content: new OA\JsonContent(ref: '#/components/schemas/Workspace'),
+            ),
+            new OA\Response(
+                response: 422,
+                description: 'What is wrong with which field',
+                content: new OA\JsonContent(ref: '#/components/schemas/Problem'),
+            ),
+        ],
+    )]
     public function update(Request $request, ChangeWorkspace $change): JsonResponse
     {
         /** @var array{tax_percent?: string, tax_included?: bool, repricing_on?: bool, repricing?: string, time_zone?: string, hand_price_stands?: string, hand_price_hours?: int, floor_alarm_percent?: string, brake_listings_percent?: string, brake_move_percent?: string, freeze?: array{from: string, to: string, time_zone?: string}|null, limits?: array<mixed>} $wanted */
-        $wanted = $request->validate([
-            'tax_percent' => ['sometimes', 'string', 'max:12'], 'tax_included' => ['sometimes', 'boolean'],
-            'repricing' => ['sometimes', Rule::enum(Repricing::class)], 'repricing_on' => ['sometimes', 'boolean', 'prohibits:repricing'], 'time_zone' => ['sometimes', 'timezone:all'],
-            'hand_price_stands' => ['sometimes', Rule::enum(StandsUntil::class)], 'hand_price_hours' => ['sometimes', 'integer', 'between:1,'.HandPriceTerm::MOST_HOURS], 'limits' => ['sometimes', 'array'], 'floor_alarm_percent' => ['sometimes', 'string', 'max:12'],
-            'freeze' => ['sometimes', 'nullable', 'array:from,to,time_zone', 'required_array_keys:from,to'], 'freeze.from' => ['required_with:freeze', 'string', 'regex:'.HoursOfDay::TIME], 'freeze.to' => ['required_with:freeze', 'string', 'regex:'.HoursOfDay::TIME, 'different:freeze.from'], 'freeze.time_zone' => ['sometimes', 'timezone:all'],
-            'brake_listings_percent' => ['sometimes', 'string', 'max:12'], 'brake_move_percent' => ['sometimes', 'string', 'max:12'],
-        ], ['freeze.required_array_keys' => 'A time to begin and a time to end are needed.', 'freeze.*.regex' => 'Expected a time of day such as 22:00.', 'freeze.to.different' => 'Expected another time than the one it begins at.']);
+        $wanted = $request->validate(
+            [
+                'tax_percent' => ['sometimes', 'string', 'max:12'],
+                'tax_included' => ['sometimes', 'boolean'],
+                'repricing' => ['sometimes', Rule::enum(Repricing::class)],
+                'repricing_on' => ['sometimes', 'boolean', 'prohibits:repricing'],
+                'time_zone' => ['sometimes', 'timezone:all'],
+                'hand_price_stands' => ['sometimes', Rule::enum(StandsUntil::class)],
+                'hand_price_hours' => ['sometimes', 'integer', 'between:1,'.HandPriceTerm::MOST_HOURS],
+                'limits' => ['sometimes', 'array'],
+                'floor_alarm_percent' => ['sometimes', 'string', 'max:12'],
+                'freeze' => ['sometimes', 'nullable', 'array:from,to,time_zone', 'required_array_keys:from,to'],
+                'freeze.from' => ['required_with:freeze', 'string', 'regex:'.HoursOfDay::TIME],
+                'freeze.to' => ['required_with:freeze', 'string', 'regex:'.HoursOfDay::TIME, 'different:freeze.from'],
+                'freeze.time_zone' => ['sometimes', 'timezone:all'],
+                'brake_listings_percent' => ['sometimes', 'string', 'max:12'],
+                'brake_move_percent' => ['sometimes', 'string', 'max:12'],
+            ],
+            [
+                'freeze.required_array_keys' => 'A time to begin and a time to end are needed.',
+                'freeze.*.regex' => 'Expected a time of day such as 22:00.',
+                'freeze.to.different' => 'Expected another time than the one it begins at.',
+            ],
+        );
         if (isset($wanted['repricing_on'])) {
             $wanted['repricing'] = ($request->boolean('repricing_on') ? Repricing::Running : Repricing::Stopped)->value;
             unset($wanted['repricing_on']);
         }
         $limits = $request->input('limits');
 
-        return new JsonResponse(WorkspaceResource::of($change->handle($this->current->id(), is_array($limits) ? [...$wanted, 'limits' => $limits] : $wanted)));
+        return new JsonResponse(
+            WorkspaceResource::of(
+                $change->handle($this->current->id(), is_array($limits) ? [...$wanted, 'limits' => $limits] : $wanted),
+            ),
+        );
     }
 }

@@ -24,12 +24,24 @@ final readonly class WorkspaceResource
         #[OA\Property(enum: ['running', 'rules_paused', 'stopped'])] public string $repricing,
         #[OA\Property(description: 'Whether repricing is running.', deprecated: true)] public bool $repricing_on,
         #[OA\Property(description: 'In which hours, days and dates are meant.')] public string $time_zone,
-        #[OA\Property(description: 'What ends a price set by hand, where nothing else is said.', enum: ['market', 'hours', 'released'])] public string $hand_price_stands,
+        #[OA\Property(
+            description: 'What ends a price set by hand, where nothing else is said.',
+            enum: ['market', 'hours', 'released'],
+        )]
+        public string $hand_price_stands,
         #[OA\Property] public int $hand_price_hours,
-        #[OA\Property(description: 'A bulk change that moves a floor by more percent than this asks first.')] public string $floor_alarm_percent,
-        #[OA\Property(description: 'A run waits for a person if it would move more than this part of its listings …')] public string $brake_listings_percent,
+        #[OA\Property(description: 'A bulk change that moves a floor by more percent than this asks first.')]
+        public string $floor_alarm_percent,
+        #[OA\Property(description: 'A run waits for a person if it would move more than this part of its listings …')]
+        public string $brake_listings_percent,
         #[OA\Property(description: '… by more than this part of their price.')] public string $brake_move_percent,
-        #[OA\Property(type: 'object', ref: '#/components/schemas/FreezeHours', description: 'Hours in which no price is sent.', nullable: true)] public ?array $freeze,
+        #[OA\Property(
+            type: 'object',
+            ref: '#/components/schemas/FreezeHours',
+            description: 'Hours in which no price is sent.',
+            nullable: true,
+        )]
+        public ?array $freeze,
         #[OA\Property(type: 'object', ref: '#/components/schemas/Limits')] public array $limits,
     ) {
     }
@@ -37,10 +49,20 @@ final readonly class WorkspaceResource
     public static function of(Workspace $workspace): self
     {
         return new self(
-            $workspace->name, $workspace->currency, (string) Percent::parse($workspace->tax_percent), $workspace->tax_included,
-            $workspace->repricing->value, $workspace->repricing === Repricing::Running, $workspace->time_zone, $workspace->hand_price_stands->value, $workspace->hand_price_hours,
+            $workspace->name,
+            $workspace->currency,
+            (string) Percent::parse($workspace->tax_percent),
+            $workspace->tax_included,
+            $workspace->repricing->value,
+            $workspace->repricing === Repricing::Running,
+            $workspace->time_zone,
+            $workspace->hand_price_stands->value,
+            $workspace->hand_price_hours,
             (string) Percent::parse($workspace->floor_alarm_percent),
-            (string) Percent::parse($workspace->brake_listings_percent), (string) Percent::parse($workspace->brake_move_percent), $workspace->quietHours() === null ? null : $workspace->freeze, $workspace->limits,
+            (string) Percent::parse($workspace->brake_listings_percent),
+            (string) Percent::parse($workspace->brake_move_percent),
+            $workspace->quietHours() === null ? null : $workspace->freeze,
+            $workspace->limits,
         );
     }
 }

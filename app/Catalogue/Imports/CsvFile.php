@@ -23,8 +23,12 @@ final readonly class CsvFile
     private const LONGEST_ROW = 200_000;
 
     /** @param  list<string>  $header */
-    private function __construct(private string $path, public string $encoding, public string $delimiter, public array $header)
-    {
+    private function __construct(
+        private string $path,
+        public string $encoding,
+        public string $delimiter,
+        public array $header,
+    ) {
     }
 
     /** @throws UnreadableFile */
@@ -35,7 +39,9 @@ final readonly class CsvFile
             throw new UnreadableFile('The file is empty.');
         }
         if (str_starts_with($start, "\xFF\xFE") || str_starts_with($start, "\xFE\xFF")) {
-            throw new UnreadableFile('The file is saved as “Unicode text” (UTF-16). In a spreadsheet, save it as “CSV UTF-8”.');
+            throw new UnreadableFile(
+                'The file is saved as “Unicode text” (UTF-16). In a spreadsheet, save it as “CSV UTF-8”.',
+            );
         }
         if (preg_match('/[\x00-\x08\x0E-\x1F]/', $start) === 1) {
             throw new UnreadableFile('This is not a CSV file. In a spreadsheet, save it as “CSV (comma separated)”.');
@@ -43,13 +49,23 @@ final readonly class CsvFile
         $encoding = self::encoding($path);
         $firstLine = strtok(str_starts_with($start, self::BYTE_ORDER_MARK) ? substr($start, 3) : $start, "\r\n") ?: '';
         if (strlen($firstLine) > self::LONGEST_HEADER) {
-            throw new UnreadableFile('The first line is longer than '.number_format(self::LONGEST_HEADER).' characters. A header such as “SKU;Cost” is needed.');
+            throw new UnreadableFile(
+                'The first line is longer than '.
+                    number_format(self::LONGEST_HEADER).
+                    ' characters. A header such as “SKU;Cost” is needed.',
+            );
         }
-        $counts = array_map(fn (string $delimiter) => substr_count($firstLine, $delimiter), [';' => ';', ',' => ',', "\t" => "\t"]);
+        $counts = array_map(fn (string $delimiter) => substr_count($firstLine, $delimiter), [
+            ';' => ';',
+            ',' => ',',
+            "\t" => "\t",
+        ]);
         arsort($counts);
         $delimiter = (string) array_key_first($counts);
         if ($counts[$delimiter] === 0) {
-            throw new UnreadableFile('The first line has only one column. A header such as “SKU;Cost” is needed, with columns separated by comma, semicolon or tab.');
+            throw new UnreadableFile(
+                'The first line has only one column. A header such as “SKU;Cost” is needed, with columns separated by comma, semicolon or tab.',
+            );
         }
         $file = new self($path, $encoding, $delimiter, []);
         foreach ($file->records() as $record) {
@@ -97,7 +113,13 @@ final readonly class CsvFile
         $rows = 0;
         foreach ($this->rows() as $row) {
             foreach ($row as $cell) {
-                if (preg_match('/^\D{0,4}\d{1,3}(?:[.,\s\x{00A0}\'’]?\d{3})*([.,])(?:\d{1,2}|\d{4,})\D{0,4}\z/u', trim($cell), $part) === 1) {
+                if (
+                    preg_match(
+                        '/^\D{0,4}\d{1,3}(?:[.,\s\x{00A0}\'’]?\d{3})*([.,])(?:\d{1,2}|\d{4,})\D{0,4}\z/u',
+                        trim($cell),
+                        $part,
+                    ) === 1
+                ) {
                     $found[$part[1] === ',' ? ',' : '.'] = true;
                 }
             }
@@ -138,10 +160,20 @@ final readonly class CsvFile
     private function checkSize(array $record, int $line, int $rowsBefore): void
     {
         if (count($record) > self::MOST_COLUMNS) {
-            throw new UnreadableFile("Line {$line} has ".number_format(count($record)).' columns; '.self::MOST_COLUMNS.' can be read. Leave out those that are not needed.');
+            throw new UnreadableFile(
+                "Line {$line} has ".
+                    number_format(count($record)).
+                    ' columns; '.
+                    self::MOST_COLUMNS.
+                    ' can be read. Leave out those that are not needed.',
+            );
         }
         if (array_sum(array_map(fn (?string $cell) => strlen((string) $cell), $record)) > self::LONGEST_ROW) {
-            throw new UnreadableFile("Line {$line} is longer than ".number_format(self::LONGEST_ROW).' characters: a quotation mark may be missing.');
+            throw new UnreadableFile(
+                "Line {$line} is longer than ".
+                    number_format(self::LONGEST_ROW).
+                    ' characters: a quotation mark may be missing.',
+            );
         }
         if ($rowsBefore > self::MOST_ROWS) {
             throw new UnreadableFile('The file has more than '.number_format(self::MOST_ROWS).' rows. Split it.');
@@ -164,7 +196,9 @@ final readonly class CsvFile
         }
         fclose($handle);
         if ($quotes % 2 === 1) {
-            throw new UnreadableFile('The file breaks off within a quoted cell: it was not saved or sent whole, or a quotation mark is missing.');
+            throw new UnreadableFile(
+                'The file breaks off within a quoted cell: it was not saved or sent whole, or a quotation mark is missing.',
+            );
         }
 
         return $isUtf8 ? 'UTF-8' : 'Windows-1252';

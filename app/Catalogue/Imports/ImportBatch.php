@@ -35,7 +35,10 @@ final class ImportBatch implements BatchKind
         $workspace = Workspace::query()->findOrFail($batch->workspace_id);
         $reader = new RowReader($spec['columns'], $workspace->money(), $import->layout['decimal']);
         $matcher = RowMatcher::for($workspace, $reader, $records, $spec);
-        $earlier = BatchRows::of($batch)->whereIn('key', array_values(array_filter(array_map($matcher->key(...), $records))))->pluck('line', 'key')->all();
+        $earlier = BatchRows::of($batch)
+            ->whereIn('key', array_values(array_filter(array_map($matcher->key(...), $records))))
+            ->pluck('line', 'key')
+            ->all();
         $rows = [];
         foreach ($records as $line => $record) {
             $row = $this->row($matcher, $reader, $record, $line, $earlier);
@@ -52,7 +55,13 @@ final class ImportBatch implements BatchKind
     {
         $columns = array_filter((array) $batch->spec['columns'], fn (mixed $column) => $column !== null);
 
-        return array_intersect(array_keys($columns), [...array_keys(SetCost::FIELDS), 'floor', 'supplier', 'brand', 'category']) !== [];
+        return array_intersect(array_keys($columns), [
+            ...array_keys(SetCost::FIELDS),
+            'floor',
+            'supplier',
+            'brand',
+            'category',
+        ]) !== [];
     }
 
     /**

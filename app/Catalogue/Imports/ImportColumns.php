@@ -19,14 +19,34 @@ final readonly class ImportColumns
     public const LISTING = ['price', 'list_price', 'shipping', 'stock', 'condition', 'fulfilment', 'floor', 'ceiling'];
 
     public const NAMES = [
-        'sku' => ['SKU', 'article', 'article number', 'artikelnummer', 'art nr', 'item', 'item number', 'seller sku', 'item no'],
+        'sku' => [
+            'SKU',
+            'article',
+            'article number',
+            'artikelnummer',
+            'art nr',
+            'item',
+            'item number',
+            'seller sku',
+            'item no',
+        ],
         'product' => ['Product SKU', 'parent sku', 'product'],
         'title' => ['Title', 'name', 'description', 'product name', 'bezeichnung', 'titel'],
         'brand' => ['Brand', 'marke', 'maker', 'manufacturer'],
         'category' => ['Category', 'kategorie', 'group', 'warengruppe'],
         'supplier' => ['Supplier', 'vendor', 'lieferant'],
         'gtin' => ['GTIN', 'ean', 'upc', 'barcode', 'ean code', 'gtin13'],
-        'cost' => ['Unit cost', 'cost', 'cost price', 'purchase price', 'ek', 'einkaufspreis', 'buying price', 'net cost', 'price net'],
+        'cost' => [
+            'Unit cost',
+            'cost',
+            'cost price',
+            'purchase price',
+            'ek',
+            'einkaufspreis',
+            'buying price',
+            'net cost',
+            'price net',
+        ],
         'inbound' => ['Inbound', 'inbound cost', 'extra cost', 'extra costs', 'freight', 'nebenkosten'],
         'packaging' => ['Packaging', 'packaging cost', 'verpackung'],
         'handling' => ['Handling', 'handling cost'],
@@ -56,7 +76,7 @@ final readonly class ImportColumns
         $guess = $taken = [];
         foreach (self::NAMES as $field => $names) {
             $guess[$field] = null;
-            foreach ([...(isset($remembered[$field]) ? [$remembered[$field]] : []), ...$names] as $name) {
+            foreach ([...isset($remembered[$field]) ? [$remembered[$field]] : [], ...$names] as $name) {
                 $found = array_search(self::plain($name), $plain, true);
                 if ($found !== false && ! isset($taken[$found])) {
                     $guess[$field] = (int) $found;
@@ -71,6 +91,8 @@ final readonly class ImportColumns
 
     private static function plain(string $name): string
     {
-        return trim((string) preg_replace(['/[\s_\-.()€$£\/]+|\b(?:eur|gbp|usd)\b/u', '/\s+/u'], ' ', mb_strtolower($name)));
+        return trim(
+            (string) preg_replace(['/[\s_\-.()€$£\/]+|\b(?:eur|gbp|usd)\b/u', '/\s+/u'], ' ', mb_strtolower($name)),
+        );
     }
 }

@@ -27,10 +27,18 @@ final readonly class NewProduct implements BatchKind
         $matcher = RowMatcher::for($workspace, $reader, [$record], ['columns' => []]);
         $row = $matcher->plan($record, $sku, 1);
         if ($row->verdict !== 'create') {
-            throw new RefusedRow($reader->cell($record, 'channel') === '' ? 'You have a product with this SKU already.' : 'There is a listing with this SKU on that channel already.', 'sku');
+            throw new RefusedRow(
+                $reader->cell($record, 'channel') === ''
+                    ? 'You have a product with this SKU already.'
+                    : 'There is a listing with this SKU on that channel already.',
+                'sku',
+            );
         }
         if ($row->productId !== null && $reader->cell($record, 'product') === '') {
-            throw new RefusedRow('You have a product with this SKU already. To offer it on another channel, open it in the list.', 'sku');
+            throw new RefusedRow(
+                'You have a product with this SKU already. To offer it on another channel, open it in the list.',
+                'sku',
+            );
         }
 
         return $row;

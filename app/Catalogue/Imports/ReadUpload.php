@@ -27,20 +27,33 @@ final readonly class ReadUpload
      */
     public function handle(string $path, string $csv): array
     {
-        $php = (new PhpExecutableFinder)->find(false) ?: throw new UnreadableFile('Files cannot be read at the moment.');
-        $process = new Process([$php, '-d', 'memory_limit='.self::MEMORY, base_path('artisan'), 'import:read', $path, $csv], timeout: self::SECONDS);
+        $php =
+            (new PhpExecutableFinder())->find(false) ?: throw new UnreadableFile('Files cannot be read at the moment.');
+        $process = new Process(
+            [$php, '-d', 'memory_limit='.self::MEMORY, base_path('artisan'), 'import:read', $path, $csv],
+            timeout: self::SECONDS,
+        );
         try {
             $process->run();
         } catch (ProcessTimedOutException) {
-            throw new UnreadableFile('Reading the file took more than '.self::SECONDS.' seconds. Split it, or leave out columns that are not needed.');
+            throw new UnreadableFile(
+                'Reading the file took more than '.
+                    self::SECONDS.
+                    ' seconds. Split it, or leave out columns that are not needed.',
+            );
         }
         $answer = json_decode($process->getOutput(), true);
         if (is_array($answer) && is_string($answer['problem'] ?? null)) {
             throw new UnreadableFile($answer['problem']);
         }
         if (! is_array($answer)) {
-            Log::warning('A file could not be read.', ['exit' => $process->getExitCode(), 'error' => mb_substr($process->getErrorOutput(), 0, 1_000)]);
-            throw new UnreadableFile('The file needs more memory than there is for reading one. Save the sheet as CSV, or split it.');
+            Log::warning('A file could not be read.', [
+                'exit' => $process->getExitCode(),
+                'error' => mb_substr($process->getErrorOutput(), 0, 1_000),
+            ]);
+            throw new UnreadableFile(
+                'The file needs more memory than there is for reading one. Save the sheet as CSV, or split it.',
+            );
         }
 
         /** @var array{delimiter: string, encoding: string, header: list<string>, decimal: string|null, rows: int, sheet: string|null} */

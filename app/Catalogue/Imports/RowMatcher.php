@@ -28,7 +28,16 @@ final readonly class RowMatcher
      * @param  array{columns: array<string, int|null>, channel?: int, supplier?: string, effective_from?: string}  $spec
      */
     private function __construct(
-        private Workspace $workspace, private Currency $currency, private MarkupPrices $markups, private RowReader $reader, private array $products, private array $productsById, private array $listings, private array $channels, private array $rules, private array $spec,
+        private Workspace $workspace,
+        private Currency $currency,
+        private MarkupPrices $markups,
+        private RowReader $reader,
+        private array $products,
+        private array $productsById,
+        private array $listings,
+        private array $channels,
+        private array $rules,
+        private array $spec,
     ) {
     }
 
@@ -46,16 +55,51 @@ final readonly class RowMatcher
         $skus = array_map(strval(...), array_keys($skus));
         $listings = [];
         $ids = [];
-        foreach (DB::table('listings')->where('workspace_id', $workspace->id)->whereIn('sku', $skus)
-            ->get(['id', 'product_id', 'channel_id', 'sku', 'is_draft', 'price_minor', 'list_price_minor', 'shipping_minor', 'stock', 'condition', 'fulfilment', 'limits', 'rule_id', 'assigned_by']) as $row) {
+        foreach (
+            DB::table('listings')
+                ->where('workspace_id', $workspace->id)
+                ->whereIn('sku', $skus)
+                ->get([
+                    'id',
+                    'product_id',
+                    'channel_id',
+                    'sku',
+                    'is_draft',
+                    'price_minor',
+                    'list_price_minor',
+                    'shipping_minor',
+                    'stock',
+                    'condition',
+                    'fulfilment',
+                    'limits',
+                    'rule_id',
+                    'assigned_by',
+                ]) as $row
+        ) {
             $listings[(string) $row->sku][(int) $row->channel_id] = $row;
             $ids[(int) $row->product_id] = true;
         }
         $products = $byId = [];
-        $read = fn (string $by, array $among) => DB::table('products as p')->leftJoin('suppliers as s', 's.id', '=', 'p.supplier_id')->where('p.workspace_id', $workspace->id)
+        $read = fn (string $by, array $among) => DB::table('products as p')
+            ->leftJoin('suppliers as s', 's.id', '=', 'p.supplier_id')
+            ->where('p.workspace_id', $workspace->id)
             ->whereIn($by, $among)
-            ->select(['p.id', 'p.sku', 'p.title', 'p.brand', 'p.category', 'p.gtin', 'p.rrp_minor', 'p.map_minor', 's.name as supplier', ...array_map(fn (string $column) => "p.{$column}", RowWriter::COSTS)])
-            ->selectRaw('(SELECT max(h.effective_from) FROM product_costs h WHERE h.product_id = p.id) AS cost_known_from')->get();
+            ->select([
+                'p.id',
+                'p.sku',
+                'p.title',
+                'p.brand',
+                'p.category',
+                'p.gtin',
+                'p.rrp_minor',
+                'p.map_minor',
+                's.name as supplier',
+                ...array_map(fn (string $column) => "p.{$column}", RowWriter::COSTS),
+            ])
+            ->selectRaw(
+                '(SELECT max(h.effective_from) FROM product_costs h WHERE h.product_id = p.id) AS cost_known_from',
+            )
+            ->get();
         foreach ($read('p.sku', [...$skus, ...array_map(strval(...), array_keys($parents))]) as $row) {
             $products[(string) $row->sku] = $byId[(int) $row->id] = $row;
         }
@@ -63,9 +107,24 @@ final readonly class RowMatcher
         foreach ($read('p.id', array_keys(array_diff_key($ids, $byId))) as $row) {
             $byId[(int) $row->id] = $row;
         }
-        $channels = DB::table('channels')->where('workspace_id', $workspace->id)->pluck('id', 'name')->mapWithKeys(fn (int $id, string $name) => [mb_strtolower($name) => $id])->all();
+        $channels = DB::table('channels')
+            ->where('workspace_id', $workspace->id)
+            ->pluck('id', 'name')
+            ->mapWithKeys(fn (int $id, string $name) => [mb_strtolower($name) => $id])
+            ->all();
 
-        return new self($workspace, $workspace->money(), MarkupPrices::of($workspace), $reader, $products, $byId, $listings, $channels, app(RuleNames::class)->ids(), $spec);
+        return new self(
+            $workspace,
+            $workspace->money(),
+            MarkupPrices::of($workspace),
+            $reader,
+            $products,
+            $byId,
+            $listings,
+            $channels,
+            app(RuleNames::class)->ids(),
+            $spec,
+        );
     }
 
     /**
@@ -102,8 +161,18 @@ final readonly class RowMatcher
             $given += ['supplier' => $this->spec['supplier']];
         }
         [$before, $after] = $this->productChange($product, $sku, $record, $given);
-        if ($channel !== null && ($listing !== null || $ofListing !== [] || $this->reader->cell($record, 'channel') !== '')) {
-            $this->listingChange($listing, $sku, $channel, $ofListing + $this->suggested($listing, $product, $channel, $given, $ofListing), $before, $after);
+        if (
+            $channel !== null &&
+            ($listing !== null || $ofListing !== [] || $this->reader->cell($record, 'channel') !== '')
+        ) {
+            $this->listingChange(
+                $listing,
+                $sku,
+                $channel,
+                $ofListing + $this->suggested($listing, $product, $channel, $given, $ofListing),
+                $before,
+                $after,
+            );
         }
         $verdict = match (true) {
             $after === [] => 'same',
@@ -111,7 +180,18 @@ final readonly class RowMatcher
             default => 'change',
         };
 
-        return new PlannedRow($sku, $verdict, null, $product?->id, $listing?->id, $before, $after, $line, $this->key($record), isset($after['listing']['price_minor']) ? $record : null);
+        return new PlannedRow(
+            $sku,
+            $verdict,
+            null,
+            $product?->id,
+            $listing?->id,
+            $before,
+            $after,
+            $line,
+            $this->key($record),
+            isset($after['listing']['price_minor']) ? $record : null,
+        );
     }
 
     /**
@@ -123,7 +203,14 @@ final readonly class RowMatcher
     {
         $name = $this->reader->cell($record, 'channel');
         if ($name !== '') {
-            return $this->channels[mb_strtolower($name)] ?? throw new RefusedRow("There is no channel “{$name}”; there ".(count($this->channels) === 1 ? 'is ' : 'are ').implode(', ', array_map(ucfirst(...), array_keys($this->channels))).'.', 'channel');
+            return $this->channels[mb_strtolower($name)] ??
+                throw new RefusedRow(
+                    "There is no channel “{$name}”; there ".
+                        (count($this->channels) === 1 ? 'is ' : 'are ').
+                        implode(', ', array_map(ucfirst(...), array_keys($this->channels))).
+                        '.',
+                    'channel',
+                );
         }
         if (isset($this->spec['channel'])) {
             return $this->spec['channel'];
@@ -133,7 +220,12 @@ final readonly class RowMatcher
         }
         $known = array_keys($this->listings[$sku] ?? []);
 
-        return count($known) === 1 ? $known[0] : throw new RefusedRow('Price, stock, limits or rule belong to a listing: say on which channel, in a column or for the whole file.', 'channel');
+        return count($known) === 1
+            ? $known[0]
+            : throw new RefusedRow(
+                'Price, stock, limits or rule belong to a listing: say on which channel, in a column or for the whole file.',
+                'channel',
+            );
     }
 
     /**
@@ -152,7 +244,9 @@ final readonly class RowMatcher
             return ['rule' => null];
         }
 
-        return ['rule' => $this->rules[mb_strtolower($name)] ?? throw new RefusedRow("There is no rule “{$name}”.", 'rule')];
+        return [
+            'rule' => $this->rules[mb_strtolower($name)] ?? throw new RefusedRow("There is no rule “{$name}”.", 'rule'),
+        ];
     }
 
     /** @param  list<string>  $record */
@@ -160,9 +254,10 @@ final readonly class RowMatcher
     {
         $parent = $this->reader->cell($record, 'product');
         if ($parent !== '') {
-            return $this->products[$parent] ?? throw new RefusedRow("No product of yours has the SKU “{$parent}”.", 'product');
+            return $this->products[$parent] ??
+                throw new RefusedRow("No product of yours has the SKU “{$parent}”.", 'product');
         }
-        $of = $listing ?? array_values($this->listings[$sku] ?? [])[0] ?? null;
+        $of = $listing ?? (array_values($this->listings[$sku] ?? [])[0] ?? null);
 
         return $of === null ? $this->products[$sku] ?? null : $this->productsById[(int) $of->product_id];
     }
@@ -175,10 +270,19 @@ final readonly class RowMatcher
     private function productChange(?stdClass $product, string $sku, array $record, array $given): array
     {
         if ($product === null) {
-            return isset($given['title']) ? [[], ['product' => ['sku' => $sku, ...$given]]] : throw new RefusedRow('No product of yours has this SKU. With a title it would be made.', 'title');
+            return isset($given['title'])
+                ? [[], ['product' => ['sku' => $sku, ...$given]]]
+                : throw new RefusedRow('No product of yours has this SKU. With a title it would be made.', 'title');
         }
-        $after = array_filter($given, fn (int|string $value, string $column) => $value !== $product->{$column}, ARRAY_FILTER_USE_BOTH);
-        $before = array_map(fn (string $column) => $product->{$column}, array_combine(array_keys($after), array_keys($after)));
+        $after = array_filter(
+            $given,
+            fn (int|string $value, string $column) => $value !== $product->{$column},
+            ARRAY_FILTER_USE_BOTH,
+        );
+        $before = array_map(
+            fn (string $column) => $product->{$column},
+            array_combine(array_keys($after), array_keys($after)),
+        );
         if (array_intersect_key($after, array_flip(RowWriter::COSTS)) !== []) {
             $late = LaterCost::says($this->workspace, $product->cost_known_from, $this->spec['effective_from'] ?? null);
             if ($late !== null) {
@@ -196,11 +300,23 @@ final readonly class RowMatcher
      * @param  array<string, array<string, mixed>>  $before
      * @param  array<string, array<string, mixed>>  $after
      */
-    private function listingChange(?stdClass $listing, string $sku, int $channel, array $given, array &$before, array &$after): void
-    {
+    private function listingChange(
+        ?stdClass $listing,
+        string $sku,
+        int $channel,
+        array $given,
+        array &$before,
+        array &$after,
+    ): void {
         $columns = ['list_price' => 'list_price_minor', 'price' => 'price_minor'];
         if ($listing === null || $listing->is_draft) {
-            $columns = [...$columns, 'shipping' => 'shipping_minor', 'stock' => 'stock', 'condition' => 'condition', 'fulfilment' => 'fulfilment'];
+            $columns = [
+                ...$columns,
+                'shipping' => 'shipping_minor',
+                'stock' => 'stock',
+                'condition' => 'condition',
+                'fulfilment' => 'fulfilment',
+            ];
         }
         $values = [];
         foreach ($columns as $field => $column) {
@@ -209,10 +325,17 @@ final readonly class RowMatcher
             }
         }
         if (array_key_exists('rule', $given) && $given['rule'] !== $listing?->rule_id) {
-            $values = [...$values, 'rule_id' => $given['rule'], 'assigned_by' => $given['rule'] === null ? null : 'hand'];
+            $values = [
+                ...$values,
+                'rule_id' => $given['rule'],
+                'assigned_by' => $given['rule'] === null ? null : 'hand',
+            ];
         }
         /** @var array{floor: list<array<string, string>>, ceiling: list<array<string, string>>} $limits */
-        $limits = $listing === null ? ['floor' => [], 'ceiling' => []] : json_decode($listing->limits, true, 16, JSON_THROW_ON_ERROR);
+        $limits =
+            $listing === null
+                ? ['floor' => [], 'ceiling' => []]
+                : json_decode($listing->limits, true, 16, JSON_THROW_ON_ERROR);
         $ownLimits = $this->limits($limits, $given);
         if ($listing === null) {
             if (! isset($given['price'])) {
@@ -226,7 +349,11 @@ final readonly class RowMatcher
         foreach (array_keys($values) as $column) {
             $old[$column] = $listing->{$column};
         }
-        $new = array_filter(['limits' => $ownLimits, ...$values], fn (mixed $value, string $column) => $value !== $old[$column], ARRAY_FILTER_USE_BOTH);
+        $new = array_filter(
+            ['limits' => $ownLimits, ...$values],
+            fn (mixed $value, string $column) => $value !== $old[$column],
+            ARRAY_FILTER_USE_BOTH,
+        );
         if ($new !== []) {
             $before['listing'] = array_intersect_key($old, $new);
             $after['listing'] = $new;
@@ -240,24 +367,36 @@ final readonly class RowMatcher
      * @param  array<string, int|string>  $ofListing
      * @return array{price?: int, list_price?: int, shipping?: int}
      */
-    private function suggested(?stdClass $listing, ?stdClass $product, int $channel, array $given, array $ofListing): array
-    {
+    private function suggested(
+        ?stdClass $listing,
+        ?stdClass $product,
+        int $channel,
+        array $given,
+        array $ofListing,
+    ): array {
         if ($listing !== null || isset($ofListing['price'])) {
             return [];
         }
         $row = (object) [
-            'channel_id' => $channel, 'supplier' => $given['supplier'] ?? $product?->supplier, 'category' => $given['category'] ?? $product?->category,
-            'fulfilment' => $ofListing['fulfilment'] ?? 'merchant', 'shipping_minor' => $ofListing['shipping'] ?? 0, 'cost_minor' => $given['cost_minor'] ?? $product?->cost_minor,
+            'channel_id' => $channel,
+            'supplier' => $given['supplier'] ?? $product?->supplier,
+            'category' => $given['category'] ?? $product?->category,
+            'fulfilment' => $ofListing['fulfilment'] ?? 'merchant',
+            'shipping_minor' => $ofListing['shipping'] ?? 0,
+            'cost_minor' => $given['cost_minor'] ?? $product?->cost_minor,
         ];
         foreach (['inbound_minor', 'packaging_minor', 'handling_minor', 'shipping_cost_minor'] as $column) {
-            $row->{$column} = $given[$column] ?? $product->{$column} ?? 0;
+            $row->{$column} = $given[$column] ?? ($product->{$column} ?? 0);
         }
         $suggested = $this->markups->suggest($row);
         if (is_string($suggested)) {
             return [];
         }
 
-        return array_filter(['price' => $suggested['price'], 'list_price' => $suggested['was'], 'shipping' => $suggested['shipping']], fn (?int $amount) => $amount !== null);
+        return array_filter(
+            ['price' => $suggested['price'], 'list_price' => $suggested['was'], 'shipping' => $suggested['shipping']],
+            fn (?int $amount) => $amount !== null,
+        );
     }
 
     /**
@@ -269,7 +408,10 @@ final readonly class RowMatcher
     {
         foreach (['floor', 'ceiling'] as $side) {
             if (isset($given[$side])) {
-                $limits = OwnLimits::with($limits, $side, 'amount', ['kind' => 'amount', 'amount' => $this->currency->format($given[$side])]);
+                $limits = OwnLimits::with($limits, $side, 'amount', [
+                    'kind' => 'amount',
+                    'amount' => $this->currency->format($given[$side]),
+                ]);
             }
         }
 

@@ -39,7 +39,10 @@ final readonly class RowReader
     {
         $names = array_keys($fields);
 
-        return [new self(array_flip($names), $currency, null), array_map(fn (mixed $value) => (string) $value, array_values($fields))];
+        return [
+            new self(array_flip($names), $currency, null),
+            array_map(fn (mixed $value) => (string) $value, array_values($fields)),
+        ];
     }
 
     /**
@@ -67,7 +70,10 @@ final readonly class RowReader
         foreach (ImportColumns::TEXTS as $field => $column) {
             $text = $this->cell($row, $field);
             if ($text !== '') {
-                $values[$column] = mb_strlen($text) <= self::LONGEST ? $text : throw new RefusedRow("The {$field} is longer than ".self::LONGEST.' characters.', $field);
+                $values[$column] =
+                    mb_strlen($text) <= self::LONGEST
+                        ? $text
+                        : throw new RefusedRow("The {$field} is longer than ".self::LONGEST.' characters.', $field);
             }
         }
         $gtin = $this->cell($row, 'gtin');
@@ -81,7 +87,10 @@ final readonly class RowReader
         foreach (ImportColumns::AMOUNTS as $field => [$column, $name]) {
             $amount = $this->amount($row, $field, lcfirst($name));
             if ($amount === 0 && in_array($field, ['rrp', 'map'], true)) {
-                throw new RefusedRow('The '.strtoupper($field).' is zero; leave it empty if there is none.', $field);
+                throw new RefusedRow(
+                    'The '.strtoupper($field).' is zero; leave it empty if there is none.',
+                    $field,
+                );
             }
             if ($amount !== null) {
                 $values[$column] = $amount;
@@ -100,7 +109,15 @@ final readonly class RowReader
     public function listing(array $row): array
     {
         $values = [];
-        foreach (['price' => 'price', 'list_price' => 'list price', 'shipping' => 'shipping charge', 'floor' => 'floor', 'ceiling' => 'ceiling'] as $field => $name) {
+        foreach (
+            [
+                'price' => 'price',
+                'list_price' => 'list price',
+                'shipping' => 'shipping charge',
+                'floor' => 'floor',
+                'ceiling' => 'ceiling',
+            ] as $field => $name
+        ) {
             $amount = $this->amount($row, $field, $name);
             if ($amount === 0 && $field !== 'shipping') {
                 throw new RefusedRow("The {$name} is zero.", $field);
@@ -110,16 +127,29 @@ final readonly class RowReader
             }
         }
         if (isset($values['floor'], $values['ceiling']) && $values['floor'] > $values['ceiling']) {
-            throw new RefusedRow("The floor {$this->currency->format($values['floor'])} is above the ceiling {$this->currency->format($values['ceiling'])}.", 'floor');
+            throw new RefusedRow(
+                "The floor {$this->currency->format($values['floor'])} is above the ceiling {$this->currency->format(
+                    $values['ceiling'],
+                )}.",
+                'floor',
+            );
         }
         $stock = $this->cell($row, 'stock');
         if ($stock !== '') {
-            $values['stock'] = preg_match('/^\d{1,10}(?:[.,]0+)?\z/', $stock) === 1 && (int) $stock <= self::MOST_STOCK ? (int) $stock : throw new RefusedRow("The stock “{$stock}” is not a whole number of pieces.", 'stock');
+            $values['stock'] =
+                preg_match('/^\d{1,10}(?:[.,]0+)?\z/', $stock) === 1 && (int) $stock <= self::MOST_STOCK
+                    ? (int) $stock
+                    : throw new RefusedRow("The stock “{$stock}” is not a whole number of pieces.", 'stock');
         }
         foreach (['condition' => self::CONDITIONS, 'fulfilment' => self::FULFILMENTS] as $field => $known) {
             $text = mb_strtolower($this->cell($row, $field));
             if ($text !== '') {
-                $values[$field] = in_array($text, $known, true) ? $text : throw new RefusedRow("The {$field} “{$text}” is not known; it is one of ".implode(', ', $known).'.', $field);
+                $values[$field] = in_array($text, $known, true)
+                    ? $text
+                    : throw new RefusedRow(
+                        "The {$field} “{$text}” is not known; it is one of ".implode(', ', $known).'.',
+                        $field,
+                    );
             }
         }
 

@@ -36,7 +36,7 @@ final readonly class SheetFile implements IReadFilter
     public function writeCsv(string $path, string $to): string
     {
         $this->checkSize($path);
-        $reader = new Xlsx;
+        $reader = new Xlsx();
         $reader->setReadDataOnly(true);
         $reader->setReadEmptyCells(false);
         $reader->setReadFilter($this);
@@ -45,10 +45,17 @@ final readonly class SheetFile implements IReadFilter
             $reader->setLoadSheetsOnly(array_slice($names, 0, 1));
             $sheet = $reader->load($path)->getSheet(0);
         } catch (SheetException|ErrorException $e) {
-            throw new UnreadableFile('The workbook cannot be read. Open it in a spreadsheet and save it again, or save the sheet as CSV.', previous: $e);
+            throw new UnreadableFile(
+                'The workbook cannot be read. Open it in a spreadsheet and save it again, or save the sheet as CSV.',
+                previous: $e,
+            );
         }
         if ($sheet->getHighestDataRow() > self::MOST_ROWS) {
-            throw new UnreadableFile('The sheet has more than '.number_format(self::MOST_ROWS).' rows. Save it as CSV: there is no such limit then.');
+            throw new UnreadableFile(
+                'The sheet has more than '.
+                    number_format(self::MOST_ROWS).
+                    ' rows. Save it as CSV: there is no such limit then.',
+            );
         }
         $last = $sheet->getHighestDataColumn();
         $out = fopen($to, 'wb') ?: throw new UnreadableFile('The file could not be read.');
@@ -67,7 +74,9 @@ final readonly class SheetFile implements IReadFilter
     /** One row beyond the limit is read, to see that there are too many. */
     public function readCell(string $columnAddress, int $row, string $worksheetName = ''): bool
     {
-        return $row <= self::MOST_ROWS + 1 && strlen($columnAddress) <= 2 && Coordinate::columnIndexFromString($columnAddress) <= self::MOST_COLUMNS;
+        return $row <= self::MOST_ROWS + 1 &&
+            strlen($columnAddress) <= 2 &&
+            Coordinate::columnIndexFromString($columnAddress) <= self::MOST_COLUMNS;
     }
 
     private static function text(Cell $cell): string
@@ -85,7 +94,7 @@ final readonly class SheetFile implements IReadFilter
     /** Looked at before anything is unpacked: a small file can hold a very large one. */
     private function checkSize(string $path): void
     {
-        $zip = new ZipArchive;
+        $zip = new ZipArchive();
         if ($zip->open($path, ZipArchive::RDONLY) !== true || $zip->locateName('xl/workbook.xml') === false) {
             throw new UnreadableFile('This is neither a CSV file nor an Excel workbook (XLSX).');
         }

@@ -40,7 +40,12 @@ final class WorkBatchJob implements ShouldQueue
     public function failed(Throwable $e): void
     {
         app(CurrentWorkspace::class)->within($this->workspaceId, function (): void {
-            Batch::query()->find($this->batchId)?->move(['state' => BatchState::Failed, 'problem' => 'It stopped because of a fault on our side, which is in the log. Rows already done are marked; the others were not touched.']);
+            Batch::query()
+                ->find($this->batchId)
+                ?->move([
+                    'state' => BatchState::Failed,
+                    'problem' => 'It stopped because of a fault on our side, which is in the log. Rows already done are marked; the others were not touched.',
+                ]);
         });
     }
 }

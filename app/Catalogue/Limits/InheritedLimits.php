@@ -49,7 +49,10 @@ final class InheritedLimits
     {
         $key = $this->key($names, $own);
         if (! isset($this->known[$key])) {
-            $limits = fn (string $side): array => array_column($this->collect($this->sources($names, $own), $side), 'term');
+            $limits = fn (string $side): array => array_column(
+                $this->collect($this->sources($names, $own), $side),
+                'term',
+            );
             $this->known = count($this->known) < self::MOST ? $this->known : [];
             $this->known[$key] = ['floor' => $limits('floor'), 'ceiling' => $limits('ceiling')];
         }

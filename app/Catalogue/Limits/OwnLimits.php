@@ -51,6 +51,8 @@ final readonly class OwnLimits
         $floor = self::amount($limits, 'floor');
         $ceiling = self::amount($limits, 'ceiling');
 
-        return $floor !== null && $ceiling !== null && $currency->parse($floor) > $currency->parse($ceiling) ? [$floor, $ceiling] : null;
+        return $floor !== null && $ceiling !== null && $currency->parse($floor) > $currency->parse($ceiling)
+            ? [$floor, $ceiling]
+            : null;
     }
 }

@@ -25,7 +25,13 @@ enum Scope: string
      */
     public static function names(string $channel, stdClass $row): array
     {
-        return [self::Channel->value => $channel, self::Supplier->value => $row->supplier, self::Category->value => $row->category, self::Brand->value => $row->brand, self::Product->value => $row->product];
+        return [
+            self::Channel->value => $channel,
+            self::Supplier->value => $row->supplier,
+            self::Category->value => $row->category,
+            self::Brand->value => $row->brand,
+            self::Product->value => $row->product,
+        ];
     }
 
     /** The listings of that name, as l. */
@@ -37,12 +43,30 @@ enum Scope: string
     /** Narrows a query on listings (as l) to those of that name. */
     public function narrow(Builder $query, string $name, int $workspaceId): Builder
     {
-        $products = fn (string $column) => fn (Builder $among) => $among->select('id')->from('products')->where('workspace_id', $workspaceId)->where($column, $name);
+        $products = fn (string $column) => fn (Builder $among) => $among
+            ->select('id')
+            ->from('products')
+            ->where('workspace_id', $workspaceId)
+            ->where($column, $name);
 
         return match ($this) {
-            self::Channel => $query->whereIn('l.channel_id', fn (Builder $among) => $among->select('id')->from('channels')->where('workspace_id', $workspaceId)->where('name', $name)),
-            self::Supplier => $query->whereIn('l.product_id', fn (Builder $among) => $among->select('products.id')->from('products')
-                ->join('suppliers', 'suppliers.id', '=', 'supplier_id')->where('products.workspace_id', $workspaceId)->where('suppliers.name', $name)),
+            self::Channel => $query->whereIn(
+                'l.channel_id',
+                fn (Builder $among) => $among
+                    ->select('id')
+                    ->from('channels')
+                    ->where('workspace_id', $workspaceId)
+                    ->where('name', $name),
+            ),
+            self::Supplier => $query->whereIn(
+                'l.product_id',
+                fn (Builder $among) => $among
+                    ->select('products.id')
+                    ->from('products')
+                    ->join('suppliers', 'suppliers.id', '=', 'supplier_id')
+                    ->where('products.workspace_id', $workspaceId)
+                    ->where('suppliers.name', $name),
+            ),
             self::Category => $query->whereIn('l.product_id', $products('category')),
             self::Brand => $query->whereIn('l.product_id', $products('brand')),
             self::Product => $query->whereIn('l.product_id', $products('sku')),

@@ -12,7 +12,22 @@ use Illuminate\Validation\Rule;
 final readonly class ListingFilter
 {
     public const STATES = [
-        'no_cost', 'blocked', 'conflict', 'no_limits', 'no_rule', 'at_floor', 'outside', 'not_cheapest', 'cheapest', 'alone', 'buy_box', 'paused', 'out_of_stock', 'draft', 'changed', 'elsewhere',
+        'no_cost',
+        'blocked',
+        'conflict',
+        'no_limits',
+        'no_rule',
+        'at_floor',
+        'outside',
+        'not_cheapest',
+        'cheapest',
+        'alone',
+        'buy_box',
+        'paused',
+        'out_of_stock',
+        'draft',
+        'changed',
+        'elsewhere',
     ];
 
     public const OUTCOMES = ['change', 'keep', 'review', 'skipped', 'blocked'];
@@ -34,7 +49,9 @@ final readonly class ListingFilter
             "{$prefix}q" => SearchWords::rules(),
             "{$prefix}channel" => ['nullable', 'integer'],
             "{$prefix}rule" => ['nullable', 'string', 'regex:/^(none|\d{1,12})$/'],
-            "{$prefix}supplier" => ['nullable', 'string', 'max:255'], "{$prefix}category" => ['nullable', 'string', 'max:255'], "{$prefix}brand" => ['nullable', 'string', 'max:255'],
+            "{$prefix}supplier" => ['nullable', 'string', 'max:255'],
+            "{$prefix}category" => ['nullable', 'string', 'max:255'],
+            "{$prefix}brand" => ['nullable', 'string', 'max:255'],
             "{$prefix}outcome" => ['nullable', Rule::in(self::OUTCOMES)],
             ...self::rangeRules($prefix),
             "{$prefix}state" => ['nullable', 'array', 'max:16'],
@@ -47,7 +64,11 @@ final readonly class ListingFilter
     {
         $rules = [];
         foreach (array_keys(self::RANGES) as $name) {
-            $rules["{$prefix}{$name}_from"] = $rules["{$prefix}{$name}_to"] = ['nullable', 'numeric', 'between:-1000000000,1000000000'];
+            $rules["{$prefix}{$name}_from"] = $rules["{$prefix}{$name}_to"] = [
+                'nullable',
+                'numeric',
+                'between:-1000000000,1000000000',
+            ];
         }
 
         return $rules;
@@ -65,7 +86,14 @@ final readonly class ListingFilter
             $rule === 'none' ? $query->whereNull('l.rule_id') : $query->where('l.rule_id', (int) $rule);
         }
         if (($this->wanted['outcome'] ?? null) !== null) {
-            $query->whereIn('l.id', fn (Builder $standing) => $standing->select('listing_id')->from('current_decisions')->where('workspace_id', $workspaceId)->where('outcome', $this->wanted['outcome']));
+            $query->whereIn(
+                'l.id',
+                fn (Builder $standing) => $standing
+                    ->select('listing_id')
+                    ->from('current_decisions')
+                    ->where('workspace_id', $workspaceId)
+                    ->where('outcome', $this->wanted['outcome']),
+            );
         }
         foreach (self::RANGES as $name => $column) {
             foreach (['from' => '>=', 'to' => '<='] as $end => $operator) {

@@ -24,7 +24,11 @@ final readonly class ListingSelection
     /** @return array<string, list<mixed>> */
     public static function rules(): array
     {
-        return ['listings' => ['nullable', new IdList(self::MOST)], 'filter' => ['nullable', 'array'], ...ListingFilter::rules('filter.')];
+        return [
+            'listings' => ['nullable', new IdList(self::MOST)],
+            'filter' => ['nullable', 'array'],
+            ...ListingFilter::rules('filter.'),
+        ];
     }
 
     /** Listings as l. */
@@ -32,6 +36,8 @@ final readonly class ListingSelection
     {
         $query = DB::table('listings as l')->where('l.workspace_id', $this->workspaceId);
 
-        return $this->ids === null ? (new ListingFilter($this->filter))->apply($query, $this->workspaceId) : $query->whereIn('l.id', $this->ids);
+        return $this->ids === null
+            ? (new ListingFilter($this->filter))->apply($query, $this->workspaceId)
+            : $query->whereIn('l.id', $this->ids);
     }
 }

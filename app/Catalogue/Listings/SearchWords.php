@@ -41,6 +41,8 @@ final readonly class SearchWords
     /** @return list<string> */
     private static function of(string $words): array
     {
-        return array_values(array_unique(preg_split('/\s+/u', mb_strtolower(trim($words)), flags: PREG_SPLIT_NO_EMPTY) ?: []));
+        return array_values(
+            array_unique(preg_split('/\s+/u', mb_strtolower(trim($words)), flags: PREG_SPLIT_NO_EMPTY) ?: []),
+        );
     }
 }

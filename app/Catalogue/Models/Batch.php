@@ -38,13 +38,28 @@ final class Batch extends Model
 {
     use BelongsToWorkspace, HasUuids;
 
-    protected $attributes = ['total' => 0, 'done' => 0, 'cursor' => 0, 'counts' => '{}', 'effect' => '{}', 'problem' => null, 'import_id' => null, 'applied_at' => null, 'undone_at' => null];
+    protected $attributes = [
+        'total' => 0,
+        'done' => 0,
+        'cursor' => 0,
+        'counts' => '{}',
+        'effect' => '{}',
+        'problem' => null,
+        'import_id' => null,
+        'applied_at' => null,
+        'undone_at' => null,
+    ];
 
     protected function casts(): array
     {
         return [
-            'spec' => 'array', 'counts' => 'array', 'effect' => 'array', 'state' => BatchState::class,
-            'applied_at' => 'immutable_datetime', 'undone_at' => 'immutable_datetime', 'created_at' => 'immutable_datetime',
+            'spec' => 'array',
+            'counts' => 'array',
+            'effect' => 'array',
+            'state' => BatchState::class,
+            'applied_at' => 'immutable_datetime',
+            'undone_at' => 'immutable_datetime',
+            'created_at' => 'immutable_datetime',
         ];
     }
 

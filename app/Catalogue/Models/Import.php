@@ -33,6 +33,11 @@ final class Import extends Model
 
     public function file(): CsvFile
     {
-        return CsvFile::withLayout($this->path(), $this->layout['encoding'], $this->layout['delimiter'], $this->layout['header']);
+        return CsvFile::withLayout(
+            $this->path(),
+            $this->layout['encoding'],
+            $this->layout['delimiter'],
+            $this->layout['header'],
+        );
     }
 }

@@ -52,8 +52,12 @@ final class Listing extends Model
     protected function casts(): array
     {
         return [
-            'limits' => LimitTermsCast::class, 'automation_on' => 'bool', 'is_draft' => 'bool', 'holds_buy_box' => 'bool',
-            'last_changed_at' => 'immutable_datetime', 'changed_elsewhere_at' => 'immutable_datetime',
+            'limits' => LimitTermsCast::class,
+            'automation_on' => 'bool',
+            'is_draft' => 'bool',
+            'holds_buy_box' => 'bool',
+            'last_changed_at' => 'immutable_datetime',
+            'changed_elsewhere_at' => 'immutable_datetime',
         ];
     }
 

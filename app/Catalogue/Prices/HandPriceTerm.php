@@ -23,7 +23,9 @@ final readonly class HandPriceTerm
 
     public static function usual(Workspace $workspace): self
     {
-        return $workspace->hand_price_stands === StandsUntil::Hours ? self::hours($workspace->hand_price_hours) : new self($workspace->hand_price_stands);
+        return $workspace->hand_price_stands === StandsUntil::Hours
+            ? self::hours($workspace->hand_price_hours)
+            : new self($workspace->hand_price_stands);
     }
 
     public static function hours(int $hours): self
@@ -41,10 +43,14 @@ final readonly class HandPriceTerm
         if (! isset($wanted['stands'])) {
             return self::usual($workspace);
         }
-        Validator::make($wanted, [
-            'stands' => [Rule::enum(StandsUntil::class)],
-            'hours' => ['required_if:stands,hours', 'nullable', 'integer', 'between:1,'.self::MOST_HOURS],
-        ], ['hours.required_if' => 'Say for how many hours.'])->validate();
+        Validator::make(
+            $wanted,
+            [
+                'stands' => [Rule::enum(StandsUntil::class)],
+                'hours' => ['required_if:stands,hours', 'nullable', 'integer', 'between:1,'.self::MOST_HOURS],
+            ],
+            ['hours.required_if' => 'Say for how many hours.'],
+        )->validate();
         $until = StandsUntil::from((string) $wanted['stands']);
 
         return $until === StandsUntil::Hours ? self::hours((int) $wanted['hours']) : new self($until);

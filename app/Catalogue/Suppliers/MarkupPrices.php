@@ -57,7 +57,13 @@ final class MarkupPrices
         }
         $price = $markup->price($this->earnings($row));
 
-        return $price === null ? 'No price earns the least profit wanted.' : ['price' => $price, 'was' => $markup->was($price), 'shipping' => $markup->shipping((int) $row->shipping_cost_minor)];
+        return $price === null
+            ? 'No price earns the least profit wanted.'
+            : [
+                'price' => $price,
+                'was' => $markup->was($price),
+                'shipping' => $markup->shipping((int) $row->shipping_cost_minor),
+            ];
     }
 
     public function earnings(stdClass $row): Earnings

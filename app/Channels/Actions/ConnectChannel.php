@@ -61,7 +61,15 @@ final readonly class ConnectChannel
             } else {
                 $secrets += $this->secretsThatApply($channel, $given);
             }
-            $channel->fill(['settings' => $settings, 'secrets' => $secrets, 'problem' => null, 'failures' => 0, 'quiet_until' => null])->save();
+            $channel
+                ->fill([
+                    'settings' => $settings,
+                    'secrets' => $secrets,
+                    'problem' => null,
+                    'failures' => 0,
+                    'quiet_until' => null,
+                ])
+                ->save();
             Announce::change($channel->workspace_id, 'workspace');
 
             return $channel;
@@ -87,7 +95,7 @@ final readonly class ConnectChannel
         foreach (DriverRegistry::named($driver)::fields() as $field) {
             $value = $given[$field->name] ?? '';
             if ($value !== '' && $field->appliesTo($given)) {
-                $field->type->isSecret() ? $secrets[$field->name] = $value : $settings[$field->name] = $value;
+                $field->type->isSecret() ? ($secrets[$field->name] = $value) : ($settings[$field->name] = $value);
             }
         }
 
@@ -106,7 +114,10 @@ final readonly class ConnectChannel
         foreach (DriverRegistry::named($driver)::fields() as $field) {
             $value = $settings[$field->name] ?? '';
             if ($field->type->leadsToServer()) {
-                $parts[] = $field->type === FieldType::Address && $value !== '' ? WebAddress::parse($value)->origin() : strtolower($value);
+                $parts[] =
+                    $field->type === FieldType::Address && $value !== ''
+                        ? WebAddress::parse($value)->origin()
+                        : strtolower($value);
             }
         }
 
@@ -117,9 +128,13 @@ final readonly class ConnectChannel
     private function requireSecrets(string $driver, array $given): void
     {
         foreach (DriverRegistry::named($driver)::fields() as $field) {
-            $isGiven = ($given[$field->name] ?? '') !== '' || ($field->unless !== null && ($given[$field->unless] ?? '') !== '');
+            $isGiven =
+                ($given[$field->name] ?? '') !== '' ||
+                ($field->unless !== null && ($given[$field->unless] ?? '') !== '');
             if ($field->type->isSecret() && $field->isRequired && $field->appliesTo($given) && ! $isGiven) {
-                throw ValidationException::withMessages(["settings.{$field->name}" => 'This belongs to the server that was set before. Enter the one for the new server.']);
+                throw ValidationException::withMessages([
+                    "settings.{$field->name}" => 'This belongs to the server that was set before. Enter the one for the new server.',
+                ]);
             }
         }
     }
@@ -130,7 +145,10 @@ final readonly class ConnectChannel
      */
     private function secretsThatApply(Channel $channel, array $given): array
     {
-        $fields = array_filter(DriverRegistry::named($channel->driver)::fields(), fn ($field) => $field->type->isSecret() && $field->appliesTo($given));
+        $fields = array_filter(
+            DriverRegistry::named($channel->driver)::fields(),
+            fn ($field) => $field->type->isSecret() && $field->appliesTo($given),
+        );
 
         return array_intersect_key($channel->secrets ?? [], array_flip(array_map(fn ($field) => $field->name, $fields)));
     }

@@ -37,7 +37,14 @@ final readonly class ConnectionController
         summary: 'Kinds of channels there are, and what each needs to be connected',
         tags: ['Channels'],
         responses: [
-            new OA\Response(response: 200, description: 'In the order in which they are offered', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/ChannelDriver'))),
+            new OA\Response(
+                response: 200,
+                description: 'In the order in which they are offered',
+                content: new OA\JsonContent(
+                    type: 'array',
+                    items: new OA\Items(ref: '#/components/schemas/ChannelDriver'),
+                ),
+            ),
         ],
     )]
     public function drivers(): JsonResponse
@@ -50,38 +57,75 @@ final readonly class ConnectionController
         operationId: 'addChannel',
         summary: 'Connect a channel',
         tags: ['Channels'],
-        requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(required: ['driver', 'name', 'settings'], properties: [
-            new OA\Property(property: 'driver', type: 'string'),
-            new OA\Property(property: 'name', type: 'string', maxLength: 60),
-            new OA\Property(property: 'settings', ref: '#/components/schemas/ConnectionSettings'),
-            new OA\Property(property: 'copy_from', description: 'A channel whose listings are offered there too.', type: 'integer', nullable: true),
-        ])),
+        requestBody: new OA\RequestBody(
+            required: true,
+            content: new OA\JsonContent(
+                required: ['driver', 'name', 'settings'],
+                properties: [
+                    new OA\Property(property: 'driver', type: 'string'),
+                    new OA\Property(property: 'name', type: 'string', maxLength: 60),
+                    new OA\Property(property: 'settings', ref: '#/components/schemas/ConnectionSettings'),
+                    new OA\Property(
+                        property: 'copy_from',
+                        description: 'A channel whose listings are offered there too.',
+                        type: 'integer',
+                        nullable: true,
+                    ),
+                ],
+            ),
+        ),
         responses: [
             new OA\Response(
                 response: 201,
                 description: 'Connected; secret is what messages to and from it are signed with, and is not told again',
-                content: new OA\JsonContent(required: ['channel', 'secret'], properties: [
-                    new OA\Property(property: 'channel', ref: '#/components/schemas/ConnectedChannel'),
-                    new OA\Property(property: 'secret', type: 'string'),
-                ]),
+                content: new OA\JsonContent(
+                    required: ['channel', 'secret'],
+                    properties: [
+                        new OA\Property(property: 'channel', ref: '#/components/schemas/ConnectedChannel'),
+                        new OA\Property(property: 'secret', type: 'string'),
+                    ],
+                ),
             ),
-            new OA\Response(response: 422, description: 'What is wrong with which field', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
+            new OA\Response(
+                response: 422,
+                description: 'What is wrong with which field',
+                content: new OA\JsonContent(ref: '#/components/schemas/Problem'),
+            ),
         ],
     )]
-    public function store(Request $request, CurrentWorkspace $current, ConnectionRules $rules, ConnectChannel $connect): JsonResponse
-    {
+    public function store(
+        Request $request,
+        CurrentWorkspace $current,
+        ConnectionRules $rules,
+        ConnectChannel $connect,
+    ): JsonResponse {
         $names = array_map(fn (string $driver) => $driver::name(), DriverRegistry::ALL);
         /** @var array{driver: string, name: string, copy_from?: int|null} $given */
-        $given = $request->validate([
-            'driver' => ['required', 'string', Rule::in($names)],
-            'name' => ['required', 'string', 'max:60', Rule::unique('channels')->where('workspace_id', $current->id())],
-            'copy_from' => ['nullable', 'integer', Rule::exists('channels', 'id')->where('workspace_id', $current->id())],
-        ], ['name.unique' => 'There is a channel of that name already.', ...ConnectionRules::MESSAGES]);
+        $given = $request->validate(
+            [
+                'driver' => ['required', 'string', Rule::in($names)],
+                'name' => [
+                    'required',
+                    'string',
+                    'max:60',
+                    Rule::unique('channels')->where('workspace_id', $current->id()),
+                ],
+                'copy_from' => [
+                    'nullable',
+                    'integer',
+                    Rule::exists('channels', 'id')->where('workspace_id', $current->id()),
+                ],
+            ],
+            ['name.unique' => 'There is a channel of that name already.', ...ConnectionRules::MESSAGES],
+        );
         $settings = $rules->check($request, $given['driver'], isNew: true);
         $currency = Workspace::query()->findOrFail($current->id())->currency;
         $channel = $connect->add($given['driver'], $given['name'], $currency, $settings, $given['copy_from'] ?? null);
 
-        return new JsonResponse(['channel' => ConnectedChannelResource::of($channel), 'secret' => $channel->webhook_secret], 201);
+        return new JsonResponse(
+            ['channel' => ConnectedChannelResource::of($channel), 'secret' => $channel->webhook_secret],
+            201,
+        );
     }
 
     #[OA\Put(
@@ -89,20 +133,33 @@ final readonly class ConnectionController
         operationId: 'changeConnection',
         summary: 'Change how a channel is reached; with another server its secrets have to be given again',
         tags: ['Channels'],
-        parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'integer'))],
-        requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(required: ['settings'], properties: [
-            new OA\Property(property: 'settings', ref: '#/components/schemas/ConnectionSettings'),
-        ])),
+        parameters: [
+            new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'integer')),
+        ],
+        requestBody: new OA\RequestBody(
+            required: true,
+            content: new OA\JsonContent(
+                required: ['settings'],
+                properties: [new OA\Property(property: 'settings', ref: '#/components/schemas/ConnectionSettings')],
+            ),
+        ),
         responses: [
             new OA\Response(
                 response: 200,
                 description: 'As it is now; secret where a new one was made for signing, as the server is another one',
-                content: new OA\JsonContent(required: ['channel', 'secret'], properties: [
-                    new OA\Property(property: 'channel', ref: '#/components/schemas/ConnectedChannel'),
-                    new OA\Property(property: 'secret', type: 'string', nullable: true),
-                ]),
+                content: new OA\JsonContent(
+                    required: ['channel', 'secret'],
+                    properties: [
+                        new OA\Property(property: 'channel', ref: '#/components/schemas/ConnectedChannel'),
+                        new OA\Property(property: 'secret', type: 'string', nullable: true),
+                    ],
+                ),
             ),
-            new OA\Response(response: 422, description: 'What is wrong with which field', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
+            new OA\Response(
+                response: 422,
+                description: 'What is wrong with which field',
+                content: new OA\JsonContent(ref: '#/components/schemas/Problem'),
+            ),
         ],
     )]
     public function update(Request $request, int $id, ConnectionRules $rules, ConnectChannel $connect): JsonResponse
@@ -120,11 +177,18 @@ final readonly class ConnectionController
         operationId: 'renewSecret',
         summary: 'A new secret for signing; the old one ends',
         tags: ['Channels'],
-        parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'integer'))],
+        parameters: [
+            new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'integer')),
+        ],
         responses: [
-            new OA\Response(response: 200, description: 'It is not told again', content: new OA\JsonContent(required: ['secret'], properties: [
-                new OA\Property(property: 'secret', type: 'string'),
-            ])),
+            new OA\Response(
+                response: 200,
+                description: 'It is not told again',
+                content: new OA\JsonContent(
+                    required: ['secret'],
+                    properties: [new OA\Property(property: 'secret', type: 'string')],
+                ),
+            ),
         ],
     )]
     public function secret(int $id, ConnectChannel $connect): JsonResponse
@@ -137,12 +201,21 @@ final readonly class ConnectionController
         operationId: 'tryChannel',
         summary: 'See whether a channel can be reached; a file or message without prices is sent where that is the only way to know',
         tags: ['Channels'],
-        parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'integer'))],
+        parameters: [
+            new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'integer')),
+        ],
         responses: [
-            new OA\Response(response: 200, description: 'What came of it', content: new OA\JsonContent(required: ['works', 'message'], properties: [
-                new OA\Property(property: 'works', type: 'boolean'),
-                new OA\Property(property: 'message', type: 'string'),
-            ])),
+            new OA\Response(
+                response: 200,
+                description: 'What came of it',
+                content: new OA\JsonContent(
+                    required: ['works', 'message'],
+                    properties: [
+                        new OA\Property(property: 'works', type: 'boolean'),
+                        new OA\Property(property: 'message', type: 'string'),
+                    ],
+                ),
+            ),
         ],
     )]
     public function try(int $id, DriverRegistry $drivers, CircuitBreaker $breaker): JsonResponse
@@ -163,21 +236,39 @@ final readonly class ConnectionController
         operationId: 'readHostKey',
         summary: 'The host key that an SFTP server shows, to be compared with what its operator says',
         tags: ['Channels'],
-        requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(required: ['host'], properties: [
-            new OA\Property(property: 'host', type: 'string'),
-            new OA\Property(property: 'port', type: 'integer', nullable: true),
-        ])),
+        requestBody: new OA\RequestBody(
+            required: true,
+            content: new OA\JsonContent(
+                required: ['host'],
+                properties: [
+                    new OA\Property(property: 'host', type: 'string'),
+                    new OA\Property(property: 'port', type: 'integer', nullable: true),
+                ],
+            ),
+        ),
         responses: [
-            new OA\Response(response: 200, description: 'SHA-256, as OpenSSH shows it', content: new OA\JsonContent(required: ['fingerprint'], properties: [
-                new OA\Property(property: 'fingerprint', type: 'string'),
-            ])),
-            new OA\Response(response: 422, description: 'It cannot be called, or shows none', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
+            new OA\Response(
+                response: 200,
+                description: 'SHA-256, as OpenSSH shows it',
+                content: new OA\JsonContent(
+                    required: ['fingerprint'],
+                    properties: [new OA\Property(property: 'fingerprint', type: 'string')],
+                ),
+            ),
+            new OA\Response(
+                response: 422,
+                description: 'It cannot be called, or shows none',
+                content: new OA\JsonContent(ref: '#/components/schemas/Problem'),
+            ),
         ],
     )]
     public function hostKey(Request $request, SftpServer $server): JsonResponse
     {
         /** @var array{host: string, port?: int|string|null} $given */
-        $given = $request->validate(['host' => ['required', 'string', 'max:253'], 'port' => ['nullable', 'integer', 'between:1,65535']], ConnectionRules::MESSAGES);
+        $given = $request->validate(
+            ['host' => ['required', 'string', 'max:253'], 'port' => ['nullable', 'integer', 'between:1,65535']],
+            ConnectionRules::MESSAGES,
+        );
         try {
             $fingerprint = $server->fingerprint($given['host'], (int) ($given['port'] ?? SftpServer::PORT));
         } catch (ForbiddenAddress|UnknownHost $e) {

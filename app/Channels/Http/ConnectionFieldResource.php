@@ -17,10 +17,35 @@ final readonly class ConnectionFieldResource
     public function __construct(
         #[OA\Property] public string $name,
         #[OA\Property] public string $label,
-        #[OA\Property(enum: ['text', 'address', 'host', 'port', 'email', 'folder', 'fingerprint', 'choice', 'secret', 'secret_text'])] public string $type,
+        #[OA\Property(
+            enum: [
+                'text',
+                'address',
+                'host',
+                'port',
+                'email',
+                'folder',
+                'fingerprint',
+                'choice',
+                'secret',
+                'secret_text',
+            ],
+        )]
+        public string $type,
         #[OA\Property] public bool $is_required,
-        #[OA\Property(description: 'Values and labels of a choice.', type: 'array', items: new OA\Items(type: 'array', items: new OA\Items(type: 'string')))] public array $options,
-        #[OA\Property(description: 'Name and value of the choice with which it is needed.', type: 'array', items: new OA\Items(type: 'string'), nullable: true)] public ?array $when,
+        #[OA\Property(
+            description: 'Values and labels of a choice.',
+            type: 'array',
+            items: new OA\Items(type: 'array', items: new OA\Items(type: 'string')),
+        )]
+        public array $options,
+        #[OA\Property(
+            description: 'Name and value of the choice with which it is needed.',
+            type: 'array',
+            items: new OA\Items(type: 'string'),
+            nullable: true,
+        )]
+        public ?array $when,
         #[OA\Property] public ?string $placeholder,
     ) {
     }

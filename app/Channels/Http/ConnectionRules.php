@@ -39,7 +39,10 @@ final readonly class ConnectionRules
     public function check(Request $request, string $driver, bool $isNew): array
     {
         $given = $request->input('settings');
-        $fields = array_filter(DriverRegistry::named($driver)::fields(), fn (ConnectionField $field) => $field->appliesTo(is_array($given) ? $given : []));
+        $fields = array_filter(
+            DriverRegistry::named($driver)::fields(),
+            fn (ConnectionField $field) => $field->appliesTo(is_array($given) ? $given : []),
+        );
         $rules = ['settings' => ['required', 'array']];
         foreach ($fields as $field) {
             $rules["settings.{$field->name}"] = $this->rules($field, $isNew);

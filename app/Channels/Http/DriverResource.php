@@ -18,8 +18,10 @@ final readonly class DriverResource
         #[OA\Property] public string $name,
         #[OA\Property] public string $label,
         #[OA\Property(description: 'Whether listings are brought in from there.')] public bool $brings_listings,
-        #[OA\Property(description: 'Whether the other side needs the secret that messages are signed with.')] public bool $needs_secret,
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/ConnectionField'))] public array $fields,
+        #[OA\Property(description: 'Whether the other side needs the secret that messages are signed with.')]
+        public bool $needs_secret,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/ConnectionField'))]
+        public array $fields,
     ) {
     }
 
@@ -27,7 +29,8 @@ final readonly class DriverResource
     public static function of(string $driver): self
     {
         $bringsListings = is_subclass_of($driver, ListingSource::class);
-        $hasSecretField = array_filter($driver::fields(), fn (ConnectionField $field) => $field->type->isSecret()) !== [];
+        $hasSecretField =
+            array_filter($driver::fields(), fn (ConnectionField $field) => $field->type->isSecret()) !== [];
 
         return new self(
             $driver::name(),

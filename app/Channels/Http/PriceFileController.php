@@ -21,13 +21,25 @@ final readonly class PriceFileController
         operationId: 'listPriceFiles',
         summary: 'Files written for a channel, the latest first',
         tags: ['Channels'],
-        parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'integer'))],
+        parameters: [
+            new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'integer')),
+        ],
         responses: [
-            new OA\Response(response: 200, description: 'Files', content: new OA\JsonContent(type: 'array', items: new OA\Items(required: ['name', 'written_at', 'bytes'], properties: [
-                new OA\Property(property: 'name', type: 'string'),
-                new OA\Property(property: 'written_at', type: 'string', format: 'date-time'),
-                new OA\Property(property: 'bytes', type: 'integer'),
-            ]))),
+            new OA\Response(
+                response: 200,
+                description: 'Files',
+                content: new OA\JsonContent(
+                    type: 'array',
+                    items: new OA\Items(
+                        required: ['name', 'written_at', 'bytes'],
+                        properties: [
+                            new OA\Property(property: 'name', type: 'string'),
+                            new OA\Property(property: 'written_at', type: 'string', format: 'date-time'),
+                            new OA\Property(property: 'bytes', type: 'integer'),
+                        ],
+                    ),
+                ),
+            ),
         ],
     )]
     public function index(int $id): JsonResponse
@@ -35,11 +47,16 @@ final readonly class PriceFileController
         $files = glob($this->folder($id).'/prices-*.csv') ?: [];
         rsort($files);
 
-        return new JsonResponse(array_map(fn (string $file) => [
-            'name' => basename($file),
-            'written_at' => gmdate('Y-m-d\TH:i:s\Z', (int) filemtime($file)),
-            'bytes' => (int) filesize($file),
-        ], array_slice($files, 0, self::SHOWN)));
+        return new JsonResponse(
+            array_map(
+                fn (string $file) => [
+                    'name' => basename($file),
+                    'written_at' => gmdate('Y-m-d\TH:i:s\Z', (int) filemtime($file)),
+                    'bytes' => (int) filesize($file),
+                ],
+                array_slice($files, 0, self::SHOWN),
+            ),
+        );
     }
 
     #[OA\Get(
@@ -52,18 +69,32 @@ final readonly class PriceFileController
             new OA\Parameter(name: 'name', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
         ],
         responses: [
-            new OA\Response(response: 200, description: 'CSV', content: new OA\MediaType(mediaType: 'text/csv', schema: new OA\Schema(type: 'string'))),
-            new OA\Response(response: 404, description: 'None', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
+            new OA\Response(
+                response: 200,
+                description: 'CSV',
+                content: new OA\MediaType(mediaType: 'text/csv', schema: new OA\Schema(type: 'string')),
+            ),
+            new OA\Response(
+                response: 404,
+                description: 'None',
+                content: new OA\JsonContent(ref: '#/components/schemas/Problem'),
+            ),
         ],
     )]
     public function show(int $id, string $name): BinaryFileResponse
     {
         $path = $this->folder($id)."/{$name}";
         if (preg_match('/^prices-[0-9a-f-]{36}\.csv$/D', $name) !== 1 || ! is_file($path)) {
-            throw new NotFoundHttpException;
+            throw new NotFoundHttpException();
         }
 
-        return new BinaryFileResponse($path, headers: ['Content-Type' => 'text/csv; charset=UTF-8', 'Content-Disposition' => "attachment; filename=\"{$name}\""]);
+        return new BinaryFileResponse(
+            $path,
+            headers: [
+                'Content-Type' => 'text/csv; charset=UTF-8',
+                'Content-Disposition' => "attachment; filename=\"{$name}\"",
+            ],
+        );
     }
 
     private function folder(int $channelId): string

@@ -61,7 +61,14 @@ final class Channel extends Model
 
     public function connection(): Connection
     {
-        return new Connection($this->key, $this->name, $this->currency, $this->settings, $this->secrets ?? [], $this->webhook_secret);
+        return new Connection(
+            $this->key,
+            $this->name,
+            $this->currency,
+            $this->settings,
+            $this->secrets ?? [],
+            $this->webhook_secret,
+        );
     }
 
     /** Whether it is not to be called now. */

@@ -64,7 +64,9 @@ final readonly class AddressGuard
         }
         foreach ($addresses as $address) {
             if (! $this->isPublic($address)) {
-                throw new ForbiddenAddress("{$host} is in a network that is not open to the public. Give an address that can be reached from the internet.");
+                throw new ForbiddenAddress(
+                    "{$host} is in a network that is not open to the public. Give an address that can be reached from the internet.",
+                );
             }
         }
 

@@ -53,23 +53,37 @@ final readonly class ChannelClient
         } catch (ForbiddenAddress $e) {
             throw new ChannelRefused("{$this->channel} was not called: {$e->getMessage()}");
         } catch (UnknownHost $e) {
-            throw new ChannelUnavailable("{$this->channel} was not found. {$e->getMessage()}", self::SECONDS_UNTIL_RETRY);
+            throw new ChannelUnavailable(
+                "{$this->channel} was not found. {$e->getMessage()}",
+                self::SECONDS_UNTIL_RETRY,
+            );
         } catch (ConnectionException) {
             throw new ChannelUnavailable("{$this->channel} did not answer.", self::SECONDS_UNTIL_RETRY);
         }
         $status = $response->status();
         $wait = self::retryAfter($response);
         if ($status === 429) {
-            throw new ChannelUnavailable("{$this->channel} asks to slow down.", $wait ?? self::SECONDS_UNTIL_RETRY, isAsked: true);
+            throw new ChannelUnavailable(
+                "{$this->channel} asks to slow down.",
+                $wait ?? self::SECONDS_UNTIL_RETRY,
+                isAsked: true,
+            );
         }
         if ($status >= 500) {
-            throw new ChannelUnavailable("{$this->channel} is out of order (status {$status}).", $wait ?? self::SECONDS_UNTIL_RETRY, isAsked: $wait !== null);
+            throw new ChannelUnavailable(
+                "{$this->channel} is out of order (status {$status}).",
+                $wait ?? self::SECONDS_UNTIL_RETRY,
+                isAsked: $wait !== null,
+            );
         }
         if ($status >= 400) {
-            throw new ChannelRefused(match ($status) {
-                401, 403 => "{$this->channel} does not accept the token (status {$status}).",
-                default => "{$this->channel} refused the request (status {$status}).",
-            }, $status);
+            throw new ChannelRefused(
+                match ($status) {
+                    401, 403 => "{$this->channel} does not accept the token (status {$status}).",
+                    default => "{$this->channel} refused the request (status {$status}).",
+                },
+                $status,
+            );
         }
 
         return $response;

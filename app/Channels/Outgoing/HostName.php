@@ -31,10 +31,20 @@ final readonly class HostName
         if (filter_var($host, FILTER_VALIDATE_IP, FILTER_FLAG_IPV4) !== false) {
             return $host;
         }
-        $name = preg_match('/[^\x21-\x7e]/', $host) === 1 ? idn_to_ascii($host, IDNA_NONTRANSITIONAL_TO_ASCII | IDNA_CHECK_BIDI, INTL_IDNA_VARIANT_UTS46) : $host;
+        $name =
+            preg_match('/[^\x21-\x7e]/', $host) === 1
+                ? idn_to_ascii($host, IDNA_NONTRANSITIONAL_TO_ASCII | IDNA_CHECK_BIDI, INTL_IDNA_VARIANT_UTS46)
+                : $host;
         $name = is_string($name) ? preg_replace('/\.$/', '', strtolower($name)) : null;
-        if ($name === null || strlen($name) > self::LONGEST || preg_match(self::LABELS, $name) !== 1 || preg_match(self::ENDS_IN_NUMBER, $name) === 1) {
-            throw new ForbiddenAddress('This is not a host name. Write it like shop.example, or an address like 198.51.100.7.');
+        if (
+            $name === null ||
+            strlen($name) > self::LONGEST ||
+            preg_match(self::LABELS, $name) !== 1 ||
+            preg_match(self::ENDS_IN_NUMBER, $name) === 1
+        ) {
+            throw new ForbiddenAddress(
+                'This is not a host name. Write it like shop.example, or an address like 198.51.100.7.',
+            );
         }
 
         return $name;

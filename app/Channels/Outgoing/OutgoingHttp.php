@@ -35,7 +35,8 @@ final readonly class OutgoingHttp
      */
     public function request(int $maxBytes = self::MAX_BYTES): PendingRequest
     {
-        return $this->http->connectTimeout(self::CONNECT_SECONDS)
+        return $this->http
+            ->connectTimeout(self::CONNECT_SECONDS)
             ->timeout(self::SECONDS)
             ->withoutRedirecting()
             ->withMiddleware($this->pin($maxBytes))
@@ -45,12 +46,14 @@ final readonly class OutgoingHttp
     /** @return Closure(callable): Closure */
     private function pin(int $maxBytes): Closure
     {
-        return fn (callable $handler): Closure => function (RequestInterface $request, array $options) use ($handler, $maxBytes) {
+        return fn (
+            callable $handler,
+        ): Closure => function (RequestInterface $request, array $options) use ($handler, $maxBytes) {
             $uri = $request->getUri();
             $addresses = $this->guard->addresses($uri->getHost());
             $port = $uri->getPort() ?? ($uri->getScheme() === 'https' ? 443 : 80);
             $options['curl'] = [
-                ...($options['curl'] ?? []),
+                ...$options['curl'] ?? [],
                 CURLOPT_RESOLVE => [$uri->getHost().":{$port}:".implode(',', $addresses)],
                 CURLOPT_PROTOCOLS => CURLPROTO_HTTP | CURLPROTO_HTTPS,
             ];

@@ -13,7 +13,7 @@ final readonly class SystemResolver implements AddressResolver
         $addresses = [];
         foreach ($found === false ? [] : $found as $entry) {
             $address = socket_addrinfo_explain($entry)['ai_addr'];
-            $addresses[] = (string) ($address['sin6_addr'] ?? $address['sin_addr'] ?? '');
+            $addresses[] = (string) ($address['sin6_addr'] ?? ($address['sin_addr'] ?? ''));
         }
 
         return array_values(array_unique(array_filter($addresses)));

@@ -29,8 +29,14 @@ final readonly class WebAddress
         if (! in_array($scheme, ['http', 'https'], true) || $host === '' || $uri->getPort() > self::HIGHEST_PORT) {
             throw self::unreadable();
         }
-        if ($uri->getUserInfo() !== null || $uri->getFragment() !== null || preg_match('/[\\\\\x00-\x20\x7f]/', $url) === 1) {
-            throw new ForbiddenAddress('Write the address without user, password, spaces, backslashes and anything after “#”.');
+        if (
+            $uri->getUserInfo() !== null ||
+            $uri->getFragment() !== null ||
+            preg_match('/[\\\\\x00-\x20\x7f]/', $url) === 1
+        ) {
+            throw new ForbiddenAddress(
+                'Write the address without user, password, spaces, backslashes and anything after “#”.',
+            );
         }
         $name = HostName::normalized($host);
         $written = str_contains($name, ':') ? "[{$name}]" : $name;

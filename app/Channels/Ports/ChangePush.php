@@ -28,5 +28,10 @@ interface ChangePush
      *
      * @throws UntrustedMessage if it is not from the channel
      */
-    public static function read(array $headers, string $body, #[SensitiveParameter] string $signingSecret, int $now): ?ItemChange;
+    public static function read(
+        array $headers,
+        string $body,
+        #[SensitiveParameter] string $signingSecret,
+        int $now,
+    ): ?ItemChange;
 }

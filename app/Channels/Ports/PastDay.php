@@ -13,7 +13,13 @@ final readonly class PastDay
      * @param  int  $units  sold
      * @param  list<array<string, mixed>>  $offers  of others, in the words of the pricing core's document
      */
-    public function __construct(public string $date, public string $sku, public string $price, public bool $inStock, public int $units, public array $offers)
-    {
+    public function __construct(
+        public string $date,
+        public string $sku,
+        public string $price,
+        public bool $inStock,
+        public int $units,
+        public array $offers,
+    ) {
     }
 }

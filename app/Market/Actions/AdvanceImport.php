@@ -66,13 +66,18 @@ final readonly class AdvanceImport
     private function hold(Channel $channel): ?ChannelImport
     {
         $until = now()->addSeconds(self::HELD_SECONDS)->format(ChannelImport::TIME);
-        $due = ChannelImport::query()->whereKey($channel->id)->where('due_at', '<=', now()->format(ChannelImport::TIME));
+        $due = ChannelImport::query()
+            ->whereKey($channel->id)
+            ->where('due_at', '<=', now()->format(ChannelImport::TIME));
 
         return $due->update(['due_at' => $until]) === 1 ? ChannelImport::query()->findOrFail($channel->id) : null;
     }
 
-    private function letGo(ChannelImport $import, Channel $channel, ChannelUnavailable|ChannelRefused|null $problem): CarbonImmutable
-    {
+    private function letGo(
+        ChannelImport $import,
+        Channel $channel,
+        ChannelUnavailable|ChannelRefused|null $problem,
+    ): CarbonImmutable {
         $due = match (true) {
             $problem instanceof ChannelUnavailable => CarbonImmutable::now()->addSeconds($problem->retryAfter),
             $problem instanceof ChannelRefused => CarbonImmutable::now()->addSeconds(self::SECONDS_AFTER_REFUSAL),
@@ -112,7 +117,10 @@ final readonly class AdvanceImport
     private function readListings(Channel $channel, ChannelImport $import): void
     {
         $page = $this->drivers->port($channel, ListingSource::class)->listings($import->cursor);
-        $this->goOn($channel, $import, $page->next, count($page->listings), $page->total, function () use ($channel, $page): void {
+        $this->goOn($channel, $import, $page->next, count($page->listings), $page->total, function () use (
+            $channel,
+            $page,
+        ): void {
             $this->listings->handle($channel, $page->listings);
             if ($page->next === null) {
                 $channel->update(['synced_at' => now()]);
@@ -124,7 +132,8 @@ final readonly class AdvanceImport
     private function readOffers(Channel $channel, ChannelImport $import): void
     {
         $perCall = $this->drivers->port($channel, OfferSource::class)::itemsPerCall();
-        $listings = Listing::query()->where('channel_id', $channel->id)
+        $listings = Listing::query()
+            ->where('channel_id', $channel->id)
             ->where('id', '>', (int) $import->cursor)
             ->orderBy('id')
             ->limit($perCall)
@@ -132,16 +141,31 @@ final readonly class AdvanceImport
         if ($listings->isNotEmpty()) {
             $this->observe->handle($channel, array_values($listings->unique()->map(strval(...))->all()));
         }
-        $total = $import->cursor === null ? Listing::query()->where('channel_id', $channel->id)->count() : $import->total;
-        $this->goOn($channel, $import, $listings->count() < $perCall ? null : (string) $listings->keys()->last(), $listings->count(), $total);
+        $total =
+            $import->cursor === null ? Listing::query()->where('channel_id', $channel->id)->count() : $import->total;
+        $this->goOn(
+            $channel,
+            $import,
+            $listings->count() < $perCall ? null : (string) $listings->keys()->last(),
+            $listings->count(),
+            $total,
+        );
     }
 
     private function readHistory(Channel $channel, ChannelImport $import): void
     {
         $page = $this->drivers->port($channel, HistorySource::class)->history($import->cursor);
         $listings = count(array_unique(array_column($page->days, 'sku')));
-        $total = $import->cursor === null ? Listing::query()->where('channel_id', $channel->id)->count() : $import->total;
-        $this->goOn($channel, $import, $page->next, $listings, $total, fn () => $this->history->handle($channel, $page->days));
+        $total =
+            $import->cursor === null ? Listing::query()->where('channel_id', $channel->id)->count() : $import->total;
+        $this->goOn(
+            $channel,
+            $import,
+            $page->next,
+            $listings,
+            $total,
+            fn () => $this->history->handle($channel, $page->days),
+        );
     }
 
     /**
@@ -149,14 +173,31 @@ final readonly class AdvanceImport
      * @param  int  $done  how many listings were dealt with
      * @param  (Closure(): mixed)|null  $take  writes the page
      */
-    private function goOn(Channel $channel, ChannelImport $import, ?string $next, int $done, ?int $total = null, ?Closure $take = null): void
-    {
+    private function goOn(
+        Channel $channel,
+        ChannelImport $import,
+        ?string $next,
+        int $done,
+        ?int $total = null,
+        ?Closure $take = null,
+    ): void {
         DB::transaction(function () use ($channel, $import, $next, $done, $total, $take): void {
             $step = $next === null ? $import->step->next($channel, $import->is_first) : $import->step;
             $isWritten = match (true) {
                 $step === null => $this->mine($import)->delete() === 1,
-                $step === $import->step => $this->write($import, ['cursor' => $next, 'done' => $import->done + $done, 'total' => $total ?? $import->total, 'problem' => null]),
-                default => $this->write($import, ['step' => $step, 'cursor' => null, 'done' => 0, 'total' => null, 'problem' => null]),
+                $step === $import->step => $this->write($import, [
+                    'cursor' => $next,
+                    'done' => $import->done + $done,
+                    'total' => $total ?? $import->total,
+                    'problem' => null,
+                ]),
+                default => $this->write($import, [
+                    'step' => $step,
+                    'cursor' => null,
+                    'done' => 0,
+                    'total' => null,
+                    'problem' => null,
+                ]),
             };
             // Someone else has taken it over, this page included.
             if ($isWritten && $take !== null) {
@@ -186,6 +227,8 @@ final readonly class AdvanceImport
     /** @return \Illuminate\Database\Eloquent\Builder<ChannelImport> */
     private function mine(ChannelImport $import): \Illuminate\Database\Eloquent\Builder
     {
-        return ChannelImport::query()->whereKey($import->channel_id)->where('due_at', $import->due_at->format(ChannelImport::TIME));
+        return ChannelImport::query()
+            ->whereKey($import->channel_id)
+            ->where('due_at', $import->due_at->format(ChannelImport::TIME));
     }
 }

@@ -42,12 +42,17 @@ final readonly class FetchChanges
     /** @param  non-empty-list<ItemChange>  $changes */
     private function keep(Channel $channel, array $changes): void
     {
-        DB::table('market_notifications')->insertOrIgnore(array_map(fn (ItemChange $change) => [
-            'channel_id' => $channel->id,
-            'workspace_id' => $channel->workspace_id,
-            'webhook_id' => $change->id,
-            'item' => $change->item,
-            'received_at' => now(),
-        ], $changes));
+        DB::table('market_notifications')->insertOrIgnore(
+            array_map(
+                fn (ItemChange $change) => [
+                    'channel_id' => $channel->id,
+                    'workspace_id' => $channel->workspace_id,
+                    'webhook_id' => $change->id,
+                    'item' => $change->item,
+                    'received_at' => now(),
+                ],
+                $changes,
+            ),
+        );
     }
 }

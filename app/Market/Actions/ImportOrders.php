@@ -48,7 +48,10 @@ final readonly class ImportOrders
         $zone = Workspace::query()->findOrFail($channel->workspace_id)->time_zone;
         DB::transaction(function () use ($channel, $page, $currency, $zone): void {
             // Two at once must not count the same orders twice.
-            $isNext = Channel::query()->whereKey($channel->id)->whereRaw('orders_cursor IS NOT DISTINCT FROM ?', [$channel->orders_cursor])->update(['orders_cursor' => $page->cursor]);
+            $isNext = Channel::query()
+                ->whereKey($channel->id)
+                ->whereRaw('orders_cursor IS NOT DISTINCT FROM ?', [$channel->orders_cursor])
+                ->update(['orders_cursor' => $page->cursor]);
             $channel->orders_cursor = $page->cursor;
             $channel->syncOriginal();
             if ($isNext === 0) {
@@ -59,7 +62,12 @@ final readonly class ImportOrders
             foreach ($page->orders as $order) {
                 if ($listings->has($order->sku)) {
                     $sale = new Sale($order->units, $currency->parse($order->price));
-                    $this->add($channel->workspace_id, (int) $listings[$order->sku], $sale, CarbonImmutable::parse($order->at)->setTimezone($zone));
+                    $this->add(
+                        $channel->workspace_id,
+                        (int) $listings[$order->sku],
+                        $sale,
+                        CarbonImmutable::parse($order->at)->setTimezone($zone),
+                    );
                 }
             }
         });
@@ -67,10 +75,13 @@ final readonly class ImportOrders
 
     private function add(int $workspaceId, int $listingId, Sale $sale, CarbonImmutable $at): void
     {
-        DB::statement(<<<'SQL'
+        DB::statement(
+            <<<'SQL'
             INSERT INTO sales_days (listing_id, workspace_id, day, units, revenue_minor) VALUES (?, ?, ?, ?, ?)
             ON CONFLICT (listing_id, day) DO UPDATE
             SET units = sales_days.units + excluded.units, revenue_minor = sales_days.revenue_minor + excluded.revenue_minor
-            SQL, [$listingId, $workspaceId, $at->toDateString(), $sale->units, $sale->revenue()]);
+            SQL,
+            [$listingId, $workspaceId, $at->toDateString(), $sale->units, $sale->revenue()],
+        );
     }
 }

@@ -28,8 +28,18 @@ final readonly class ObserveItems
 {
     /** What is kept of an offer, and what it is taken to be where nothing is kept: offers are read by the million. */
     private const OFFER = [
-        'seller' => '', 'price' => '', 'shipping' => '0.00', 'condition' => 'new', 'fulfilment' => 'merchant', 'in_stock' => true, 'buy_box' => false, 'rating_percent' => null, 'rating_count' => null,
-        'handling_days' => null, 'ship_from' => null, 'marketplace_retail' => false,
+        'seller' => '',
+        'price' => '',
+        'shipping' => '0.00',
+        'condition' => 'new',
+        'fulfilment' => 'merchant',
+        'in_stock' => true,
+        'buy_box' => false,
+        'rating_percent' => null,
+        'rating_count' => null,
+        'handling_days' => null,
+        'ship_from' => null,
+        'marketplace_retail' => false,
     ];
 
     private const TIME = 'Y-m-d H:i:s.u';
@@ -57,7 +67,10 @@ final readonly class ObserveItems
         $offers = $this->readable($channel, $reader, array_intersect_key($offers, array_flip($items)));
         $missing = array_values(array_filter($items, fn (string $item) => ! isset($offers[$item])));
         if ($missing !== []) {
-            Log::warning("{$channel->name} gave no offers for some items that it was asked about.", ['channel' => $channel->id, 'items' => $missing]);
+            Log::warning("{$channel->name} gave no offers for some items that it was asked about.", [
+                'channel' => $channel->id,
+                'items' => $missing,
+            ]);
         }
 
         $changed = DB::transaction(function () use ($channel, $reader, $offers, $askedAt, $done): int {
@@ -94,16 +107,28 @@ final readonly class ObserveItems
                     'offers' => $rivals,
                     'packed' => PackedOffers::pack($reader->all(Node::of($offered, '$.offers'))),
                     'seen_at' => $askedAt->format(self::TIME),
-                    'changed_at' => $this->isMove($listing->offers, $offered) ? $askedAt->format(self::TIME) : $listing->changed_at,
+                    'changed_at' => $this->isMove($listing->offers, $offered)
+                        ? $askedAt->format(self::TIME)
+                        : $listing->changed_at,
                 ];
             }
             if ($listing->offers !== $rivals || isset($ownChanged[$listing->id])) {
-                $observations[] = RecordObservation::row($listing->id, $listing->workspace_id, $listing->price_minor, $listing->floor_minor, $listing->ceiling_minor, $rivals, $askedAt);
+                $observations[] = RecordObservation::row(
+                    $listing->id,
+                    $listing->workspace_id,
+                    $listing->price_minor,
+                    $listing->floor_minor,
+                    $listing->ceiling_minor,
+                    $rivals,
+                    $askedAt,
+                );
                 $changed[] = $listing->id;
             }
         }
         ListingMarket::query()->upsert($moved, ['listing_id'], ['offers', 'packed', 'seen_at', 'changed_at']);
-        ListingMarket::query()->whereIn('listing_id', $same)->update(['seen_at' => $askedAt->format(self::TIME)]);
+        ListingMarket::query()
+            ->whereIn('listing_id', $same)
+            ->update(['seen_at' => $askedAt->format(self::TIME)]);
         RecordObservation::rows($observations);
         if ($changed !== []) {
             event(new MarketObserved($channel->workspace_id, $changed));
@@ -120,7 +145,10 @@ final readonly class ObserveItems
      */
     private function isMove(?string $before, array $after): bool
     {
-        $terms = fn (array $offers): array => array_map(fn (array $offer) => array_diff_key($offer, ['buy_box' => true]), $offers);
+        $terms = fn (array $offers): array => array_map(
+            fn (array $offer) => array_diff_key($offer, ['buy_box' => true]),
+            $offers,
+        );
 
         return $before === null || $terms(json_decode($before, true, 8, JSON_THROW_ON_ERROR)) !== $terms($after);
     }
@@ -134,11 +162,37 @@ final readonly class ObserveItems
     private function listings(Channel $channel, array $items, CarbonInterface $askedAt): array
     {
         // They are held first: what is then read of their markets is what whoever held them before has left.
-        $held = Listing::query()->where('channel_id', $channel->id)->whereIn('item_ref', $items)->orderBy('id')->lock('FOR NO KEY UPDATE')->toBase()->pluck('id')->all();
+        $held = Listing::query()
+            ->where('channel_id', $channel->id)
+            ->whereIn('item_ref', $items)
+            ->orderBy('id')
+            ->lock('FOR NO KEY UPDATE')
+            ->toBase()
+            ->pluck('id')
+            ->all();
 
-        return Listing::query()->whereIn('listings.id', $held)->toBase()->leftJoin('listing_markets AS m', 'm.listing_id', '=', 'listings.id')
-            ->where(fn ($query) => $query->whereNull('m.seen_at')->orWhere('m.seen_at', '<=', $askedAt->format(self::TIME)))->orderBy('listings.id')
-            ->get(['listings.id', 'listings.workspace_id', 'item_ref', 'price_minor', 'stock', 'holds_buy_box', 'floor_minor', 'ceiling_minor', 'm.offers', 'm.changed_at'])->keyBy('id')->all();
+        return Listing::query()
+            ->whereIn('listings.id', $held)
+            ->toBase()
+            ->leftJoin('listing_markets AS m', 'm.listing_id', '=', 'listings.id')
+            ->where(
+                fn ($query) => $query->whereNull('m.seen_at')->orWhere('m.seen_at', '<=', $askedAt->format(self::TIME)),
+            )
+            ->orderBy('listings.id')
+            ->get([
+                'listings.id',
+                'listings.workspace_id',
+                'item_ref',
+                'price_minor',
+                'stock',
+                'holds_buy_box',
+                'floor_minor',
+                'ceiling_minor',
+                'm.offers',
+                'm.changed_at',
+            ])
+            ->keyBy('id')
+            ->all();
     }
 
     /**
@@ -151,9 +205,19 @@ final readonly class ObserveItems
     {
         $readable = [];
         foreach ($offers as $item => $some) {
-            $readable[$item] = array_values(array_filter($some, fn (mixed $offer) => is_array($offer) && is_string($offer['name'] ?? '') && $reader->canRead(array_intersect_key($offer, self::OFFER))));
+            $readable[$item] = array_values(
+                array_filter(
+                    $some,
+                    fn (mixed $offer) => is_array($offer) &&
+                        is_string($offer['name'] ?? '') &&
+                        $reader->canRead(array_intersect_key($offer, self::OFFER)),
+                ),
+            );
             if (count($readable[$item]) < count($some)) {
-                Log::warning("{$channel->name} sent offers on {$item} that cannot be read.", ['channel' => $channel->id, 'offers' => count($some) - count($readable[$item])]);
+                Log::warning("{$channel->name} sent offers on {$item} that cannot be read.", [
+                    'channel' => $channel->id,
+                    'offers' => count($some) - count($readable[$item]),
+                ]);
                 if ($readable[$item] === []) {
                     unset($readable[$item]);
                 }
@@ -172,7 +236,11 @@ final readonly class ObserveItems
         $rivals = [];
         foreach ($all as $offer) {
             if ($offer['seller'] !== $channel->seller) {
-                $rivals[] = array_filter(array_intersect_key($offer, self::OFFER), fn (mixed $value, string $field) => $value !== self::OFFER[$field], ARRAY_FILTER_USE_BOTH);
+                $rivals[] = array_filter(
+                    array_intersect_key($offer, self::OFFER),
+                    fn (mixed $value, string $field) => $value !== self::OFFER[$field],
+                    ARRAY_FILTER_USE_BOTH,
+                );
             }
         }
 
@@ -188,8 +256,18 @@ final readonly class ObserveItems
      */
     private function takeOverOwn(Channel $channel, array $listings, array $offers): array
     {
-        $own = array_map(fn (stdClass $listing) => Arr::first($offers[$listing->item_ref] ?? [], fn (array $offer) => $offer['seller'] === $channel->seller), $listings);
-        $elsewhere = $this->shown->setElsewhere(array_map(fn (stdClass $listing) => $listing->price_minor, $listings), array_map(fn (?array $offer) => $offer['price'] ?? null, $own), Currency::of($channel->currency));
+        $own = array_map(
+            fn (stdClass $listing) => Arr::first(
+                $offers[$listing->item_ref] ?? [],
+                fn (array $offer) => $offer['seller'] === $channel->seller,
+            ),
+            $listings,
+        );
+        $elsewhere = $this->shown->setElsewhere(
+            array_map(fn (stdClass $listing) => $listing->price_minor, $listings),
+            array_map(fn (?array $offer) => $offer['price'] ?? null, $own),
+            Currency::of($channel->currency),
+        );
         $rows = [];
         foreach ($listings as $id => $listing) {
             $holds = (bool) ($own[$id]['buy_box'] ?? false);
@@ -200,7 +278,10 @@ final readonly class ObserveItems
             }
         }
         if ($rows !== []) {
-            DB::update('UPDATE listings l SET price_minor = s.price, holds_buy_box = s.holds, stock = s.stock, updated_at = now() FROM jsonb_to_recordset(?) AS s(id bigint, price bigint, holds boolean, stock integer) WHERE l.id = s.id AND l.workspace_id = ?', [json_encode(array_values($rows), JSON_THROW_ON_ERROR), $channel->workspace_id]);
+            DB::update(
+                'UPDATE listings l SET price_minor = s.price, holds_buy_box = s.holds, stock = s.stock, updated_at = now() FROM jsonb_to_recordset(?) AS s(id bigint, price bigint, holds boolean, stock integer) WHERE l.id = s.id AND l.workspace_id = ?',
+                [json_encode(array_values($rows), JSON_THROW_ON_ERROR), $channel->workspace_id],
+            );
         }
         foreach (array_keys($elsewhere) as $id) {
             event(new PriceChangedElsewhere($channel->workspace_id, $id));
@@ -226,11 +307,19 @@ final readonly class ObserveItems
         foreach ($offers as $ofItem) {
             foreach ($ofItem as $offer) {
                 if ($offer['seller'] !== $channel->seller) {
-                    $rivals[$offer['seller']] = ['workspace_id' => $channel->workspace_id, 'channel_id' => $channel->id, 'seller' => $offer['seller'], 'name' => $offer['name'] ?? $offer['seller']];
+                    $rivals[$offer['seller']] = [
+                        'workspace_id' => $channel->workspace_id,
+                        'channel_id' => $channel->id,
+                        'seller' => $offer['seller'],
+                        'name' => $offer['name'] ?? $offer['seller'],
+                    ];
                 }
             }
         }
-        $known = Rival::query()->where('channel_id', $channel->id)->whereIn('seller', array_column($rivals, 'seller'))->pluck('name', 'seller');
+        $known = Rival::query()
+            ->where('channel_id', $channel->id)
+            ->whereIn('seller', array_column($rivals, 'seller'))
+            ->pluck('name', 'seller');
         $rivals = array_filter($rivals, fn (array $rival) => ($known[$rival['seller']] ?? null) !== $rival['name']);
         ksort($rivals);
         Rival::query()->upsert(array_values($rivals), ['channel_id', 'seller'], ['name']);

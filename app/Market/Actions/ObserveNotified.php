@@ -36,7 +36,11 @@ final readonly class ObserveNotified
         }
         $ids = array_keys($claimed);
         try {
-            $observed = $this->observe->handle($channel, array_values(array_unique($claimed)), fn () => $this->done($channel, $ids));
+            $observed = $this->observe->handle(
+                $channel,
+                array_values(array_unique($claimed)),
+                fn () => $this->done($channel, $ids),
+            );
         } catch (\Throwable $e) {
             $this->release($channel, $ids);
             throw $e;
@@ -47,7 +51,8 @@ final readonly class ObserveNotified
     /** @return array<string, string> items by notification */
     private function claim(Channel $channel): array
     {
-        $claimed = DB::select(<<<'SQL'
+        $claimed = DB::select(
+            <<<'SQL'
             UPDATE market_notifications n SET claimed_until = now() + make_interval(secs => ?)
             FROM (
                 SELECT channel_id, webhook_id FROM market_notifications
@@ -56,7 +61,14 @@ final readonly class ObserveNotified
             ) first
             WHERE n.channel_id = first.channel_id AND n.webhook_id = first.webhook_id
             RETURNING n.webhook_id, n.item
-            SQL, [self::CLAIMED_SECONDS, $channel->id, $channel->workspace_id, self::CALLS * DriverRegistry::itemsPerCall($channel)]);
+            SQL,
+            [
+                self::CLAIMED_SECONDS,
+                $channel->id,
+                $channel->workspace_id,
+                self::CALLS * DriverRegistry::itemsPerCall($channel),
+            ],
+        );
 
         return array_column($claimed, 'item', 'webhook_id');
     }
@@ -70,12 +82,17 @@ final readonly class ObserveNotified
     /** @param  list<array-key>  $ids */
     private function release(Channel $channel, array $ids): void
     {
-        $this->notifications($channel, $ids)->whereNull('observed_at')->update(['claimed_until' => null]);
+        $this->notifications($channel, $ids)
+            ->whereNull('observed_at')
+            ->update(['claimed_until' => null]);
     }
 
     /** @param  list<array-key>  $ids */
     private function notifications(Channel $channel, array $ids): \Illuminate\Database\Query\Builder
     {
-        return DB::table('market_notifications')->where('workspace_id', $channel->workspace_id)->where('channel_id', $channel->id)->whereIn('webhook_id', array_map(strval(...), $ids));
+        return DB::table('market_notifications')
+            ->where('workspace_id', $channel->workspace_id)
+            ->where('channel_id', $channel->id)
+            ->whereIn('webhook_id', array_map(strval(...), $ids));
     }
 }

@@ -33,17 +33,28 @@ final readonly class ReceiveNotification
      */
     public function handle(string $key, array $headers, string $body): bool
     {
-        $channel = Str::isUuid($key) ? $this->query('SELECT id, workspace_id, driver, webhook_secret FROM channels WHERE key = ?', [$key])->fetch(PDO::FETCH_ASSOC) : false;
+        $channel = Str::isUuid($key)
+            ? $this->query('SELECT id, workspace_id, driver, webhook_secret FROM channels WHERE key = ?', [
+                $key,
+            ])->fetch(PDO::FETCH_ASSOC)
+            : false;
         $driver = is_array($channel) ? DriverRegistry::named($channel['driver']) : null;
         if ($driver === null || ! is_subclass_of($driver, ChangePush::class)) {
             return false;
         }
         $change = $driver::read($headers, $body, $this->encrypter->decryptString($channel['webhook_secret']), time());
-        if ($change !== null && strlen($change->item) <= self::LONGEST_NAME && strlen($change->id) <= self::LONGEST_NAME) {
-            $this->query(<<<'SQL'
+        if (
+            $change !== null &&
+            strlen($change->item) <= self::LONGEST_NAME &&
+            strlen($change->id) <= self::LONGEST_NAME
+        ) {
+            $this->query(
+                <<<'SQL'
                 INSERT INTO market_notifications (channel_id, workspace_id, webhook_id, item, received_at)
                 VALUES (?, ?, ?, ?, clock_timestamp()) ON CONFLICT DO NOTHING
-                SQL, [$channel['id'], $channel['workspace_id'], $change->id, $change->item]);
+                SQL,
+                [$channel['id'], $channel['workspace_id'], $change->id, $change->item],
+            );
         }
 
         return true;

@@ -32,11 +32,23 @@ final readonly class RecordObservation
      * @param  string  $offers  JSON, as listing_markets has it
      * @return array<string, mixed>
      */
-    public static function row(int $listingId, int $workspaceId, int $price, ?int $floor, ?int $ceiling, string $offers, CarbonInterface $at): array
-    {
+    public static function row(
+        int $listingId,
+        int $workspaceId,
+        int $price,
+        ?int $floor,
+        ?int $ceiling,
+        string $offers,
+        CarbonInterface $at,
+    ): array {
         return [
-            'listing_id' => $listingId, 'workspace_id' => $workspaceId, 'observed_at' => $at->format(self::TIME), 'price_minor' => $price,
-            'floor_minor' => $floor, 'ceiling_minor' => $ceiling, 'offers' => $offers,
+            'listing_id' => $listingId,
+            'workspace_id' => $workspaceId,
+            'observed_at' => $at->format(self::TIME),
+            'price_minor' => $price,
+            'floor_minor' => $floor,
+            'ceiling_minor' => $ceiling,
+            'offers' => $offers,
         ];
     }
 }

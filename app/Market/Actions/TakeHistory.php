@@ -25,7 +25,9 @@ final readonly class TakeHistory
     public function handle(Channel $channel, array $days): void
     {
         $from = now()->subDays(self::MOST_DAYS)->toDateString();
-        $days = array_values(array_filter($days, fn (PastDay $day) => $day->date >= $from && $day->date <= now()->toDateString()));
+        $days = array_values(
+            array_filter($days, fn (PastDay $day) => $day->date >= $from && $day->date <= now()->toDateString()),
+        );
         $currency = Currency::of($channel->currency);
         $skus = array_values(array_unique(array_map(fn (PastDay $day) => $day->sku, $days)));
         $listings = Listing::query()->where('channel_id', $channel->id)->whereIn('sku', $skus)->pluck('id', 'sku');

@@ -66,7 +66,10 @@ final readonly class TakeListings
             }
         }
         if (count($readable) < count($listings)) {
-            Log::warning("{$channel->name} sent listings that cannot be read.", ['channel' => $channel->id, 'listings' => count($listings) - count($readable)]);
+            Log::warning("{$channel->name} sent listings that cannot be read.", [
+                'channel' => $channel->id,
+                'listings' => count($listings) - count($readable),
+            ]);
         }
 
         return $readable;
@@ -74,7 +77,10 @@ final readonly class TakeListings
 
     private function isReadable(SourceListing $listing, Currency $currency): bool
     {
-        $hasName = $listing->sku !== '' && mb_strlen($listing->sku) <= self::LONGEST_TEXT && mb_strlen($listing->item) <= self::LONGEST_TEXT;
+        $hasName =
+            $listing->sku !== '' &&
+            mb_strlen($listing->sku) <= self::LONGEST_TEXT &&
+            mb_strlen($listing->item) <= self::LONGEST_TEXT;
         try {
             return $hasName && $currency->parse($listing->price) > 0 && $currency->parse($listing->shipping) >= 0;
         } catch (InvalidAmount) {
@@ -89,16 +95,25 @@ final readonly class TakeListings
     private function products(Channel $channel, array $listings): array
     {
         $now = now();
-        Product::query()->upsert(array_values(array_map(fn (SourceListing $listing) => [
-            'workspace_id' => $channel->workspace_id,
-            'sku' => $listing->sku,
-            'title' => self::text($listing->title),
-            'brand' => self::text($listing->brand),
-            'category' => self::text($listing->category),
-            'gtin' => mb_strlen((string) $listing->gtin) > self::LONGEST_GTIN ? null : $listing->gtin,
-            'created_at' => $now,
-            'updated_at' => $now,
-        ], $listings)), ['workspace_id', 'sku'], ['updated_at']);
+        Product::query()->upsert(
+            array_values(
+                array_map(
+                    fn (SourceListing $listing) => [
+                        'workspace_id' => $channel->workspace_id,
+                        'sku' => $listing->sku,
+                        'title' => self::text($listing->title),
+                        'brand' => self::text($listing->brand),
+                        'category' => self::text($listing->category),
+                        'gtin' => mb_strlen((string) $listing->gtin) > self::LONGEST_GTIN ? null : $listing->gtin,
+                        'created_at' => $now,
+                        'updated_at' => $now,
+                    ],
+                    $listings,
+                ),
+            ),
+            ['workspace_id', 'sku'],
+            ['updated_at'],
+        );
 
         return Product::query()->whereIn('sku', self::skus($listings))->pluck('id', 'sku')->all();
     }
@@ -111,23 +126,32 @@ final readonly class TakeListings
     {
         $currency = Currency::of($channel->currency);
         $now = now();
-        Listing::query()->upsert(array_values(array_map(fn (SourceListing $listing) => [
-            'workspace_id' => $channel->workspace_id,
-            'channel_id' => $channel->id,
-            'product_id' => $products[$listing->sku],
-            'sku' => $listing->sku,
-            'item_ref' => $listing->item,
-            'title' => self::text($listing->title),
-            'condition' => self::text($listing->condition),
-            'fulfilment' => self::text($listing->fulfilment),
-            'price_minor' => $currency->parse($listing->price),
-            'list_price_minor' => $currency->parse($listing->price),
-            'shipping_minor' => $currency->parse($listing->shipping),
-            'stock' => $listing->stock,
-            'is_draft' => false,
-            'created_at' => $now,
-            'updated_at' => $now,
-        ], $listings)), ['channel_id', 'sku'], ['item_ref', 'title', 'condition', 'fulfilment', 'shipping_minor', 'stock', 'is_draft', 'updated_at']);
+        Listing::query()->upsert(
+            array_values(
+                array_map(
+                    fn (SourceListing $listing) => [
+                        'workspace_id' => $channel->workspace_id,
+                        'channel_id' => $channel->id,
+                        'product_id' => $products[$listing->sku],
+                        'sku' => $listing->sku,
+                        'item_ref' => $listing->item,
+                        'title' => self::text($listing->title),
+                        'condition' => self::text($listing->condition),
+                        'fulfilment' => self::text($listing->fulfilment),
+                        'price_minor' => $currency->parse($listing->price),
+                        'list_price_minor' => $currency->parse($listing->price),
+                        'shipping_minor' => $currency->parse($listing->shipping),
+                        'stock' => $listing->stock,
+                        'is_draft' => false,
+                        'created_at' => $now,
+                        'updated_at' => $now,
+                    ],
+                    $listings,
+                ),
+            ),
+            ['channel_id', 'sku'],
+            ['item_ref', 'title', 'condition', 'fulfilment', 'shipping_minor', 'stock', 'is_draft', 'updated_at'],
+        );
     }
 
     private static function text(?string $text): ?string
@@ -152,19 +176,22 @@ final readonly class TakeListings
      */
     private function terms(Channel $channel, array $listings): array
     {
-        return Listing::query()->where('channel_id', $channel->id)
+        return Listing::query()
+            ->where('channel_id', $channel->id)
             ->whereIn('sku', self::skus($listings))
             ->orderBy('id')
             ->toBase()
             ->get(['id', 'condition', 'fulfilment', 'shipping_minor', 'stock'])
-            ->mapWithKeys(fn (stdClass $row) => [
-                (int) $row->id => implode("\0", [
-                    $row->condition,
-                    $row->fulfilment,
-                    $row->shipping_minor,
-                    $row->stock === null || $row->stock > 0 ? 'in stock' : 'out of stock',
-                ]),
-            ])
+            ->mapWithKeys(
+                fn (stdClass $row) => [
+                    (int) $row->id => implode("\0", [
+                        $row->condition,
+                        $row->fulfilment,
+                        $row->shipping_minor,
+                        $row->stock === null || $row->stock > 0 ? 'in stock' : 'out of stock',
+                    ]),
+                ],
+            )
             ->all();
     }
 
@@ -174,7 +201,13 @@ final readonly class TakeListings
      */
     private function tellChanges(Channel $channel, array $before, array $after): void
     {
-        $changed = array_keys(array_filter($after, fn (string $terms, int $id) => isset($before[$id]) && $before[$id] !== $terms, ARRAY_FILTER_USE_BOTH));
+        $changed = array_keys(
+            array_filter(
+                $after,
+                fn (string $terms, int $id) => isset($before[$id]) && $before[$id] !== $terms,
+                ARRAY_FILTER_USE_BOTH,
+            ),
+        );
         if ($changed !== []) {
             event(new ListingsTouched($channel->workspace_id, $changed, 'stock'));
         }
@@ -183,7 +216,13 @@ final readonly class TakeListings
     /** @param  array<string, SourceListing>  $shown */
     private function comparePrices(Channel $channel, array $shown): void
     {
-        $listings = Listing::query()->where('channel_id', $channel->id)->whereIn('sku', self::skus($shown))->orderBy('id')->lockForUpdate()->get()->keyBy('id');
+        $listings = Listing::query()
+            ->where('channel_id', $channel->id)
+            ->whereIn('sku', self::skus($shown))
+            ->orderBy('id')
+            ->lockForUpdate()
+            ->get()
+            ->keyBy('id');
         $ours = $listings->map(fn (Listing $listing) => $listing->price_minor)->all();
         $theirs = $listings->map(fn (Listing $listing) => $shown[$listing->sku]->price)->all();
         foreach ($this->shown->setElsewhere($ours, $theirs, Currency::of($channel->currency)) as $id => $price) {

@@ -21,9 +21,14 @@ final class OrdersCommand extends Command
 
     public function handle(CurrentWorkspace $workspace, ImportOrders $import, CircuitBreaker $breaker): int
     {
-        $channels = AcrossWorkspaces::query(Channel::class)->whereIn('driver', DriverRegistry::namesOf(OrderSource::class))->get();
+        $channels = AcrossWorkspaces::query(Channel::class)
+            ->whereIn('driver', DriverRegistry::namesOf(OrderSource::class))
+            ->get();
         foreach ($channels as $channel) {
-            $problem = $workspace->within($channel->workspace_id, fn () => $breaker->run($channel, fn () => $import->handle($channel)));
+            $problem = $workspace->within(
+                $channel->workspace_id,
+                fn () => $breaker->run($channel, fn () => $import->handle($channel)),
+            );
             if ($problem !== null) {
                 $this->warn($problem->getMessage());
             }

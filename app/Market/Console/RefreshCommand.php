@@ -33,7 +33,10 @@ final class RefreshCommand extends Command
                 $this->observe($channel);
             }
             $minutes = $hasOffers ? self::LISTINGS_EVERY_MINUTES_WITH_OFFERS : (int) $this->option('older-than');
-            if (DriverRegistry::has($channel, ListingSource::class) && ($channel->synced_at === null || $channel->synced_at < now()->subMinutes($minutes))) {
+            if (
+                DriverRegistry::has($channel, ListingSource::class) &&
+                ($channel->synced_at === null || $channel->synced_at < now()->subMinutes($minutes))
+            ) {
                 $workspace->within($channel->workspace_id, fn () => $import->handle($channel, isFirst: false));
             }
         }
@@ -43,9 +46,14 @@ final class RefreshCommand extends Command
 
     private function observe(Channel $channel): void
     {
-        $items = DB::table('listings')->leftJoin('listing_markets', 'listing_id', '=', 'listings.id')
+        $items = DB::table('listings')
+            ->leftJoin('listing_markets', 'listing_id', '=', 'listings.id')
             ->where('channel_id', $channel->id)
-            ->where(fn ($query) => $query->whereNull('seen_at')->orWhere('seen_at', '<', now()->subMinutes((int) $this->option('older-than'))))
+            ->where(
+                fn ($query) => $query
+                    ->whereNull('seen_at')
+                    ->orWhere('seen_at', '<', now()->subMinutes((int) $this->option('older-than'))),
+            )
             ->orderByRaw('seen_at NULLS FIRST')
             ->limit((int) $this->option('most'))
             ->pluck('item_ref')

@@ -17,11 +17,20 @@ final readonly class ChannelImportController
         summary: 'Channels that are being read, and how far that is',
         tags: ['Channels'],
         responses: [
-            new OA\Response(response: 200, description: 'Those under way', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/ChannelImport'))),
+            new OA\Response(
+                response: 200,
+                description: 'Those under way',
+                content: new OA\JsonContent(
+                    type: 'array',
+                    items: new OA\Items(ref: '#/components/schemas/ChannelImport'),
+                ),
+            ),
         ],
     )]
     public function index(): JsonResponse
     {
-        return new JsonResponse(ChannelImport::query()->orderBy('channel_id')->get()->map(ChannelImportResource::of(...))->values());
+        return new JsonResponse(
+            ChannelImport::query()->orderBy('channel_id')->get()->map(ChannelImportResource::of(...))->values(),
+        );
     }
 }

@@ -15,7 +15,8 @@ final readonly class ChannelImportResource
         #[OA\Property(enum: ['subscribe', 'listings', 'offers', 'history'])] public string $step,
         #[OA\Property(description: 'Listings that the step has dealt with.')] public int $done,
         #[OA\Property(description: 'Of how many, where that is known.')] public ?int $total,
-        #[OA\Property(description: 'Whether the channel is new: then all is read, later only its listings.')] public bool $is_first,
+        #[OA\Property(description: 'Whether the channel is new: then all is read, later only its listings.')]
+        public bool $is_first,
         #[OA\Property(description: 'Why it cannot go on at the moment.')] public ?string $problem,
         #[OA\Property(description: 'When it goes on.', format: 'date-time')] public string $due_at,
     ) {

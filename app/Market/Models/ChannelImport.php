@@ -38,6 +38,11 @@ final class ChannelImport extends Model
 
     protected function casts(): array
     {
-        return ['step' => ImportStep::class, 'is_first' => 'bool', 'due_at' => 'immutable_datetime', 'started_at' => 'immutable_datetime'];
+        return [
+            'step' => ImportStep::class,
+            'is_first' => 'bool',
+            'due_at' => 'immutable_datetime',
+            'started_at' => 'immutable_datetime',
+        ];
     }
 }

@@ -33,7 +33,13 @@ enum ImportStep: string
 
     private static function following(?self $step, Channel $channel, bool $isFirstImport): ?self
     {
-        $steps = array_values(array_filter(self::cases(), fn (self $case) => ($isFirstImport || $case === self::Listings) && DriverRegistry::has($channel, $case->port())));
+        $steps = array_values(
+            array_filter(
+                self::cases(),
+                fn (self $case) => ($isFirstImport || $case === self::Listings) &&
+                    DriverRegistry::has($channel, $case->port()),
+            ),
+        );
         $at = $step === null ? -1 : (int) array_search($step, $steps, true);
 
         return $steps[$at + 1] ?? null;

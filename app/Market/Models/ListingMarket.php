@@ -33,6 +33,11 @@ final class ListingMarket extends Model
 
     protected function casts(): array
     {
-        return ['offers' => 'array', 'dropped' => 'array', 'seen_at' => 'immutable_datetime', 'changed_at' => 'immutable_datetime'];
+        return [
+            'offers' => 'array',
+            'dropped' => 'array',
+            'seen_at' => 'immutable_datetime',
+            'changed_at' => 'immutable_datetime',
+        ];
     }
 }

@@ -34,7 +34,10 @@ final readonly class AnswerApprovals
         $edited = array_filter($prices, fn (array $one) => $one['price'] !== $one['seen']);
         $asShown = array_map(fn (array $one) => $one['seen'], array_diff_key($prices, $edited));
 
-        return array_replace($this->approveAsShown($workspace, $asShown, $userId), $this->setOthers($workspace, array_map(fn (array $one) => $one['price'], $edited), $term, $userId));
+        return array_replace(
+            $this->approveAsShown($workspace, $asShown, $userId),
+            $this->setOthers($workspace, array_map(fn (array $one) => $one['price'], $edited), $term, $userId),
+        );
     }
 
     /**
@@ -45,7 +48,16 @@ final readonly class AnswerApprovals
     public function reject(Workspace $workspace, array $ids, ?string $note, int $hours, int $userId): int
     {
         return DB::transaction(function () use ($workspace, $ids, $note, $hours, $userId): int {
-            $many = Approval::query()->whereIn('id', $ids)->where('state', 'waiting')->update(['state' => 'rejected', 'note' => $note, 'user_id' => $userId, 'rests_until' => now()->addHours($hours), 'settled_at' => now()]);
+            $many = Approval::query()
+                ->whereIn('id', $ids)
+                ->where('state', 'waiting')
+                ->update([
+                    'state' => 'rejected',
+                    'note' => $note,
+                    'user_id' => $userId,
+                    'rests_until' => now()->addHours($hours),
+                    'settled_at' => now(),
+                ]);
             Announce::change($workspace->id, 'approvals');
 
             return $many;
@@ -68,7 +80,9 @@ final readonly class AnswerApprovals
             $this->decide->handle($workspace, array_values($chunk), Cause::APPROVAL, answers: $answers);
             foreach ($chunk as $id => $listingId) {
                 if (! isset($answers->taken[$listingId])) {
-                    $refused[$id] = $answers->refused[$listingId] ?? 'It no longer needs approval: no rule reprices this listing now.';
+                    $refused[$id] =
+                        $answers->refused[$listingId] ??
+                        'It no longer needs approval: no rule reprices this listing now.';
                 }
             }
         }
@@ -100,7 +114,14 @@ final readonly class AnswerApprovals
 
                     continue;
                 }
-                Approval::query()->whereKey($id)->update(['state' => 'approved', 'approved_minor' => $prices[$id], 'user_id' => $userId, 'settled_at' => now()]);
+                Approval::query()
+                    ->whereKey($id)
+                    ->update([
+                        'state' => 'approved',
+                        'approved_minor' => $prices[$id],
+                        'user_id' => $userId,
+                        'settled_at' => now(),
+                    ]);
             }
             Announce::change($workspace->id, 'approvals');
 
@@ -115,6 +136,10 @@ final readonly class AnswerApprovals
     private function waiting(array $prices): array
     {
         /** @var array<int, int> */
-        return Approval::query()->whereIn('id', array_keys($prices))->where('state', 'waiting')->pluck('listing_id', 'id')->all();
+        return Approval::query()
+            ->whereIn('id', array_keys($prices))
+            ->where('state', 'waiting')
+            ->pluck('listing_id', 'id')
+            ->all();
     }
 }

@@ -29,11 +29,13 @@ final class Answers
         if ($seen === null) {
             return null;
         }
-        $why = PriceCheck::says($seen, $one->listing, $one->limits) ?? match (true) {
-            $one->outcome === Outcome::Review && $one->price !== $seen => "The market has moved: it would be {$one->listing->currency->format((int) $one->price)} now.",
-            $one->outcome !== Outcome::Review => 'It no longer needs approval: the rule now says something else.',
-            default => null,
-        };
+        $why =
+            PriceCheck::says($seen, $one->listing, $one->limits) ??
+            match (true) {
+                $one->outcome === Outcome::Review && $one->price !== $seen => "The market has moved: it would be {$one->listing->currency->format((int) $one->price)} now.",
+                $one->outcome !== Outcome::Review => 'It no longer needs approval: the rule now says something else.',
+                default => null,
+            };
         if ($why !== null) {
             $this->refused[$one->row->id] = $why;
 

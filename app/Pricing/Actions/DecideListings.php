@@ -32,8 +32,14 @@ use Wrasse\Core\Decision\Outcome;
  */
 final readonly class DecideListings
 {
-    public function __construct(private Decider $decider, private RefreshLimits $refresh, private StoreDecisions $keep, private RequestApprovals $ask, private RunProgress $runs, private PricesUnderWay $underWay)
-    {
+    public function __construct(
+        private Decider $decider,
+        private RefreshLimits $refresh,
+        private StoreDecisions $keep,
+        private RequestApprovals $ask,
+        private RunProgress $runs,
+        private PricesUnderWay $underWay,
+    ) {
     }
 
     /**
@@ -42,8 +48,14 @@ final readonly class DecideListings
      * @param  int  $chunk  which part of the run it is; what is decided again after a run was let go is counted on
      * @param  Answers|null  $answers  what people said to prices that wait for them
      */
-    public function handle(Workspace $workspace, array $listingIds, string $cause, ?int $runId = null, int $chunk = 0, ?Answers $answers = null): void
-    {
+    public function handle(
+        Workspace $workspace,
+        array $listingIds,
+        string $cause,
+        ?int $runId = null,
+        int $chunk = 0,
+        ?Answers $answers = null,
+    ): void {
         DB::transaction(function () use ($workspace, $listingIds, $cause, $runId, $chunk, $answers): void {
             // What a crash of the database takes back it takes back whole, with all that came after; the jobs are then repeated.
             DB::statement('SET LOCAL synchronous_commit = off');
@@ -54,8 +66,10 @@ final readonly class DecideListings
             // What a switch says is read after the wait for the listings, as all else is.
             $workspace->refresh();
             $open = $this->underWay->of($listingIds);
-            $tally = new RunTally;
-            $toDecide = in_array($cause, RefreshLimits::CAUSES, true) ? $this->refresh->handle($workspace, $listingIds, array_keys($open)) : $listingIds;
+            $tally = new RunTally();
+            $toDecide = in_array($cause, RefreshLimits::CAUSES, true)
+                ? $this->refresh->handle($workspace, $listingIds, array_keys($open))
+                : $listingIds;
             if ($toDecide !== []) {
                 $this->decide($workspace, $toDecide, $cause, $runId, $open, $tally, $answers);
             }
@@ -70,14 +84,27 @@ final readonly class DecideListings
      * @param  list<int>  $listingIds
      * @param  array<int, OpenPrice>  $open  what is on its way, by listing
      */
-    private function decide(Workspace $workspace, array $listingIds, string $cause, ?int $runId, array $open, RunTally $tally, ?Answers $answers): void
-    {
+    private function decide(
+        Workspace $workspace,
+        array $listingIds,
+        string $cause,
+        ?int $runId,
+        array $open,
+        RunTally $tally,
+        ?Answers $answers,
+    ): void {
         $rows = ListingRows::among($workspace->id, $listingIds);
         $grounds = Grounds::of($workspace, $rows);
         $decided = $this->decider->decide($workspace, $rows, $grounds->document(...), CarbonImmutable::now());
-        $standing = new ListingSnapshotWriter;
-        $outcomes = new PriceOutcomes;
-        $kept = $this->keep->handle($workspace, $this->acting($decided, $standing, $grounds, $cause, $open, $outcomes), $grounds->rules, $cause, $runId);
+        $standing = new ListingSnapshotWriter();
+        $outcomes = new PriceOutcomes();
+        $kept = $this->keep->handle(
+            $workspace,
+            $this->acting($decided, $standing, $grounds, $cause, $open, $outcomes),
+            $grounds->rules,
+            $cause,
+            $runId,
+        );
         $standing->write();
         PriceHold::end($outcomes->ended);
         $this->ask->handle($workspace, $kept, $listingIds, $answers);
@@ -93,8 +120,14 @@ final readonly class DecideListings
      * @param  array<int, OpenPrice>  $open
      * @return Generator<EvaluatedListing>
      */
-    private function acting(iterable $decided, ListingSnapshotWriter $standing, Grounds $grounds, string $cause, array $open, PriceOutcomes $outcomes): Generator
-    {
+    private function acting(
+        iterable $decided,
+        ListingSnapshotWriter $standing,
+        Grounds $grounds,
+        string $cause,
+        array $open,
+        PriceOutcomes $outcomes,
+    ): Generator {
         foreach ($decided as $one) {
             $row = $one->row;
             $isRepriced = $grounds->whyIdle($row) === null;
@@ -116,8 +149,16 @@ final readonly class DecideListings
      * @param  array<int, array{int, DecisionSummary}>  $kept  decisions by listing
      * @param  array<int, OpenPrice>  $open
      */
-    private function publish(Workspace $workspace, array $kept, string $cause, ?int $runId, array $open, PriceOutcomes $outcomes, RunTally $tally, ?Answers $answers): void
-    {
+    private function publish(
+        Workspace $workspace,
+        array $kept,
+        string $cause,
+        ?int $runId,
+        array $open,
+        PriceOutcomes $outcomes,
+        RunTally $tally,
+        ?Answers $answers,
+    ): void {
         $going = [];
         foreach ($kept as $listingId => [$decisionId, $one]) {
             $tally->count($one->outcome->value);
@@ -147,8 +188,14 @@ final readonly class DecideListings
      * @param  array<int, int>  $marketRuns  in which big moves on word of the market are counted, by rule
      * @return list<DecidedPrice>
      */
-    private function prices(Workspace $workspace, array $going, string $cause, ?int $runId, array $marketRuns, ?Answers $answers): array
-    {
+    private function prices(
+        Workspace $workspace,
+        array $going,
+        string $cause,
+        ?int $runId,
+        array $marketRuns,
+        ?Answers $answers,
+    ): array {
         $rules = array_values(array_unique(array_map(fn (array $one) => (int) $one[0]->row->rule_id, $going)));
         $held = in_array($cause, Cause::LOOKED_AT, true) ? [] : $this->runs->held($rules);
         $brake = new RunGuard($workspace);
@@ -160,8 +207,17 @@ final readonly class DecideListings
             $isBigOnMarket = isset($marketRuns[$row->rule_id]) && $brake->isBig($row->price_minor, $price);
 
             return new DecidedPrice(
-                $row->id, $row->channel_id, $row->is_draft, $row->price_minor, $decisionId, $price, $ruling->limits->floor ?? 0, $ruling->limits->ceiling ?? 0,
-                isset($answers?->taken[$row->id]) ? $answers->userId : null, $holding ?? ($isBigOnMarket ? $marketRuns[$row->rule_id] : $runId), $holding !== null,
+                $row->id,
+                $row->channel_id,
+                $row->is_draft,
+                $row->price_minor,
+                $decisionId,
+                $price,
+                $ruling->limits->floor ?? 0,
+                $ruling->limits->ceiling ?? 0,
+                isset($answers?->taken[$row->id]) ? $answers->userId : null,
+                $holding ?? ($isBigOnMarket ? $marketRuns[$row->rule_id] : $runId),
+                $holding !== null,
                 $isBigOnMarket ? $brake->secondsToWait($row->price_minor, $price) : 0,
             );
         }, array_values($going));

@@ -48,7 +48,8 @@ final readonly class DecidePending
      */
     public function overdue(int $workspaceId): bool
     {
-        $ids = DB::table('pending_decisions')->where('workspace_id', $workspaceId)
+        $ids = DB::table('pending_decisions')
+            ->where('workspace_id', $workspaceId)
             ->where('requested_at', '<=', now()->format('Y-m-d H:i:s.uP'))
             ->orderBy('requested_at')
             ->limit(self::TOGETHER)
@@ -71,11 +72,18 @@ final readonly class DecidePending
             $this->handle($workspaceId, [$listingId]);
         } catch (Throwable $e) {
             report($e);
-            DB::update(<<<'SQL'
+            DB::update(
+                <<<'SQL'
                 UPDATE pending_decisions SET attempts = attempts + 1, requested_at = now() + make_interval(secs => 2 ^ attempts)
                 WHERE workspace_id = ? AND listing_id = ?
-                SQL, [$workspaceId, $listingId]);
-            DB::delete('DELETE FROM pending_decisions WHERE workspace_id = ? AND listing_id = ? AND attempts >= ?', [$workspaceId, $listingId, self::ATTEMPTS]);
+                SQL,
+                [$workspaceId, $listingId],
+            );
+            DB::delete('DELETE FROM pending_decisions WHERE workspace_id = ? AND listing_id = ? AND attempts >= ?', [
+                $workspaceId,
+                $listingId,
+                self::ATTEMPTS,
+            ]);
         }
     }
 }

@@ -18,8 +18,17 @@ final readonly class DecideTouched
     public function handle(ListingsTouched $event): void
     {
         match (true) {
-            $event->key !== null => $this->start->more($event->workspaceId, $event->listingIds, $event->cause, $event->key),
-            count($event->listingIds) < RunGuard::LEAST => DecideListingsJob::dispatchInChunks($event->workspaceId, $event->listingIds, $event->cause),
+            $event->key !== null => $this->start->more(
+                $event->workspaceId,
+                $event->listingIds,
+                $event->cause,
+                $event->key,
+            ),
+            count($event->listingIds) < RunGuard::LEAST => DecideListingsJob::dispatchInChunks(
+                $event->workspaceId,
+                $event->listingIds,
+                $event->cause,
+            ),
             default => $this->start->over($event->workspaceId, $event->listingIds, $event->cause),
         };
     }

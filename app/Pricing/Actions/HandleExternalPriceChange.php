@@ -19,7 +19,11 @@ final readonly class HandleExternalPriceChange
         $listing = Listing::query()->findOrFail($event->listingId);
         $rule = $listing->rule_id === null ? null : Rule::query()->find($listing->rule_id);
         if ($rule?->when_changed_elsewhere === 'adopt' && $rule->is_on && $listing->automation_on) {
-            $listing->update(['automation_on' => false, 'changed_elsewhere_at' => now(), 'version' => $listing->version + 1]);
+            $listing->update([
+                'automation_on' => false,
+                'changed_elsewhere_at' => now(),
+                'version' => $listing->version + 1,
+            ]);
         }
     }
 }

@@ -75,6 +75,13 @@ final class PriceOutcomes
     private function go(EvaluatedListing $one, PriceHold $hold, ?string $refusal): void
     {
         $limits = $one->decision->limits;
-        $this->going[] = DecidedPrice::byHand($one->row, $hold->price_minor, $limits->floor, $limits->ceiling, $hold->user_id, $refusal);
+        $this->going[] = DecidedPrice::byHand(
+            $one->row,
+            $hold->price_minor,
+            $limits->floor,
+            $limits->ceiling,
+            $hold->user_id,
+            $refusal,
+        );
     }
 }

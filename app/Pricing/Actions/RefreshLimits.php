@@ -29,9 +29,17 @@ final readonly class RefreshLimits
     public function handle(Workspace $workspace, array $listingIds, array $except): array
     {
         $alone = new LimitsAlone($workspace);
-        $rows = ListingRows::alone($workspace->id)->whereRaw('l.id = ANY(?)', [IdArray::of(array_diff($listingIds, $except))])
-            ->whereNotIn('l.id', fn (Builder $holds) => $holds->select('listing_id')->from('price_holds')->where('workspace_id', $workspace->id))
-            ->when($workspace->repricing !== Repricing::RulesPaused, $this->withoutThoseRepriced(...))->get();
+        $rows = ListingRows::alone($workspace->id)
+            ->whereRaw('l.id = ANY(?)', [IdArray::of(array_diff($listingIds, $except))])
+            ->whereNotIn(
+                'l.id',
+                fn (Builder $holds) => $holds
+                    ->select('listing_id')
+                    ->from('price_holds')
+                    ->where('workspace_id', $workspace->id),
+            )
+            ->when($workspace->repricing !== Repricing::RulesPaused, $this->withoutThoseRepriced(...))
+            ->get();
         $done = [];
         foreach ($rows as $row) {
             $solved = $alone->of($row);
@@ -46,7 +54,11 @@ final readonly class RefreshLimits
 
     private function withoutThoseRepriced(Builder $query): Builder
     {
-        return $query->whereNot(fn (Builder $repriced) => $repriced->where('l.automation_on', true)->where('l.is_compared', false)
-            ->whereIn('l.rule_id', fn (Builder $rules) => $rules->select('id')->from('rules')->where('is_on', true)));
+        return $query->whereNot(
+            fn (Builder $repriced) => $repriced
+                ->where('l.automation_on', true)
+                ->where('l.is_compared', false)
+                ->whereIn('l.rule_id', fn (Builder $rules) => $rules->select('id')->from('rules')->where('is_on', true)),
+        );
     }
 }

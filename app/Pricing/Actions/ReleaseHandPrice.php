@@ -24,7 +24,11 @@ final readonly class ReleaseHandPrice
             $listing = Listing::query()->lock('FOR NO KEY UPDATE')->findOrFail($listingId);
             $isReleased = PriceHold::query()->whereKey($listing->id)->delete() === 1;
             if ($isReleased) {
-                $this->decide->handle(Workspace::query()->findOrFail($listing->workspace_id), [$listing->id], Cause::HAND);
+                $this->decide->handle(
+                    Workspace::query()->findOrFail($listing->workspace_id),
+                    [$listing->id],
+                    Cause::HAND,
+                );
             }
 
             return $isReleased;

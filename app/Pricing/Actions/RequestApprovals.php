@@ -24,20 +24,43 @@ final readonly class RequestApprovals
      */
     public function handle(Workspace $workspace, array $kept, array $listingIds, ?Answers $answers): void
     {
-        $reviews = array_filter($kept, fn (array $one) => $one[1]->outcome === Outcome::Review && $answers?->price($one[1]) === null);
+        $reviews = array_filter(
+            $kept,
+            fn (array $one) => $one[1]->outcome === Outcome::Review && $answers?->price($one[1]) === null,
+        );
         $this->settleOthers($workspace, array_values(array_diff($listingIds, array_keys($reviews))), $answers);
-        $resting = $reviews === [] ? [] : Approval::query()->whereIn('listing_id', array_keys($reviews))->where('rests_until', '>', now())->pluck('listing_id')->all();
+        $resting =
+            $reviews === []
+                ? []
+                : Approval::query()
+                    ->whereIn('listing_id', array_keys($reviews))
+                    ->where('rests_until', '>', now())
+                    ->pluck('listing_id')
+                    ->all();
         $asked = array_diff_key($reviews, array_flip($resting));
         if ($asked === []) {
             return;
         }
-        $sold = DB::table('sales_days')->whereIn('listing_id', array_keys($asked))->where('day', '>=', now()->subDays(self::DAYS)->toDateString())->groupBy('listing_id')->selectRaw('listing_id, sum(units) AS units')->pluck('units', 'listing_id')->all();
+        $sold = DB::table('sales_days')
+            ->whereIn('listing_id', array_keys($asked))
+            ->where('day', '>=', now()->subDays(self::DAYS)->toDateString())
+            ->groupBy('listing_id')
+            ->selectRaw('listing_id, sum(units) AS units')
+            ->pluck('units', 'listing_id')
+            ->all();
         $rows = [];
         foreach ($asked as $listingId => [$decisionId, $one]) {
             $price = (int) $one->price;
             $rows[] = [
-                'workspace_id' => $workspace->id, 'listing_id' => $listingId, 'decision_id' => $decisionId, 'state' => 'waiting', 'reason' => $one->reason,
-                'from_minor' => $one->row->price_minor, 'price_minor' => $price, 'stake_minor' => (new PriceMove($one->row->price_minor, $price))->stake((int) ($sold[$listingId] ?? 0)), 'asked_at' => now(),
+                'workspace_id' => $workspace->id,
+                'listing_id' => $listingId,
+                'decision_id' => $decisionId,
+                'state' => 'waiting',
+                'reason' => $one->reason,
+                'from_minor' => $one->row->price_minor,
+                'price_minor' => $price,
+                'stake_minor' => (new PriceMove($one->row->price_minor, $price))->stake((int) ($sold[$listingId] ?? 0)),
+                'asked_at' => now(),
             ];
         }
         $this->put($rows);
@@ -47,23 +70,40 @@ final readonly class RequestApprovals
     /** @param  list<array<string, mixed>>  $rows */
     private function put(array $rows): void
     {
-        DB::statement(<<<'SQL'
+        DB::statement(
+            <<<'SQL'
             INSERT INTO approvals (workspace_id, listing_id, decision_id, state, reason, from_minor, price_minor, stake_minor, asked_at)
             SELECT workspace_id, listing_id, decision_id, state, reason, from_minor, price_minor, stake_minor, now()
             FROM jsonb_to_recordset(?) AS r(workspace_id bigint, listing_id bigint, decision_id bigint, state text, reason text, from_minor bigint, price_minor bigint, stake_minor bigint)
             ON CONFLICT (listing_id) WHERE state = 'waiting' DO UPDATE SET decision_id = excluded.decision_id, reason = excluded.reason, from_minor = excluded.from_minor, price_minor = excluded.price_minor, stake_minor = excluded.stake_minor
-            SQL, [json_encode($rows, JSON_THROW_ON_ERROR)]);
+            SQL,
+            [json_encode($rows, JSON_THROW_ON_ERROR)],
+        );
     }
 
     /** @param  list<int>  $listingIds  that need no answer any more */
     private function settleOthers(Workspace $workspace, array $listingIds, ?Answers $answers): void
     {
-        $open = $listingIds === [] ? [] : Approval::query()->whereRaw('listing_id = ANY(?)', [IdArray::of($listingIds)])->where('state', 'waiting')->get()->all();
+        $open =
+            $listingIds === []
+                ? []
+                : Approval::query()
+                    ->whereRaw('listing_id = ANY(?)', [IdArray::of($listingIds)])
+                    ->where('state', 'waiting')
+                    ->get()
+                    ->all();
         foreach ($open as $approval) {
             $price = $answers?->taken[$approval->listing_id] ?? null;
-            $approval->update($price === null
-                ? ['state' => 'gone', 'settled_at' => now()]
-                : ['state' => 'approved', 'approved_minor' => $price, 'user_id' => $answers->userId, 'settled_at' => now()]);
+            $approval->update(
+                $price === null
+                    ? ['state' => 'gone', 'settled_at' => now()]
+                    : [
+                        'state' => 'approved',
+                        'approved_minor' => $price,
+                        'user_id' => $answers->userId,
+                        'settled_at' => now(),
+                    ],
+            );
         }
         if ($open !== []) {
             Announce::change($workspace->id, 'approvals');

@@ -21,11 +21,14 @@ final readonly class RequestDecisions
     /** @param  list<int>  $listingIds  held by the caller, some hundreds at most */
     public function handle(int $workspaceId, array $listingIds): void
     {
-        DB::insert(<<<'SQL'
+        DB::insert(
+            <<<'SQL'
             INSERT INTO pending_decisions (listing_id, workspace_id, requested_at)
             SELECT id, ?, clock_timestamp() FROM unnest(?::bigint[]) AS id ORDER BY id
             ON CONFLICT (listing_id) DO UPDATE SET requested_at = excluded.requested_at, attempts = 0
-            SQL, [$workspaceId, IdArray::of($listingIds)]);
+            SQL,
+            [$workspaceId, IdArray::of($listingIds)],
+        );
         DB::afterCommit(function () use ($workspaceId, $listingIds): void {
             try {
                 $this->decide->handle($workspaceId, $listingIds);

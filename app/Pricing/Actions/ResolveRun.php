@@ -18,7 +18,12 @@ final readonly class ResolveRun
     /** @throws ConflictHttpException if it is not held */
     public function release(int $runId, int $userId): Run
     {
-        return $this->resolve($runId, $userId, RunState::Released, fn (Run $run) => event(new RunReleased($run->workspace_id, $run->id)));
+        return $this->resolve(
+            $runId,
+            $userId,
+            RunState::Released,
+            fn (Run $run) => event(new RunReleased($run->workspace_id, $run->id)),
+        );
     }
 
     /**
@@ -28,7 +33,12 @@ final readonly class ResolveRun
      */
     public function discard(int $runId, int $userId, bool $pause): Run
     {
-        return $this->resolve($runId, $userId, RunState::Discarded, fn (Run $run) => event(new RunDiscarded($run->workspace_id, $run->id, $pause)));
+        return $this->resolve(
+            $runId,
+            $userId,
+            RunState::Discarded,
+            fn (Run $run) => event(new RunDiscarded($run->workspace_id, $run->id, $pause)),
+        );
     }
 
     /** @param  callable(Run): mixed  $then */

@@ -43,7 +43,10 @@ final readonly class SaveRule
         }
 
         return DB::transaction(function () use ($workspace, $ruleId, $wanted, $basedOn, $userId): Rule {
-            $rule = $ruleId === null ? new Rule(['is_on' => false, 'every_minutes' => 15]) : Rule::query()->lockForUpdate()->with('latest')->findOrFail($ruleId);
+            $rule =
+                $ruleId === null
+                    ? new Rule(['is_on' => false, 'every_minutes' => 15])
+                    : Rule::query()->lockForUpdate()->with('latest')->findOrFail($ruleId);
             $this->checkName($rule, $wanted['name'] ?? null);
             $this->set($rule, array_diff_key($wanted, ['document' => true]));
             $isAssigned = $rule->isDirty(self::ASSIGNING);
@@ -72,7 +75,10 @@ final readonly class SaveRule
         }
         if (isset($wanted['default_channel_id'])) {
             Channel::query()->findOrFail((int) $wanted['default_channel_id']);
-            Rule::query()->where('default_channel_id', (int) $wanted['default_channel_id'])->whereKeyNot($rule->id ?? 0)->update(['default_channel_id' => null]);
+            Rule::query()
+                ->where('default_channel_id', (int) $wanted['default_channel_id'])
+                ->whereKeyNot($rule->id ?? 0)
+                ->update(['default_channel_id' => null]);
         }
         if (isset($wanted['only_listings'])) {
             $wanted['only_percent'] = null;
@@ -84,7 +90,8 @@ final readonly class SaveRule
             $rule->times_set_at = now()->toImmutable();
         }
         if ($rule->isDirty(['only_listings', 'only_percent'])) {
-            $rule->limited_since = $rule->only_listings === null && $rule->only_percent === null ? null : now()->toImmutable();
+            $rule->limited_since =
+                $rule->only_listings === null && $rule->only_percent === null ? null : now()->toImmutable();
         }
     }
 
@@ -100,7 +107,13 @@ final readonly class SaveRule
 
     private function checkName(Rule $rule, ?string $name): void
     {
-        if ($name !== null && Rule::query()->where('name', $name)->when($rule->exists, fn ($query) => $query->whereKeyNot($rule->id))->exists()) {
+        if (
+            $name !== null &&
+            Rule::query()
+                ->where('name', $name)
+                ->when($rule->exists, fn ($query) => $query->whereKeyNot($rule->id))
+                ->exists()
+        ) {
             throw ValidationException::withMessages(['name' => 'Another rule has this name.']);
         }
     }
@@ -110,13 +123,19 @@ final readonly class SaveRule
     {
         $latest = RuleVersion::query()->where('rule_id', $rule->id)->orderByDesc('number')->first();
         if ($latest !== null && $basedOn !== null && $latest->number !== $basedOn) {
-            throw new ConflictHttpException("Someone saved version {$latest->number} while you were editing version {$basedOn}. Reload to see it; your sentence is still here.");
+            throw new ConflictHttpException(
+                "Someone saved version {$latest->number} while you were editing version {$basedOn}. Reload to see it; your sentence is still here.",
+            );
         }
         if ($latest?->document == $document) {
             return;
         }
         RuleVersion::query()->create([
-            'rule_id' => $rule->id, 'number' => ($latest->number ?? 0) + 1, 'document' => $document, 'user_id' => $userId, 'created_at' => now(),
+            'rule_id' => $rule->id,
+            'number' => ($latest->number ?? 0) + 1,
+            'document' => $document,
+            'user_id' => $userId,
+            'created_at' => now(),
         ]);
     }
 }

@@ -28,8 +28,11 @@ use stdClass;
  */
 final readonly class SetPrices implements HandPrices
 {
-    public function __construct(private PriceCheck $check, private PricesUnderWay $underWay, private CurrentWorkspace $current)
-    {
+    public function __construct(
+        private PriceCheck $check,
+        private PricesUnderWay $underWay,
+        private CurrentWorkspace $current,
+    ) {
     }
 
     public function check(Workspace $workspace, array $prices, array $changes = []): array
@@ -38,10 +41,15 @@ final readonly class SetPrices implements HandPrices
     }
 
     /** @param  bool  $recordRefused  whether the ledger keeps those that are not taken: where nobody is there to be told at once */
-    public function set(Workspace $workspace, array $prices, HandPriceTerm $term, ?int $userId, bool $recordRefused = true): PricesSet
-    {
+    public function set(
+        Workspace $workspace,
+        array $prices,
+        HandPriceTerm $term,
+        ?int $userId,
+        bool $recordRefused = true,
+    ): PricesSet {
         if ($prices === []) {
-            return new PricesSet;
+            return new PricesSet();
         }
 
         return DB::transaction(function () use ($workspace, $prices, $term, $userId, $recordRefused): PricesSet {
@@ -53,13 +61,29 @@ final readonly class SetPrices implements HandPrices
             foreach ($listings as $id => $listing) {
                 $before = $open[$id] ?? null;
                 if (isset($refused[$id]) ? $recordRefused : $this->isToBeSent($prices[$id], $listing, $before)) {
-                    $decided[] = DecidedPrice::byHand($listing, $prices[$id], $listing->floor_minor, $listing->ceiling_minor, $userId, $refused[$id] ?? null);
+                    $decided[] = DecidedPrice::byHand(
+                        $listing,
+                        $prices[$id],
+                        $listing->floor_minor,
+                        $listing->ceiling_minor,
+                        $userId,
+                        $refused[$id] ?? null,
+                    );
                 } elseif (! isset($refused[$id]) && $before !== null && $before->price !== $prices[$id]) {
-                    $notes[$id] = $before->hasLeft ? 'Another price is on its way to the channel; this one follows when that has arrived.' : 'The price that waited is taken back; the listing has this price already.';
+                    $notes[$id] = $before->hasLeft
+                        ? 'Another price is on its way to the channel; this one follows when that has arrived.'
+                        : 'The price that waited is taken back; the listing has this price already.';
                 }
             }
             $this->keep($workspace, array_diff_key($prices, $refused), $listings, $term, $userId);
-            event(new PricesDecided($workspace->id, $decided, $open, $this->noLongerWanted($prices, $refused, $listings, $open)));
+            event(
+                new PricesDecided(
+                    $workspace->id,
+                    $decided,
+                    $open,
+                    $this->noLongerWanted($prices, $refused, $listings, $open),
+                ),
+            );
             Announce::change($workspace->id, 'listings', array_keys($listings));
 
             return new PricesSet($refused, $notes);
@@ -92,14 +116,22 @@ final readonly class SetPrices implements HandPrices
      */
     private function listings(Workspace $workspace, array $ids): array
     {
-        return DB::table('listings')->where('workspace_id', $workspace->id)->whereRaw('id = ANY(?)', [IdArray::of($ids)])->orderBy('id')->lock('FOR NO KEY UPDATE')
-            ->get(['id', 'channel_id', 'is_draft', 'price_minor', 'floor_minor', 'ceiling_minor'])->keyBy('id')->all();
+        return DB::table('listings')
+            ->where('workspace_id', $workspace->id)
+            ->whereRaw('id = ANY(?)', [IdArray::of($ids)])
+            ->orderBy('id')
+            ->lock('FOR NO KEY UPDATE')
+            ->get(['id', 'channel_id', 'is_draft', 'price_minor', 'floor_minor', 'ceiling_minor'])
+            ->keyBy('id')
+            ->all();
     }
 
     /** What waits behind a price that has left is sent when that has arrived. */
     private function isToBeSent(int $price, stdClass $listing, ?OpenPrice $open): bool
     {
-        return $open === null ? $price !== $listing->price_minor : ! $open->hasLeft && $open->price !== $price && $price !== $listing->price_minor;
+        return $open === null
+            ? $price !== $listing->price_minor
+            : ! $open->hasLeft && $open->price !== $price && $price !== $listing->price_minor;
     }
 
     /**
@@ -133,8 +165,14 @@ final readonly class SetPrices implements HandPrices
         $rows = [];
         foreach ($prices as $id => $price) {
             $rows[] = [
-                'listing_id' => $id, 'workspace_id' => $workspace->id, 'price_minor' => $price, 'stands' => $term->until->value, 'until' => $term->endsAt(),
-                'user_id' => $userId, 'set_at' => $now, 'arrived_at' => $price === $listings[$id]->price_minor || $listings[$id]->is_draft ? $now : null,
+                'listing_id' => $id,
+                'workspace_id' => $workspace->id,
+                'price_minor' => $price,
+                'stands' => $term->until->value,
+                'until' => $term->endsAt(),
+                'user_id' => $userId,
+                'set_at' => $now,
+                'arrived_at' => $price === $listings[$id]->price_minor || $listings[$id]->is_draft ? $now : null,
             ];
         }
         foreach (array_chunk($rows, 2_000) as $some) {

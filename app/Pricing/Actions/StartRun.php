@@ -34,7 +34,12 @@ final readonly class StartRun
         return DB::transaction(function () use ($workspaceId, $listingIds, $cause, $ruleId): Run {
             $isNone = $listingIds === [];
             $run = Run::query()->create([
-                'rule_id' => $ruleId, 'cause' => $cause, 'state' => $isNone ? RunState::Released : RunState::Deciding, 'total' => count($listingIds), 'started_at' => now(), 'finished_at' => $isNone ? now() : null,
+                'rule_id' => $ruleId,
+                'cause' => $cause,
+                'state' => $isNone ? RunState::Released : RunState::Deciding,
+                'total' => count($listingIds),
+                'started_at' => now(),
+                'finished_at' => $isNone ? now() : null,
             ]);
             DecideListingsJob::dispatchInChunks($workspaceId, $listingIds, $cause, $run->id);
 
@@ -50,7 +55,15 @@ final readonly class StartRun
     public function more(int $workspaceId, array $listingIds, string $cause, string $key): void
     {
         DB::transaction(function () use ($workspaceId, $listingIds, $cause, $key): void {
-            Run::query()->insertOrIgnore(['workspace_id' => $workspaceId, 'cause' => $cause, 'state' => RunState::Deciding->value, 'key' => $key, 'is_told' => false, 'total' => 0, 'started_at' => now()]);
+            Run::query()->insertOrIgnore([
+                'workspace_id' => $workspaceId,
+                'cause' => $cause,
+                'state' => RunState::Deciding->value,
+                'key' => $key,
+                'is_told' => false,
+                'total' => 0,
+                'started_at' => now(),
+            ]);
             $run = Run::query()->where('key', $key)->lock('FOR NO KEY UPDATE')->firstOrFail();
             $before = $run->total;
             $run->update(['total' => $before + count($listingIds)]);

@@ -23,7 +23,12 @@ final readonly class StoreDecisions
     public function handle(Workspace $workspace, iterable $all, array $rules, string $cause, ?int $runId): array
     {
         $versions = array_map(fn (Rule $rule) => $rule->latest->id, $rules);
-        $same = ['workspace_id' => $workspace->id, 'run_id' => $runId, 'cause' => $cause, 'decided_at' => CopyRows::time(now())];
+        $same = [
+            'workspace_id' => $workspace->id,
+            'run_id' => $runId,
+            'cause' => $cause,
+            'decided_at' => CopyRows::time(now()),
+        ];
         $kept = $new = $lines = [];
         foreach ($all as $one) {
             $ruling = DecisionSummary::of($one);
@@ -33,15 +38,32 @@ final readonly class StoreDecisions
             } else {
                 $new[] = $ruling;
                 $lines[] = [
-                    ...$same, 'listing_id' => $one->row->id, 'rule_version_id' => $version, 'outcome' => $ruling->outcome->value, 'reason' => $ruling->reason, 'from_minor' => $one->row->price_minor,
-                    'price_minor' => $ruling->price, 'floor_minor' => $ruling->limits->floor, 'ceiling_minor' => $ruling->limits->ceiling, 'input' => $one->text(),
+                    ...$same,
+                    'listing_id' => $one->row->id,
+                    'rule_version_id' => $version,
+                    'outcome' => $ruling->outcome->value,
+                    'reason' => $ruling->reason,
+                    'from_minor' => $one->row->price_minor,
+                    'price_minor' => $ruling->price,
+                    'floor_minor' => $ruling->limits->floor,
+                    'ceiling_minor' => $ruling->limits->ceiling,
+                    'input' => $one->text(),
                 ];
             }
         }
         if ($new === []) {
             return $kept;
         }
-        $ids = array_map(intval(...), explode(',', (string) DB::scalar("SELECT string_agg(nextval('decisions_id_seq')::text, ',') FROM generate_series(1, ?::int)", [count($new)])));
+        $ids = array_map(
+            intval(...),
+            explode(
+                ',',
+                (string) DB::scalar(
+                    "SELECT string_agg(nextval('decisions_id_seq')::text, ',') FROM generate_series(1, ?::int)",
+                    [count($new)],
+                ),
+            ),
+        );
         $first = $next = [];
         foreach ($new as $i => $ruling) {
             $kept[$ruling->row->id] = [$ids[$i], $ruling];
@@ -63,6 +85,10 @@ final readonly class StoreDecisions
     {
         $row = $ruling->row;
 
-        return $row->decision_id !== null && $row->decided_by === $version && $row->outcome === $ruling->outcome->value && $row->reason === $ruling->reason && $row->decided_minor === $ruling->price;
+        return $row->decision_id !== null &&
+            $row->decided_by === $version &&
+            $row->outcome === $ruling->outcome->value &&
+            $row->reason === $ruling->reason &&
+            $row->decided_minor === $ruling->price;
     }
 }

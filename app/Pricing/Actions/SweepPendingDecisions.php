@@ -15,10 +15,13 @@ final readonly class SweepPendingDecisions implements Sweeper
 
     public function sweep(): void
     {
-        $workspaces = DB::select(<<<'SQL'
+        $workspaces = DB::select(
+            <<<'SQL'
             SELECT id FROM workspaces w
             WHERE EXISTS (SELECT FROM pending_decisions p WHERE p.workspace_id = w.id AND p.requested_at < now() - make_interval(secs => ?))
-            SQL, [self::OVERDUE_SECONDS]);
+            SQL,
+            [self::OVERDUE_SECONDS],
+        );
         foreach ($workspaces as $workspace) {
             DecidePendingJob::dispatch($workspace->id);
         }

@@ -23,9 +23,14 @@ final readonly class SweepStalledRuns implements Sweeper
 
     public function sweep(): void
     {
-        $stalled = AcrossWorkspaces::query(Run::class)->where('state', RunState::Deciding)->where('started_at', '<', now()->subHours(self::HOURS));
+        $stalled = AcrossWorkspaces::query(Run::class)
+            ->where('state', RunState::Deciding)
+            ->where('started_at', '<', now()->subHours(self::HOURS));
         foreach ($stalled->get(['id', 'workspace_id']) as $run) {
-            $this->current->within($run->workspace_id, fn () => $this->runs->fail(Workspace::query()->findOrFail($run->workspace_id), $run->id));
+            $this->current->within(
+                $run->workspace_id,
+                fn () => $this->runs->fail(Workspace::query()->findOrFail($run->workspace_id), $run->id),
+            );
         }
     }
 }

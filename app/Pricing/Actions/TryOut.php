@@ -48,7 +48,15 @@ final readonly class TryOut
      */
     public function listings(Workspace $workspace, ?array $listingIds, array $filter): array
     {
-        return array_values((new ListingSelection($workspace->id, $listingIds, $filter))->query()->orderBy('l.sku')->orderBy('l.id')->limit(self::MOST)->pluck('l.id')->all());
+        return array_values(
+            (new ListingSelection($workspace->id, $listingIds, $filter))
+                ->query()
+                ->orderBy('l.sku')
+                ->orderBy('l.id')
+                ->limit(self::MOST)
+                ->pluck('l.id')
+                ->all(),
+        );
     }
 
     /**
@@ -63,9 +71,26 @@ final readonly class TryOut
         SaveRule::check($workspace, $document);
         $rule = new RuleDocument($document);
         foreach (array_chunk($listingIds, self::CHUNK) as $chunk) {
-            $rows = array_values(ListingRows::withMarket($workspace->id)->whereRaw('l.id = ANY(?)', [IdArray::of($chunk)])->reorder('l.sku')->orderBy('l.id')->get()->all());
-            $sold = DB::table('sales_days')->whereRaw('listing_id = ANY(?)', [IdArray::of($chunk)])->where('day', '>=', now()->subDays(self::DAYS)->toDateString())->groupBy('listing_id')->selectRaw('listing_id, sum(units) AS units')->pluck('units', 'listing_id')->all();
-            foreach (DocumentField::check(fn () => $this->decider->decide($workspace, $rows, fn () => $rule, CarbonImmutable::now())) as $one) {
+            $rows = array_values(
+                ListingRows::withMarket($workspace->id)
+                    ->whereRaw('l.id = ANY(?)', [IdArray::of($chunk)])
+                    ->reorder('l.sku')
+                    ->orderBy('l.id')
+                    ->get()
+                    ->all(),
+            );
+            $sold = DB::table('sales_days')
+                ->whereRaw('listing_id = ANY(?)', [IdArray::of($chunk)])
+                ->where('day', '>=', now()->subDays(self::DAYS)->toDateString())
+                ->groupBy('listing_id')
+                ->selectRaw('listing_id, sum(units) AS units')
+                ->pluck('units', 'listing_id')
+                ->all();
+            foreach (
+                DocumentField::check(
+                    fn () => $this->decider->decide($workspace, $rows, fn () => $rule, CarbonImmutable::now()),
+                ) as $one
+            ) {
                 yield [$one, (int) ($sold[$one->row->id] ?? 0)];
             }
         }

@@ -19,7 +19,15 @@ final class AssignRulesCommand extends Command
     public function handle(EachWorkspace $each, AssignRules $assign): int
     {
         $workspaces = AcrossWorkspaces::query(Rule::class)
-            ->where(fn ($rules) => $rules->whereNotNull('assigned')->orWhereNotNull('default_channel_id')->orWhereNotNull('only_listings')->orWhereNotNull('only_percent'))->distinct()->pluck('workspace_id');
+            ->where(
+                fn ($rules) => $rules
+                    ->whereNotNull('assigned')
+                    ->orWhereNotNull('default_channel_id')
+                    ->orWhereNotNull('only_listings')
+                    ->orWhereNotNull('only_percent'),
+            )
+            ->distinct()
+            ->pluck('workspace_id');
 
         return $each->run($workspaces, $assign->handle(...)) ? self::SUCCESS : self::FAILURE;
     }

@@ -18,7 +18,10 @@ final class PriceWarsCommand extends Command
 
     public function handle(EachWorkspace $each, FindPriceWars $find): int
     {
-        $isWell = $each->run(Workspace::query()->where('repricing', '<>', Repricing::RulesPaused)->pluck('id'), $find->handle(...));
+        $isWell = $each->run(
+            Workspace::query()->where('repricing', '<>', Repricing::RulesPaused)->pluck('id'),
+            $find->handle(...),
+        );
 
         return $isWell ? self::SUCCESS : self::FAILURE;
     }

@@ -18,8 +18,12 @@ final readonly class DecideNow
     /** @throws ModelNotFoundException if the workspace has no such listing */
     public function of(Workspace $workspace, int $listingId): EvaluatedListing
     {
-        $row = ListingRows::withMarket($workspace->id)->where('l.id', $listingId)->first() ?? throw new ModelNotFoundException;
+        $row =
+            ListingRows::withMarket($workspace->id)->where('l.id', $listingId)->first() ??
+            throw new ModelNotFoundException();
 
-        return $this->decider->decide($workspace, [$row], Grounds::of($workspace, [$row])->document(...), CarbonImmutable::now())->current();
+        return $this->decider
+            ->decide($workspace, [$row], Grounds::of($workspace, [$row])->document(...), CarbonImmutable::now())
+            ->current();
     }
 }

@@ -60,9 +60,17 @@ final readonly class Decider
     private function sales(array $ids, CarbonInterface $now, int $days): array
     {
         $sales = [];
-        $rows = DB::table('sales_days')->whereRaw('listing_id = ANY(?)', [IdArray::of($ids)])->where('day', '>=', $now->toImmutable()->subDays($days)->toDateString())->orderBy('day')->get(['listing_id', 'day', 'units', 'in_stock']);
+        $rows = DB::table('sales_days')
+            ->whereRaw('listing_id = ANY(?)', [IdArray::of($ids)])
+            ->where('day', '>=', $now->toImmutable()->subDays($days)->toDateString())
+            ->orderBy('day')
+            ->get(['listing_id', 'day', 'units', 'in_stock']);
         foreach ($rows as $row) {
-            $sales[(int) $row->listing_id][] = ['date' => (string) $row->day, 'units' => (int) $row->units, 'in_stock' => (bool) $row->in_stock];
+            $sales[(int) $row->listing_id][] = [
+                'date' => (string) $row->day,
+                'units' => (int) $row->units,
+                'in_stock' => (bool) $row->in_stock,
+            ];
         }
 
         return $sales;

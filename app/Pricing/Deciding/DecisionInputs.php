@@ -34,8 +34,23 @@ final class DecisionInputs
 
     /** What is kept of a row with a decision. */
     private const KEPT = [
-        'sku', 'price_minor', 'shipping_minor', 'stock', 'condition', 'fulfilment', 'cost_minor', 'inbound_minor', 'packaging_minor', 'handling_minor', 'shipping_cost_minor',
-        'list_price_minor', 'rrp_minor', 'map_minor', 'holds_buy_box', 'last_changed_at', 'seen_at',
+        'sku',
+        'price_minor',
+        'shipping_minor',
+        'stock',
+        'condition',
+        'fulfilment',
+        'cost_minor',
+        'inbound_minor',
+        'packaging_minor',
+        'handling_minor',
+        'shipping_cost_minor',
+        'list_price_minor',
+        'rrp_minor',
+        'map_minor',
+        'holds_buy_box',
+        'last_changed_at',
+        'seen_at',
     ];
 
     private readonly int $now;
@@ -82,13 +97,36 @@ final class DecisionInputs
     public function of(stdClass $row, ChannelTerms $terms, RuleDocument $rule, int $changes, array $sales): Request
     {
         $currency = $terms->currency;
-        [$limits, $offers] = self::$readers[$currency->code] ??= [new LimitsReader($currency), new OfferReader($currency)];
+        [$limits, $offers] = self::$readers[$currency->code] ??= [
+            new LimitsReader($currency),
+            new OfferReader($currency),
+        ];
         $listing = new Listing(
-            $row->sku, $currency, $terms->seller, $row->price_minor, $this->sale->earnings($row, $terms), $row->stock, $row->condition, $row->fulfilment,
-            $row->list_price_minor, $row->rrp_minor, $row->map_minor, (bool) $row->holds_buy_box, false, self::time($row->last_changed_at), $changes, self::sales($sales, $this->today),
+            $row->sku,
+            $currency,
+            $terms->seller,
+            $row->price_minor,
+            $this->sale->earnings($row, $terms),
+            $row->stock,
+            $row->condition,
+            $row->fulfilment,
+            $row->list_price_minor,
+            $row->rrp_minor,
+            $row->map_minor,
+            (bool) $row->holds_buy_box,
+            false,
+            self::time($row->last_changed_at),
+            $changes,
+            self::sales($sales, $this->today),
         );
 
-        return new Request($this->now, $listing, $this->limitTerms($row, $terms, $limits), self::market($row, $offers), $rule->read($currency->code));
+        return new Request(
+            $this->now,
+            $listing,
+            $this->limitTerms($row, $terms, $limits),
+            self::market($row, $offers),
+            $rule->read($currency->code),
+        );
     }
 
     /**
@@ -100,9 +138,18 @@ final class DecisionInputs
     public function document(stdClass $row, RuleDocument $rule, int $changes, array $sales): array
     {
         return [
-            'now' => self::rfc3339($this->now), 'today' => $this->today, 'listing' => self::listing($row, $this->terms($row)->seller, $this->terms($row)->currency, $changes, $sales),
+            'now' => self::rfc3339($this->now),
+            'today' => $this->today,
+            'listing' => self::listing(
+                $row,
+                $this->terms($row)->seller,
+                $this->terms($row)->currency,
+                $changes,
+                $sales,
+            ),
             ...$this->shared($row, Scope::names($this->terms($row)->name, $row)),
-            'offers' => $this->offers($row), 'rule' => $rule->document,
+            'offers' => $this->offers($row),
+            'rule' => $rule->document,
         ];
     }
 
@@ -114,7 +161,10 @@ final class DecisionInputs
      */
     private function shared(stdClass $row, array $names): array
     {
-        return [...SaleTerms::document($this->terms($row)->channel, $row->category, $this->workspace), 'limits' => $this->limits->ofNames($names, $row->limits)];
+        return [
+            ...SaleTerms::document($this->terms($row)->channel, $row->category, $this->workspace),
+            'limits' => $this->limits->ofNames($names, $row->limits),
+        ];
     }
 
     /**
@@ -122,15 +172,33 @@ final class DecisionInputs
      * @param  list<array{date: string, units: int, in_stock: bool}>  $sales
      * @return array<string, mixed>
      */
-    private static function listing(stdClass $row, string $seller, Currency $currency, int $changes, array $sales): array
-    {
+    private static function listing(
+        stdClass $row,
+        string $seller,
+        Currency $currency,
+        int $changes,
+        array $sales,
+    ): array {
         $amount = fn (?int $minor): ?string => $minor === null ? null : $currency->format($minor);
 
         return [
-            'sku' => $row->sku, 'currency' => $currency->code, 'seller' => $seller, 'price' => $amount($row->price_minor), 'shipping' => $amount($row->shipping_minor), 'stock' => $row->stock,
-            'condition' => $row->condition, 'fulfilment' => $row->fulfilment, 'cost' => $amount($row->cost_minor), 'extra_costs' => self::extraCosts($row, $currency),
-            'list_price' => $amount($row->list_price_minor), 'rrp' => $amount($row->rrp_minor), 'map' => $amount($row->map_minor), 'holds_buy_box' => (bool) $row->holds_buy_box,
-            'last_changed_at' => self::rfc3339(self::time($row->last_changed_at)), 'changes_last_24h' => $changes, 'sales' => $sales,
+            'sku' => $row->sku,
+            'currency' => $currency->code,
+            'seller' => $seller,
+            'price' => $amount($row->price_minor),
+            'shipping' => $amount($row->shipping_minor),
+            'stock' => $row->stock,
+            'condition' => $row->condition,
+            'fulfilment' => $row->fulfilment,
+            'cost' => $amount($row->cost_minor),
+            'extra_costs' => self::extraCosts($row, $currency),
+            'list_price' => $amount($row->list_price_minor),
+            'rrp' => $amount($row->rrp_minor),
+            'map' => $amount($row->map_minor),
+            'holds_buy_box' => (bool) $row->holds_buy_box,
+            'last_changed_at' => self::rfc3339(self::time($row->last_changed_at)),
+            'changes_last_24h' => $changes,
+            'sales' => $sales,
         ];
     }
 
@@ -148,10 +216,19 @@ final class DecisionInputs
         }
         $own = self::json([$this->now, $changes, $sales, $ignored, $kept, $this->today]);
         $terms = $this->terms($row);
-        $shared = $this->shared["{$row->channel_id}\0{$row->category}\0{$this->limitsKey($row, $terms)}"]
-            ??= substr(self::json(['seller' => $terms->seller, 'currency' => $terms->currency->code, ...$this->shared($row, Scope::names($terms->name, $row))]), 1, -1);
+        $shared = $this->shared["{$row->channel_id}\0{$row->category}\0{$this->limitsKey($row, $terms)}"] ??= substr(
+            self::json([
+                'seller' => $terms->seller,
+                'currency' => $terms->currency->code,
+                ...$this->shared($row, Scope::names($terms->name, $row)),
+            ]),
+            1,
+            -1,
+        );
 
-        return "{\"own\":{$own},{$shared},".($row->packed === null ? '"offers":'.($row->offers ?? '[]') : "\"packed\":{$row->packed}").'}';
+        return "{\"own\":{$own},{$shared},".
+            ($row->packed === null ? '"offers":'.($row->offers ?? '[]') : "\"packed\":{$row->packed}").
+            '}';
     }
 
     /**
@@ -170,8 +247,16 @@ final class DecisionInputs
         $currency = Currency::of($kept['currency']);
 
         return [
-            'now' => self::rfc3339($now), ...($today === null ? [] : ['today' => $today]), 'listing' => self::listing($row, $kept['seller'], $currency, $changes, $sales), 'fees' => $kept['fees'], 'tax' => $kept['tax'], 'limits' => $kept['limits'],
-            'offers' => self::seenAt($row->seen_at, isset($kept['packed']) ? PackedOffers::unpack($kept['packed'], $currency) : $kept['offers'] ?? []),
+            'now' => self::rfc3339($now),
+            ...$today === null ? [] : ['today' => $today],
+            'listing' => self::listing($row, $kept['seller'], $currency, $changes, $sales),
+            'fees' => $kept['fees'],
+            'tax' => $kept['tax'],
+            'limits' => $kept['limits'],
+            'offers' => self::seenAt(
+                $row->seen_at,
+                isset($kept['packed']) ? PackedOffers::unpack($kept['packed'], $currency) : $kept['offers'] ?? [],
+            ),
             'rule' => (new RuleDocument($rule))->ignoring($ignored)->document,
         ];
     }
@@ -191,7 +276,10 @@ final class DecisionInputs
         $seenAt = self::time($row->seen_at);
 
         return $row->packed === null
-            ? $reader->all(Node::of(json_decode($row->offers ?? '[]', true, 8, JSON_THROW_ON_ERROR), '$.offers'), $seenAt)
+            ? $reader->all(
+                Node::of(json_decode($row->offers ?? '[]', true, 8, JSON_THROW_ON_ERROR), '$.offers'),
+                $seenAt,
+            )
             : PackedOffers::read($row->packed, $seenAt);
     }
 
@@ -199,7 +287,7 @@ final class DecisionInputs
     private function offers(stdClass $row): array
     {
         /** @var list<mixed> $kept */
-        $kept = json_decode($row->packed ?? $row->offers ?? '[]', true, 8, JSON_THROW_ON_ERROR);
+        $kept = json_decode($row->packed ?? ($row->offers ?? '[]'), true, 8, JSON_THROW_ON_ERROR);
         /** @var list<array<string, mixed>> $offers */
         $offers = $row->packed === null ? $kept : PackedOffers::unpack($kept, $this->terms($row)->currency);
 
@@ -219,8 +307,9 @@ final class DecisionInputs
 
     private function limitTerms(stdClass $row, ChannelTerms $terms, LimitsReader $reader): LimitTerms
     {
-        return $this->limitTerms[$terms->currency->code.$this->limitsKey($row, $terms)]
-            ??= $reader->read(Node::of($this->limits->ofNames(Scope::names($terms->name, $row), $row->limits), '$.limits'));
+        return $this->limitTerms[$terms->currency->code.$this->limitsKey($row, $terms)] ??= $reader->read(
+            Node::of($this->limits->ofNames(Scope::names($terms->name, $row), $row->limits), '$.limits'),
+        );
     }
 
     /** The same for listings that have the same limits; it is asked for twice in a row. */
@@ -238,14 +327,22 @@ final class DecisionInputs
     {
         $number = fn (string $date): int => intdiv((int) strtotime("{$date} UTC"), 86_400);
 
-        return new Sales(array_map(fn (array $day) => new SalesDay($number($day['date']), $day['units'], $day['in_stock']), $days), $number($today));
+        return new Sales(
+            array_map(fn (array $day) => new SalesDay($number($day['date']), $day['units'], $day['in_stock']), $days),
+            $number($today),
+        );
     }
 
     /** @return list<array{label: string, amount: string}> */
     private static function extraCosts(stdClass $row, Currency $currency): array
     {
         $listed = [];
-        foreach (array_combine(['inbound', 'packaging', 'handling', 'own shipping'], SaleTerms::costsOnTop($row, $row->fulfilment)) as $label => $minor) {
+        foreach (
+            array_combine(
+                ['inbound', 'packaging', 'handling', 'own shipping'],
+                SaleTerms::costsOnTop($row, $row->fulfilment),
+            ) as $label => $minor
+        ) {
             if ($minor !== 0) {
                 $listed[] = ['label' => $label, 'amount' => $currency->format($minor)];
             }

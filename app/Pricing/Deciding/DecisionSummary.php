@@ -16,14 +16,27 @@ final readonly class DecisionSummary
      * @param  stdClass  $row  the listing, as ListingRows::withMarket() reads it
      * @param  int|null  $price  null unless the outcome is change or review
      */
-    public function __construct(public stdClass $row, public Listing $listing, public Limits $limits, public Outcome $outcome, public string $reason, public ?int $price)
-    {
+    public function __construct(
+        public stdClass $row,
+        public Listing $listing,
+        public Limits $limits,
+        public Outcome $outcome,
+        public string $reason,
+        public ?int $price,
+    ) {
     }
 
     public static function of(EvaluatedListing $one): self
     {
         $decision = $one->decision;
 
-        return new self($one->row, $decision->listing, $decision->limits, $decision->outcome, $decision->reason, $decision->price);
+        return new self(
+            $one->row,
+            $decision->listing,
+            $decision->limits,
+            $decision->outcome,
+            $decision->reason,
+            $decision->price,
+        );
     }
 }

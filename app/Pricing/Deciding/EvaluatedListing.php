@@ -17,7 +17,14 @@ final readonly class EvaluatedListing
      * @param  list<array{date: string, units: int, in_stock: bool}>  $sales
      */
     public function __construct(
-        public stdClass $row, public ChannelTerms $terms, public Request $request, public Decision $decision, private DecisionInputs $requests, private RuleDocument $rule, private int $changes, private array $sales,
+        public stdClass $row,
+        public ChannelTerms $terms,
+        public Request $request,
+        public Decision $decision,
+        private DecisionInputs $requests,
+        private RuleDocument $rule,
+        private int $changes,
+        private array $sales,
     ) {
     }
 

@@ -51,7 +51,9 @@ final readonly class ForeseeFloors implements FloorEffects
     {
         $found = [];
         foreach (['l.product_id' => $products, 'l.id' => $ids] as $column => $among) {
-            foreach ($among === [] ? [] : ListingRows::alone($workspaceId)->whereIn($column, $among)->get() as $listing) {
+            foreach (
+                $among === [] ? [] : ListingRows::alone($workspaceId)->whereIn($column, $among)->get() as $listing
+            ) {
                 $found[(int) $listing->id] = $listing;
             }
         }
@@ -84,7 +86,13 @@ final readonly class ForeseeFloors implements FloorEffects
         }
         $move = $before === null || $after === null ? null : new PriceMove($before, $after);
 
-        return new FloorEffect($before, $after, $move?->percent(), $move?->isBeyond($alarm) ?? false, $after !== null && $old->price_minor < $after ? 1 : 0);
+        return new FloorEffect(
+            $before,
+            $after,
+            $move?->percent(),
+            $move?->isBeyond($alarm) ?? false,
+            $after !== null && $old->price_minor < $after ? 1 : 0,
+        );
     }
 
     /** Of two floors of the same row the one that moves more stands for it. */
@@ -93,6 +101,12 @@ final readonly class ForeseeFloors implements FloorEffects
         $size = fn (?FloorEffect $effect): string => ltrim((string) $effect?->movePercent, '+-') ?: '0';
         $stands = $one !== null && bccomp($size($one), $size($other), 2) >= 0 ? $one : $other;
 
-        return new FloorEffect($stands->before, $stands->after, $stands->movePercent, ($one->isBeyond ?? false) || $other->isBeyond, ($one->below ?? 0) + $other->below);
+        return new FloorEffect(
+            $stands->before,
+            $stands->after,
+            $stands->movePercent,
+            ($one->isBeyond ?? false) || $other->isBeyond,
+            ($one->below ?? 0) + $other->below,
+        );
     }
 }

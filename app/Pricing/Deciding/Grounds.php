@@ -55,14 +55,19 @@ final class Grounds
     {
         $ids = array_map(fn (stdClass $row) => (int) $row->id, $rows);
         $ruleIds = array_unique(array_filter(array_column($rows, 'rule_id')));
-        $rules = $ruleIds === [] ? [] : Rule::query()->whereIn('id', $ruleIds)->with('latest')->get()->keyBy('id')->all();
+        $rules =
+            $ruleIds === [] ? [] : Rule::query()->whereIn('id', $ruleIds)->with('latest')->get()->keyBy('id')->all();
 
         return new self(
             $workspace,
             $rules,
             array_map(fn (Rule $rule) => new RuleDocument($rule->latest->document), $rules),
             RuleDocument::usual(),
-            PriceHold::query()->whereRaw('listing_id = ANY(?)', [IdArray::of($ids)])->get()->keyBy('listing_id')->all(),
+            PriceHold::query()
+                ->whereRaw('listing_id = ANY(?)', [IdArray::of($ids)])
+                ->get()
+                ->keyBy('listing_id')
+                ->all(),
             IgnoredRivals::on($ids),
         );
     }
@@ -108,7 +113,10 @@ final class Grounds
      */
     public function whyNotNow(stdClass $row, string $cause): ?string
     {
-        [$why, $seenSince, $stale] = $this->now["{$cause}:{$row->rule_id}"] ??= $this->ofRule($this->rules[$row->rule_id], $cause);
+        [$why, $seenSince, $stale] = $this->now["{$cause}:{$row->rule_id}"] ??= $this->ofRule(
+            $this->rules[$row->rule_id],
+            $cause,
+        );
 
         return $why ?? ($row->seen_at !== null && $row->seen_at < $seenSince ? $stale : null);
     }
@@ -125,7 +133,11 @@ final class Grounds
             default => null,
         };
 
-        return [$why, $now->subMinutes($rule->stale_minutes)->getTimestamp(), "Its market was last seen more than {$rule->stale_minutes} minutes ago."];
+        return [
+            $why,
+            $now->subMinutes($rule->stale_minutes)->getTimestamp(),
+            "Its market was last seen more than {$rule->stale_minutes} minutes ago.",
+        ];
     }
 
     /**
@@ -161,7 +173,9 @@ final class Grounds
         if ($decision->price !== null) {
             $price = $decision->listing->currency->format($decision->price);
 
-            return $decision->outcome === Outcome::Review ? "The rule now asks a person first, about {$price}." : "It would be {$price} now.";
+            return $decision->outcome === Outcome::Review
+                ? "The rule now asks a person first, about {$price}."
+                : "It would be {$price} now.";
         }
         $steps = $decision->steps();
 

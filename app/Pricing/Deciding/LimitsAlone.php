@@ -50,7 +50,15 @@ final class LimitsAlone
         if (in_array('reference', array_column([...$terms['floor'], ...$terms['ceiling']], 'kind'), true)) {
             return null;
         }
-        $listing = new Listing($row->sku, $sale->currency, $sale->seller, $row->price_minor, $this->terms->earnings($row, $sale), rrp: $row->rrp_minor, map: $row->map_minor);
+        $listing = new Listing(
+            $row->sku,
+            $sale->currency,
+            $sale->seller,
+            $row->price_minor,
+            $this->terms->earnings($row, $sale),
+            rrp: $row->rrp_minor,
+            map: $row->map_minor,
+        );
 
         return [$listing, $reader->read(Node::of($terms, '$.limits'))->solve($listing, $this->nobody)];
     }

@@ -15,22 +15,70 @@ final readonly class ListingRows
     /** Listings as l with product, supplier and costs; what limits and earnings need, and what they come to now. */
     public static function alone(int $workspaceId): Builder
     {
-        return DB::table('listings as l')->join('products as p', 'p.id', '=', 'l.product_id')->leftJoin('suppliers as s', 's.id', '=', 'p.supplier_id')
-            ->where('l.workspace_id', $workspaceId)->orderBy('l.id')->select([
-                'l.id', 'l.product_id', 'l.channel_id', 'l.sku', 'l.price_minor', 'l.shipping_minor', 'l.fulfilment', 'l.limits', 'l.floor_minor', 'l.ceiling_minor', 'l.problem', 'l.profit_minor', 'l.margin_percent', 'l.markup_percent',
-                'p.sku as product', 'p.category', 'p.brand', 's.name as supplier',
-                'p.cost_minor', 'p.inbound_minor', 'p.packaging_minor', 'p.handling_minor', 'p.shipping_cost_minor', 'p.rrp_minor', 'p.map_minor',
+        return DB::table('listings as l')
+            ->join('products as p', 'p.id', '=', 'l.product_id')
+            ->leftJoin('suppliers as s', 's.id', '=', 'p.supplier_id')
+            ->where('l.workspace_id', $workspaceId)
+            ->orderBy('l.id')
+            ->select([
+                'l.id',
+                'l.product_id',
+                'l.channel_id',
+                'l.sku',
+                'l.price_minor',
+                'l.shipping_minor',
+                'l.fulfilment',
+                'l.limits',
+                'l.floor_minor',
+                'l.ceiling_minor',
+                'l.problem',
+                'l.profit_minor',
+                'l.margin_percent',
+                'l.markup_percent',
+                'p.sku as product',
+                'p.category',
+                'p.brand',
+                's.name as supplier',
+                'p.cost_minor',
+                'p.inbound_minor',
+                'p.packaging_minor',
+                'p.handling_minor',
+                'p.shipping_cost_minor',
+                'p.rrp_minor',
+                'p.map_minor',
             ]);
     }
 
     /** The same with the market as m, where the listing stands, and the decision that stands as d. Times in whole seconds since 1970. */
     public static function withMarket(int $workspaceId): Builder
     {
-        return self::alone($workspaceId)->leftJoin('listing_markets as m', 'm.listing_id', '=', 'l.id')->leftJoin('current_decisions as d', 'd.listing_id', '=', 'l.id')->addSelect([
-            'l.title', 'l.stock', 'l.condition', 'l.list_price_minor', 'l.holds_buy_box', 'l.rule_id', 'l.automation_on', 'l.is_compared', 'l.is_draft',
-            'l.rank', 'l.field_size', 'l.lowest_minor',
-            'm.packed', 'm.dropped', 'd.decision_id', 'd.outcome', 'd.reason', 'd.price_minor as decided_minor', 'd.rule_version_id as decided_by',
-        ])->selectRaw("CASE WHEN m.packed IS NULL THEN m.offers END AS offers, extract(epoch FROM date_trunc('second', m.seen_at))::bigint AS seen_at, extract(epoch FROM l.last_changed_at)::bigint AS last_changed_at, (extract(epoch FROM m.changed_at) * 1000000)::bigint AS market_changed_at");
+        return self::alone($workspaceId)
+            ->leftJoin('listing_markets as m', 'm.listing_id', '=', 'l.id')
+            ->leftJoin('current_decisions as d', 'd.listing_id', '=', 'l.id')
+            ->addSelect([
+                'l.title',
+                'l.stock',
+                'l.condition',
+                'l.list_price_minor',
+                'l.holds_buy_box',
+                'l.rule_id',
+                'l.automation_on',
+                'l.is_compared',
+                'l.is_draft',
+                'l.rank',
+                'l.field_size',
+                'l.lowest_minor',
+                'm.packed',
+                'm.dropped',
+                'd.decision_id',
+                'd.outcome',
+                'd.reason',
+                'd.price_minor as decided_minor',
+                'd.rule_version_id as decided_by',
+            ])
+            ->selectRaw(
+                "CASE WHEN m.packed IS NULL THEN m.offers END AS offers, extract(epoch FROM date_trunc('second', m.seen_at))::bigint AS seen_at, extract(epoch FROM l.last_changed_at)::bigint AS last_changed_at, (extract(epoch FROM m.changed_at) * 1000000)::bigint AS market_changed_at",
+            );
     }
 
     /**
@@ -39,7 +87,12 @@ final readonly class ListingRows
      */
     public static function among(int $workspaceId, array $listingIds): array
     {
-        return array_values(self::withMarket($workspaceId)->whereRaw('l.id = ANY(?)', [IdArray::of($listingIds)])->get()->all());
+        return array_values(
+            self::withMarket($workspaceId)
+                ->whereRaw('l.id = ANY(?)', [IdArray::of($listingIds)])
+                ->get()
+                ->all(),
+        );
     }
 
     /**
@@ -50,6 +103,9 @@ final readonly class ListingRows
      */
     public static function hold(int $workspaceId, array $listingIds): void
     {
-        DB::select('SELECT count(*) FROM (SELECT FROM listings WHERE workspace_id = ? AND id = ANY(?) ORDER BY id FOR NO KEY UPDATE) AS held', [$workspaceId, IdArray::of($listingIds)]);
+        DB::select(
+            'SELECT count(*) FROM (SELECT FROM listings WHERE workspace_id = ? AND id = ANY(?) ORDER BY id FOR NO KEY UPDATE) AS held',
+            [$workspaceId, IdArray::of($listingIds)],
+        );
     }
 }

@@ -14,7 +14,14 @@ use Wrasse\Core\Market\Listing;
 /** Writes where listings stand, in one statement for all of them; those that stand as before are left alone. */
 final class ListingSnapshotWriter
 {
-    private const LIMITS = ['floor_minor' => 'bigint', 'ceiling_minor' => 'bigint', 'problem' => 'text', 'profit_minor' => 'bigint', 'margin_percent' => 'numeric', 'markup_percent' => 'numeric'];
+    private const LIMITS = [
+        'floor_minor' => 'bigint',
+        'ceiling_minor' => 'bigint',
+        'problem' => 'text',
+        'profit_minor' => 'bigint',
+        'margin_percent' => 'numeric',
+        'markup_percent' => 'numeric',
+    ];
 
     private const MARKET = ['rank' => 'int', 'field_size' => 'int', 'lowest_minor' => 'bigint'];
 
@@ -52,7 +59,11 @@ final class ListingSnapshotWriter
             $this->changed[] = [$row, $new];
         }
         $why = self::dropped($decision);
-        if ($row->dropped !== null && ($why !== [] || $row->dropped !== '{}') && (array) json_decode($row->dropped, true, 4, JSON_THROW_ON_ERROR) != $why) {
+        if (
+            $row->dropped !== null &&
+            ($why !== [] || $row->dropped !== '{}') &&
+            (array) json_decode($row->dropped, true, 4, JSON_THROW_ON_ERROR) != $why
+        ) {
             $this->dropped[] = ['id' => $row->id, 'dropped' => (object) $why];
         }
         if (! $isRepriced && $row->decision_id !== null) {
@@ -66,7 +77,10 @@ final class ListingSnapshotWriter
         self::update($this->changed, self::LIMITS + self::MARKET);
         CurrentDecisions::end($this->ended);
         if ($this->dropped !== []) {
-            DB::update('UPDATE listing_markets m SET dropped = s.dropped FROM jsonb_to_recordset(?) AS s(id bigint, dropped jsonb) WHERE m.listing_id = s.id', [json_encode($this->dropped, JSON_THROW_ON_ERROR)]);
+            DB::update(
+                'UPDATE listing_markets m SET dropped = s.dropped FROM jsonb_to_recordset(?) AS s(id bigint, dropped jsonb) WHERE m.listing_id = s.id',
+                [json_encode($this->dropped, JSON_THROW_ON_ERROR)],
+            );
         }
     }
 
@@ -76,8 +90,12 @@ final class ListingSnapshotWriter
         $profit = $listing->earnings->at($listing->price);
 
         return [
-            'floor_minor' => $limits->floor, 'ceiling_minor' => $limits->ceiling, 'problem' => $limits->problem,
-            'profit_minor' => $profit?->profit, 'margin_percent' => $profit?->marginPercent(), 'markup_percent' => $profit?->markupPercent(),
+            'floor_minor' => $limits->floor,
+            'ceiling_minor' => $limits->ceiling,
+            'problem' => $limits->problem,
+            'profit_minor' => $profit?->profit,
+            'margin_percent' => $profit?->marginPercent(),
+            'markup_percent' => $profit?->markupPercent(),
         ];
     }
 
@@ -97,7 +115,11 @@ final class ListingSnapshotWriter
         foreach ($rows as [$row, $new]) {
             $changed[] = ['id' => $row->id, ...$new];
             if ($row->floor_minor !== $new['floor_minor'] || $row->ceiling_minor !== $new['ceiling_minor']) {
-                $relimited[] = ['id' => $row->id, 'floor_minor' => $new['floor_minor'], 'ceiling_minor' => $new['ceiling_minor']];
+                $relimited[] = [
+                    'id' => $row->id,
+                    'floor_minor' => $new['floor_minor'],
+                    'ceiling_minor' => $new['ceiling_minor'],
+                ];
             }
         }
         if ($changed === []) {
@@ -107,7 +129,10 @@ final class ListingSnapshotWriter
         $list = fn (callable $of): string => implode(', ', array_map($of, array_keys($columns), $columns));
         $set = $list(fn (string $column) => "{$column} = s.{$column}");
         $types = $list(fn (string $column, string $type) => "{$column} {$type}");
-        DB::update("UPDATE listings l SET {$set} FROM json_to_recordset(?) AS s(id bigint, {$types}) WHERE l.id = s.id", [json_encode($changed, JSON_THROW_ON_ERROR)]);
+        DB::update(
+            "UPDATE listings l SET {$set} FROM json_to_recordset(?) AS s(id bigint, {$types}) WHERE l.id = s.id",
+            [json_encode($changed, JSON_THROW_ON_ERROR)],
+        );
     }
 
     /** @param  array<string, int|string|null>  $new */
@@ -130,10 +155,13 @@ final class ListingSnapshotWriter
     private static function rememberLimits(array $rows): void
     {
         if ($rows !== []) {
-            DB::insert(<<<'SQL'
+            DB::insert(
+                <<<'SQL'
                 INSERT INTO limit_changes (listing_id, workspace_id, changed_at, floor_minor, ceiling_minor)
                 SELECT l.id, l.workspace_id, now(), s.floor_minor, s.ceiling_minor FROM listings l JOIN json_to_recordset(?) AS s(id bigint, floor_minor bigint, ceiling_minor bigint) ON s.id = l.id
-                SQL, [json_encode($rows, JSON_THROW_ON_ERROR)]);
+                SQL,
+                [json_encode($rows, JSON_THROW_ON_ERROR)],
+            );
         }
     }
 }

@@ -61,10 +61,15 @@ final readonly class PriceCheck
         $money = $listing->currency;
 
         return match (true) {
-            $limits->floor === null, $limits->ceiling === null => 'It has no floor and ceiling, so no price can be set.',
+            $limits->floor === null,
+            $limits->ceiling === null => 'It has no floor and ceiling, so no price can be set.',
             $price < $limits->floor => "{$money->format($price)} is below its floor {$money->format($limits->floor)}.",
-            $price > $limits->ceiling => "{$money->format($price)} is above its ceiling {$money->format($limits->ceiling)}.",
-            ! $limits->allow($price, $listing->earnings) => "At {$money->format($price)} it would earn less than its floor asks for.",
+            $price > $limits->ceiling => "{$money->format($price)} is above its ceiling {$money->format(
+                $limits->ceiling,
+            )}.",
+            ! $limits->allow($price, $listing->earnings) => "At {$money->format(
+                $price,
+            )} it would earn less than its floor asks for.",
             default => null,
         };
     }

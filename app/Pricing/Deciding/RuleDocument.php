@@ -40,7 +40,14 @@ final class RuleDocument
         $field = $this->document['field'] ?? [];
 
         return $this->without[implode("\0", $sellers)] ??= new self(
-            [...$this->document, 'field' => [...$field, 'exclude_sellers' => array_values(array_unique([...$field['exclude_sellers'] ?? [], ...$sellers]))]], $sellers,
+            [
+                ...$this->document,
+                'field' => [
+                    ...$field,
+                    'exclude_sellers' => array_values(array_unique([...$field['exclude_sellers'] ?? [], ...$sellers])),
+                ],
+            ],
+            $sellers,
         );
     }
 
@@ -53,6 +60,8 @@ final class RuleDocument
     /** @throws InvalidDocument */
     public function read(string $currency): Rule
     {
-        return $this->read[$currency] ??= (new RuleReader(Currency::of($currency)))->read(Node::of($this->document, '$.rule'));
+        return $this->read[$currency] ??= (new RuleReader(Currency::of($currency)))->read(
+            Node::of($this->document, '$.rule'),
+        );
     }
 }

@@ -11,6 +11,10 @@ final readonly class KnownRules implements RuleNames
 {
     public function ids(): array
     {
-        return Rule::query()->orderByDesc('id')->get(['id', 'name'])->mapWithKeys(fn (Rule $rule) => [mb_strtolower($rule->name) => $rule->id])->all();
+        return Rule::query()
+            ->orderByDesc('id')
+            ->get(['id', 'name'])
+            ->mapWithKeys(fn (Rule $rule) => [mb_strtolower($rule->name) => $rule->id])
+            ->all();
     }
 }

@@ -33,13 +33,17 @@ final readonly class SetRule implements BulkEdit
     {
         Validator::make($wanted, ['rule' => ['present', 'nullable', 'integer']])->validate();
 
-        return $wanted['rule'] === null ? 'On no rule by hand' : 'On the rule “'.Rule::query()->findOrFail((int) $wanted['rule'])->name.'”';
+        return $wanted['rule'] === null
+            ? 'On no rule by hand'
+            : 'On the rule “'.Rule::query()->findOrFail((int) $wanted['rule'])->name.'”';
     }
 
     public function plan(Workspace $workspace, array $wanted): Closure
     {
         $rule = $wanted['rule'] === null ? null : (int) $wanted['rule'];
 
-        return fn (stdClass $row) => ['before' => ['rule_id' => $row->rule_id, 'assigned_by' => $row->assigned_by], 'after' => ['rule_id' => $rule, 'assigned_by' => $rule === null ? null : 'hand']];
+        return fn (
+            stdClass $row,
+        ) => ['before' => ['rule_id' => $row->rule_id, 'assigned_by' => $row->assigned_by], 'after' => ['rule_id' => $rule, 'assigned_by' => $rule === null ? null : 'hand']];
     }
 }

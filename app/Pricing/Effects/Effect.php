@@ -26,8 +26,8 @@ final class Effect
     /** @param  int  $most  so many moves are kept */
     public function __construct(private readonly int $most)
     {
-        $this->stands = new PositionTally;
-        $this->money = new MoneyAtPace;
+        $this->stands = new PositionTally();
+        $this->money = new MoneyAtPace();
     }
 
     /** @param  int  $units  sold of it in the time that is looked at */

@@ -40,11 +40,25 @@ final readonly class DecidedPrice
      *
      * @param  stdClass  $listing  id, channel_id, is_draft and price_minor
      */
-    public static function byHand(stdClass $listing, int $price, ?int $floor, ?int $ceiling, ?int $userId, ?string $refusal): self
-    {
+    public static function byHand(
+        stdClass $listing,
+        int $price,
+        ?int $floor,
+        ?int $ceiling,
+        ?int $userId,
+        ?string $refusal,
+    ): self {
         return new self(
-            (int) $listing->id, (int) $listing->channel_id, (bool) $listing->is_draft, $listing->price_minor, null, $price,
-            min($price, $floor ?? $price), max($price, $ceiling ?? $price), $userId, refusal: $refusal,
+            (int) $listing->id,
+            (int) $listing->channel_id,
+            (bool) $listing->is_draft,
+            $listing->price_minor,
+            null,
+            $price,
+            min($price, $floor ?? $price),
+            max($price, $ceiling ?? $price),
+            $userId,
+            refusal: $refusal,
         );
     }
 }

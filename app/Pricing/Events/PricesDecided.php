@@ -14,7 +14,11 @@ final readonly class PricesDecided
      * @param  array<int, OpenPrice>  $open  what is on its way, by listing
      * @param  array<int, string|null>  $withdrawn  why a price no longer holds, by change; null where a person took it back
      */
-    public function __construct(public int $workspaceId, public array $prices, public array $open, public array $withdrawn = [])
-    {
+    public function __construct(
+        public int $workspaceId,
+        public array $prices,
+        public array $open,
+        public array $withdrawn = [],
+    ) {
     }
 }

@@ -8,7 +8,11 @@ namespace App\Pricing\Events;
 final readonly class RunDiscarded
 {
     /** @param  bool  $pause  whether the listings it would have moved are paused, so that the next event does not move them all the same */
-    public function __construct(public int $workspaceId, public int $runId, public bool $pause, public string $reason = 'Nothing of this run was to be sent.')
-    {
+    public function __construct(
+        public int $workspaceId,
+        public int $runId,
+        public bool $pause,
+        public string $reason = 'Nothing of this run was to be sent.',
+    ) {
     }
 }

@@ -23,31 +23,75 @@ use Wrasse\Core\Rule\FormulaRule;
 /** What formulas can name, and what one comes to for a listing. */
 final readonly class FormulaController
 {
-    #[OA\Post(path: '/api/v1/rules/formula', operationId: 'tryFormula', summary: 'What a formula comes to for one listing, with the figures it can name', tags: ['Rules'],
-        requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(required: ['price', 'listing'], properties: [
-            new OA\Property(property: 'price', type: 'string'), new OA\Property(property: 'listing', type: 'integer'),
-        ])),
+    #[OA\Post(
+        path: '/api/v1/rules/formula',
+        operationId: 'tryFormula',
+        summary: 'What a formula comes to for one listing, with the figures it can name',
+        tags: ['Rules'],
+        requestBody: new OA\RequestBody(
+            required: true,
+            content: new OA\JsonContent(
+                required: ['price', 'listing'],
+                properties: [
+                    new OA\Property(property: 'price', type: 'string'),
+                    new OA\Property(property: 'listing', type: 'integer'),
+                ],
+            ),
+        ),
         responses: [
-            new OA\Response(response: 200, description: 'What it comes to', content: new OA\JsonContent(ref: '#/components/schemas/FormulaValue')),
-            new OA\Response(response: 422, description: 'It cannot be read', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
-        ])]
+            new OA\Response(
+                response: 200,
+                description: 'What it comes to',
+                content: new OA\JsonContent(ref: '#/components/schemas/FormulaValue'),
+            ),
+            new OA\Response(
+                response: 422,
+                description: 'It cannot be read',
+                content: new OA\JsonContent(ref: '#/components/schemas/Problem'),
+            ),
+        ],
+    )]
     public function __invoke(Request $request, CurrentWorkspace $current, Decider $decider): JsonResponse
     {
         /** @var array{price: string|null, listing: int|string} $given */
-        $given = $request->validate(['price' => ['present', 'nullable', 'string', 'max:2000'], 'listing' => ['required', 'integer']]);
+        $given = $request->validate([
+            'price' => ['present', 'nullable', 'string', 'max:2000'],
+            'listing' => ['required', 'integer'],
+        ]);
         $workspace = Workspace::query()->findOrFail($current->id());
         $document = ['version' => 1, 'kind' => 'formula', 'price' => (string) $given['price']];
         SaveRule::check($workspace, $document);
-        $row = ListingRows::withMarket($workspace->id)->where('l.id', (int) $given['listing'])->first() ?? throw new NotFoundHttpException;
+        $row =
+            ListingRows::withMarket($workspace->id)->where('l.id', (int) $given['listing'])->first() ??
+            throw new NotFoundHttpException();
         $now = CarbonImmutable::now();
         $decided = $decider->decide($workspace, [$row], fn () => new RuleDocument($document), $now)->current();
         $decision = $decided->decision;
-        $figures = (new FormulaRule(Formula::parse((string) $given['price'])))->figures($decided->request->listing, $decision->field, $decision->limits, $decided->request->now);
-        $says = array_map(fn (Step $step) => $step->says(), array_filter($decision->steps(), fn (Step $step) => $step->step === 'formula'));
+        $figures = (new FormulaRule(Formula::parse((string) $given['price'])))->figures(
+            $decided->request->listing,
+            $decision->field,
+            $decision->limits,
+            $decided->request->now,
+        );
+        $says = array_map(
+            fn (Step $step) => $step->says(),
+            array_filter($decision->steps(), fn (Step $step) => $step->step === 'formula'),
+        );
 
-        return new JsonResponse(new FormulaValue(
-            $decision->target === null ? null : $decision->listing->currency->format($decision->target), array_values($says)[0] ?? $decision->reason, $decision->outcome->value, $decision->reason,
-            (object) array_map(fn (?float $figure) => $figure === null ? null : rtrim(rtrim(number_format($figure, 4, '.', ''), '0'), '.'), $figures), FormulaLanguage::FUNCTIONS,
-        ));
+        return new JsonResponse(
+            new FormulaValue(
+                $decision->target === null ? null : $decision->listing->currency->format($decision->target),
+                array_values($says)[0] ?? $decision->reason,
+                $decision->outcome->value,
+                $decision->reason,
+                (object) array_map(
+                    fn (?float $figure) => $figure === null
+                        ? null
+                        : rtrim(rtrim(number_format($figure, 4, '.', ''), '0'), '.'),
+                    $figures,
+                ),
+                FormulaLanguage::FUNCTIONS,
+            ),
+        );
     }
 }

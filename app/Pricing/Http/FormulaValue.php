@@ -15,7 +15,12 @@ final readonly class FormulaValue
         #[OA\Property(description: 'What happened, in a sentence.')] public string $says,
         #[OA\Property] public string $outcome,
         #[OA\Property] public string $reason,
-        #[OA\Property(type: 'object', description: 'The figures it can name, with their value for this listing.', additionalProperties: new OA\AdditionalProperties(type: 'string', nullable: true))] public object $figures,
+        #[OA\Property(
+            type: 'object',
+            description: 'The figures it can name, with their value for this listing.',
+            additionalProperties: new OA\AdditionalProperties(type: 'string', nullable: true),
+        )]
+        public object $figures,
         #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))] public array $functions,
     ) {
     }

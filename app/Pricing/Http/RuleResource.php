@@ -10,7 +10,16 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(schema: 'Rule')]
 final readonly class RuleResource
 {
-    private const SETTINGS = ['every_minutes', 'stale_minutes', 'assigned', 'priority', 'default_channel_id', 'only_listings', 'only_percent', 'when_changed_elsewhere'];
+    private const SETTINGS = [
+        'every_minutes',
+        'stale_minutes',
+        'assigned',
+        'priority',
+        'default_channel_id',
+        'only_listings',
+        'only_percent',
+        'when_changed_elsewhere',
+    ];
 
     /** @param  array<string, mixed>  $document */
     public function __construct(
@@ -31,8 +40,17 @@ final readonly class RuleResource
     public static function of(Rule $rule, RuleCounts $counts): self
     {
         return new self(
-            $rule->id, $rule->name, $rule->is_on, (object) [...$rule->only(self::SETTINGS), 'times' => (object) $rule->times], $rule->latest->number, $rule->latest->document,
-            $counts->listings, $counts->blocked, $counts->paused, $counts->heldBack, $rule->last_run_at?->toIso8601ZuluString(),
+            $rule->id,
+            $rule->name,
+            $rule->is_on,
+            (object) [...$rule->only(self::SETTINGS), 'times' => (object) $rule->times],
+            $rule->latest->number,
+            $rule->latest->document,
+            $counts->listings,
+            $counts->blocked,
+            $counts->paused,
+            $counts->heldBack,
+            $rule->last_run_at?->toIso8601ZuluString(),
         );
     }
 }

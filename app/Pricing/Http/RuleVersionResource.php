@@ -23,6 +23,11 @@ final readonly class RuleVersionResource
     /** The version comes with its user. */
     public static function of(RuleVersion $version): self
     {
-        return new self($version->number, $version->document, $version->user?->name, $version->created_at->toIso8601ZuluString());
+        return new self(
+            $version->number,
+            $version->document,
+            $version->user?->name,
+            $version->created_at->toIso8601ZuluString(),
+        );
     }
 }

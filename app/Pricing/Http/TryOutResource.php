@@ -59,9 +59,17 @@ final readonly class TryOutResource
         $money = $effect->money;
 
         return new self(
-            ...$effect->count, listings: $stands->listings, cheapest_before: $stands->cheapestBefore, cheapest_after: $stands->cheapestAfter, at_floor_before: $stands->atFloorBefore, at_floor_after: $stands->atFloorAfter,
-            revenue_before: $currency->format($money->revenueBefore), revenue_after: $currency->format($money->revenueAfter),
-            profit_before: $currency->format($money->profitBefore), profit_after: $currency->format($money->profitAfter), rows: $rows,
+            ...$effect->count,
+            listings: $stands->listings,
+            cheapest_before: $stands->cheapestBefore,
+            cheapest_after: $stands->cheapestAfter,
+            at_floor_before: $stands->atFloorBefore,
+            at_floor_after: $stands->atFloorAfter,
+            revenue_before: $currency->format($money->revenueBefore),
+            revenue_after: $currency->format($money->revenueAfter),
+            profit_before: $currency->format($money->profitBefore),
+            profit_after: $currency->format($money->profitAfter),
+            rows: $rows,
         );
     }
 }

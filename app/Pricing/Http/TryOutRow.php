@@ -42,11 +42,25 @@ final readonly class TryOutRow
         $move = $decision->price === null ? null : new PriceMove($decision->listing->price, $decision->price);
 
         return new self(
-            $one->row->id, $one->row->sku, $one->row->title, $one->terms->name, $decision->outcome->value, $decision->reason,
-            $currency->format($decision->listing->price), $amount($decision->price), $amount($move?->amount()), $move?->percent(),
-            $amount($decision->limits->floor), $amount($decision->limits->ceiling),
-            $decision->before()?->marginPercent(), $decision->after()?->marginPercent(), $decision->before()?->markupPercent(), $decision->after()?->markupPercent(),
-            $decision->rankBefore(), $decision->rankAfter(), $decision->field->size(),
+            $one->row->id,
+            $one->row->sku,
+            $one->row->title,
+            $one->terms->name,
+            $decision->outcome->value,
+            $decision->reason,
+            $currency->format($decision->listing->price),
+            $amount($decision->price),
+            $amount($move?->amount()),
+            $move?->percent(),
+            $amount($decision->limits->floor),
+            $amount($decision->limits->ceiling),
+            $decision->before()?->marginPercent(),
+            $decision->after()?->marginPercent(),
+            $decision->before()?->markupPercent(),
+            $decision->after()?->markupPercent(),
+            $decision->rankBefore(),
+            $decision->rankAfter(),
+            $decision->field->size(),
         );
     }
 }

@@ -35,8 +35,13 @@ final class DecideListingsJob implements ShouldQueue
      * @param  list<int>  $listingIds
      * @param  int  $offset  how many listings of the run came before
      */
-    public static function dispatchInChunks(int $workspaceId, array $listingIds, string $cause, ?int $runId = null, int $offset = 0): void
-    {
+    public static function dispatchInChunks(
+        int $workspaceId,
+        array $listingIds,
+        string $cause,
+        ?int $runId = null,
+        int $offset = 0,
+    ): void {
         $together = max(1, config('pricing.decided_together'));
         $jobs = [];
         foreach (array_chunk($listingIds, $together) as $i => $chunk) {
@@ -51,7 +56,13 @@ final class DecideListingsJob implements ShouldQueue
 
     public function handle(DecideListings $decide): void
     {
-        $decide->handle(Workspace::query()->findOrFail($this->workspaceId), $this->listingIds, $this->cause, $this->runId, $this->chunk);
+        $decide->handle(
+            Workspace::query()->findOrFail($this->workspaceId),
+            $this->listingIds,
+            $this->cause,
+            $this->runId,
+            $this->chunk,
+        );
     }
 
     /** After it went wrong by itself, again and again. */
@@ -59,7 +70,10 @@ final class DecideListingsJob implements ShouldQueue
     {
         if ($this->runId !== null) {
             $run = $this->runId;
-            app(CurrentWorkspace::class)->within($this->workspaceId, fn () => app(RunProgress::class)->fail(Workspace::query()->findOrFail($this->workspaceId), $run));
+            app(CurrentWorkspace::class)->within(
+                $this->workspaceId,
+                fn () => app(RunProgress::class)->fail(Workspace::query()->findOrFail($this->workspaceId), $run),
+            );
         }
     }
 

@@ -39,7 +39,11 @@ final class Approval extends Model
 
     protected function casts(): array
     {
-        return ['rests_until' => 'immutable_datetime', 'asked_at' => 'immutable_datetime', 'settled_at' => 'immutable_datetime'];
+        return [
+            'rests_until' => 'immutable_datetime',
+            'asked_at' => 'immutable_datetime',
+            'settled_at' => 'immutable_datetime',
+        ];
     }
 
     /** @return BelongsTo<Decision, $this> */

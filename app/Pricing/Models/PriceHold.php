@@ -39,14 +39,21 @@ final class PriceHold extends Model
 
     protected function casts(): array
     {
-        return ['stands' => StandsUntil::class, 'until' => 'immutable_datetime', 'set_at' => 'immutable_datetime', 'arrived_at' => 'immutable_datetime'];
+        return [
+            'stands' => StandsUntil::class,
+            'until' => 'immutable_datetime',
+            'set_at' => 'immutable_datetime',
+            'arrived_at' => 'immutable_datetime',
+        ];
     }
 
     /** @param  array<int>  $listingIds  whose prices set by hand stand no longer */
     public static function end(array $listingIds): void
     {
         if ($listingIds !== []) {
-            self::query()->whereRaw('listing_id = ANY(?)', [IdArray::of($listingIds)])->delete();
+            self::query()
+                ->whereRaw('listing_id = ANY(?)', [IdArray::of($listingIds)])
+                ->delete();
         }
     }
 

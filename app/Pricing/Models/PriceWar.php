@@ -37,7 +37,12 @@ final class PriceWar extends Model
 
     protected function casts(): array
     {
-        return ['since' => 'immutable_datetime', 'last_at' => 'immutable_datetime', 'until' => 'immutable_datetime', 'answered_at' => 'immutable_datetime'];
+        return [
+            'since' => 'immutable_datetime',
+            'last_at' => 'immutable_datetime',
+            'until' => 'immutable_datetime',
+            'answered_at' => 'immutable_datetime',
+        ];
     }
 
     /** @return BelongsTo<Listing, $this> */

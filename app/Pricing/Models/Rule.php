@@ -33,11 +33,29 @@ final class Rule extends Model
 {
     use BelongsToWorkspace;
 
-    protected $attributes = ['times' => '{}', 'every_minutes' => 15, 'stale_minutes' => 1_440, 'priority' => 0, 'assigned' => null, 'default_channel_id' => null, 'only_listings' => null, 'only_percent' => null, 'limited_since' => null, 'when_changed_elsewhere' => 'put_back'];
+    protected $attributes = [
+        'times' => '{}',
+        'every_minutes' => 15,
+        'stale_minutes' => 1_440,
+        'priority' => 0,
+        'assigned' => null,
+        'default_channel_id' => null,
+        'only_listings' => null,
+        'only_percent' => null,
+        'limited_since' => null,
+        'when_changed_elsewhere' => 'put_back',
+    ];
 
     protected function casts(): array
     {
-        return ['is_on' => 'bool', 'last_run_at' => 'immutable_datetime', 'times_set_at' => 'immutable_datetime', 'limited_since' => 'immutable_datetime', 'times' => 'array', 'assigned' => 'array'];
+        return [
+            'is_on' => 'bool',
+            'last_run_at' => 'immutable_datetime',
+            'times_set_at' => 'immutable_datetime',
+            'limited_since' => 'immutable_datetime',
+            'times' => 'array',
+            'assigned' => 'array',
+        ];
     }
 
     /** @param  string  $timeZone  of its workspace */

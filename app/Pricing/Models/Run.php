@@ -38,11 +38,28 @@ final class Run extends Model
 
     public $timestamps = false;
 
-    protected $attributes = ['state' => 'released', 'is_told' => true, 'total' => 0, 'done' => 0, 'moves' => 0, 'big_moves' => 0, 'outcomes' => '{}', 'finished_at' => null, 'problem' => null];
+    protected $attributes = [
+        'state' => 'released',
+        'is_told' => true,
+        'total' => 0,
+        'done' => 0,
+        'moves' => 0,
+        'big_moves' => 0,
+        'outcomes' => '{}',
+        'finished_at' => null,
+        'problem' => null,
+    ];
 
     protected function casts(): array
     {
-        return ['state' => RunState::class, 'is_told' => 'bool', 'outcomes' => 'array', 'started_at' => 'immutable_datetime', 'finished_at' => 'immutable_datetime', 'resolved_at' => 'immutable_datetime'];
+        return [
+            'state' => RunState::class,
+            'is_told' => 'bool',
+            'outcomes' => 'array',
+            'started_at' => 'immutable_datetime',
+            'finished_at' => 'immutable_datetime',
+            'resolved_at' => 'immutable_datetime',
+        ];
     }
 
     /** @return BelongsTo<Rule, $this> */
@@ -54,6 +71,11 @@ final class Run extends Model
     /** @return list<int> runs of which nothing may be sent yet */
     public static function unsent(): array
     {
-        return array_values(self::query()->whereIn('state', [RunState::Deciding, RunState::Held])->pluck('id')->all());
+        return array_values(
+            self::query()
+                ->whereIn('state', [RunState::Deciding, RunState::Held])
+                ->pluck('id')
+                ->all(),
+        );
     }
 }

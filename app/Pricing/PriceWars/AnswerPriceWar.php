@@ -36,10 +36,25 @@ final readonly class AnswerPriceWar
         return DB::transaction(function () use ($priceWarId, $answer, $hours, $userId): PriceWar {
             $priceWar = PriceWar::query()->lockForUpdate()->findOrFail($priceWarId);
             $listing = Listing::query()->lockForUpdate()->findOrFail($priceWar->listing_id);
-            $priceWar->update(['answer' => $answer, 'until' => now()->addHours($hours), 'answered_at' => now(), 'user_id' => $userId]);
+            $priceWar->update([
+                'answer' => $answer,
+                'until' => now()->addHours($hours),
+                'answered_at' => now(),
+                'user_id' => $userId,
+            ]);
             match ($answer) {
                 'hold' => $this->set($listing, $listing->price_minor, $hours, $userId),
-                'step_up' => $this->set($listing, Pattern::stepUpTo($priceWar->own_from_minor, $listing->shipping_minor, $listing->floor_minor ?? 1, $listing->ceiling_minor ?? PHP_INT_MAX), $hours, $userId),
+                'step_up' => $this->set(
+                    $listing,
+                    Pattern::stepUpTo(
+                        $priceWar->own_from_minor,
+                        $listing->shipping_minor,
+                        $listing->floor_minor ?? 1,
+                        $listing->ceiling_minor ?? PHP_INT_MAX,
+                    ),
+                    $hours,
+                    $userId,
+                ),
                 default => DecideListingsJob::dispatch($listing->workspace_id, [$listing->id], Cause::HAND),
             };
             Announce::change($listing->workspace_id, 'today');
@@ -52,7 +67,13 @@ final readonly class AnswerPriceWar
     private function set(Listing $listing, int $price, int $hours, int $userId): void
     {
         $workspace = Workspace::query()->findOrFail($listing->workspace_id);
-        $set = $this->set->set($workspace, [$listing->id => $price], HandPriceTerm::hours($hours), $userId, recordRefused: false);
+        $set = $this->set->set(
+            $workspace,
+            [$listing->id => $price],
+            HandPriceTerm::hours($hours),
+            $userId,
+            recordRefused: false,
+        );
         if ($set->refused !== []) {
             throw ValidationException::withMessages(['answer' => $set->refused[$listing->id]]);
         }

@@ -23,21 +23,48 @@ final readonly class FindPriceWars
     public function handle(int $workspaceId): int
     {
         $since = now()->subHours(self::HOURS);
-        $moved = DB::table('market_observations')->where('workspace_id', $workspaceId)->where('observed_at', '>', $since)
-            ->groupBy('listing_id')->havingRaw('count(DISTINCT price_minor) >= ?', [PriceWar::ROUNDS])->orderByRaw('count(*) DESC')->limit(self::LISTINGS)->pluck('listing_id');
+        $moved = DB::table('market_observations')
+            ->where('workspace_id', $workspaceId)
+            ->where('observed_at', '>', $since)
+            ->groupBy('listing_id')
+            ->havingRaw('count(DISTINCT price_minor) >= ?', [PriceWar::ROUNDS])
+            ->orderByRaw('count(*) DESC')
+            ->limit(self::LISTINGS)
+            ->pluck('listing_id');
         $found = [];
         foreach ($moved->chunk(200) as $ids) {
-            $listings = DB::table('listings as l')->join('channels as c', 'c.id', '=', 'l.channel_id')->where('l.workspace_id', $workspaceId)->whereIn('l.id', $ids)->get(['l.id', 'l.shipping_minor', 'c.currency'])->keyBy('id');
-            $seen = DB::table('market_observations')->where('workspace_id', $workspaceId)->whereIn('listing_id', $ids)->where('observed_at', '>', $since)->orderBy('listing_id')->orderBy('observed_at')->get(['listing_id', 'observed_at', 'price_minor', 'offers'])->groupBy('listing_id');
+            $listings = DB::table('listings as l')
+                ->join('channels as c', 'c.id', '=', 'l.channel_id')
+                ->where('l.workspace_id', $workspaceId)
+                ->whereIn('l.id', $ids)
+                ->get(['l.id', 'l.shipping_minor', 'c.currency'])
+                ->keyBy('id');
+            $seen = DB::table('market_observations')
+                ->where('workspace_id', $workspaceId)
+                ->whereIn('listing_id', $ids)
+                ->where('observed_at', '>', $since)
+                ->orderBy('listing_id')
+                ->orderBy('observed_at')
+                ->get(['listing_id', 'observed_at', 'price_minor', 'offers'])
+                ->groupBy('listing_id');
             foreach ($seen as $id => $rows) {
                 $listing = $listings->get($id);
-                $priceWar = $listing === null ? null : PriceWar::in(array_values($rows->map(fn (stdClass $row) => $this->point($row, $listing))->all()));
+                $priceWar =
+                    $listing === null
+                        ? null
+                        : PriceWar::in(
+                            array_values($rows->map(fn (stdClass $row) => $this->point($row, $listing))->all()),
+                        );
                 if ($priceWar !== null) {
                     $found[] = $this->row($workspaceId, (int) $id, $priceWar);
                 }
             }
         }
-        DB::table('price_wars')->upsert($found, ['listing_id', 'seller'], ['rounds', 'own_from_minor', 'own_to_minor', 'rival_to_minor', 'since', 'last_at']);
+        DB::table('price_wars')->upsert(
+            $found,
+            ['listing_id', 'seller'],
+            ['rounds', 'own_from_minor', 'own_to_minor', 'rival_to_minor', 'since', 'last_at'],
+        );
         if ($found !== []) {
             Announce::change($workspaceId, 'today');
         }
@@ -50,19 +77,33 @@ final readonly class FindPriceWars
         $currency = Currency::of($listing->currency);
         $rivals = [];
         foreach (json_decode($row->offers, true, 16, JSON_THROW_ON_ERROR) as $offer) {
-            $landed = Basis::Landed->figure($currency->parse($offer['price']), $currency->parse($offer['shipping'] ?? '0'));
+            $landed = Basis::Landed->figure(
+                $currency->parse($offer['price']),
+                $currency->parse($offer['shipping'] ?? '0'),
+            );
             $rivals[$offer['seller']] = min($landed, $rivals[$offer['seller']] ?? $landed);
         }
 
-        return new PriceWarPoint((int) strtotime($row->observed_at), Basis::Landed->figure($row->price_minor, $listing->shipping_minor), $rivals);
+        return new PriceWarPoint(
+            (int) strtotime($row->observed_at),
+            Basis::Landed->figure($row->price_minor, $listing->shipping_minor),
+            $rivals,
+        );
     }
 
     /** @return array<string, mixed> */
     private function row(int $workspaceId, int $listingId, PriceWar $priceWar): array
     {
         return [
-            'workspace_id' => $workspaceId, 'listing_id' => $listingId, 'seller' => $priceWar->seller, 'rounds' => $priceWar->rounds, 'own_from_minor' => $priceWar->ownFrom, 'own_to_minor' => $priceWar->ownTo,
-            'rival_to_minor' => $priceWar->rivalTo, 'since' => now()->setTimestamp($priceWar->since), 'last_at' => now()->setTimestamp($priceWar->lastAt),
+            'workspace_id' => $workspaceId,
+            'listing_id' => $listingId,
+            'seller' => $priceWar->seller,
+            'rounds' => $priceWar->rounds,
+            'own_from_minor' => $priceWar->ownFrom,
+            'own_to_minor' => $priceWar->ownTo,
+            'rival_to_minor' => $priceWar->rivalTo,
+            'since' => now()->setTimestamp($priceWar->since),
+            'last_at' => now()->setTimestamp($priceWar->lastAt),
         ];
     }
 }

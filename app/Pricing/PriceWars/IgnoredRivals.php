@@ -20,7 +20,10 @@ final readonly class IgnoredRivals
     public static function on(array $listingIds): self
     {
         $sellers = [];
-        $ignored = PriceWar::query()->whereRaw('listing_id = ANY(?)', [IdArray::of($listingIds)])->where('answer', 'ignore')->where('until', '>', now());
+        $ignored = PriceWar::query()
+            ->whereRaw('listing_id = ANY(?)', [IdArray::of($listingIds)])
+            ->where('answer', 'ignore')
+            ->where('until', '>', now());
         foreach ($ignored->orderBy('seller')->get(['listing_id', 'seller']) as $priceWar) {
             $sellers[$priceWar->listing_id][] = $priceWar->seller;
         }

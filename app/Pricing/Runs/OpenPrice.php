@@ -15,7 +15,14 @@ final readonly class OpenPrice
      * @param  int|null  $userId  who set or approved it
      * @param  string  $dueAt  not sent before
      */
-    public function __construct(public int $id, public int $price, public bool $isHeld, public bool $hasLeft, public ?int $runId, public ?int $userId, public string $dueAt)
-    {
+    public function __construct(
+        public int $id,
+        public int $price,
+        public bool $isHeld,
+        public bool $hasLeft,
+        public ?int $runId,
+        public ?int $userId,
+        public string $dueAt,
+    ) {
     }
 }

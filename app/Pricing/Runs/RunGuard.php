@@ -35,7 +35,9 @@ final readonly class RunGuard
     /** How long a move on word of the market waits before it is sent. */
     public function secondsToWait(int $from, int $to): int
     {
-        return $to < $from && $this->share->units < Percent::of(100)->units && $this->isBig($from, $to) ? self::WAIT_SECONDS : 0;
+        return $to < $from && $this->share->units < Percent::of(100)->units && $this->isBig($from, $to)
+            ? self::WAIT_SECONDS
+            : 0;
     }
 
     /**

@@ -29,7 +29,11 @@ final readonly class RunProgress
     /** @return bool false where that part of the run was decided before: its worker died before it could say so */
     public function begin(int $workspaceId, int $runId, int $chunk): bool
     {
-        return DB::table('run_chunks')->insertOrIgnore(['workspace_id' => $workspaceId, 'run_id' => $runId, 'number' => $chunk]) === 1;
+        return DB::table('run_chunks')->insertOrIgnore([
+            'workspace_id' => $workspaceId,
+            'run_id' => $runId,
+            'number' => $chunk,
+        ]) === 1;
     }
 
     /** Part of a run has been decided. The last part lets it go, or holds it. */
@@ -40,7 +44,12 @@ final readonly class RunProgress
         foreach ($tally->outcomes as $outcome => $many) {
             $outcomes[$outcome] = ($outcomes[$outcome] ?? 0) + $many;
         }
-        $run->fill(['done' => $run->done + $listings, 'moves' => $run->moves + $tally->moves, 'big_moves' => $run->big_moves + $tally->bigMoves, 'outcomes' => $outcomes])->save();
+        $run->fill([
+            'done' => $run->done + $listings,
+            'moves' => $run->moves + $tally->moves,
+            'big_moves' => $run->big_moves + $tally->bigMoves,
+            'outcomes' => $outcomes,
+        ])->save();
         $this->finishIfDone($workspace, $run);
         Announce::change($workspace->id, 'runs', [$runId]);
     }
@@ -67,7 +76,11 @@ final readonly class RunProgress
         $runs = [];
         foreach ($bigMoves as $ruleId => $many) {
             $run = $this->marketRun($workspace, $ruleId);
-            $run->fill(['big_moves' => $run->big_moves + $many, 'moves' => $run->moves + $many, 'finished_at' => now()])->save();
+            $run->fill([
+                'big_moves' => $run->big_moves + $many,
+                'moves' => $run->moves + $many,
+                'finished_at' => now(),
+            ])->save();
             if ($run->state === RunState::Released && (new RunGuard($workspace))->holds($run->big_moves, $run->total)) {
                 $this->hold($workspace, $run);
             }
@@ -79,16 +92,27 @@ final readonly class RunProgress
 
     private function marketRun(Workspace $workspace, int $ruleId): Run
     {
-        $run = Run::query()->where('rule_id', $ruleId)->where('cause', Cause::MARKET)->whereNull('resolved_at')
-            ->where('finished_at', '>', now()->subSeconds(self::PAUSE_SECONDS))->where('started_at', '>', now()->subSeconds(self::LONGEST_SECONDS))
-            ->orderByDesc('id')->lock('FOR NO KEY UPDATE')->first();
+        $run = Run::query()
+            ->where('rule_id', $ruleId)
+            ->where('cause', Cause::MARKET)
+            ->whereNull('resolved_at')
+            ->where('finished_at', '>', now()->subSeconds(self::PAUSE_SECONDS))
+            ->where('started_at', '>', now()->subSeconds(self::LONGEST_SECONDS))
+            ->orderByDesc('id')
+            ->lock('FOR NO KEY UPDATE')
+            ->first();
         if ($run !== null) {
             return $run;
         }
         $key = "market:{$ruleId}:".intdiv(now()->getTimestamp(), self::PAUSE_SECONDS);
         Run::query()->insertOrIgnore([
-            'workspace_id' => $workspace->id, 'rule_id' => $ruleId, 'cause' => Cause::MARKET, 'key' => $key, 'total' => Listing::query()->where('rule_id', $ruleId)->count(),
-            'started_at' => now(), 'finished_at' => now(),
+            'workspace_id' => $workspace->id,
+            'rule_id' => $ruleId,
+            'cause' => Cause::MARKET,
+            'key' => $key,
+            'total' => Listing::query()->where('rule_id', $ruleId)->count(),
+            'started_at' => now(),
+            'finished_at' => now(),
         ]);
 
         return Run::query()->where('key', $key)->lock('FOR NO KEY UPDATE')->firstOrFail();
@@ -103,7 +127,14 @@ final readonly class RunProgress
     public function held(array $ruleIds): array
     {
         /** @var array<int, int> */
-        return $ruleIds === [] ? [] : Run::query()->where('state', RunState::Held)->whereIn('rule_id', $ruleIds)->orderBy('id')->pluck('id', 'rule_id')->all();
+        return $ruleIds === []
+            ? []
+            : Run::query()
+                ->where('state', RunState::Held)
+                ->whereIn('rule_id', $ruleIds)
+                ->orderBy('id')
+                ->pluck('id', 'rule_id')
+                ->all();
     }
 
     /** It cannot be carried through: what it has decided is not sent, as nobody knows what the rest would have been. */
@@ -114,9 +145,26 @@ final readonly class RunProgress
             if ($run->state !== RunState::Deciding) {
                 return;
             }
-            $problem = 'It stopped after '.number_format($run->done).' of '.number_format($run->total).' listings because of an error on our side. Nothing of it was sent.';
-            $run->update(['state' => RunState::Failed, 'problem' => $problem, 'is_told' => true, 'finished_at' => now()]);
-            event(new RunDiscarded($workspace->id, $run->id, pause: false, reason: 'Its run could not be carried through.'));
+            $problem =
+                'It stopped after '.
+                number_format($run->done).
+                ' of '.
+                number_format($run->total).
+                ' listings because of an error on our side. Nothing of it was sent.';
+            $run->update([
+                'state' => RunState::Failed,
+                'problem' => $problem,
+                'is_told' => true,
+                'finished_at' => now(),
+            ]);
+            event(
+                new RunDiscarded(
+                    $workspace->id,
+                    $run->id,
+                    pause: false,
+                    reason: 'Its run could not be carried through.',
+                ),
+            );
             Announce::change($workspace->id, 'runs', [$run->id]);
         });
     }

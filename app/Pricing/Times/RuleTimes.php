@@ -33,11 +33,28 @@ final readonly class RuleTimes
     public static function check(array $times): array
     {
         $time = 'regex:'.HoursOfDay::TIME;
-        Validator::make(['times' => $times], [
-            'times' => ['array:on_market,at,weekdays,time_zone,from,to,until'], 'times.on_market' => ['sometimes', 'boolean'], 'times.at' => ['sometimes', 'array', 'max:24'], 'times.at.*' => ['string', $time],
-            'times.weekdays' => ['sometimes', 'array', 'min:1', 'max:7'], 'times.weekdays.*' => ['integer', 'between:1,7'], 'times.time_zone' => ['sometimes', 'timezone:all'],
-            'times.from' => ['nullable', 'string', $time, 'required_with:times.to'], 'times.to' => ['nullable', 'string', $time, 'required_with:times.from', 'different:times.from'], 'times.until' => ['nullable', 'date_format:Y-m-d'],
-        ], ['*.regex' => 'Expected a time of day such as 08:30.', 'times.to.different' => 'Expected another time than the one it begins at.', 'times.*.required_with' => 'Expected both a beginning and an end.', 'times.until.date_format' => 'Expected a day.', 'times.time_zone.timezone' => 'Expected a time zone such as Europe/Berlin.'])->validate();
+        Validator::make(
+            ['times' => $times],
+            [
+                'times' => ['array:on_market,at,weekdays,time_zone,from,to,until'],
+                'times.on_market' => ['sometimes', 'boolean'],
+                'times.at' => ['sometimes', 'array', 'max:24'],
+                'times.at.*' => ['string', $time],
+                'times.weekdays' => ['sometimes', 'array', 'min:1', 'max:7'],
+                'times.weekdays.*' => ['integer', 'between:1,7'],
+                'times.time_zone' => ['sometimes', 'timezone:all'],
+                'times.from' => ['nullable', 'string', $time, 'required_with:times.to'],
+                'times.to' => ['nullable', 'string', $time, 'required_with:times.from', 'different:times.from'],
+                'times.until' => ['nullable', 'date_format:Y-m-d'],
+            ],
+            [
+                '*.regex' => 'Expected a time of day such as 08:30.',
+                'times.to.different' => 'Expected another time than the one it begins at.',
+                'times.*.required_with' => 'Expected both a beginning and an end.',
+                'times.until.date_format' => 'Expected a day.',
+                'times.time_zone.timezone' => 'Expected a time zone such as Europe/Berlin.',
+            ],
+        )->validate();
 
         return $times;
     }
@@ -56,7 +73,8 @@ final readonly class RuleTimes
             return false;
         }
 
-        return ! isset($this->times['from'], $this->times['to']) || (new HoursOfDay($this->times['from'], $this->times['to'], $this->zone()))->contain($moment);
+        return ! isset($this->times['from'], $this->times['to']) ||
+            (new HoursOfDay($this->times['from'], $this->times['to'], $this->zone()))->contain($moment);
     }
 
     /**
@@ -70,7 +88,10 @@ final readonly class RuleTimes
         if (! $this->allow($now)) {
             return false;
         }
-        if ($this->everyMinutes !== null && ($last === null || $last->toImmutable()->addMinutes($this->everyMinutes) <= $now)) {
+        if (
+            $this->everyMinutes !== null &&
+            ($last === null || $last->toImmutable()->addMinutes($this->everyMinutes) <= $now)
+        ) {
             return true;
         }
         $latest = $this->latestTime($now);

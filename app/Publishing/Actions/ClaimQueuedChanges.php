@@ -30,19 +30,34 @@ final readonly class ClaimQueuedChanges
         return DB::transaction(function () use ($channel): array {
             $closed = $this->gate->closedFor($channel->id);
             if ($closed !== null) {
-                $this->lifecycle->wait(PriceChange::query()->where('channel_id', $channel->id)->where('state', ChangeState::Queued), $closed);
+                $this->lifecycle->wait(
+                    PriceChange::query()->where('channel_id', $channel->id)->where('state', ChangeState::Queued),
+                    $closed,
+                );
 
                 return [];
             }
             if ($channel->isCircuitOpen()) {
                 return [];
             }
-            $changes = PriceChange::query()->where('channel_id', $channel->id)->where('state', ChangeState::Queued)->where('due_at', '<=', now())
+            $changes = PriceChange::query()
+                ->where('channel_id', $channel->id)
+                ->where('state', ChangeState::Queued)
+                ->where('due_at', '<=', now())
                 ->where(fn ($query) => $query->whereNull('run_id')->orWhereNotIn('run_id', Run::unsent()))
-                ->orderBy('id')->limit(self::MOST * self::FEEDS)->lock('FOR UPDATE SKIP LOCKED')->pluck('id');
+                ->orderBy('id')
+                ->limit(self::MOST * self::FEEDS)
+                ->lock('FOR UPDATE SKIP LOCKED')
+                ->pluck('id');
             $feeds = [];
             foreach ($changes->chunk(self::MOST) as $some) {
-                $feeds[] = $feed = Feed::query()->create(['id' => (string) Str::uuid7(), 'channel_id' => $channel->id, 'state' => 'sending', 'attempts' => 0, 'due_at' => now()]);
+                $feeds[] = $feed = Feed::query()->create([
+                    'id' => (string) Str::uuid7(),
+                    'channel_id' => $channel->id,
+                    'state' => 'sending',
+                    'attempts' => 0,
+                    'due_at' => now(),
+                ]);
                 $this->lifecycle->send(PriceChangeLifecycle::among(array_values($some->all())), $feed);
             }
 

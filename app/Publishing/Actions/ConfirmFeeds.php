@@ -48,24 +48,42 @@ final readonly class ConfirmFeeds
     {
         $feeds = $this->hold($channel);
         if ($feeds !== []) {
-            $this->breaker->acquire($channel) ? $this->advance($feeds, $channel) : $this->trouble->rest($feeds, $channel);
+            $this->breaker->acquire($channel)
+                ? $this->advance($feeds, $channel)
+                : $this->trouble->rest($feeds, $channel);
         }
 
-        return Feed::query()->where('channel_id', $channel->id)->whereIn('state', Feed::WITH_CHANNEL)->orderBy('due_at')->first();
+        return Feed::query()
+            ->where('channel_id', $channel->id)
+            ->whereIn('state', Feed::WITH_CHANNEL)
+            ->orderBy('due_at')
+            ->first();
     }
 
     /** @return list<Feed> */
     private function hold(Channel $channel): array
     {
         $now = now();
-        $due = Feed::query()->where('channel_id', $channel->id)->whereIn('state', Feed::WITH_CHANNEL)->where('due_at', '<=', $now->format(Feed::TIME))->orderBy('due_at')->limit(self::FEEDS)->lock('FOR UPDATE SKIP LOCKED');
+        $due = Feed::query()
+            ->where('channel_id', $channel->id)
+            ->whereIn('state', Feed::WITH_CHANNEL)
+            ->where('due_at', '<=', $now->format(Feed::TIME))
+            ->orderBy('due_at')
+            ->limit(self::FEEDS)
+            ->lock('FOR UPDATE SKIP LOCKED');
 
         return DB::transaction(function () use ($due, $now): array {
             $feeds = $due->get();
             if ($feeds->isNotEmpty()) {
                 $until = $now->addSeconds(Feed::HELD_SECONDS);
-                Feed::query()->whereKey($feeds->modelKeys())->update(['due_at' => $until->format(Feed::TIME), 'attempts' => DB::raw('attempts + 1')]);
-                $feeds->each(fn (Feed $feed) => $feed->forceFill(['due_at' => $until, 'attempts' => $feed->attempts + 1])->syncOriginal());
+                Feed::query()
+                    ->whereKey($feeds->modelKeys())
+                    ->update(['due_at' => $until->format(Feed::TIME), 'attempts' => DB::raw('attempts + 1')]);
+                $feeds->each(
+                    fn (Feed $feed) => $feed
+                        ->forceFill(['due_at' => $until, 'attempts' => $feed->attempts + 1])
+                        ->syncOriginal(),
+                );
             }
 
             return array_values($feeds->all());
@@ -105,14 +123,19 @@ final readonly class ConfirmFeeds
      */
     private function stillHeld(array $feeds, CarbonImmutable $until): array
     {
-        return array_values(array_filter($feeds, fn (Feed $feed) => $feed->state !== 'closed' && $feed->due_at == $until));
+        return array_values(
+            array_filter($feeds, fn (Feed $feed) => $feed->state !== 'closed' && $feed->due_at == $until),
+        );
     }
 
     private function collect(Feed $feed, Channel $channel, PricePublisher $publisher): void
     {
         $changes = $this->changes([$feed], ChangeState::Sending);
         try {
-            $results = $publisher->results((string) $feed->channel_ref, array_map(fn (PriceChange $change) => $change->listing->sku, $changes));
+            $results = $publisher->results(
+                (string) $feed->channel_ref,
+                array_map(fn (PriceChange $change) => $change->listing->sku, $changes),
+            );
         } catch (ChannelRefused $e) {
             $this->trouble->giveUp($feed, $channel, $e);
 
@@ -138,7 +161,9 @@ final readonly class ConfirmFeeds
                 $shown = $publisher->shownPrices(array_map(fn (PriceChange $change) => $change->listing->sku, $changes));
             } catch (ChannelRefused $e) {
                 // It may be about one of them.
-                count($feeds) === 1 ? $this->trouble->giveUp($feeds[0], $channel, $e) : array_walk($feeds, fn (Feed $feed) => $this->readBack([$feed], $channel, $publisher, $until));
+                count($feeds) === 1
+                    ? $this->trouble->giveUp($feeds[0], $channel, $e)
+                    : array_walk($feeds, fn (Feed $feed) => $this->readBack([$feed], $channel, $publisher, $until));
 
                 return;
             }
@@ -169,9 +194,20 @@ final readonly class ConfirmFeeds
     /** @param  non-empty-list<Feed>  $feeds */
     private function letGo(array $feeds): void
     {
-        $open = array_flip(PriceChange::query()->whereIn('feed_id', array_column($feeds, 'id'))->whereIn('state', ChangeState::WITH_CHANNEL)->distinct()->pluck('feed_id')->all());
+        $open = array_flip(
+            PriceChange::query()
+                ->whereIn('feed_id', array_column($feeds, 'id'))
+                ->whereIn('state', ChangeState::WITH_CHANNEL)
+                ->distinct()
+                ->pluck('feed_id')
+                ->all(),
+        );
         foreach ($feeds as $feed) {
-            $feed->update(isset($open[$feed->id]) ? ['due_at' => now()->addMilliseconds(min(30_000, 250 * 2 ** min($feed->attempts, 7)))] : ['state' => 'closed']);
+            $feed->update(
+                isset($open[$feed->id])
+                    ? ['due_at' => now()->addMilliseconds(min(30_000, 250 * 2 ** min($feed->attempts, 7)))]
+                    : ['state' => 'closed'],
+            );
         }
     }
 
@@ -181,6 +217,14 @@ final readonly class ConfirmFeeds
      */
     private function changes(array $feeds, ChangeState $state): array
     {
-        return array_values(PriceChange::query()->whereIn('feed_id', array_column($feeds, 'id'))->where('state', $state)->with('listing')->orderBy('id')->get()->all());
+        return array_values(
+            PriceChange::query()
+                ->whereIn('feed_id', array_column($feeds, 'id'))
+                ->where('state', $state)
+                ->with('listing')
+                ->orderBy('id')
+                ->get()
+                ->all(),
+        );
     }
 }

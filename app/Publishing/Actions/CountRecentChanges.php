@@ -15,7 +15,13 @@ final readonly class CountRecentChanges implements RecentChanges
     public function since(CarbonInterface $since, array $listingIds): array
     {
         /** @var array<int, int> */
-        return PriceChange::query()->whereRaw('listing_id = ANY(?)', [IdArray::of($listingIds)])->where('state', ChangeState::Confirmed)->where('settled_at', '>', $since)
-            ->groupBy('listing_id')->selectRaw('listing_id, count(*) AS times')->pluck('times', 'listing_id')->all();
+        return PriceChange::query()
+            ->whereRaw('listing_id = ANY(?)', [IdArray::of($listingIds)])
+            ->where('state', ChangeState::Confirmed)
+            ->where('settled_at', '>', $since)
+            ->groupBy('listing_id')
+            ->selectRaw('listing_id, count(*) AS times')
+            ->pluck('times', 'listing_id')
+            ->all();
     }
 }

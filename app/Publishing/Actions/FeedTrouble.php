@@ -30,7 +30,10 @@ final readonly class FeedTrouble
     public function rest(array $feeds, Channel $channel): void
     {
         foreach ($feeds as $feed) {
-            $feed->update(['due_at' => max($channel->quiet_until, now()->addSecond()), 'attempts' => $feed->attempts - 1]);
+            $feed->update([
+                'due_at' => max($channel->quiet_until, now()->addSecond()),
+                'attempts' => $feed->attempts - 1,
+            ]);
         }
     }
 
@@ -43,8 +46,13 @@ final readonly class FeedTrouble
                 $feed->update(['due_at' => now()->addSeconds($wait), 'problem' => $e->getMessage()]);
             }
             $this->breaker->failed($channel, $e);
-            PriceChange::query()->whereIn('feed_id', array_column($feeds, 'id'))->whereIn('state', ChangeState::WITH_CHANNEL)
-                ->update(['problem' => $e->getMessage().' Tried again by itself.', 'attempts' => DB::raw('attempts + 1')]);
+            PriceChange::query()
+                ->whereIn('feed_id', array_column($feeds, 'id'))
+                ->whereIn('state', ChangeState::WITH_CHANNEL)
+                ->update([
+                    'problem' => $e->getMessage().' Tried again by itself.',
+                    'attempts' => DB::raw('attempts + 1'),
+                ]);
         });
     }
 
@@ -52,7 +60,13 @@ final readonly class FeedTrouble
     {
         $this->breaker->refused($channel, $e);
         DB::transaction(function () use ($feed, $e): void {
-            foreach (PriceChange::query()->where('feed_id', $feed->id)->whereIn('state', ChangeState::WITH_CHANNEL)->orderBy('id')->get() as $change) {
+            foreach (
+                PriceChange::query()
+                    ->where('feed_id', $feed->id)
+                    ->whereIn('state', ChangeState::WITH_CHANNEL)
+                    ->orderBy('id')
+                    ->get() as $change
+            ) {
                 $this->settle->refusedForGood($change, $e->getMessage());
             }
             $feed->update(['state' => 'closed', 'problem' => $e->getMessage()]);

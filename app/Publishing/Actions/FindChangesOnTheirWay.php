@@ -15,8 +15,19 @@ final readonly class FindChangesOnTheirWay implements ChangesOnTheirWay
 
     public function among(array $listingIds): array
     {
-        $isOnItsWay = fn ($query) => $query->whereIn('state', ChangeState::OPEN)->orWhere('settled_at', '>', now()->subSeconds(self::SETTLING_SECONDS));
+        $isOnItsWay = fn ($query) => $query
+            ->whereIn('state', ChangeState::OPEN)
+            ->orWhere('settled_at', '>', now()->subSeconds(self::SETTLING_SECONDS));
 
-        return array_values(PriceChange::query()->whereIn('listing_id', $listingIds)->where($isOnItsWay)->toBase()->distinct()->pluck('listing_id')->map(intval(...))->all());
+        return array_values(
+            PriceChange::query()
+                ->whereIn('listing_id', $listingIds)
+                ->where($isOnItsWay)
+                ->toBase()
+                ->distinct()
+                ->pluck('listing_id')
+                ->map(intval(...))
+                ->all(),
+        );
     }
 }

@@ -17,8 +17,15 @@ final readonly class FindPricesUnderWay implements PricesUnderWay
     public function of(array $listingIds): array
     {
         $open = [];
-        $changes = PriceChange::query()->whereRaw('listing_id = ANY(?)', [IdArray::of($listingIds)])->whereIn('state', ChangeState::OPEN)->toBase()->orderBy('id')->lockForUpdate();
-        foreach ($changes->get(['id', 'listing_id', 'state', 'waits_for', 'to_minor', 'run_id', 'user_id', 'due_at']) as $change) {
+        $changes = PriceChange::query()
+            ->whereRaw('listing_id = ANY(?)', [IdArray::of($listingIds)])
+            ->whereIn('state', ChangeState::OPEN)
+            ->toBase()
+            ->orderBy('id')
+            ->lockForUpdate();
+        foreach (
+            $changes->get(['id', 'listing_id', 'state', 'waits_for', 'to_minor', 'run_id', 'user_id', 'due_at']) as $change
+        ) {
             $open[(int) $change->listing_id] = self::openPrice($change);
         }
 

@@ -27,7 +27,10 @@ final readonly class FollowRuns
 
     public function held(RunHeld $event): void
     {
-        $this->lifecycle->wait(PriceChange::query()->where('run_id', $event->runId)->whereIn('state', ChangeState::NOT_LEFT), WaitsFor::Brake);
+        $this->lifecycle->wait(
+            PriceChange::query()->where('run_id', $event->runId)->whereIn('state', ChangeState::NOT_LEFT),
+            WaitsFor::Brake,
+        );
     }
 
     /** What was held may be old by now: it is decided again, and goes out as it would be now. */
@@ -36,8 +39,20 @@ final readonly class FollowRuns
         $waiting = PriceChange::query()->where('run_id', $event->runId)->where('waits_for', WaitsFor::Brake);
         $held = array_values((clone $waiting)->orderBy('listing_id')->toBase()->pluck('listing_id')->all());
         $this->lifecycle->supersede($waiting, 'Decided again when the run was released.');
-        DecideListingsJob::dispatchInChunks($event->workspaceId, $held, Cause::RELEASED, $event->runId, Run::query()->findOrFail($event->runId)->total);
-        foreach (PriceChange::query()->where('run_id', $event->runId)->where('state', ChangeState::Queued)->distinct()->pluck('channel_id') as $channel) {
+        DecideListingsJob::dispatchInChunks(
+            $event->workspaceId,
+            $held,
+            Cause::RELEASED,
+            $event->runId,
+            Run::query()->findOrFail($event->runId)->total,
+        );
+        foreach (
+            PriceChange::query()
+                ->where('run_id', $event->runId)
+                ->where('state', ChangeState::Queued)
+                ->distinct()
+                ->pluck('channel_id') as $channel
+        ) {
             PublishChannelJob::afterCommit($event->workspaceId, (int) $channel);
         }
     }
@@ -46,7 +61,9 @@ final readonly class FollowRuns
     {
         $waiting = PriceChange::query()->where('run_id', $event->runId)->whereIn('state', ChangeState::NOT_LEFT);
         if ($event->pause) {
-            Listing::query()->whereIn('id', (clone $waiting)->select('listing_id'))->update(['automation_on' => false, 'version' => DB::raw('version + 1')]);
+            Listing::query()
+                ->whereIn('id', (clone $waiting)->select('listing_id'))
+                ->update(['automation_on' => false, 'version' => DB::raw('version + 1')]);
             Announce::change($event->workspaceId, 'listings');
         }
         $this->lifecycle->withdraw($waiting, $event->reason);

@@ -21,7 +21,10 @@ final readonly class FollowSwitches
 
     public function turned(SwitchTurned $event): void
     {
-        $channels = Channel::query()->when($event->channelId !== null, fn ($query) => $query->whereKey($event->channelId))->orderBy('id')->pluck('id');
+        $channels = Channel::query()
+            ->when($event->channelId !== null, fn ($query) => $query->whereKey($event->channelId))
+            ->orderBy('id')
+            ->pluck('id');
         foreach ($channels as $channel) {
             $this->follow($event->workspaceId, (int) $channel);
         }
@@ -35,8 +38,18 @@ final readonly class FollowSwitches
             $changes = PriceChange::query()->where('channel_id', $channelId);
             if ($closed !== null) {
                 $this->lifecycle->wait((clone $changes)->where('state', ChangeState::Queued), $closed);
-                $this->lifecycle->wait((clone $changes)->where('state', ChangeState::Waiting)->where('waits_for', '<>', WaitsFor::Brake)->where('waits_for', '<>', $closed), $closed);
-            } elseif ($this->lifecycle->queue($changes->where('state', ChangeState::Waiting)->where('waits_for', '<>', WaitsFor::Brake)) > 0) {
+                $this->lifecycle->wait(
+                    (clone $changes)
+                        ->where('state', ChangeState::Waiting)
+                        ->where('waits_for', '<>', WaitsFor::Brake)
+                        ->where('waits_for', '<>', $closed),
+                    $closed,
+                );
+            } elseif (
+                $this->lifecycle->queue(
+                    $changes->where('state', ChangeState::Waiting)->where('waits_for', '<>', WaitsFor::Brake),
+                ) > 0
+            ) {
                 PublishChannelJob::afterCommit($workspaceId, $channelId);
             }
         });

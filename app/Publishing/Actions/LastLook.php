@@ -48,11 +48,30 @@ final readonly class LastLook
     /** @return array<int, array{OpenPrice, string}> with what its decision was set off by, by listing */
     private function changes(Feed $feed): array
     {
-        $changes = DB::table('price_changes as p')->leftJoin('decisions as d', 'd.id', '=', 'p.decision_id')->where('p.workspace_id', $feed->workspace_id)->where('p.feed_id', $feed->id)
-            ->where('p.state', ChangeState::Sending)->get(['p.id', 'p.listing_id', 'p.to_minor', 'p.run_id', 'p.user_id', 'p.due_at', 'd.cause']);
+        $changes = DB::table('price_changes as p')
+            ->leftJoin('decisions as d', 'd.id', '=', 'p.decision_id')
+            ->where('p.workspace_id', $feed->workspace_id)
+            ->where('p.feed_id', $feed->id)
+            ->where('p.state', ChangeState::Sending)
+            ->get(['p.id', 'p.listing_id', 'p.to_minor', 'p.run_id', 'p.user_id', 'p.due_at', 'd.cause']);
 
-        return $changes->mapWithKeys(fn (stdClass $change) => [
-            (int) $change->listing_id => [new OpenPrice((int) $change->id, (int) $change->to_minor, false, false, $change->run_id, $change->user_id, $change->due_at), (string) $change->cause],
-        ])->all();
+        return $changes
+            ->mapWithKeys(
+                fn (stdClass $change) => [
+                    (int) $change->listing_id => [
+                        new OpenPrice(
+                            (int) $change->id,
+                            (int) $change->to_minor,
+                            false,
+                            false,
+                            $change->run_id,
+                            $change->user_id,
+                            $change->due_at,
+                        ),
+                        (string) $change->cause,
+                    ],
+                ],
+            )
+            ->all();
     }
 }

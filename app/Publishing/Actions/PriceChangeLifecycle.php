@@ -72,7 +72,12 @@ final readonly class PriceChangeLifecycle
     /** The channel refused it this time. */
     public function retry(PriceChange $change, string $problem, int $afterSeconds): void
     {
-        $this->move(self::only($change), ChangeState::Queued, ['feed_id' => null, 'attempts' => $change->attempts + 1, 'problem' => $problem, 'due_at' => now()->addSeconds($afterSeconds)]);
+        $this->move(self::only($change), ChangeState::Queued, [
+            'feed_id' => null,
+            'attempts' => $change->attempts + 1,
+            'problem' => $problem,
+            'due_at' => now()->addSeconds($afterSeconds),
+        ]);
     }
 
     /** @param  Builder<PriceChange>  $changes */
@@ -93,18 +98,29 @@ final readonly class PriceChangeLifecycle
      */
     public function withdraw(Builder $changes, ?string $because): int
     {
-        return $this->end($changes, ChangeState::Withdrawn, $because, $because === null ? ['acknowledged_at' => now()] : []);
+        return $this->end(
+            $changes,
+            ChangeState::Withdrawn,
+            $because,
+            $because === null ? ['acknowledged_at' => now()] : [],
+        );
     }
 
     /** @param  array<int, string|null>  $reasons  why it no longer holds, by change; null where a person took it back */
     public function withdrawEach(array $reasons): void
     {
         if ($reasons !== []) {
-            $from = implode(', ', array_map(fn (ChangeState $state) => "'{$state->value}'", ChangeState::Withdrawn->predecessors()));
-            DB::update(<<<SQL
+            $from = implode(
+                ', ',
+                array_map(fn (ChangeState $state) => "'{$state->value}'", ChangeState::Withdrawn->predecessors()),
+            );
+            DB::update(
+                <<<SQL
                 UPDATE price_changes p SET state = 'withdrawn', waits_for = NULL, feed_id = NULL, problem = r.value, settled_at = now(), acknowledged_at = CASE WHEN r.value IS NULL THEN now() END
                 FROM jsonb_each_text(?) r WHERE p.id = r.key::bigint AND p.workspace_id = ? AND p.state IN ({$from})
-                SQL, [json_encode((object) $reasons, JSON_THROW_ON_ERROR), $this->current->id()]);
+                SQL,
+                [json_encode((object) $reasons, JSON_THROW_ON_ERROR), $this->current->id()],
+            );
             Announce::change($this->current->id(), 'changes', array_keys($reasons));
         }
     }
@@ -145,7 +161,9 @@ final readonly class PriceChangeLifecycle
      */
     private function move(Builder $changes, ChangeState $state, array $more): int
     {
-        $moved = $changes->whereIn('state', $state->predecessors())->update(['state' => $state, 'waits_for' => null, ...$more]);
+        $moved = $changes
+            ->whereIn('state', $state->predecessors())
+            ->update(['state' => $state, 'waits_for' => null, ...$more]);
         if ($moved > 0) {
             Announce::change($this->current->id(), 'changes');
         }

@@ -36,7 +36,9 @@ final readonly class QueuePriceChanges
         foreach ($event->prices as $price) {
             $prices[$price->listingId] = $price;
         }
-        $refused = $this->refusedLately(array_keys(array_filter($prices, fn (DecidedPrice $price) => $price->userId === null)));
+        $refused = $this->refusedLately(
+            array_keys(array_filter($prices, fn (DecidedPrice $price) => $price->userId === null)),
+        );
         $unsent = in_array(true, array_column($event->open, 'isHeld'), true) ? Run::unsent() : [];
         $waits = $this->waits($prices);
         $now = CarbonImmutable::now();
@@ -58,7 +60,15 @@ final readonly class QueuePriceChanges
             if ($isPublished && $before !== null && ! array_key_exists($before->id, $withdrawn)) {
                 $replaced[] = $before->id;
             }
-            $line = $this->line($event->workspaceId, $price, $before, $unsent, $waits[$price->channelId], $at, $price->afterSeconds === 0 ? $at : $this->dueAt($price, $before, $now));
+            $line = $this->line(
+                $event->workspaceId,
+                $price,
+                $before,
+                $unsent,
+                $waits[$price->channelId],
+                $at,
+                $price->afterSeconds === 0 ? $at : $this->dueAt($price, $before, $now),
+            );
             $lines[] = $line;
             if ($line['state'] === ChangeState::Queued->value) {
                 $channels[$price->channelId] = true;
@@ -102,9 +112,17 @@ final readonly class QueuePriceChanges
      * @param  list<int>  $unsent  runs of which nothing may be sent yet
      * @return array<string, int|string|null>
      */
-    private function line(int $workspaceId, DecidedPrice $price, ?OpenPrice $before, array $unsent, ?WaitsFor $closed, string $at, string $dueAt): array
-    {
-        $staysHeld = $before !== null && $before->isHeld && $price->userId === null && in_array($before->runId, $unsent, true);
+    private function line(
+        int $workspaceId,
+        DecidedPrice $price,
+        ?OpenPrice $before,
+        array $unsent,
+        ?WaitsFor $closed,
+        string $at,
+        string $dueAt,
+    ): array {
+        $staysHeld =
+            $before !== null && $before->isHeld && $price->userId === null && in_array($before->runId, $unsent, true);
         $waits = $price->isHeld || $staysHeld ? WaitsFor::Brake : $closed;
         $state = match (true) {
             $price->refusal !== null => ChangeState::Withdrawn,
@@ -147,8 +165,14 @@ final readonly class QueuePriceChanges
     {
         $drafts = array_filter($prices, fn (DecidedPrice $price) => $price->isDraft && $price->refusal === null);
         if ($drafts !== []) {
-            $rows = array_map(fn (DecidedPrice $price) => ['id' => $price->listingId, 'price' => $price->price], array_values($drafts));
-            DB::update('UPDATE listings l SET price_minor = s.price, last_changed_at = now() FROM jsonb_to_recordset(?) AS s(id bigint, price bigint) WHERE l.id = s.id AND l.workspace_id = ?', [json_encode($rows, JSON_THROW_ON_ERROR), $workspaceId]);
+            $rows = array_map(
+                fn (DecidedPrice $price) => ['id' => $price->listingId, 'price' => $price->price],
+                array_values($drafts),
+            );
+            DB::update(
+                'UPDATE listings l SET price_minor = s.price, last_changed_at = now() FROM jsonb_to_recordset(?) AS s(id bigint, price bigint) WHERE l.id = s.id AND l.workspace_id = ?',
+                [json_encode($rows, JSON_THROW_ON_ERROR), $workspaceId],
+            );
         }
     }
 
@@ -161,7 +185,10 @@ final readonly class QueuePriceChanges
     private function refusedLately(array $listingIds): array
     {
         $refused = [];
-        $lately = PriceChange::query()->whereRaw('listing_id = ANY(?)', [IdArray::of($listingIds)])->where('state', ChangeState::Refused)->where('settled_at', '>', now()->subHours(self::REFUSED_PRICE_RESTS_HOURS));
+        $lately = PriceChange::query()
+            ->whereRaw('listing_id = ANY(?)', [IdArray::of($listingIds)])
+            ->where('state', ChangeState::Refused)
+            ->where('settled_at', '>', now()->subHours(self::REFUSED_PRICE_RESTS_HOURS));
         foreach ($lately->get(['listing_id', 'to_minor']) as $change) {
             $refused[$change->listing_id][$change->to_minor] = true;
         }

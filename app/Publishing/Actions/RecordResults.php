@@ -19,7 +19,14 @@ final readonly class RecordResults
     public function handle(Feed $feed, array $results): void
     {
         $taken = [];
-        foreach (PriceChange::query()->where('feed_id', $feed->id)->where('state', ChangeState::Sending)->with('listing')->orderBy('id')->get() as $change) {
+        foreach (
+            PriceChange::query()
+                ->where('feed_id', $feed->id)
+                ->where('state', ChangeState::Sending)
+                ->with('listing')
+                ->orderBy('id')
+                ->get() as $change
+        ) {
             $sku = $change->listing->sku;
             if (array_key_exists($sku, $results) && $results[$sku] === null) {
                 $taken[] = $change->id;

@@ -67,8 +67,14 @@ final readonly class SendFeed
 
     private function hold(string $feedId): ?Feed
     {
-        $held = Feed::query()->whereKey($feedId)->where('state', 'sending')->where('due_at', '<=', now()->format(Feed::TIME))
-            ->update(['due_at' => now()->addSeconds(Feed::HELD_SECONDS)->format(Feed::TIME), 'attempts' => DB::raw('attempts + 1')]);
+        $held = Feed::query()
+            ->whereKey($feedId)
+            ->where('state', 'sending')
+            ->where('due_at', '<=', now()->format(Feed::TIME))
+            ->update([
+                'due_at' => now()->addSeconds(Feed::HELD_SECONDS)->format(Feed::TIME),
+                'attempts' => DB::raw('attempts + 1'),
+            ]);
 
         return $held === 1 ? Feed::query()->find($feedId) : null;
     }
@@ -80,7 +86,9 @@ final readonly class SendFeed
     private function advance(Feed $feed, Channel $channel): void
     {
         $mayHaveLeft = $feed->attempts > 1;
-        $isTrue = $mayHaveLeft ? DB::transaction(fn () => $this->look->at($feed)) === [] : $this->leaveOutWhatNoLongerHolds($feed);
+        $isTrue = $mayHaveLeft
+            ? DB::transaction(fn () => $this->look->at($feed)) === []
+            : $this->leaveOutWhatNoLongerHolds($feed);
         // Asked last: once a switch has been turned off nothing is begun.
         $closed = $this->gate->closedFor($channel->id);
         if ($isTrue && $closed === null) {
@@ -98,7 +106,11 @@ final readonly class SendFeed
         return DB::transaction(function () use ($feed): bool {
             $reasons = $this->look->at($feed);
             if ($reasons !== []) {
-                $listings = PriceChangeLifecycle::among(array_keys($reasons))->orderBy('listing_id')->toBase()->pluck('listing_id')->all();
+                $listings = PriceChangeLifecycle::among(array_keys($reasons))
+                    ->orderBy('listing_id')
+                    ->toBase()
+                    ->pluck('listing_id')
+                    ->all();
                 $this->lifecycle->withdrawEach($reasons);
                 DecideListingsJob::dispatchInChunks($feed->workspace_id, array_values($listings), Cause::LAST_LOOK);
             }
@@ -123,7 +135,9 @@ final readonly class SendFeed
     {
         DB::transaction(function () use ($feed, $closed): void {
             $listings = $this->changes($feed)->orderBy('listing_id')->toBase()->pluck('listing_id')->all();
-            $closed === null ? $this->lifecycle->queue($this->changes($feed)) : $this->lifecycle->wait($this->changes($feed), $closed);
+            $closed === null
+                ? $this->lifecycle->queue($this->changes($feed))
+                : $this->lifecycle->wait($this->changes($feed), $closed);
             $feed->update(['state' => 'closed']);
             DecideListingsJob::dispatchInChunks($feed->workspace_id, array_values($listings), Cause::LAST_LOOK);
             if ($closed === null && $listings !== []) {
@@ -139,9 +153,25 @@ final readonly class SendFeed
     private function send(Feed $feed, Channel $channel): void
     {
         $currency = Currency::of($channel->currency);
-        $updates = $this->changes($feed)->with(['listing', 'listing.product'])->orderBy('id')->get()
-            ->map(fn (PriceChange $change) => new PriceUpdate($change->id, $change->listing->sku, $currency->format($change->to_minor), $currency->format($change->from_minor), $channel->currency, $change->listing->title, $change->listing->product->gtin));
-        $this->handedOver($feed, $this->drivers->port($channel, PricePublisher::class)->submit($feed->id, array_values($updates->all())));
+        $updates = $this->changes($feed)
+            ->with(['listing', 'listing.product'])
+            ->orderBy('id')
+            ->get()
+            ->map(
+                fn (PriceChange $change) => new PriceUpdate(
+                    $change->id,
+                    $change->listing->sku,
+                    $currency->format($change->to_minor),
+                    $currency->format($change->from_minor),
+                    $channel->currency,
+                    $change->listing->title,
+                    $change->listing->product->gtin,
+                ),
+            );
+        $this->handedOver(
+            $feed,
+            $this->drivers->port($channel, PricePublisher::class)->submit($feed->id, array_values($updates->all())),
+        );
         $this->breaker->succeeded($channel);
     }
 

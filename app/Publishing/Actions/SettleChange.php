@@ -37,13 +37,42 @@ final readonly class SettleChange
         foreach ($changes as $change) {
             $prices[$change->listing_id] = $change->to_minor;
         }
-        $listings = Listing::query()->whereIn('id', array_keys($prices))->orderBy('id')->lockForUpdate()->get(['id', 'workspace_id', 'floor_minor', 'ceiling_minor']);
-        $markets = ListingMarket::query()->whereIn('listing_id', array_keys($prices))->toBase()->pluck('offers', 'listing_id');
+        $listings = Listing::query()
+            ->whereIn('id', array_keys($prices))
+            ->orderBy('id')
+            ->lockForUpdate()
+            ->get(['id', 'workspace_id', 'floor_minor', 'ceiling_minor']);
+        $markets = ListingMarket::query()
+            ->whereIn('listing_id', array_keys($prices))
+            ->toBase()
+            ->pluck('offers', 'listing_id');
         $now = now();
-        $this->lifecycle->confirm(PriceChangeLifecycle::among(array_map(fn (PriceChange $change) => $change->id, $changes)), $now);
-        DB::update('UPDATE listings l SET price_minor = s.value::bigint, last_changed_at = ?, updated_at = ? FROM jsonb_each_text(?) s WHERE l.id = s.key::bigint AND l.workspace_id = ?', [$now, $now, json_encode($prices, JSON_THROW_ON_ERROR), $changes[0]->workspace_id]);
+        $this->lifecycle->confirm(
+            PriceChangeLifecycle::among(array_map(fn (PriceChange $change) => $change->id, $changes)),
+            $now,
+        );
+        DB::update(
+            'UPDATE listings l SET price_minor = s.value::bigint, last_changed_at = ?, updated_at = ? FROM jsonb_each_text(?) s WHERE l.id = s.key::bigint AND l.workspace_id = ?',
+            [$now, $now, json_encode($prices, JSON_THROW_ON_ERROR), $changes[0]->workspace_id],
+        );
         $this->arrived($changes[0]->workspace_id, $prices, $now);
-        RecordObservation::rows(array_values($listings->map(fn (Listing $listing) => RecordObservation::row($listing->id, $listing->workspace_id, $prices[$listing->id], $listing->floor_minor, $listing->ceiling_minor, $markets[$listing->id] ?? '[]', $now))->all()));
+        RecordObservation::rows(
+            array_values(
+                $listings
+                    ->map(
+                        fn (Listing $listing) => RecordObservation::row(
+                            $listing->id,
+                            $listing->workspace_id,
+                            $prices[$listing->id],
+                            $listing->floor_minor,
+                            $listing->ceiling_minor,
+                            $markets[$listing->id] ?? '[]',
+                            $now,
+                        ),
+                    )
+                    ->all(),
+            ),
+        );
         $this->announce($changes);
         // The markets may have moved while these changes were on their way.
         $this->decisions->handle($changes[0]->workspace_id, array_values($listings->modelKeys()));
@@ -71,7 +100,12 @@ final readonly class SettleChange
     /** The channel took the new price and still shows another. */
     public function failed(PriceChange $change, ?string $shown): void
     {
-        $this->lifecycle->fail(PriceChangeLifecycle::only($change), $shown === null ? 'The channel no longer shows this listing.' : "The channel accepted the price and shows {$shown}.");
+        $this->lifecycle->fail(
+            PriceChangeLifecycle::only($change),
+            $shown === null
+                ? 'The channel no longer shows this listing.'
+                : "The channel accepted the price and shows {$shown}.",
+        );
         $this->didNotArrive($change);
     }
 
@@ -87,7 +121,11 @@ final readonly class SettleChange
     /** Sent again and again it would not fare better: a price that someone set no longer stands. */
     private function didNotArrive(PriceChange $change): void
     {
-        PriceHold::query()->where('listing_id', $change->listing_id)->where('price_minor', $change->to_minor)->whereNull('arrived_at')->delete();
+        PriceHold::query()
+            ->where('listing_id', $change->listing_id)
+            ->where('price_minor', $change->to_minor)
+            ->whereNull('arrived_at')
+            ->delete();
         $this->announce([$change]);
     }
 

@@ -21,8 +21,11 @@ final readonly class UndoChanges
 {
     private const CHUNK = 500;
 
-    public function __construct(private SetPrices $set, private PriceChangeLifecycle $lifecycle, private CurrentWorkspace $current)
-    {
+    public function __construct(
+        private SetPrices $set,
+        private PriceChangeLifecycle $lifecycle,
+        private CurrentWorkspace $current,
+    ) {
     }
 
     /**
@@ -32,7 +35,8 @@ final readonly class UndoChanges
     public function handle(Builder $changes, int $userId, bool $pause): Undone
     {
         $counts = ['withdrawn' => 0, 'returning' => 0, 'moved_on' => 0, 'left' => 0];
-        $changes->whereIn('state', [...ChangeState::OPEN, ChangeState::Confirmed->value])
+        $changes
+            ->whereIn('state', [...ChangeState::OPEN, ChangeState::Confirmed->value])
             ->chunkById(self::CHUNK, function ($chunk) use (&$counts, $userId, $pause): void {
                 foreach ($this->takeBack(array_values($chunk->pluck('id')->all()), $userId, $pause) as $what => $many) {
                     $counts[$what] += $many;
@@ -49,12 +53,17 @@ final readonly class UndoChanges
     private function takeBack(array $ids, int $userId, bool $pause): array
     {
         return DB::transaction(function () use ($ids, $userId, $pause): array {
-            $listings = Listing::query()->whereIn('id', PriceChange::query()->whereIn('id', $ids)->select('listing_id'))->orderBy('id')->lockForUpdate()->get()->keyBy('id');
+            $listings = Listing::query()
+                ->whereIn('id', PriceChange::query()->whereIn('id', $ids)->select('listing_id'))
+                ->orderBy('id')
+                ->lockForUpdate()
+                ->get()
+                ->keyBy('id');
             $counts = ['withdrawn' => 0, 'returning' => 0, 'moved_on' => 0, 'left' => 0];
             $prices = $withdrawn = $takenBack = [];
             foreach (PriceChange::query()->whereIn('id', $ids)->orderBy('id')->lockForUpdate()->get() as $change) {
                 $listing = $listings[$change->listing_id];
-                $counts[$what = $this->fate($change, $listing)]++;
+                $counts[($what = $this->fate($change, $listing))]++;
                 if ($what === 'withdrawn') {
                     $withdrawn[$change->id] = null;
                     $takenBack[] = $listing->id;
@@ -64,12 +73,21 @@ final readonly class UndoChanges
                 }
             }
             if ($pause) {
-                Listing::query()->whereIn('id', $listings->keys())->where('automation_on', true)->update(['automation_on' => false, 'version' => DB::raw('version + 1')]);
+                Listing::query()
+                    ->whereIn('id', $listings->keys())
+                    ->where('automation_on', true)
+                    ->update(['automation_on' => false, 'version' => DB::raw('version + 1')]);
             }
             $this->lifecycle->withdrawEach($withdrawn);
             PriceHold::end($takenBack);
             $workspace = Workspace::query()->findOrFail($this->current->id());
-            $set = $this->set->set($workspace, $prices, HandPriceTerm::usual($workspace), $userId, recordRefused: false);
+            $set = $this->set->set(
+                $workspace,
+                $prices,
+                HandPriceTerm::usual($workspace),
+                $userId,
+                recordRefused: false,
+            );
             $counts['returning'] -= count($set->refused);
             $counts['left'] += count($set->refused);
             Announce::change($this->current->id(), 'changes');

@@ -14,7 +14,10 @@ final readonly class Undone
         #[OA\Property(description: 'Never sent.')] public int $withdrawn,
         #[OA\Property(description: 'The old price is on its way back.')] public int $returning,
         #[OA\Property(description: 'Its price has changed again since; that is kept.')] public int $moved_on,
-        #[OA\Property(description: 'The old price is outside its limits now, or the change is being sent at the moment.')] public int $left,
+        #[OA\Property(
+            description: 'The old price is outside its limits now, or the change is being sent at the moment.',
+        )]
+        public int $left,
     ) {
     }
 }

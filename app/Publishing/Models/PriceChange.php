@@ -50,15 +50,23 @@ final class PriceChange extends Model
     protected function casts(): array
     {
         return [
-            'state' => ChangeState::class, 'waits_for' => WaitsFor::class, 'acknowledged_at' => 'immutable_datetime', 'due_at' => 'immutable_datetime', 'queued_at' => 'immutable_datetime',
-            'sent_at' => 'immutable_datetime', 'settled_at' => 'immutable_datetime',
+            'state' => ChangeState::class,
+            'waits_for' => WaitsFor::class,
+            'acknowledged_at' => 'immutable_datetime',
+            'due_at' => 'immutable_datetime',
+            'queued_at' => 'immutable_datetime',
+            'sent_at' => 'immutable_datetime',
+            'settled_at' => 'immutable_datetime',
         ];
     }
 
     /** @return Builder<self> prices set or approved by people that did not go out, which nobody has seen yet */
     public static function toAcknowledge(): Builder
     {
-        return self::query()->whereNotNull('user_id')->whereNull('acknowledged_at')->whereIn('state', [ChangeState::Refused, ChangeState::Failed, ChangeState::Withdrawn]);
+        return self::query()
+            ->whereNotNull('user_id')
+            ->whereNull('acknowledged_at')
+            ->whereIn('state', [ChangeState::Refused, ChangeState::Failed, ChangeState::Withdrawn]);
     }
 
     /** @return BelongsTo<Listing, $this> */

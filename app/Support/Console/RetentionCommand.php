@@ -40,15 +40,21 @@ final class RetentionCommand extends Command
     private function makeRoom(): void
     {
         foreach ([0, 1, 2, 3] as $ahead) {
-            DB::statement("SELECT market_observations_for((date_trunc('month', now()) + make_interval(months => ?))::date)", [$ahead]);
+            DB::statement(
+                "SELECT market_observations_for((date_trunc('month', now()) + make_interval(months => ?))::date)",
+                [$ahead],
+            );
         }
     }
 
     /** With indexes and partitions. */
     private function bytes(string $table): int
     {
-        return (int) DB::scalar(<<<'SQL'
+        return (int) DB::scalar(
+            <<<'SQL'
             SELECT pg_total_relation_size(?::regclass) + coalesce((SELECT sum(pg_total_relation_size(inhrelid)) FROM pg_inherits WHERE inhparent = ?::regclass), 0)
-            SQL, [$table, $table]);
+            SQL,
+            [$table, $table],
+        );
     }
 }

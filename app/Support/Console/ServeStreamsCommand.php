@@ -24,7 +24,15 @@ final class ServeStreamsCommand extends Command
         $path = (string) $this->argument('socket');
         @unlink($path);
         $waiting = stream_context_create(['socket' => ['backlog' => self::BACKLOG]]);
-        $listener = stream_socket_server("unix://{$path}", $code, $message, STREAM_SERVER_BIND | STREAM_SERVER_LISTEN, $waiting) ?: throw new RuntimeException("{$path}: {$message}");
+        $listener =
+            stream_socket_server(
+                "unix://{$path}",
+                $code,
+                $message,
+                STREAM_SERVER_BIND | STREAM_SERVER_LISTEN,
+                $waiting,
+            ) ?:
+            throw new RuntimeException("{$path}: {$message}");
         $server = new StreamServer($listener, $this->database(), new EventLog(bin2hex(random_bytes(4))));
         $this->trap([SIGTERM, SIGINT], fn () => $server->stop());
         $server->run();
@@ -38,8 +46,21 @@ final class ServeStreamsCommand extends Command
         /** @var array<string, string> $settings */
         $settings = config('database.connections.pgsql');
         $quoted = fn (string $value): string => "'".addcslashes($value, "'\\")."'";
-        $to = ['host' => $settings['host'], 'port' => (string) $settings['port'], 'dbname' => $settings['database'], 'user' => $settings['username'], 'password' => $settings['password'], 'application_name' => 'wrasse-streams'];
-        $connection = pg_connect(implode(' ', array_map(fn (string $name, string $value) => "{$name}={$quoted($value)}", array_keys($to), $to)), PGSQL_CONNECT_FORCE_NEW);
+        $to = [
+            'host' => $settings['host'],
+            'port' => (string) $settings['port'],
+            'dbname' => $settings['database'],
+            'user' => $settings['username'],
+            'password' => $settings['password'],
+            'application_name' => 'wrasse-streams',
+        ];
+        $connection = pg_connect(
+            implode(
+                ' ',
+                array_map(fn (string $name, string $value) => "{$name}={$quoted($value)}", array_keys($to), $to),
+            ),
+            PGSQL_CONNECT_FORCE_NEW,
+        );
 
         return $connection === false ? throw new RuntimeException('The database does not answer.') : $connection;
     }

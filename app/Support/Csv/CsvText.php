@@ -43,6 +43,10 @@ final readonly class CsvText
     {
         $text = (string) $cell;
 
-        return is_string($cell) && preg_match('/^[=+\-@\t\r]/', $text) === 1 && preg_match('/^[+-]?[\d.,]+\z/', $text) !== 1 ? "'{$text}" : $text;
+        return is_string($cell) &&
+            preg_match('/^[=+\-@\t\r]/', $text) === 1 &&
+            preg_match('/^[+-]?[\d.,]+\z/', $text) !== 1
+            ? "'{$text}"
+            : $text;
     }
 }

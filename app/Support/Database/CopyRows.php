@@ -38,7 +38,9 @@ final readonly class CopyRows
         /** @var PDO $pdo */
         $pdo = DB::connection()->getPdo();
         if (! $pdo->pgsqlCopyFromArray($table, $lines, "\t", '\\\\N', implode(',', array_keys($rows[0])))) {
-            throw new RuntimeException("Rows for {$table} were not taken: ".($pdo->errorInfo()[2] ?? 'no reason given'));
+            throw new RuntimeException(
+                "Rows for {$table} were not taken: ".($pdo->errorInfo()[2] ?? 'no reason given'),
+            );
         }
     }
 

@@ -20,8 +20,8 @@ final readonly class EnterWorkspace
     public function handle(Request $request, Closure $next): Response
     {
         $user = $request->user();
-        if (! $user instanceof User) {
-            throw new AuthenticationException;
+        if (! ($user instanceof User)) {
+            throw new AuthenticationException();
         }
         $this->workspace->enter($user->workspace_id);
 

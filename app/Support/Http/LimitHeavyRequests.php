@@ -43,7 +43,10 @@ final class LimitHeavyRequests
             }
             usleep(self::STEP_MS * 1_000);
         }
-        throw new TooManyRequestsHttpException(self::RETRY_AFTER_SECONDS, 'Several of these are being worked on for you already. Try again in a moment.');
+        throw new TooManyRequestsHttpException(
+            self::RETRY_AFTER_SECONDS,
+            'Several of these are being worked on for you already. Try again in a moment.',
+        );
     }
 
     /** After the answer was sent: a file may be written while it is. */

@@ -25,7 +25,12 @@ final readonly class ProblemDocument
         #[OA\Property] public string $title,
         #[OA\Property] public int $status,
         #[OA\Property] public ?string $detail,
-        #[OA\Property(description: 'What is wrong with which field.', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'array', items: new OA\Items(type: 'string')), nullable: true)]
+        #[OA\Property(
+            description: 'What is wrong with which field.',
+            type: 'object',
+            additionalProperties: new OA\AdditionalProperties(type: 'array', items: new OA\Items(type: 'string')),
+            nullable: true,
+        )]
         public ?array $errors = null,
     ) {
     }
@@ -33,21 +38,31 @@ final readonly class ProblemDocument
     public static function for(Throwable $e): JsonResponse
     {
         $problem = match (true) {
-            $e instanceof ValidationException => new self('about:blank', 'Some fields need attention', $e->status, $e->getMessage(), array_map(array_values(...), $e->errors())),
+            $e instanceof ValidationException => new self(
+                'about:blank',
+                'Some fields need attention',
+                $e->status,
+                $e->getMessage(),
+                array_map(array_values(...), $e->errors()),
+            ),
             $e instanceof AuthenticationException => new self('about:blank', 'Sign in first', 401, null),
             $e instanceof AuthorizationException => new self('about:blank', 'Not allowed', 403, null),
-            $e instanceof TokenMismatchException => new self('about:blank', 'This page is out of date; reload it', 419, null),
+            $e instanceof TokenMismatchException => new self(
+                'about:blank',
+                'This page is out of date; reload it',
+                419,
+                null,
+            ),
             $e instanceof ModelNotFoundException => new self('about:blank', 'Not found', 404, null),
             $e instanceof HttpExceptionInterface => self::ofHttp($e),
             $e instanceof QueryException => self::ofQuery($e),
             default => self::unknown(),
         };
 
-        return new JsonResponse(
-            array_filter((array) $problem, fn (mixed $value) => $value !== null),
-            $problem->status,
-            ['Content-Type' => 'application/problem+json', ...($e instanceof HttpExceptionInterface ? $e->getHeaders() : [])],
-        );
+        return new JsonResponse(array_filter((array) $problem, fn (mixed $value) => $value !== null), $problem->status, [
+            'Content-Type' => 'application/problem+json',
+            ...$e instanceof HttpExceptionInterface ? $e->getHeaders() : [],
+        ]);
     }
 
     /** What the database said, by its SQLSTATE (PostgreSQL, appendix A). */
@@ -56,15 +71,30 @@ final readonly class ProblemDocument
         $state = (string) $e->getCode();
 
         return match (true) {
-            $state === '57014' => new self('about:blank', 'This took too long', 503, 'Nothing was changed. Ask for less, or try again later.'),
-            str_starts_with($state, '22') => new self('about:blank', 'A value cannot be read', 422, 'One of the values is not of the kind that is expected there.'),
+            $state === '57014' => new self(
+                'about:blank',
+                'This took too long',
+                503,
+                'Nothing was changed. Ask for less, or try again later.',
+            ),
+            str_starts_with($state, '22') => new self(
+                'about:blank',
+                'A value cannot be read',
+                422,
+                'One of the values is not of the kind that is expected there.',
+            ),
             default => self::unknown(),
         };
     }
 
     private static function unknown(): self
     {
-        return new self('about:blank', 'Something went wrong on our side', 500, 'It has been written to the log. Nothing was changed.');
+        return new self(
+            'about:blank',
+            'Something went wrong on our side',
+            500,
+            'It has been written to the log. Nothing was changed.',
+        );
     }
 
     private static function ofHttp(HttpExceptionInterface $e): self

@@ -26,11 +26,14 @@ final readonly class RefuseMalformedInput
         array_walk_recursive($input, function (mixed $value, int|string $name) use (&$values, &$fields): void {
             $values++;
             if (! self::isReadable($value) || ! self::isReadable($name)) {
-                $fields[self::isReadable($name) ? (string) $name : 'request'] = 'This holds characters that are not text.';
+                $fields[self::isReadable($name) ? (string) $name : 'request'] =
+                    'This holds characters that are not text.';
             }
         });
         if ($values > self::MOST_VALUES) {
-            throw ValidationException::withMessages(['request' => 'A request holds at most '.number_format(self::MOST_VALUES).' values. Send it in parts.']);
+            throw ValidationException::withMessages([
+                'request' => 'A request holds at most '.number_format(self::MOST_VALUES).' values. Send it in parts.',
+            ]);
         }
 
         return $fields === [] ? $next($request) : throw ValidationException::withMessages($fields);

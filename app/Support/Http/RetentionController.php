@@ -16,14 +16,26 @@ final readonly class RetentionController
         summary: 'For how long things are kept',
         tags: ['Catalogue'],
         responses: [
-            new OA\Response(response: 200, description: 'As the installation is set up', content: new OA\JsonContent(type: 'array', items: new OA\Items(required: ['what', 'days'], properties: [
-                new OA\Property(property: 'what', type: 'string'),
-                new OA\Property(property: 'days', type: 'integer'),
-            ]))),
+            new OA\Response(
+                response: 200,
+                description: 'As the installation is set up',
+                content: new OA\JsonContent(
+                    type: 'array',
+                    items: new OA\Items(
+                        required: ['what', 'days'],
+                        properties: [
+                            new OA\Property(property: 'what', type: 'string'),
+                            new OA\Property(property: 'days', type: 'integer'),
+                        ],
+                    ),
+                ),
+            ),
         ],
     )]
     public function __invoke(): JsonResponse
     {
-        return new JsonResponse(array_map(fn (RetentionRule $rule) => ['what' => $rule->what, 'days' => $rule->days], RetentionRule::all()));
+        return new JsonResponse(
+            array_map(fn (RetentionRule $rule) => ['what' => $rule->what, 'days' => $rule->days], RetentionRule::all()),
+        );
     }
 }

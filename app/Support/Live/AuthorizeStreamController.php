@@ -34,8 +34,16 @@ final readonly class AuthorizeStreamController
                 description: 'Events named “change” with a topic and the ids of what changed (none: many), and “reset” where too much was missed to tell',
                 content: new OA\MediaType(mediaType: 'text/event-stream', schema: new OA\Schema(type: 'string')),
             ),
-            new OA\Response(response: 401, description: 'Nobody is signed in', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
-            new OA\Response(response: 429, description: 'Too many streams are open for this person', content: new OA\JsonContent(ref: '#/components/schemas/Problem')),
+            new OA\Response(
+                response: 401,
+                description: 'Nobody is signed in',
+                content: new OA\JsonContent(ref: '#/components/schemas/Problem'),
+            ),
+            new OA\Response(
+                response: 429,
+                description: 'Too many streams are open for this person',
+                content: new OA\JsonContent(ref: '#/components/schemas/Problem'),
+            ),
         ],
     )]
     public function __invoke(Request $request, CurrentWorkspace $workspace): Response

@@ -54,6 +54,13 @@ final class EventLog
             return "id: {$this->name}-{$this->last}\nevent: reset\ndata: {}\n\n";
         }
 
-        return implode('', array_filter($this->events[$workspaceId] ?? [], fn (int $number) => $number > (int) $part[2], ARRAY_FILTER_USE_KEY));
+        return implode(
+            '',
+            array_filter(
+                $this->events[$workspaceId] ?? [],
+                fn (int $number) => $number > (int) $part[2],
+                ARRAY_FILTER_USE_KEY,
+            ),
+        );
     }
 }

@@ -45,14 +45,14 @@ final class StreamConnection
     {
         $some = fread($this->socket, 8_192);
         if ($some === false || ($some === '' && feof($this->socket))) {
-            throw new StreamClosed;
+            throw new StreamClosed();
         }
         if ($this->isStream()) {
             return null;
         }
         $this->received .= $some;
         if (strlen($this->received) > self::LONGEST_REQUEST) {
-            throw new StreamClosed;
+            throw new StreamClosed();
         }
         $end = strpos($this->received, "\r\n\r\n");
 
@@ -64,7 +64,7 @@ final class StreamConnection
     {
         $this->toSend .= $text;
         if (strlen($this->toSend) > self::LONGEST_BACKLOG) {
-            throw new StreamClosed;
+            throw new StreamClosed();
         }
         $this->flush();
     }
@@ -74,7 +74,7 @@ final class StreamConnection
     {
         $written = @fwrite($this->socket, $this->toSend);
         if ($written === false) {
-            throw new StreamClosed;
+            throw new StreamClosed();
         }
         $this->toSend = substr($this->toSend, $written);
     }

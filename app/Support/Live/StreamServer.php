@@ -43,8 +43,11 @@ final class StreamServer
     private bool $isStopped = false;
 
     /** @param  resource  $listener */
-    public function __construct(private readonly mixed $listener, private readonly Postgres $database, private readonly EventLog $log)
-    {
+    public function __construct(
+        private readonly mixed $listener,
+        private readonly Postgres $database,
+        private readonly EventLog $log,
+    ) {
         stream_set_blocking($listener, false);
         $this->heartbeatAt = microtime(true) + self::HEARTBEAT_SECONDS;
     }
@@ -68,8 +71,15 @@ final class StreamServer
     private function step(): void
     {
         $notices = pg_socket($this->database) ?: throw new RuntimeException('The database is gone.');
-        $read = [$this->listener, $notices, ...array_map(fn (StreamConnection $connection) => $connection->socket, $this->connections)];
-        $write = array_map(fn (StreamConnection $one) => $one->socket, array_filter($this->connections, fn (StreamConnection $one) => $one->wantsToSend()));
+        $read = [
+            $this->listener,
+            $notices,
+            ...array_map(fn (StreamConnection $connection) => $connection->socket, $this->connections),
+        ];
+        $write = array_map(
+            fn (StreamConnection $one) => $one->socket,
+            array_filter($this->connections, fn (StreamConnection $one) => $one->wantsToSend()),
+        );
         $except = null;
         $wait = max(0.0, min($this->flushAt ?? INF, $this->heartbeatAt, microtime(true) + 1.0) - microtime(true));
         if (@stream_select($read, $write, $except, (int) $wait, (int) (($wait - (int) $wait) * 1e6)) === false) {
@@ -110,15 +120,19 @@ final class StreamServer
         $workspaceId = (int) ($headers['x-stream-workspace'] ?? 0);
         if ($workspaceId <= 0 || $person === '') {
             $connection->send("HTTP/1.1 401 Unauthorized\r\nContent-Length: 0\r\nConnection: close\r\n\r\n");
-            throw new StreamClosed;
+            throw new StreamClosed();
         }
         if ($this->streamsOf($person) >= self::STREAMS_PER_PERSON) {
-            $connection->send("HTTP/1.1 429 Too Many Requests\r\nRetry-After: 30\r\nContent-Length: 0\r\nConnection: close\r\n\r\n");
-            throw new StreamClosed;
+            $connection->send(
+                "HTTP/1.1 429 Too Many Requests\r\nRetry-After: 30\r\nContent-Length: 0\r\nConnection: close\r\n\r\n",
+            );
+            throw new StreamClosed();
         }
         $connection->workspaceId = $workspaceId;
         $connection->person = $person;
-        $connection->send("HTTP/1.1 200 OK\r\nContent-Type: text/event-stream\r\nCache-Control: no-cache\r\nX-Accel-Buffering: no\r\nConnection: close\r\n\r\n");
+        $connection->send(
+            "HTTP/1.1 200 OK\r\nContent-Type: text/event-stream\r\nCache-Control: no-cache\r\nX-Accel-Buffering: no\r\nConnection: close\r\n\r\n",
+        );
         $connection->send("retry: 1000\n\n".$this->log->since($workspaceId, $headers['last-event-id'] ?? null));
     }
 
@@ -142,7 +156,9 @@ final class StreamServer
     /** @param  list<int>  $ids  none: many */
     private function gather(int $workspaceId, string $topic, array $ids): void
     {
-        $before = array_key_exists($topic, $this->gathered[$workspaceId] ?? []) ? $this->gathered[$workspaceId][$topic] : [];
+        $before = array_key_exists($topic, $this->gathered[$workspaceId] ?? [])
+            ? $this->gathered[$workspaceId][$topic]
+            : [];
         $all = $before === null || $ids === [] ? null : $before + array_fill_keys($ids, true);
         $this->gathered[$workspaceId][$topic] = $all !== null && count($all) > self::MOST_IDS ? null : $all;
         $this->flushAt ??= microtime(true) + self::GATHERED_SECONDS;
@@ -164,7 +180,10 @@ final class StreamServer
             $this->heartbeatAt = $now + self::HEARTBEAT_SECONDS;
         }
         foreach ($this->connections as $number => $connection) {
-            if ($now > $connection->openedAt + ($connection->isStream() ? self::STREAM_SECONDS : self::REQUEST_SECONDS)) {
+            if (
+                $now >
+                $connection->openedAt + ($connection->isStream() ? self::STREAM_SECONDS : self::REQUEST_SECONDS)
+            ) {
                 $this->close($number);
             }
         }

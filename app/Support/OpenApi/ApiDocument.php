@@ -11,17 +11,25 @@ use OpenApi\Attributes as OA;
 use OpenApi\Generator;
 
 /** The description of the API, generated from the attributes in the code. */
-#[OA\Info(version: '1', title: 'Wrasse', description: 'Listings, rules, price changes. Amounts are decimal strings in the currency of their listing; errors are RFC 9457 problem documents.')]
+#[OA\Info(
+    version: '1',
+    title: 'Wrasse',
+    description: 'Listings, rules, price changes. Amounts are decimal strings in the currency of their listing; errors are RFC 9457 problem documents.',
+)]
 #[OA\SecurityScheme(securityScheme: 'token', type: 'http', scheme: 'bearer')]
 final readonly class ApiDocument
 {
     public static function json(): string
     {
-        $generator = (new Generator)->setVersion('3.1.0')->setAnalyser(new ReflectionAnalyser([new AttributeAnnotationFactory]));
+        $generator = (new Generator())
+            ->setVersion('3.1.0')
+            ->setAnalyser(new ReflectionAnalyser([new AttributeAnnotationFactory()]));
         $generator->addProcessor(self::requirePropertiesOfResources(...));
         $generator->addProcessor(ListingFilterParameters::addTo(...));
 
-        return $generator->generate([app_path()])?->toJson(JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE)."\n";
+        return $generator
+            ->generate([app_path()])
+            ?->toJson(JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE)."\n";
     }
 
     /** Resources are written whole, so each of their properties is there, null or not. */
@@ -32,7 +40,10 @@ final readonly class ApiDocument
             $class = ($schema->_context->namespace ?? '').'\\'.($schema->_context->class ?? '');
             $isResource = class_exists($class) && (new \ReflectionClass($class))->getConstructor() !== null;
             if ($isResource && Generator::isDefault($schema->required) && ! Generator::isDefault($schema->properties)) {
-                $schema->required = array_map(fn (\OpenApi\Annotations\Property $property) => $property->property, $schema->properties);
+                $schema->required = array_map(
+                    fn (\OpenApi\Annotations\Property $property) => $property->property,
+                    $schema->properties,
+                );
             }
         }
     }

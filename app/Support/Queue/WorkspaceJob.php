@@ -29,6 +29,6 @@ trait WorkspaceJob
     /** @return list<object> */
     public function middleware(): array
     {
-        return [new EnterWorkspace];
+        return [new EnterWorkspace()];
     }
 }

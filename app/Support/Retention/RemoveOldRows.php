@@ -24,14 +24,17 @@ final readonly class RemoveOldRows
         $atOnce = self::AT_ONCE;
         $removed = 0;
         do {
-            $some = DB::delete(<<<SQL
+            $some = DB::delete(
+                <<<SQL
                 DELETE FROM {$rule->table} /* all workspaces */
                 WHERE ctid = ANY(ARRAY(
                     SELECT ctid FROM {$rule->table}
                     WHERE {$rule->column} < ? AND ({$stays}) IS NOT TRUE
                     LIMIT {$atOnce}
                 ))
-                SQL, [CarbonImmutable::now()->subDays($rule->days)->toIso8601String()]);
+                SQL,
+                [CarbonImmutable::now()->subDays($rule->days)->toIso8601String()],
+            );
             $removed += $some;
         } while ($some === self::AT_ONCE);
 
@@ -56,11 +59,15 @@ final readonly class RemoveOldRows
     /** @return array<string, CarbonImmutable> the first day of each month by the name of its partition, such as market_observations_2026_11 */
     private static function months(string $table): array
     {
-        $partitions = DB::select('SELECT inhrelid::regclass::text AS name FROM pg_inherits WHERE inhparent = ?::regclass', [$table]);
+        $partitions = DB::select(
+            'SELECT inhrelid::regclass::text AS name FROM pg_inherits WHERE inhparent = ?::regclass',
+            [$table],
+        );
         $months = [];
         foreach ($partitions as $partition) {
             if (preg_match('/_(\d{4})_(\d{2})$/D', $partition->name, $part) === 1) {
-                $months[$partition->name] = CarbonImmutable::create((int) $part[1], (int) $part[2]) ?? CarbonImmutable::now();
+                $months[$partition->name] =
+                    CarbonImmutable::create((int) $part[1], (int) $part[2]) ?? CarbonImmutable::now();
             }
         }
 

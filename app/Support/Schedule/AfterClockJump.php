@@ -25,11 +25,26 @@ final readonly class AfterClockJump
     public function handle(): void
     {
         $now = now()->getTimestamp();
-        DB::table('jobs')->where('reserved_at', '>', $now + self::TOLERANCE_SECONDS)->update(['reserved_at' => null]);
-        DB::table('jobs')->where('available_at', '>', $now + self::LONGEST_WAIT_SECONDS)->update(['available_at' => $now]);
-        DB::table('cache_locks')->where('expiration', '>', $now + self::LONGEST_WAIT_SECONDS)->where('expiration', '<', $now + 86_400 * 365)->delete();
-        AcrossWorkspaces::table('feeds')->where('state', '<>', 'closed')->where('due_at', '>', now()->addSeconds(self::LONGEST_WAIT_SECONDS))->update(['due_at' => now()]);
-        AcrossWorkspaces::table('price_changes')->where('state', 'queued')->where('due_at', '>', now()->addSeconds(self::LONGEST_WAIT_SECONDS))->update(['due_at' => now()]);
-        AcrossWorkspaces::table('channels')->where('quiet_until', '>', now()->addSeconds(self::LONGEST_PAUSE_SECONDS))->update(['quiet_until' => null]);
+        DB::table('jobs')
+            ->where('reserved_at', '>', $now + self::TOLERANCE_SECONDS)
+            ->update(['reserved_at' => null]);
+        DB::table('jobs')
+            ->where('available_at', '>', $now + self::LONGEST_WAIT_SECONDS)
+            ->update(['available_at' => $now]);
+        DB::table('cache_locks')
+            ->where('expiration', '>', $now + self::LONGEST_WAIT_SECONDS)
+            ->where('expiration', '<', $now + 86_400 * 365)
+            ->delete();
+        AcrossWorkspaces::table('feeds')
+            ->where('state', '<>', 'closed')
+            ->where('due_at', '>', now()->addSeconds(self::LONGEST_WAIT_SECONDS))
+            ->update(['due_at' => now()]);
+        AcrossWorkspaces::table('price_changes')
+            ->where('state', 'queued')
+            ->where('due_at', '>', now()->addSeconds(self::LONGEST_WAIT_SECONDS))
+            ->update(['due_at' => now()]);
+        AcrossWorkspaces::table('channels')
+            ->where('quiet_until', '>', now()->addSeconds(self::LONGEST_PAUSE_SECONDS))
+            ->update(['quiet_until' => null]);
     }
 }

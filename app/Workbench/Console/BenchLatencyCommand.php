@@ -51,16 +51,53 @@ final class BenchLatencyCommand extends Command
     /** One rule for all, that follows every move; limits that never bind. */
     private function prepare(Workspace $workspace): void
     {
-        Workspace::query()->where('id', '<>', $workspace->id)->update(['repricing' => 'stopped']);
-        $workspace->update(['repricing' => 'running', 'brake_listings_percent' => '100', 'limits' => ['floor' => [['kind' => 'amount', 'amount' => '0.10']], 'ceiling' => [['kind' => 'amount', 'amount' => '100000']]]]);
+        Workspace::query()
+            ->where('id', '<>', $workspace->id)
+            ->update(['repricing' => 'stopped']);
+        $workspace->update([
+            'repricing' => 'running',
+            'brake_listings_percent' => '100',
+            'limits' => [
+                'floor' => [['kind' => 'amount', 'amount' => '0.10']],
+                'ceiling' => [['kind' => 'amount', 'amount' => '100000']],
+            ],
+        ]);
         $rule = Rule::query()->create(['name' => 'Follows all', 'is_on' => true, 'every_minutes' => null]);
-        RuleVersion::query()->create(['rule_id' => $rule->id, 'number' => 1, 'created_at' => now(), 'document' => ['version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'lowest'], 'position' => ['move' => 'below', 'percent' => '1']]]);
+        RuleVersion::query()->create([
+            'rule_id' => $rule->id,
+            'number' => 1,
+            'created_at' => now(),
+            'document' => [
+                'version' => 1,
+                'kind' => 'competitive',
+                'reference' => ['of' => 'lowest'],
+                'position' => ['move' => 'below', 'percent' => '1'],
+            ],
+        ]);
         DB::table('limit_scopes')->where('workspace_id', $workspace->id)->delete();
-        DB::table('listings')->where('workspace_id', $workspace->id)->update(['rule_id' => $rule->id, 'automation_on' => true, 'stock' => 10, 'limits' => '{"floor": [], "ceiling": []}']);
-        DecideListingsJob::dispatchInChunks($workspace->id, array_values(DB::table('listings')->where('workspace_id', $workspace->id)->orderBy('id')->pluck('id')->all()), 'limits');
+        DB::table('listings')
+            ->where('workspace_id', $workspace->id)
+            ->update([
+                'rule_id' => $rule->id,
+                'automation_on' => true,
+                'stock' => 10,
+                'limits' => '{"floor": [], "ceiling": []}',
+            ]);
+        DecideListingsJob::dispatchInChunks(
+            $workspace->id,
+            array_values(
+                DB::table('listings')->where('workspace_id', $workspace->id)->orderBy('id')->pluck('id')->all(),
+            ),
+            'limits',
+        );
         $quiet = 0;
         $isQuiet = function () use ($workspace, &$quiet): bool {
-            $isBusy = DB::table('jobs')->exists() || DB::table('price_changes')->where('workspace_id', $workspace->id)->whereIn('state', ['queued', 'sending', 'sent'])->exists();
+            $isBusy =
+                DB::table('jobs')->exists() ||
+                DB::table('price_changes')
+                    ->where('workspace_id', $workspace->id)
+                    ->whereIn('state', ['queued', 'sending', 'sent'])
+                    ->exists();
             $quiet = $isBusy ? 0 : $quiet + 1;
 
             return $quiet === 10;
@@ -71,13 +108,16 @@ final class BenchLatencyCommand extends Command
     /** @return list<array{channel: int, listing: int, item: string, seller: string, low: int, high: int}> listings with the offer that leads there */
     private function targets(int $workspaceId): array
     {
-        $rows = DB::select(<<<'SQL'
+        $rows = DB::select(
+            <<<'SQL'
             SELECT l.channel_id AS channel, l.id AS listing, l.item_ref AS item, o ->> 'seller' AS seller, greatest(50, ((o ->> 'price')::numeric * 96)::int) AS low, greatest(60, ((o ->> 'price')::numeric * 99)::int) AS high
             FROM listings l JOIN listing_markets m ON m.listing_id = l.id CROSS JOIN LATERAL (
                 SELECT o FROM json_array_elements(m.offers) o WHERE coalesce(o ->> 'condition', 'new') = 'new' AND coalesce(o ->> 'in_stock', 'true') = 'true'
                 ORDER BY (o ->> 'price')::numeric + coalesce(o ->> 'shipping', '0')::numeric LIMIT 1) lead
             WHERE l.workspace_id = ? AND l.condition = 'new' ORDER BY l.sku, l.channel_id
-            SQL, [$workspaceId]);
+            SQL,
+            [$workspaceId],
+        );
 
         return array_map(fn (object $row) => (array) $row, $rows);
     }
@@ -98,11 +138,22 @@ final class BenchLatencyCommand extends Command
             for ($i = 0; $i < $each; $i++, $number++) {
                 $target = $targets[$number % count($targets)];
                 // Down and up again with each time round.
-                $offers[$target['channel']][] = ['item' => $target['item'], 'seller' => $target['seller'], 'price' => intdiv($number, count($targets)) % 2 === 0 ? $target['low'] : $target['high']];
-                $moves[] = ['channel' => $target['channel'], 'listing' => $target['listing'], 'item' => $target['item'], 'at' => microtime(true)];
+                $offers[$target['channel']][] = [
+                    'item' => $target['item'],
+                    'seller' => $target['seller'],
+                    'price' => intdiv($number, count($targets)) % 2 === 0 ? $target['low'] : $target['high'],
+                ];
+                $moves[] = [
+                    'channel' => $target['channel'],
+                    'listing' => $target['listing'],
+                    'item' => $target['item'],
+                    'at' => microtime(true),
+                ];
             }
             foreach ($offers as $channel => $some) {
-                Http::withToken((string) $this->option('control'))->put($channels[$channel]->settings['address'].'/control/offers', ['offers' => $some])->throw();
+                Http::withToken((string) $this->option('control'))
+                    ->put($channels[$channel]->settings['address'].'/control/offers', ['offers' => $some])
+                    ->throw();
             }
             $wait = $start + $number / (int) $this->option('per-second') - microtime(true);
             usleep((int) max(0, $wait * 1e6));
@@ -119,7 +170,11 @@ final class BenchLatencyCommand extends Command
         $unheard = $unanswered = 0;
         foreach ($moves as $move) {
             $at = CarbonImmutable::createFromTimestamp($move['at'])->format('Y-m-d H:i:s.u');
-            $receivedAt = DB::table('market_notifications')->where('channel_id', $move['channel'])->where('item', $move['item'])->where('received_at', '>=', $at)->min('received_at');
+            $receivedAt = DB::table('market_notifications')
+                ->where('channel_id', $move['channel'])
+                ->where('item', $move['item'])
+                ->where('received_at', '>=', $at)
+                ->min('received_at');
             if ($receivedAt === null) {
                 $unheard++;
 
@@ -127,7 +182,10 @@ final class BenchLatencyCommand extends Command
             }
             $received = $this->seconds($receivedAt);
             $heard[] = $received - $move['at'];
-            $sentAt = DB::table('price_changes')->where('listing_id', $move['listing'])->where('sent_at', '>=', $receivedAt)->min('sent_at');
+            $sentAt = DB::table('price_changes')
+                ->where('listing_id', $move['listing'])
+                ->where('sent_at', '>=', $receivedAt)
+                ->min('sent_at');
             if ($sentAt === null) {
                 $unanswered++;
 
@@ -138,12 +196,46 @@ final class BenchLatencyCommand extends Command
         sort($sent);
         sort($heard);
         $rows = [];
-        foreach (['from move to notification (the marketplace’s own time)' => $heard, 'from notification to price sent' => $sent] as $what => $times) {
-            $rows[] = [$what, count($times), ...array_map(fn (float $share) => sprintf('%.2f', $times[(int) (count($times) * $share)] ?? NAN), [0.5, 0.95, 0.99])];
+        foreach (
+            [
+                'from move to notification (the marketplace’s own time)' => $heard,
+                'from notification to price sent' => $sent,
+            ] as $what => $times
+        ) {
+            $rows[] = [
+                $what,
+                count($times),
+                ...array_map(fn (float $share) => sprintf('%.2f', $times[(int) (count($times) * $share)] ?? NAN), [
+                    0.5,
+                    0.95,
+                    0.99,
+                ]),
+            ];
         }
-        $word = DB::table('market_notifications')->whereBetween('received_at', [CarbonImmutable::createFromTimestamp($moves[0]['at']), CarbonImmutable::createFromTimestamp($moves[count($moves) - 1]['at'])])->count();
-        $this->table([sprintf('%d moves and %d notifications a second for %d s, 2 workers', $this->option('per-second'), $word / $this->option('seconds'), $this->option('seconds')), 'how many', 'median s', 'p95 s', 'p99 s'], $rows);
-        $this->line("{$unheard} moves without word of their own (merged with the next), {$unanswered} without a new price.");
+        $word = DB::table('market_notifications')
+            ->whereBetween('received_at', [
+                CarbonImmutable::createFromTimestamp($moves[0]['at']),
+                CarbonImmutable::createFromTimestamp($moves[count($moves) - 1]['at']),
+            ])
+            ->count();
+        $this->table(
+            [
+                sprintf(
+                    '%d moves and %d notifications a second for %d s, 2 workers',
+                    $this->option('per-second'),
+                    $word / $this->option('seconds'),
+                    $this->option('seconds'),
+                ),
+                'how many',
+                'median s',
+                'p95 s',
+                'p99 s',
+            ],
+            $rows,
+        );
+        $this->line(
+            "{$unheard} moves without word of their own (merged with the next), {$unanswered} without a new price.",
+        );
     }
 
     private function seconds(string $stored): float

@@ -38,7 +38,10 @@ final class BenchWebCommand extends Command
     public function handle(CurrentWorkspace $current): int
     {
         TrialDatabase::check();
-        $this->attacker = User::query()->where('email', 'bench@kettle-crock.example')->firstOrFail()->createToken('bench')->plainTextToken;
+        $this->attacker = User::query()
+            ->where('email', 'bench@kettle-crock.example')
+            ->firstOrFail()
+            ->createToken('bench')->plainTextToken;
         $this->bystander = $this->makeBystander($current);
         $alone = $this->measure([]);
         $rows = [['nobody else', ...$this->figures($alone, $alone), '']];
@@ -52,7 +55,10 @@ final class BenchWebCommand extends Command
         [$times, $closed] = $this->halfSent();
         $isHeld = $isHeld && self::percentile($times, 95) < self::BAR_MS;
         $rows[] = ['520 half-sent requests', ...$this->figures($times, $alone), "{$closed} closed by the server"];
-        $this->table(['another workspace does', 'list: median ms', 'p95 ms', 'most ms', '× alone', 'answers it gets'], $rows);
+        $this->table(
+            ['another workspace does', 'list: median ms', 'p95 ms', 'most ms', '× alone', 'answers it gets'],
+            $rows,
+        );
         $this->line($isHeld ? 'under 1 s at p95 throughout' : 'NOT under 1 s at p95');
 
         return $isHeld ? self::SUCCESS : self::FAILURE;
@@ -61,22 +67,43 @@ final class BenchWebCommand extends Command
     /** @return array<string, list<Closure(): CurlHandle>> requests that are kept under way at the same time, by what they are */
     private function loads(): array
     {
-        $document = ['version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'lowest'], 'position' => ['move' => 'below', 'percent' => '1']];
-        $tryOut = (string) json_encode(['document' => $document, 'filter' => new \stdClass, 'rows' => 'largest']);
+        $document = [
+            'version' => 1,
+            'kind' => 'competitive',
+            'reference' => ['of' => 'lowest'],
+            'position' => ['move' => 'below', 'percent' => '1'],
+        ];
+        $tryOut = (string) json_encode(['document' => $document, 'filter' => new \stdClass(), 'rows' => 'largest']);
         $ids = (string) json_encode(['document' => $document, 'listings' => range(1, 150_000)]);
-        $words = implode('+', array_map(fn (int $n) => chr(97 + $n % 26), range(1, 60)));
+        $words = implode('+', array_map(fn (int $n) => chr(97 + ($n % 26)), range(1, 60)));
         [$bomb, $long, $wide] = $this->files();
 
         return [
-            'eight try-outs of 10,000 listings' => array_fill(0, 8, fn () => $this->post('/api/v1/rules/try-out', $tryOut)),
-            'eight searches for 60 one-letter words' => array_fill(0, 8, fn () => $this->get("/api/v1/listings?q={$words}")),
-            'eight searches for 12 one-letter words' => array_fill(0, 8, fn () => $this->get('/api/v1/listings?q=a+b+c+d+e+f+g+h+i+j+k+l')),
+            'eight try-outs of 10,000 listings' => array_fill(
+                0,
+                8,
+                fn () => $this->post('/api/v1/rules/try-out', $tryOut),
+            ),
+            'eight searches for 60 one-letter words' => array_fill(
+                0,
+                8,
+                fn () => $this->get("/api/v1/listings?q={$words}"),
+            ),
+            'eight searches for 12 one-letter words' => array_fill(
+                0,
+                8,
+                fn () => $this->get('/api/v1/listings?q=a+b+c+d+e+f+g+h+i+j+k+l'),
+            ),
             'four bodies of 150,000 ids' => array_fill(0, 4, fn () => $this->post('/api/v1/rules/try-out', $ids)),
             'four small workbooks that unpack to 900 MB' => array_fill(0, 4, fn () => $this->upload($bomb)),
             'four files of ten million rows' => array_fill(0, 4, fn () => $this->upload($long)),
             'four files of a million columns' => array_fill(0, 4, fn () => $this->upload($wide)),
             'forty live streams' => array_fill(0, 40, fn () => $this->get('/api/v1/events')),
-            'eight bodies of 8 MB, not signed in' => array_fill(0, 8, fn () => $this->post('/api/v1/imports', str_repeat('x', 8_000_000), token: '')),
+            'eight bodies of 8 MB, not signed in' => array_fill(
+                0,
+                8,
+                fn () => $this->post('/api/v1/imports', str_repeat('x', 8_000_000), token: ''),
+            ),
         ];
     }
 
@@ -135,30 +162,62 @@ final class BenchWebCommand extends Command
         for ($i = 0; $i < 520; $i++) {
             $socket = @stream_socket_client("tcp://{$host}:{$port}", timeout: 2);
             if ($socket !== false) {
-                fwrite($socket, $i % 2 === 0 ? "POST /api/v1/session HTTP/1.1\r\nHost: {$host}:{$port}\r\nContent-Length: 500\r\n\r\n{" : "GET /api/v1/listings HTTP/1.1\r\nHost: {$host}");
+                fwrite(
+                    $socket,
+                    $i % 2 === 0
+                        ? "POST /api/v1/session HTTP/1.1\r\nHost: {$host}:{$port}\r\nContent-Length: 500\r\n\r\n{"
+                        : "GET /api/v1/listings HTTP/1.1\r\nHost: {$host}",
+                );
                 stream_set_blocking($socket, false);
                 $sockets[] = $socket;
             }
         }
         $times = $this->measure([]);
-        $closed = count(array_filter($sockets, function ($socket): bool {
-            fread($socket, 4_096);
+        $closed = count(
+            array_filter($sockets, function ($socket): bool {
+                fread($socket, 4_096);
 
-            return feof($socket);
-        }));
+                return feof($socket);
+            }),
+        );
 
         return [$times, $closed];
     }
 
     private function makeBystander(CurrentWorkspace $current): string
     {
-        $workspace = Workspace::query()->create(['name' => 'Bystander', 'currency' => 'EUR', 'tax_percent' => '19', 'tax_included' => true, 'limits' => []]);
-        $user = User::query()->create(['workspace_id' => $workspace->id, 'name' => 'Bystander', 'email' => Str::random(8).'@bystander.example', 'password' => Str::random(40)]);
+        $workspace = Workspace::query()->create([
+            'name' => 'Bystander',
+            'currency' => 'EUR',
+            'tax_percent' => '19',
+            'tax_included' => true,
+            'limits' => [],
+        ]);
+        $user = User::query()->create([
+            'workspace_id' => $workspace->id,
+            'name' => 'Bystander',
+            'email' => Str::random(8).'@bystander.example',
+            'password' => Str::random(40),
+        ]);
         $current->within($workspace->id, function (): void {
-            $channel = Channel::query()->create(['key' => (string) Str::uuid7(), 'driver' => 'file', 'name' => 'Files', 'currency' => 'EUR', 'secrets' => [], 'webhook_secret' => Channel::newSecret()]);
+            $channel = Channel::query()->create([
+                'key' => (string) Str::uuid7(),
+                'driver' => 'file',
+                'name' => 'Files',
+                'currency' => 'EUR',
+                'secrets' => [],
+                'webhook_secret' => Channel::newSecret(),
+            ]);
             for ($i = 1; $i <= 300; $i++) {
                 $product = Product::query()->create(['sku' => "BY-{$i}", 'title' => "Jar {$i}"]);
-                Listing::query()->create(['channel_id' => $channel->id, 'product_id' => $product->id, 'sku' => "BY-{$i}", 'item_ref' => '', 'title' => "Jar {$i}", 'price_minor' => 1_000 + $i]);
+                Listing::query()->create([
+                    'channel_id' => $channel->id,
+                    'product_id' => $product->id,
+                    'sku' => "BY-{$i}",
+                    'item_ref' => '',
+                    'title' => "Jar {$i}",
+                    'price_minor' => 1_000 + $i,
+                ]);
             }
         });
         DB::statement('ANALYZE');
@@ -171,7 +230,7 @@ final class BenchWebCommand extends Command
     {
         $folder = sys_get_temp_dir().'/bench-'.Str::random(6);
         mkdir($folder);
-        $zip = new ZipArchive;
+        $zip = new ZipArchive();
         $zip->open("{$folder}/bomb.xlsx", ZipArchive::CREATE);
         $zip->addFromString('xl/workbook.xml', '<workbook/>');
         $part = "{$folder}/part";
@@ -218,7 +277,11 @@ final class BenchWebCommand extends Command
             CURLOPT_RETURNTRANSFER => true,
             CURLOPT_TIMEOUT => 60,
             CURLOPT_FORBID_REUSE => true,
-            CURLOPT_HTTPHEADER => [...$headers, 'Accept: application/json', ...$token === '' ? [] : ["Authorization: Bearer {$token}"]],
+            CURLOPT_HTTPHEADER => [
+                ...$headers,
+                'Accept: application/json',
+                ...$token === '' ? [] : ["Authorization: Bearer {$token}"],
+            ],
         ]);
 
         return $call;
@@ -244,7 +307,14 @@ final class BenchWebCommand extends Command
     {
         ksort($answers);
 
-        return implode(', ', array_map(fn (int $many, int $status) => "{$many} × ".($status === 0 ? 'none' : $status), $answers, array_keys($answers)));
+        return implode(
+            ', ',
+            array_map(
+                fn (int $many, int $status) => "{$many} × ".($status === 0 ? 'none' : $status),
+                $answers,
+                array_keys($answers),
+            ),
+        );
     }
 
     /** @param  list<float>  $times */
@@ -252,6 +322,6 @@ final class BenchWebCommand extends Command
     {
         sort($times);
 
-        return $times === [] ? INF : $times[(int) min(count($times) - 1, floor(count($times) * $percent / 100))];
+        return $times === [] ? INF : $times[(int) min(count($times) - 1, floor((count($times) * $percent) / 100))];
     }
 }

@@ -22,7 +22,10 @@ final class DemoLoadCommand extends Command
         TrialDatabase::claim();
         $workspace = Workspace::query()->where('name', DemoWorkspace::NAME)->first();
         if ($workspace !== null) {
-            $current->within($workspace->id, fn () => Channel::query()->get()->each(fn (Channel $channel) => $demo->connect($channel)));
+            $current->within(
+                $workspace->id,
+                fn () => Channel::query()->get()->each(fn (Channel $channel) => $demo->connect($channel)),
+            );
 
             return self::SUCCESS;
         }

@@ -21,7 +21,9 @@ final readonly class TrialDatabase
     {
         if (! self::isMarked()) {
             if (Workspace::query()->exists()) {
-                throw new RuntimeException('This database was not made for demo or bench data: it holds other workspaces. Nothing was changed.');
+                throw new RuntimeException(
+                    'This database was not made for demo or bench data: it holds other workspaces. Nothing was changed.',
+                );
             }
             $name = DB::connection()->getDatabaseName();
             DB::statement('COMMENT ON DATABASE "'.str_replace('"', '""', $name)."\" IS '".self::MARK."'");
@@ -38,6 +40,8 @@ final readonly class TrialDatabase
 
     private static function isMarked(): bool
     {
-        return DB::scalar("SELECT shobj_description(oid, 'pg_database') FROM pg_database WHERE datname = current_database()") === self::MARK;
+        return DB::scalar(
+            "SELECT shobj_description(oid, 'pg_database') FROM pg_database WHERE datname = current_database()",
+        ) === self::MARK;
     }
 }

@@ -39,22 +39,47 @@ final readonly class DemoWorkspace
     public const PASSWORD = 'brine-and-barrel';
 
     private const FEES = [
-        'quayside' => [['kind' => 'percent', 'percent' => '12', 'on' => 'landed', 'minimum' => '0.30'], ['kind' => 'fixed', 'amount' => '0.25']],
-        'fennmarkt' => [['kind' => 'percent', 'percent' => '9.5', 'on' => 'landed', 'minimum' => '0.50', 'maximum' => '14.00']],
+        'quayside' => [
+            ['kind' => 'percent', 'percent' => '12', 'on' => 'landed', 'minimum' => '0.30'],
+            ['kind' => 'fixed', 'amount' => '0.25'],
+        ],
+        'fennmarkt' => [
+            ['kind' => 'percent', 'percent' => '9.5', 'on' => 'landed', 'minimum' => '0.50', 'maximum' => '14.00'],
+        ],
     ];
 
     public function __construct(
-        private CurrentWorkspace $current, private DriverRegistry $drivers, private AdvanceImport $import,
-        private SaveRule $saveRule, private ConnectChannel $connectChannel, private SetScopeLimits $setScopeLimits,
-        private KeepImport $keepImport, private CheckImport $checkImport, private StartBatch $startBatch, private ApplyBatch $applyBatch, private SetSupplierMarkup $setMarkup,
+        private CurrentWorkspace $current,
+        private DriverRegistry $drivers,
+        private AdvanceImport $import,
+        private SaveRule $saveRule,
+        private ConnectChannel $connectChannel,
+        private SetScopeLimits $setScopeLimits,
+        private KeepImport $keepImport,
+        private CheckImport $checkImport,
+        private StartBatch $startBatch,
+        private ApplyBatch $applyBatch,
+        private SetSupplierMarkup $setMarkup,
     ) {
     }
 
     /** @param  callable(string): void  $say */
     public function build(bool $bare, callable $say): void
     {
-        $workspace = Workspace::query()->create(['name' => self::NAME, 'currency' => 'EUR', 'tax_percent' => '19', 'tax_included' => true, 'repricing' => Repricing::RulesPaused, 'time_zone' => 'Europe/Berlin']);
-        User::query()->create(['workspace_id' => $workspace->id, 'name' => 'Nora Veldt', 'email' => self::EMAIL, 'password' => self::PASSWORD]);
+        $workspace = Workspace::query()->create([
+            'name' => self::NAME,
+            'currency' => 'EUR',
+            'tax_percent' => '19',
+            'tax_included' => true,
+            'repricing' => Repricing::RulesPaused,
+            'time_zone' => 'Europe/Berlin',
+        ]);
+        User::query()->create([
+            'workspace_id' => $workspace->id,
+            'name' => 'Nora Veldt',
+            'email' => self::EMAIL,
+            'password' => self::PASSWORD,
+        ]);
         $this->current->within($workspace->id, function () use ($workspace, $bare, $say): void {
             foreach (['quayside' => 'Quayside', 'fennmarkt' => 'Fennmarkt'] as $driver => $name) {
                 $say("Bringing in listings, offers and 60 days from {$name}");
@@ -70,7 +95,13 @@ final readonly class DemoWorkspace
             $say('Working out where every listing stands');
             $this->workOff();
             $workspace->update(['repricing' => $bare ? Repricing::Stopped : Repricing::Running]);
-            DecideListingsJob::dispatchInChunks($workspace->id, array_values(DB::table('listings')->where('workspace_id', $workspace->id)->orderBy('id')->pluck('id')->all()), 'market');
+            DecideListingsJob::dispatchInChunks(
+                $workspace->id,
+                array_values(
+                    DB::table('listings')->where('workspace_id', $workspace->id)->orderBy('id')->pluck('id')->all(),
+                ),
+                'market',
+            );
             $this->workOff();
         });
     }
@@ -82,20 +113,32 @@ final readonly class DemoWorkspace
         if ($address === null) {
             return;
         }
-        $channel->update(['settings' => [...$channel->settings, 'address' => $address], 'secrets' => ['token' => config('markets.token')]]);
+        $channel->update([
+            'settings' => [...$channel->settings, 'address' => $address],
+            'secrets' => ['token' => config('markets.token')],
+        ]);
         if (DriverRegistry::has($channel, ChangePush::class)) {
-            $this->patiently(fn () => $this->drivers->port($channel, ChangePush::class)->subscribe(AdvanceImport::notificationUrl($channel)));
+            $this->patiently(
+                fn () => $this->drivers
+                    ->port($channel, ChangePush::class)
+                    ->subscribe(AdvanceImport::notificationUrl($channel)),
+            );
         }
     }
 
     /** @param  list<array<string, string>>  $fees */
     private function bringIn(string $driver, string $name, array $fees): Channel
     {
-        $channel = $this->connectChannel->add($driver, $name, 'EUR', array_filter([
-            'address' => config("markets.{$driver}"),
-            'token' => config('markets.token'),
-            'seller' => $driver === 'shop' ? null : 'kettle-crock',
-        ]));
+        $channel = $this->connectChannel->add(
+            $driver,
+            $name,
+            'EUR',
+            array_filter([
+                'address' => config("markets.{$driver}"),
+                'token' => config('markets.token'),
+                'seller' => $driver === 'shop' ? null : 'kettle-crock',
+            ]),
+        );
         $channel->update(['fees' => $fees]);
         while (($due = $this->import->handle($channel)) !== null) {
             usleep((int) max(50_000, now()->diffInMicroseconds($due)));
@@ -108,25 +151,100 @@ final readonly class DemoWorkspace
     /** There are no fees in one's own shop, and no rivals on the page: prices come from cost. */
     private function priceShop(Workspace $workspace, Channel $shop): void
     {
-        $this->saveRule->handle($workspace, null, ['name' => 'Own shop, from cost', 'is_on' => true, 'default_channel_id' => $shop->id, 'document' => [
-            'version' => 1, 'kind' => 'markup', 'tiers' => [['from' => '0.00', 'percent' => '120'], ['from' => '10.01', 'percent' => '95'], ['from' => '40.01', 'percent' => '70']], 'ending' => ['endings' => ['.90', '.50']],
-        ]], null, null);
+        $this->saveRule->handle(
+            $workspace,
+            null,
+            [
+                'name' => 'Own shop, from cost',
+                'is_on' => true,
+                'default_channel_id' => $shop->id,
+                'document' => [
+                    'version' => 1,
+                    'kind' => 'markup',
+                    'tiers' => [
+                        ['from' => '0.00', 'percent' => '120'],
+                        ['from' => '10.01', 'percent' => '95'],
+                        ['from' => '40.01', 'percent' => '70'],
+                    ],
+                    'ending' => ['endings' => ['.90', '.50']],
+                ],
+            ],
+            null,
+            null,
+        );
     }
 
     private function price(Workspace $workspace): void
     {
-        $workspace->update(['limits' => ['floor' => [['kind' => 'margin', 'percent' => '12'], ['kind' => 'map']], 'ceiling' => [['kind' => 'rrp', 'percent' => '100']]]]);
+        $workspace->update([
+            'limits' => [
+                'floor' => [['kind' => 'margin', 'percent' => '12'], ['kind' => 'map']],
+                'ceiling' => [['kind' => 'rrp', 'percent' => '100']],
+            ],
+        ]);
         $import = $this->keepImport->handle(database_path('demo/costs.csv'), 'costs.csv');
-        $this->make($this->checkImport->handle($import, ImportColumns::guess($import->layout['header']), null, null, null, null, null));
+        $this->make(
+            $this->checkImport->handle(
+                $import,
+                ImportColumns::guess($import->layout['header']),
+                null,
+                null,
+                null,
+                null,
+                null,
+            ),
+        );
         $this->rememberCostRise($workspace);
-        $this->setScopeLimits->handle($workspace, Scope::Category, 'Fermenters', ['floor' => [['kind' => 'margin', 'percent' => '15']]], 0);
-        $this->setScopeLimits->handle($workspace, Scope::Supplier, 'Ravel & Rye', ['floor' => [['kind' => 'profit', 'amount' => '0.80']]], 0);
-        $this->setMarkup->handle($workspace, ['Corvane Plastics'], ['tiers' => [['from' => '0.00', 'percent' => '140'], ['from' => '10.01', 'percent' => '95'], ['from' => '30.01', 'percent' => '75']], 'min_profit' => '0.80', 'ending' => ['endings' => ['.90', '.40'], 'round' => 'nearest'], 'was_percent' => '15']);
+        $this->setScopeLimits->handle(
+            $workspace,
+            Scope::Category,
+            'Fermenters',
+            ['floor' => [['kind' => 'margin', 'percent' => '15']]],
+            0,
+        );
+        $this->setScopeLimits->handle(
+            $workspace,
+            Scope::Supplier,
+            'Ravel & Rye',
+            ['floor' => [['kind' => 'profit', 'amount' => '0.80']]],
+            0,
+        );
+        $this->setMarkup->handle(
+            $workspace,
+            ['Corvane Plastics'],
+            [
+                'tiers' => [
+                    ['from' => '0.00', 'percent' => '140'],
+                    ['from' => '10.01', 'percent' => '95'],
+                    ['from' => '30.01', 'percent' => '75'],
+                ],
+                'min_profit' => '0.80',
+                'ending' => ['endings' => ['.90', '.40'], 'round' => 'nearest'],
+                'was_percent' => '15',
+            ],
+        );
         foreach (self::rules() as [$name, $categories, $document]) {
-            $rule = $this->saveRule->handle($workspace, null, ['name' => $name, 'is_on' => true, 'document' => $document], null, null);
-            foreach (Channel::query()->whereIn('driver', DriverRegistry::namesOf(OfferSource::class))->pluck('id') as $channel) {
+            $rule = $this->saveRule->handle(
+                $workspace,
+                null,
+                ['name' => $name, 'is_on' => true, 'document' => $document],
+                null,
+                null,
+            );
+            foreach (
+                Channel::query()->whereIn('driver', DriverRegistry::namesOf(OfferSource::class))->pluck('id') as $channel
+            ) {
                 foreach ($categories as $category) {
-                    $this->make($this->startBatch->edit($workspace, 'rule', ['rule' => $rule->id], null, ['category' => $category, 'channel' => (string) $channel], null));
+                    $this->make(
+                        $this->startBatch->edit(
+                            $workspace,
+                            'rule',
+                            ['rule' => $rule->id],
+                            null,
+                            ['category' => $category, 'channel' => (string) $channel],
+                            null,
+                        ),
+                    );
                 }
             }
         }
@@ -139,48 +257,112 @@ final readonly class DemoWorkspace
 
     private function workOff(): void
     {
-        Artisan::call('queue:work', ['--stop-when-empty' => true, '--queue' => 'market,confirm,default', '--quiet' => true]);
+        Artisan::call('queue:work', [
+            '--stop-when-empty' => true,
+            '--queue' => 'market,confirm,default',
+            '--quiet' => true,
+        ]);
     }
 
     /** Three weeks ago one supplier raised its prices; before that its goods cost a twelfth less. */
     private function rememberCostRise(Workspace $workspace): void
     {
-        DB::statement(<<<'SQL'
+        DB::statement(
+            <<<'SQL'
             INSERT INTO product_costs (workspace_id, product_id, cost_minor, inbound_minor, effective_from, taken_at)
             SELECT p.workspace_id, p.id, CASE WHEN s.name = 'Ostwyk Ceramics' THEN p.cost_minor * 11 / 12 ELSE p.cost_minor END, p.inbound_minor, now() - interval '90 days', now() - interval '90 days'
             FROM products p JOIN suppliers s ON s.id = p.supplier_id WHERE p.workspace_id = ? AND p.cost_minor IS NOT NULL
-            SQL, [$workspace->id]);
-        DB::update(<<<'SQL'
+            SQL,
+            [$workspace->id],
+        );
+        DB::update(
+            <<<'SQL'
             UPDATE product_costs c SET effective_from = now() - interval '21 days' FROM products p JOIN suppliers s ON s.id = p.supplier_id
             WHERE p.id = c.product_id AND s.name = 'Ostwyk Ceramics' AND c.workspace_id = ? AND c.effective_from > now() - interval '1 day'
-            SQL, [$workspace->id]);
+            SQL,
+            [$workspace->id],
+        );
     }
 
     /** @return list<array{string, list<string>, array<string, mixed>}> name, categories, document */
     public static function rules(): array
     {
         return [
-            ['Just under the cheapest', ['Crocks', 'Kombucha jars', 'Bottles', 'Brewing'], [
-                'version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'lowest'], 'position' => ['move' => 'below', 'percent' => '1', 'at_least' => '0.05'],
-                'field' => ['condition' => 'same', 'min_rating_percent' => '90', 'exclude_marketplace_retail' => true], 'when_no_rivals' => 'list_price',
-            ]],
-            ['Hold the buy box', ['Airlocks', 'Measuring', 'Yeast and cultures'], [
-                'version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'buy_box'], 'position' => ['move' => 'below', 'amount' => '0.10'],
-                'field' => ['condition' => 'same', 'min_rating_percent' => '85'], 'when_holding_buy_box' => 'raise', 'when_no_rivals' => 'ceiling',
-            ]],
-            ['Match, do not chase', ['Cheese making'], [
-                'version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'lowest'], 'position' => ['move' => 'match'],
-                'field' => ['condition' => 'same', 'fulfilment' => 'same', 'min_rating_percent' => '90'], 'when_below_floor' => 'hold',
-            ]],
-            ['Careful in the middle', ['Fermenters'], [
-                'version' => 1, 'kind' => 'competitive', 'reference' => ['mean' => [['of' => 'lowest'], ['of' => 'median']]], 'position' => ['move' => 'match'],
-                'field' => ['condition' => 'same', 'min_rating_percent' => '90', 'ignore_below_percent_of_median' => '60'], 'adjust' => [['fulfilment' => 'marketplace', 'percent' => '-3']],
-                'ending' => ['endings' => ['.99', '.49'], 'round' => 'down'], 'brakes' => ['max_move_percent' => '12'], 'approval' => 'beyond_percent:8',
-            ]],
-            ['Sell off slow stock', ['Vegetable ferments'], [
-                'version' => 1, 'kind' => 'sales', 'window_days' => 14, 'bands' => [['units_below' => 4, 'move' => 'down', 'percent' => '4'], ['units_at_least' => 14, 'move' => 'up', 'percent' => '3']],
-                'ending' => ['endings' => ['.90', '.40']], 'brakes' => ['max_move_percent' => '10', 'beyond' => 'cap', 'max_changes_per_day' => 1],
-            ]],
+            [
+                'Just under the cheapest',
+                ['Crocks', 'Kombucha jars', 'Bottles', 'Brewing'],
+                [
+                    'version' => 1,
+                    'kind' => 'competitive',
+                    'reference' => ['of' => 'lowest'],
+                    'position' => ['move' => 'below', 'percent' => '1', 'at_least' => '0.05'],
+                    'field' => [
+                        'condition' => 'same',
+                        'min_rating_percent' => '90',
+                        'exclude_marketplace_retail' => true,
+                    ],
+                    'when_no_rivals' => 'list_price',
+                ],
+            ],
+            [
+                'Hold the buy box',
+                ['Airlocks', 'Measuring', 'Yeast and cultures'],
+                [
+                    'version' => 1,
+                    'kind' => 'competitive',
+                    'reference' => ['of' => 'buy_box'],
+                    'position' => ['move' => 'below', 'amount' => '0.10'],
+                    'field' => ['condition' => 'same', 'min_rating_percent' => '85'],
+                    'when_holding_buy_box' => 'raise',
+                    'when_no_rivals' => 'ceiling',
+                ],
+            ],
+            [
+                'Match, do not chase',
+                ['Cheese making'],
+                [
+                    'version' => 1,
+                    'kind' => 'competitive',
+                    'reference' => ['of' => 'lowest'],
+                    'position' => ['move' => 'match'],
+                    'field' => ['condition' => 'same', 'fulfilment' => 'same', 'min_rating_percent' => '90'],
+                    'when_below_floor' => 'hold',
+                ],
+            ],
+            [
+                'Careful in the middle',
+                ['Fermenters'],
+                [
+                    'version' => 1,
+                    'kind' => 'competitive',
+                    'reference' => ['mean' => [['of' => 'lowest'], ['of' => 'median']]],
+                    'position' => ['move' => 'match'],
+                    'field' => [
+                        'condition' => 'same',
+                        'min_rating_percent' => '90',
+                        'ignore_below_percent_of_median' => '60',
+                    ],
+                    'adjust' => [['fulfilment' => 'marketplace', 'percent' => '-3']],
+                    'ending' => ['endings' => ['.99', '.49'], 'round' => 'down'],
+                    'brakes' => ['max_move_percent' => '12'],
+                    'approval' => 'beyond_percent:8',
+                ],
+            ],
+            [
+                'Sell off slow stock',
+                ['Vegetable ferments'],
+                [
+                    'version' => 1,
+                    'kind' => 'sales',
+                    'window_days' => 14,
+                    'bands' => [
+                        ['units_below' => 4, 'move' => 'down', 'percent' => '4'],
+                        ['units_at_least' => 14, 'move' => 'up', 'percent' => '3'],
+                    ],
+                    'ending' => ['endings' => ['.90', '.40']],
+                    'brakes' => ['max_move_percent' => '10', 'beyond' => 'cap', 'max_changes_per_day' => 1],
+                ],
+            ],
         ];
     }
 

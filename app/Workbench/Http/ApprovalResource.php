@@ -22,8 +22,10 @@ final readonly class ApprovalResource
         #[OA\Property] public string $price,
         #[OA\Property] public string $change,
         #[OA\Property] public string $change_percent,
-        #[OA\Property(description: 'The change on what was sold in 30 days, on one piece at least.')] public string $stake,
-        #[OA\Property(type: 'object', description: 'As it was made.', ref: '#/components/schemas/Decision')] public array $decision,
+        #[OA\Property(description: 'The change on what was sold in 30 days, on one piece at least.')]
+        public string $stake,
+        #[OA\Property(type: 'object', description: 'As it was made.', ref: '#/components/schemas/Decision')]
+        public array $decision,
         #[OA\Property(format: 'date-time')] public string $asked_at,
     ) {
     }
@@ -34,8 +36,15 @@ final readonly class ApprovalResource
         $move = new PriceMove($approval->from_minor, $approval->price_minor);
 
         return new self(
-            $approval->id, ListingRow::of($listing), $approval->reason, $currency->format($approval->price_minor), $currency->format($move->amount()), $move->percent(),
-            $currency->format($approval->stake_minor), $approval->decision->asMade(), $approval->asked_at->toIso8601ZuluString(),
+            $approval->id,
+            ListingRow::of($listing),
+            $approval->reason,
+            $currency->format($approval->price_minor),
+            $currency->format($move->amount()),
+            $move->percent(),
+            $currency->format($approval->stake_minor),
+            $approval->decision->asMade(),
+            $approval->asked_at->toIso8601ZuluString(),
         );
     }
 }

@@ -22,6 +22,11 @@ final readonly class CostsResource
 
     public static function of(Product $product, Currency $currency): self
     {
-        return new self($currency->format($product->inbound_minor), $currency->format($product->packaging_minor), $currency->format($product->handling_minor), $currency->format($product->shipping_cost_minor));
+        return new self(
+            $currency->format($product->inbound_minor),
+            $currency->format($product->packaging_minor),
+            $currency->format($product->handling_minor),
+            $currency->format($product->shipping_cost_minor),
+        );
     }
 }

@@ -12,7 +12,8 @@ use Wrasse\Core\Decision\Decision;
 final readonly class EarningsPoint
 {
     public function __construct(
-        #[OA\Property(description: 'Which price that is.', enum: ['break_even', 'floor', 'now', 'ceiling'])] public string $at,
+        #[OA\Property(description: 'Which price that is.', enum: ['break_even', 'floor', 'now', 'ceiling'])]
+        public string $at,
         #[OA\Property(type: 'object', ref: '#/components/schemas/PriceEarnings')] public EarningsResource $earnings,
     ) {
     }
@@ -21,7 +22,12 @@ final readonly class EarningsPoint
     public static function all(Decision $decision): array
     {
         $listing = $decision->listing;
-        $prices = ['break_even' => $listing->earnings->breakEven(), 'floor' => $decision->limits->floor, 'now' => $listing->price, 'ceiling' => $decision->limits->ceiling];
+        $prices = [
+            'break_even' => $listing->earnings->breakEven(),
+            'floor' => $decision->limits->floor,
+            'now' => $listing->price,
+            'ceiling' => $decision->limits->ceiling,
+        ];
         $points = [];
         foreach ($prices as $at => $price) {
             if ($price !== null) {

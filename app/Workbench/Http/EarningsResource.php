@@ -28,8 +28,14 @@ final readonly class EarningsResource
         $profit = $earnings->at($price);
 
         return new self(
-            $currency->format($price), $currency->format($earnings->shipping), $currency->format($earnings->taxIn($price)), $currency->format($earnings->fees($price)),
-            $profit === null ? null : $currency->format($profit->totalCost), $profit === null ? null : $currency->format($profit->profit), $profit?->marginPercent(), $profit?->markupPercent(),
+            $currency->format($price),
+            $currency->format($earnings->shipping),
+            $currency->format($earnings->taxIn($price)),
+            $currency->format($earnings->fees($price)),
+            $profit === null ? null : $currency->format($profit->totalCost),
+            $profit === null ? null : $currency->format($profit->profit),
+            $profit?->marginPercent(),
+            $profit?->markupPercent(),
         );
     }
 }

@@ -23,6 +23,12 @@ final readonly class FailingGroup
 
     public static function of(stdClass $row): self
     {
-        return new self($row->channel, $row->state, $row->problem, (int) $row->many, CarbonImmutable::parse($row->since)->toIso8601ZuluString());
+        return new self(
+            $row->channel,
+            $row->state,
+            $row->problem,
+            (int) $row->many,
+            CarbonImmutable::parse($row->since)->toIso8601ZuluString(),
+        );
     }
 }

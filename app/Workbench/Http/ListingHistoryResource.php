@@ -17,8 +17,14 @@ final readonly class ListingHistoryResource
      */
     public function __construct(
         #[OA\Property] public string $currency,
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/HistoryPoint'))] public array $points,
-        #[OA\Property(description: 'Those that were there most often.', type: 'array', items: new OA\Items(ref: '#/components/schemas/HistoryRival'))] public array $rivals,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/HistoryPoint'))]
+        public array $points,
+        #[OA\Property(
+            description: 'Those that were there most often.',
+            type: 'array',
+            items: new OA\Items(ref: '#/components/schemas/HistoryRival'),
+        )]
+        public array $rivals,
         #[OA\Property(type: 'array', items: new OA\Items(ref: HistoryChange::class))] public array $changes,
         #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/SalesDay'))] public array $sales,
     ) {

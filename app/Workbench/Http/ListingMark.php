@@ -14,7 +14,10 @@ final readonly class ListingMark
 {
     public function __construct(
         #[OA\Property] public string $seller,
-        #[OA\Property(description: 'Its price with shipping, less our shipping: what our price must be to cost the buyer the same.')] public string $at,
+        #[OA\Property(
+            description: 'Its price with shipping, less our shipping: what our price must be to cost the buyer the same.',
+        )]
+        public string $at,
         #[OA\Property] public bool $buy_box,
         #[OA\Property(description: 'Why it does not count; null if it does.')] public ?string $dropped,
     ) {
@@ -29,9 +32,17 @@ final readonly class ListingMark
     {
         $marks = [];
         foreach ($offers as $offer) {
-            $landed = Basis::Landed->figure($currency->parse((string) $offer['price']), $currency->parse((string) ($offer['shipping'] ?? '0')));
+            $landed = Basis::Landed->figure(
+                $currency->parse((string) $offer['price']),
+                $currency->parse((string) ($offer['shipping'] ?? '0')),
+            );
             $at = Basis::Landed->itemPrice($landed, $ownShipping);
-            $marks[] = new self((string) $offer['seller'], $currency->format($at), (bool) ($offer['buy_box'] ?? false), $dropped[OfferResource::key($offer, $landed)] ?? null);
+            $marks[] = new self(
+                (string) $offer['seller'],
+                $currency->format($at),
+                (bool) ($offer['buy_box'] ?? false),
+                $dropped[OfferResource::key($offer, $landed)] ?? null,
+            );
         }
 
         return $marks;

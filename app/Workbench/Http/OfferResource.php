@@ -41,16 +41,33 @@ final readonly class OfferResource
     {
         $resources = array_map(function (array $offer) use ($dropped, $names, $currency): self {
             $seller = (string) $offer['seller'];
-            $landed = Basis::Landed->figure($currency->parse((string) $offer['price']), $currency->parse((string) ($offer['shipping'] ?? '0')));
+            $landed = Basis::Landed->figure(
+                $currency->parse((string) $offer['price']),
+                $currency->parse((string) ($offer['shipping'] ?? '0')),
+            );
 
             return new self(
-                $seller, $names[$seller] ?? $seller, (string) $offer['price'], (string) ($offer['shipping'] ?? '0.00'), $currency->format($landed),
-                (string) ($offer['condition'] ?? 'new'), (string) ($offer['fulfilment'] ?? 'merchant'), (bool) ($offer['in_stock'] ?? true), (bool) ($offer['buy_box'] ?? false),
-                isset($offer['rating_percent']) ? (string) $offer['rating_percent'] : null, isset($offer['rating_count']) ? (int) $offer['rating_count'] : null,
-                isset($offer['handling_days']) ? (int) $offer['handling_days'] : null, $dropped[self::key($offer, $landed)] ?? null,
+                $seller,
+                $names[$seller] ?? $seller,
+                (string) $offer['price'],
+                (string) ($offer['shipping'] ?? '0.00'),
+                $currency->format($landed),
+                (string) ($offer['condition'] ?? 'new'),
+                (string) ($offer['fulfilment'] ?? 'merchant'),
+                (bool) ($offer['in_stock'] ?? true),
+                (bool) ($offer['buy_box'] ?? false),
+                isset($offer['rating_percent']) ? (string) $offer['rating_percent'] : null,
+                isset($offer['rating_count']) ? (int) $offer['rating_count'] : null,
+                isset($offer['handling_days']) ? (int) $offer['handling_days'] : null,
+                $dropped[self::key($offer, $landed)] ?? null,
             );
         }, $offers);
-        usort($resources, fn (self $a, self $b) => ($a->dropped !== null) <=> ($b->dropped !== null) ?: $currency->parse($a->landed) <=> $currency->parse($b->landed) ?: strcmp($a->seller, $b->seller));
+        usort(
+            $resources,
+            fn (self $a, self $b) => ($a->dropped !== null) <=> ($b->dropped !== null) ?:
+            $currency->parse($a->landed) <=> $currency->parse($b->landed) ?:
+            strcmp($a->seller, $b->seller),
+        );
 
         return $resources;
     }
@@ -62,6 +79,11 @@ final readonly class OfferResource
      */
     public static function key(array $offer, int $landed): string
     {
-        return Dropped::keyOf((string) $offer['seller'], (string) ($offer['condition'] ?? 'new'), (string) ($offer['fulfilment'] ?? 'merchant'), $landed);
+        return Dropped::keyOf(
+            (string) $offer['seller'],
+            (string) ($offer['condition'] ?? 'new'),
+            (string) ($offer['fulfilment'] ?? 'merchant'),
+            $landed,
+        );
     }
 }

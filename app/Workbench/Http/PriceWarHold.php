@@ -22,8 +22,20 @@ final readonly class PriceWarHold
     /** @param  array<string, string>  $names  of rivals, by seller */
     public static function on(int $listingId, array $names): ?self
     {
-        $priceWar = PriceWar::query()->where('listing_id', $listingId)->where('until', '>', now())->where('answer', '<>', 'leave')->orderByDesc('until')->first();
+        $priceWar = PriceWar::query()
+            ->where('listing_id', $listingId)
+            ->where('until', '>', now())
+            ->where('answer', '<>', 'leave')
+            ->orderByDesc('until')
+            ->first();
 
-        return $priceWar?->answer === null || $priceWar->until === null ? null : new self($priceWar->id, $priceWar->answer, $names[$priceWar->seller] ?? $priceWar->seller, $priceWar->until->toIso8601ZuluString());
+        return $priceWar?->answer === null || $priceWar->until === null
+            ? null
+            : new self(
+                $priceWar->id,
+                $priceWar->answer,
+                $names[$priceWar->seller] ?? $priceWar->seller,
+                $priceWar->until->toIso8601ZuluString(),
+            );
     }
 }

@@ -11,7 +11,11 @@ use OpenApi\Attributes as OA;
 final readonly class Suggestion
 {
     public function __construct(
-        #[OA\Property(description: 'Cheapest by far, with room to go up; or slow and dearer than others, with room to come down.', enum: ['up', 'down'])] public string $kind,
+        #[OA\Property(
+            description: 'Cheapest by far, with room to go up; or slow and dearer than others, with room to come down.',
+            enum: ['up', 'down'],
+        )]
+        public string $kind,
         #[OA\Property] public int $listing,
         #[OA\Property] public string $sku,
         #[OA\Property] public string $title,
@@ -20,7 +24,10 @@ final readonly class Suggestion
         #[OA\Property(description: 'One cent under the lowest other, within the limits.')] public string $to,
         #[OA\Property(description: 'The lowest other that counts, with shipping.')] public string $lowest,
         #[OA\Property(description: 'Sold in 30 days.')] public int $units,
-        #[OA\Property(description: 'What it comes to in a week if as much is sold; of one that does not sell nobody knows.')] public ?string $a_week,
+        #[OA\Property(
+            description: 'What it comes to in a week if as much is sold; of one that does not sell nobody knows.',
+        )]
+        public ?string $a_week,
         #[OA\Property] public ?int $stock,
     ) {
     }

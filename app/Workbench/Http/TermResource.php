@@ -16,10 +16,18 @@ final readonly class TermResource
         #[OA\Property(enum: ['floor', 'ceiling'])] public string $side,
         #[OA\Property(enum: ['amount', 'margin', 'markup', 'profit', 'map', 'rrp', 'reference'])] public string $kind,
         #[OA\Property(example: '12 % margin of price')] public string $says,
-        #[OA\Property(description: 'What it comes to; null where its figure is missing or no price meets it.')] public ?string $price,
-        #[OA\Property(description: 'What it was set for.', enum: ['workspace', 'channel', 'supplier', 'category', 'brand', 'product', 'listing'])] public string $from,
+        #[OA\Property(description: 'What it comes to; null where its figure is missing or no price meets it.')]
+        public ?string $price,
+        #[OA\Property(
+            description: 'What it was set for.',
+            enum: ['workspace', 'channel', 'supplier', 'category', 'brand', 'product', 'listing'],
+        )]
+        public string $from,
         #[OA\Property(description: 'Which channel, supplier, category, brand or product.')] public ?string $name,
-        #[OA\Property(description: 'Whether it is the one that counts: the highest of the floors, the lowest of the ceilings.')] public bool $binds,
+        #[OA\Property(
+            description: 'Whether it is the one that counts: the highest of the floors, the lowest of the ceilings.',
+        )]
+        public bool $binds,
     ) {
     }
 
@@ -29,8 +37,18 @@ final readonly class TermResource
         $decision = $decided->decision;
         $currency = $decision->listing->currency;
 
-        return array_map(fn (TermFigure $figure, array $source) => new self(
-            $figure->side, (string) $source['term']['kind'], $figure->says, $figure->price === null ? null : $currency->format($figure->price), $source['from'], $source['name'], $figure->binds,
-        ), $decision->termFigures(), $decided->sources());
+        return array_map(
+            fn (TermFigure $figure, array $source) => new self(
+                $figure->side,
+                (string) $source['term']['kind'],
+                $figure->says,
+                $figure->price === null ? null : $currency->format($figure->price),
+                $source['from'],
+                $source['name'],
+                $figure->binds,
+            ),
+            $decision->termFigures(),
+            $decided->sources(),
+        );
     }
 }

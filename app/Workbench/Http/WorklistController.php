@@ -27,12 +27,31 @@ final readonly class WorklistController
     {
     }
 
-    #[OA\Get(path: '/api/v1/worklist', operationId: 'worklist', summary: 'What cannot be priced, and why', tags: ['Listings'], responses: [
-        new OA\Response(response: 200, description: 'By what is in the way', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/WorklistGroup'))),
-    ])]
+    #[OA\Get(
+        path: '/api/v1/worklist',
+        operationId: 'worklist',
+        summary: 'What cannot be priced, and why',
+        tags: ['Listings'],
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'By what is in the way',
+                content: new OA\JsonContent(
+                    type: 'array',
+                    items: new OA\Items(ref: '#/components/schemas/WorklistGroup'),
+                ),
+            ),
+        ],
+    )]
     public function __invoke(): JsonResponse
     {
-        $problems = DB::table('listings')->where('workspace_id', $this->current->id())->whereNotNull('problem')->groupBy('problem')->selectRaw('problem, count(*) AS many')->pluck('many', 'problem')->all();
+        $problems = DB::table('listings')
+            ->where('workspace_id', $this->current->id())
+            ->whereNotNull('problem')
+            ->groupBy('problem')
+            ->selectRaw('problem, count(*) AS many')
+            ->pluck('many', 'problem')
+            ->all();
         $groups = [];
         foreach ($problems as $problem => $many) {
             $listings = $this->listings((string) $problem);
@@ -45,9 +64,17 @@ final readonly class WorklistController
     /** @return list<WorklistItem> */
     private function listings(string $problem): array
     {
-        $rows = DB::table('listings as l')->where('l.workspace_id', $this->current->id())->where('l.problem', $problem)
-            ->leftJoinSub($this->sold($problem), 'sold', 'sold.listing_id', '=', 'l.id')->orderByRaw('coalesce(sold.revenue, 0) DESC, l.id')->limit(self::SHOWN)->get(['l.id', 'sold.revenue'])->all();
-        $found = (new ListingQuery($this->current->id()))->inOrder(array_map(fn (stdClass $row) => (int) $row->id, $rows));
+        $rows = DB::table('listings as l')
+            ->where('l.workspace_id', $this->current->id())
+            ->where('l.problem', $problem)
+            ->leftJoinSub($this->sold($problem), 'sold', 'sold.listing_id', '=', 'l.id')
+            ->orderByRaw('coalesce(sold.revenue, 0) DESC, l.id')
+            ->limit(self::SHOWN)
+            ->get(['l.id', 'sold.revenue'])
+            ->all();
+        $found = (new ListingQuery($this->current->id()))->inOrder(
+            array_map(fn (stdClass $row) => (int) $row->id, $rows),
+        );
         $revenue = array_column($rows, 'revenue', 'id');
 
         return array_map(fn (stdClass $row) => $this->item($row, (int) ($revenue[$row->id] ?? 0)), $found);
@@ -56,17 +83,36 @@ final readonly class WorklistController
     /** Only of those listings: the sales of all the others are many. */
     private function sold(string $problem): Builder
     {
-        return DB::table('sales_days')->where('workspace_id', $this->current->id())->where('day', '>=', now()->subDays(self::DAYS)->toDateString())
-            ->whereIn('listing_id', fn (Builder $listings) => $listings->select('id')->from('listings')->where('workspace_id', $this->current->id())->where('problem', $problem))
-            ->groupBy('listing_id')->selectRaw('listing_id, sum(revenue_minor) AS revenue');
+        return DB::table('sales_days')
+            ->where('workspace_id', $this->current->id())
+            ->where('day', '>=', now()->subDays(self::DAYS)->toDateString())
+            ->whereIn(
+                'listing_id',
+                fn (Builder $listings) => $listings
+                    ->select('id')
+                    ->from('listings')
+                    ->where('workspace_id', $this->current->id())
+                    ->where('problem', $problem),
+            )
+            ->groupBy('listing_id')
+            ->selectRaw('listing_id, sum(revenue_minor) AS revenue');
     }
 
     private function item(stdClass $row, int $revenue): WorklistItem
     {
         $decided = $row->problem === 'limits_conflict' ? $this->decide((int) $row->id) : null;
-        $binding = fn (string $side): ?TermResource => $decided === null ? null : collect(TermResource::all($decided))->first(fn (TermResource $term) => $term->side === $side && $term->binds);
+        $binding = fn (string $side): ?TermResource => $decided === null
+            ? null
+            : collect(TermResource::all($decided))->first(
+                fn (TermResource $term) => $term->side === $side && $term->binds,
+            );
 
-        return new WorklistItem(ListingRow::of($row), Currency::of($row->currency)->format($revenue), $binding('floor'), $binding('ceiling'));
+        return new WorklistItem(
+            ListingRow::of($row),
+            Currency::of($row->currency)->format($revenue),
+            $binding('floor'),
+            $binding('ceiling'),
+        );
     }
 
     private function decide(int $id): EvaluatedListing

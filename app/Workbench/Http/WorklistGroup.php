@@ -12,9 +12,17 @@ final readonly class WorklistGroup
 {
     /** @param  list<WorklistItem>  $items */
     public function __construct(
-        #[OA\Property(enum: ['cost_missing', 'floor_unreachable', 'floor_missing', 'ceiling_missing', 'limits_conflict'])] public string $problem,
+        #[OA\Property(
+            enum: ['cost_missing', 'floor_unreachable', 'floor_missing', 'ceiling_missing', 'limits_conflict'],
+        )]
+        public string $problem,
         #[OA\Property(description: 'How many there are in all.')] public int $many,
-        #[OA\Property(description: 'Those that sold the most.', type: 'array', items: new OA\Items(ref: WorklistItem::class))] public array $items,
+        #[OA\Property(
+            description: 'Those that sold the most.',
+            type: 'array',
+            items: new OA\Items(ref: WorklistItem::class),
+        )]
+        public array $items,
     ) {
     }
 }

@@ -53,13 +53,20 @@ final class Evaluation
         $evaluation = new self($request, null);
         $verdict = $evaluation->decide();
 
-        return new Decision($request, $verdict, $evaluation->limits, $evaluation->target, $evaluation->boundBy, $evaluation->field);
+        return new Decision(
+            $request,
+            $verdict,
+            $evaluation->limits,
+            $evaluation->target,
+            $evaluation->boundBy,
+            $evaluation->field,
+        );
     }
 
     /** The steps to the decision. They are mostly not asked for, and then the same way is gone once more. */
     public static function trail(Request $request): Trail
     {
-        $trail = new Trail;
+        $trail = new Trail();
         (new self($request, $trail))->decide();
 
         return $trail;
@@ -97,13 +104,16 @@ final class Evaluation
             $this->listing->onPromotion && ! $this->rule->repriceOnPromotion => 'promotion',
             default => $this->isWithinLimits ? $this->rule->brakes->rests($this->listing, $this->request->now) : null,
         };
-        $this->trail?->add('eligibility', match ($reason) {
-            'out_of_stock' => 'Out of stock; nothing to price',
-            'promotion' => 'On promotion; the rule leaves it alone',
-            'cooldown' => 'Changed only a short while ago; the rule waits between changes',
-            'daily_limit' => 'Changed as often in 24 hours as the rule allows',
-            default => 'May be repriced now',
-        });
+        $this->trail?->add(
+            'eligibility',
+            match ($reason) {
+                'out_of_stock' => 'Out of stock; nothing to price',
+                'promotion' => 'On promotion; the rule leaves it alone',
+                'cooldown' => 'Changed only a short while ago; the rule waits between changes',
+                'daily_limit' => 'Changed as often in 24 hours as the rule allows',
+                default => 'May be repriced now',
+            },
+        );
 
         return $reason;
     }
@@ -113,13 +123,18 @@ final class Evaluation
     {
         $target = $aim->target;
         if ($target === null) {
-            return $aim->outcome === Outcome::Blocked ? new Verdict(Outcome::Blocked, $aim->reason) : $this->stay($aim->outcome, $aim->reason);
+            return $aim->outcome === Outcome::Blocked
+                ? new Verdict(Outcome::Blocked, $aim->reason)
+                : $this->stay($aim->outcome, $aim->reason);
         }
         if ($aim->reason === 'no_rivals') {
             return $this->settle($this->clamp($target), 'no_rivals');
         }
         if ($isFirst && ! $this->rule->direction->allows($this->listing->price, $target)) {
-            $this->trail?->add('direction', 'The rule moves prices only '.($target < $this->listing->price ? 'up' : 'down'));
+            $this->trail?->add(
+                'direction',
+                'The rule moves prices only '.($target < $this->listing->price ? 'up' : 'down'),
+            );
 
             return $this->stay(Outcome::Keep, 'direction');
         }
@@ -170,7 +185,9 @@ final class Evaluation
     /** Nothing keeps a price outside its limits: there it is moved to the nearest one instead. */
     private function stay(Outcome $outcome, string $reason): Verdict
     {
-        return $this->isWithinLimits ? new Verdict($outcome, $reason) : $this->settle($this->clamp($this->listing->price), 'outside_limits');
+        return $this->isWithinLimits
+            ? new Verdict($outcome, $reason)
+            : $this->settle($this->clamp($this->listing->price), 'outside_limits');
     }
 
     private function clamp(int $price): int
@@ -186,7 +203,13 @@ final class Evaluation
     {
         $this->boundBy = $by;
         $limit = $by === 'floor' ? $this->floor : $this->ceiling;
-        $this->trail?->add('within_limits', $by === 'floor' ? "Floor binds: {$this->limits->floorSays($this->listing)}" : "Ceiling binds: {$this->limits->ceilingSays($this->listing)}", [$by => $limit]);
+        $this->trail?->add(
+            'within_limits',
+            $by === 'floor'
+                ? "Floor binds: {$this->limits->floorSays($this->listing)}"
+                : "Ceiling binds: {$this->limits->ceilingSays($this->listing)}",
+            [$by => $limit],
+        );
 
         return $limit;
     }
@@ -218,14 +241,28 @@ final class Evaluation
             return null;
         }
         foreach ($this->rule->ending->neighbours($price) as $neighbour) {
-            if ($neighbour >= $this->floor && $neighbour <= $this->ceiling && $this->limits->allow($neighbour, $this->listing->earnings)) {
-                $this->trail?->add('ending', $neighbour === $price ? 'The price ends as wanted' : 'To the neighbouring price with a wanted ending', ['price' => $neighbour]);
+            if (
+                $neighbour >= $this->floor &&
+                $neighbour <= $this->ceiling &&
+                $this->limits->allow($neighbour, $this->listing->earnings)
+            ) {
+                $this->trail?->add(
+                    'ending',
+                    $neighbour === $price
+                        ? 'The price ends as wanted'
+                        : 'To the neighbouring price with a wanted ending',
+                    ['price' => $neighbour],
+                );
                 $this->trail?->add('floor_terms', 'Every floor term holds', ['price' => $neighbour]);
 
                 return $neighbour;
             }
         }
-        $this->trail?->add('ending_skipped', 'No neighbouring price with a wanted ending is allowed; the price stays as it was', ['price' => $price]);
+        $this->trail?->add(
+            'ending_skipped',
+            'No neighbouring price with a wanted ending is allowed; the price stays as it was',
+            ['price' => $price],
+        );
 
         return null;
     }
@@ -256,8 +293,15 @@ final class Evaluation
         }
         if ($brakes->hold($now, $price)) {
             $capped = $brakes->capped($now, $price);
-            if ($capped === null || $capped < $this->floor || $capped > $this->ceiling || ! $this->limits->allow($capped, $this->listing->earnings)) {
-                $this->trail?->add('brakes', "More than {$brakes->maxMove} % at once; a person looks first", ['price' => $price]);
+            if (
+                $capped === null ||
+                $capped < $this->floor ||
+                $capped > $this->ceiling ||
+                ! $this->limits->allow($capped, $this->listing->earnings)
+            ) {
+                $this->trail?->add('brakes', "More than {$brakes->maxMove} % at once; a person looks first", [
+                    'price' => $price,
+                ]);
 
                 return new Verdict(Outcome::Review, 'max_move', $price);
             }
@@ -288,11 +332,14 @@ final class Evaluation
     {
         $seen = $this->request->offers->count;
         $field = $this->field;
-        $trail->add('field', static fn () => match ($seen) {
-            0 => 'No offers',
-            1 => "1 offer, {$field->size()} counts",
-            default => "{$seen} offers, {$field->size()} count",
-        });
+        $trail->add(
+            'field',
+            static fn () => match ($seen) {
+                0 => 'No offers',
+                1 => "1 offer, {$field->size()} counts",
+                default => "{$seen} offers, {$field->size()} count",
+            },
+        );
     }
 
     private function tellLimits(Trail $trail): void
@@ -306,13 +353,17 @@ final class Evaluation
         if ($limits->ceiling !== null) {
             $figures['ceiling'] = $limits->ceiling;
         }
-        $trail->add('limits', static fn () => match ($limits->problem) {
-            'cost_missing' => 'The cost is not known',
-            'floor_unreachable' => 'No price earns what the floor asks for',
-            'floor_missing' => 'There is no floor',
-            'ceiling_missing' => 'There is no ceiling',
-            'limits_conflict' => 'The floor is above the ceiling',
-            default => "Floor: {$limits->floorSays($listing)}; ceiling: {$limits->ceilingSays($listing)}",
-        }, $figures);
+        $trail->add(
+            'limits',
+            static fn () => match ($limits->problem) {
+                'cost_missing' => 'The cost is not known',
+                'floor_unreachable' => 'No price earns what the floor asks for',
+                'floor_missing' => 'There is no floor',
+                'ceiling_missing' => 'There is no ceiling',
+                'limits_conflict' => 'The floor is above the ceiling',
+                default => "Floor: {$limits->floorSays($listing)}; ceiling: {$limits->ceilingSays($listing)}",
+            },
+            $figures,
+        );
     }
 }

@@ -25,7 +25,15 @@ use function array_map;
 /** Reads what a competitive rule adds to the fields common to all rules. */
 final readonly class CompetitiveReader
 {
-    public const FIELDS = ['field', 'adjust', 'compare', 'reference', 'position', 'when_no_rivals', 'when_holding_buy_box'];
+    public const FIELDS = [
+        'field',
+        'adjust',
+        'compare',
+        'reference',
+        'position',
+        'when_no_rivals',
+        'when_holding_buy_box',
+    ];
 
     private const FOR_NEXT_RIVAL = ['lowest', 'nth', 'buy_box', 'seller'];
 
@@ -36,14 +44,14 @@ final readonly class CompetitiveReader
     /** @throws InvalidDocument */
     public function read(Node $rule): CompetitiveRule
     {
-        $reference = (new ReferenceReader)->read($rule->at('reference'));
+        $reference = (new ReferenceReader())->read($rule->at('reference'));
         if ($rule->find('when_below_floor')?->string() === 'next_rival') {
             $rule->at('reference')->at('of')->oneOf(...self::FOR_NEXT_RIVAL);
         }
 
         return new CompetitiveRule(
             $reference,
-            ($position = $rule->find('position')) === null ? new MatchPosition : $this->position($position),
+            ($position = $rule->find('position')) === null ? new MatchPosition() : $this->position($position),
             $this->selection($rule),
             $rule->find('when_no_rivals')?->enum(NoRivals::class) ?? NoRivals::Hold,
             $rule->find('when_holding_buy_box')?->enum(HoldingBuyBox::class) ?? HoldingBuyBox::Ignore,
@@ -55,7 +63,7 @@ final readonly class CompetitiveReader
         $field = $rule->find('field');
 
         return new CompetitorSelection(
-            $field === null ? new CompetitorFilter : $this->filter($field),
+            $field === null ? new CompetitorFilter() : $this->filter($field),
             $rule->find('compare')?->enum(Basis::class) ?? Basis::Landed,
             array_map($this->adjustment(...), $rule->find('adjust')?->items() ?? []),
             $field?->find('ignore_below_percent_of_median')?->percent(100),
@@ -65,8 +73,19 @@ final readonly class CompetitiveReader
     private function filter(Node $field): CompetitorFilter
     {
         $field->object(
-            'condition', 'fulfilment', 'exclude_sellers', 'only_sellers', 'exclude_marketplace_retail', 'min_rating_percent', 'min_rating_count',
-            'max_handling_days', 'ship_from', 'in_stock_only', 'max_age_minutes', 'sources', 'ignore_below_percent_of_median',
+            'condition',
+            'fulfilment',
+            'exclude_sellers',
+            'only_sellers',
+            'exclude_marketplace_retail',
+            'min_rating_percent',
+            'min_rating_count',
+            'max_handling_days',
+            'ship_from',
+            'in_stock_only',
+            'max_age_minutes',
+            'sources',
+            'ignore_below_percent_of_median',
         );
 
         return new CompetitorFilter(
@@ -119,15 +138,17 @@ final readonly class CompetitiveReader
     {
         $position->object('move', 'percent', 'amount', 'at_least');
 
-        return $position->find('move') === null ? $this->match($position) : $position->by('move', [
-            'match' => $this->match(...),
-            'below' => fn () => $position->find('amount') === null
-                ? new BelowPercent($this->share($position)->percent(100, below: true), $this->atLeast($position))
-                : new BelowAmount($this->by($position)),
-            'above' => fn () => $position->find('amount') === null
-                ? new AbovePercent($this->share($position)->percent(1_000), $this->atLeast($position))
-                : new AboveAmount($this->by($position)),
-        ]);
+        return $position->find('move') === null
+            ? $this->match($position)
+            : $position->by('move', [
+                'match' => $this->match(...),
+                'below' => fn () => $position->find('amount') === null
+                    ? new BelowPercent($this->share($position)->percent(100, below: true), $this->atLeast($position))
+                    : new BelowAmount($this->by($position)),
+                'above' => fn () => $position->find('amount') === null
+                    ? new AbovePercent($this->share($position)->percent(1_000), $this->atLeast($position))
+                    : new AboveAmount($this->by($position)),
+            ]);
     }
 
     private function match(Node $position): MatchPosition
@@ -138,7 +159,7 @@ final readonly class CompetitiveReader
             }
         }
 
-        return new MatchPosition;
+        return new MatchPosition();
     }
 
     private function share(Node $position): Node
@@ -150,7 +171,9 @@ final readonly class CompetitiveReader
     {
         return match (true) {
             $position->find('percent') !== null => throw $position->expected('either a percent or an amount'),
-            $position->find('at_least') !== null => throw $position->at('at_least')->expected('nothing; it goes with a percent'),
+            $position->find('at_least') !== null => throw $position
+                ->at('at_least')
+                ->expected('nothing; it goes with a percent'),
             default => $position->at('amount')->amount($this->currency),
         };
     }

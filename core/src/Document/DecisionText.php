@@ -29,8 +29,10 @@ final readonly class DecisionText
     {
         $currency = $decision->listing->currency;
         $lines = [
-            ...$this->head($decision, $currency), '',
-            ...$this->steps($decision->steps(), $currency), '',
+            ...$this->head($decision, $currency),
+            '',
+            ...$this->steps($decision->steps(), $currency),
+            '',
             ...$this->limits($decision, $currency),
             ...$this->earnings($decision, $currency),
             ...$this->standing($decision),
@@ -49,7 +51,10 @@ final readonly class DecisionText
             default => "{$old} → {$currency->format($move->to)} {$currency->code} ({$move->percent()} %)",
         };
 
-        return ["{$decision->listing->sku}: {$what}", "{$decision->outcome->value}: ".str_replace('_', ' ', $decision->reason)];
+        return [
+            "{$decision->listing->sku}: {$what}",
+            "{$decision->outcome->value}: ".str_replace('_', ' ', $decision->reason),
+        ];
     }
 
     /**
@@ -60,7 +65,11 @@ final readonly class DecisionText
     {
         $lines = [];
         foreach ($steps as $i => $step) {
-            $figures = array_map(fn (string $name, int $amount) => str_replace('_', ' ', $name).' '.$currency->format($amount), array_keys($step->amounts), $step->amounts);
+            $figures = array_map(
+                fn (string $name, int $amount) => str_replace('_', ' ', $name).' '.$currency->format($amount),
+                array_keys($step->amounts),
+                $step->amounts,
+            );
             $lines[] = $this->line(sprintf('%2d. %s', $i + 1, $step->says()), implode(', ', $figures));
         }
 
@@ -87,7 +96,9 @@ final readonly class DecisionText
     private function earnings(Decision $decision, Currency $currency): array
     {
         $lines = [];
-        foreach ([[$decision->listing->price, $decision->before()], [$decision->price, $decision->after()]] as [$price, $profit]) {
+        foreach (
+            [[$decision->listing->price, $decision->before()], [$decision->price, $decision->after()]] as [$price, $profit]
+        ) {
             if ($price === null || $profit === null) {
                 continue;
             }
@@ -96,7 +107,10 @@ final readonly class DecisionText
                 "At {$currency->format($price)}: {$gross} with shipping, {$currency->format($profit->net)} before tax,",
                 "less fees {$currency->format($profit->fees)}, less cost {$currency->format($profit->totalCost)}",
             );
-            $lines[] = $this->line("    profit {$currency->format($profit->profit)}", $this->shares($profit->marginPercent(), $profit->markupPercent()));
+            $lines[] = $this->line(
+                "    profit {$currency->format($profit->profit)}",
+                $this->shares($profit->marginPercent(), $profit->markupPercent()),
+            );
         }
 
         return $lines === [] ? ['Profit is not known without a cost.', ''] : [...$lines, ''];
@@ -104,7 +118,10 @@ final readonly class DecisionText
 
     private function shares(?string $margin, ?string $markup): string
     {
-        return 'margin of price '.($margin === null ? 'none' : "{$margin} %").', markup on cost '.($markup === null ? 'none' : "{$markup} %");
+        return 'margin of price '.
+            ($margin === null ? 'none' : "{$margin} %").
+            ', markup on cost '.
+            ($markup === null ? 'none' : "{$markup} %");
     }
 
     /** @return list<string> */
@@ -112,7 +129,11 @@ final readonly class DecisionText
     {
         $of = $decision->field->size() + 1;
         $after = $decision->rankAfter();
-        $lines = ["Place among those that count: {$decision->rankBefore()}".($after === null ? '' : " → {$after}")." of {$of}"];
+        $lines = [
+            "Place among those that count: {$decision->rankBefore()}".
+            ($after === null ? '' : " → {$after}").
+            " of {$of}",
+        ];
         foreach ($decision->field->dropped as $dropped) {
             $lines[] = $this->dropped($dropped);
         }

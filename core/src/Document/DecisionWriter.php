@@ -46,11 +46,13 @@ final readonly class DecisionWriter
     /** @return array{profit: string, margin_percent: string|null, markup_percent: string|null}|null */
     private function profit(?Profit $profit, Currency $currency): ?array
     {
-        return $profit === null ? null : [
-            'profit' => $currency->format($profit->profit),
-            'margin_percent' => $profit->marginPercent(),
-            'markup_percent' => $profit->markupPercent(),
-        ];
+        return $profit === null
+            ? null
+            : [
+                'profit' => $currency->format($profit->profit),
+                'margin_percent' => $profit->marginPercent(),
+                'markup_percent' => $profit->markupPercent(),
+            ];
     }
 
     /**
@@ -73,10 +75,13 @@ final readonly class DecisionWriter
      */
     private function steps(array $steps, Currency $currency): array
     {
-        return array_map(fn (Step $step) => [
-            'step' => $step->step,
-            'says' => $step->says(),
-            'figures' => (object) array_map($currency->format(...), $step->amounts),
-        ], $steps);
+        return array_map(
+            fn (Step $step) => [
+                'step' => $step->step,
+                'says' => $step->says(),
+                'figures' => (object) array_map($currency->format(...), $step->amounts),
+            ],
+            $steps,
+        );
     }
 }

@@ -30,8 +30,8 @@ final class EarningsReader
 
     public function __construct(private readonly Currency $currency)
     {
-        $this->fees = new Remembered;
-        $this->taxes = new Remembered;
+        $this->fees = new Remembered();
+        $this->taxes = new Remembered();
     }
 
     /**
@@ -48,7 +48,9 @@ final class EarningsReader
             $extra += $item->at('amount')->amount($this->currency);
         }
         if ($extra > Currency::LARGEST) {
-            throw $listing->at('extra_costs')->expected('costs of at most '.$this->currency->format(Currency::LARGEST).' together');
+            throw $listing
+                ->at('extra_costs')
+                ->expected('costs of at most '.$this->currency->format(Currency::LARGEST).' together');
         }
 
         return new Earnings(
@@ -63,14 +65,21 @@ final class EarningsReader
     /** @throws InvalidDocument */
     public function fee(Node $fee): Fee
     {
-        return $fee->by('kind', ['percent' => $this->percentFee(...), 'fixed' => $this->fixedFee(...), 'tiered' => $this->tieredFee(...)]);
+        return $fee->by('kind', [
+            'percent' => $this->percentFee(...),
+            'fixed' => $this->fixedFee(...),
+            'tiered' => $this->tieredFee(...),
+        ]);
     }
 
     private function tax(?Node $tax): Tax
     {
         $tax?->object('percent', 'included');
 
-        return new Tax($tax?->find('percent')?->percent(100) ?? Percent::of(0), $tax?->find('included')?->bool() ?? true);
+        return new Tax(
+            $tax?->find('percent')?->percent(100) ?? Percent::of(0),
+            $tax?->find('included')?->bool() ?? true,
+        );
     }
 
     private function fixedFee(Node $fee): FixedFee
@@ -96,7 +105,9 @@ final class EarningsReader
         $tiers = $this->tiers($fee->at('tiers'));
         $on = $fee->find('on')?->enum(Basis::class) ?? Basis::Landed;
 
-        return ($fee->find('mode')?->oneOf('slab', 'marginal') ?? 'slab') === 'slab' ? new SlabFee($tiers, $on) : new MarginalFee($tiers, $on);
+        return ($fee->find('mode')?->oneOf('slab', 'marginal') ?? 'slab') === 'slab'
+            ? new SlabFee($tiers, $on)
+            : new MarginalFee($tiers, $on);
     }
 
     /** @return non-empty-list<FeeTier> */
@@ -110,7 +121,9 @@ final class EarningsReader
             $upTo = $tier->find('up_to')?->amount($this->currency);
             $isLast = $i === count($items) - 1;
             if ($isLast !== ($upTo === null)) {
-                throw $tier->at('up_to')->expected($isLast ? 'null: the last tier is open' : 'an amount: only the last tier is open');
+                throw $tier
+                    ->at('up_to')
+                    ->expected($isLast ? 'null: the last tier is open' : 'an amount: only the last tier is open');
             }
             if ($upTo !== null && $upTo <= $before) {
                 throw $tier->at('up_to')->expected('more than the tier before ends with');

@@ -32,7 +32,7 @@ final class LimitsReader
 
     public function __construct(private readonly Currency $currency)
     {
-        $this->terms = new Remembered;
+        $this->terms = new Remembered();
     }
 
     /** @throws InvalidDocument */
@@ -67,7 +67,9 @@ final class LimitsReader
     {
         return $term->by('kind', [
             'amount' => fn () => new AmountTerm($this->amount($term)),
-            'rrp' => fn () => new RrpCeiling($term->object('kind', 'percent')->find('percent')?->percent(1_000) ?? Percent::of(100)),
+            'rrp' => fn () => new RrpCeiling(
+                $term->object('kind', 'percent')->find('percent')?->percent(1_000) ?? Percent::of(100),
+            ),
             'markup' => fn () => new MarkupCeiling($this->markup($term)),
             'margin' => fn () => new MarginCeiling($this->margin($term)),
             'profit' => fn () => new ProfitCeiling($this->amount($term)),
@@ -79,7 +81,7 @@ final class LimitsReader
     {
         $term->object('kind');
 
-        return new MapFloor;
+        return new MapFloor();
     }
 
     private function amount(Node $term): int
@@ -94,7 +96,7 @@ final class LimitsReader
 
     private function reference(Node $term): Reference
     {
-        return (new ReferenceReader)->read($term->object('kind', 'reference')->at('reference'));
+        return (new ReferenceReader())->read($term->object('kind', 'reference')->at('reference'));
     }
 
     private function markup(Node $term): Percent

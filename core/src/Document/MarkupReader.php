@@ -29,7 +29,11 @@ final readonly class MarkupReader
             $item->object('from', 'percent', 'amount');
             $from = $item->at('from')->amount($this->currency);
             if ($i === 0 ? $from !== 0 : $from <= $tiers[$i - 1]->from) {
-                throw $item->at('from')->expected($i === 0 ? 'zero: the first tier starts there' : 'more than the tier before starts with');
+                throw $item
+                    ->at('from')
+                    ->expected(
+                        $i === 0 ? 'zero: the first tier starts there' : 'more than the tier before starts with',
+                    );
             }
             $tiers[] = new MarkupTier($from, $this->size($item));
         }
@@ -64,11 +68,15 @@ final readonly class MarkupReader
     {
         $isByPercent = $sized->find('percent') !== null;
 
-        return $isByPercent !== ($sized->find('amount') !== null) ? $isByPercent : throw $sized->expected('either a percent or an amount');
+        return $isByPercent !== ($sized->find('amount') !== null)
+            ? $isByPercent
+            : throw $sized->expected('either a percent or an amount');
     }
 
     private function size(Node $sized): Percent|int
     {
-        return self::isByPercent($sized) ? $sized->at('percent')->percent(10_000) : $sized->at('amount')->amount($this->currency);
+        return self::isByPercent($sized)
+            ? $sized->at('percent')->percent(10_000)
+            : $sized->at('amount')->amount($this->currency);
     }
 }

@@ -36,8 +36,11 @@ final class Node
     private static array $times = [];
 
     /** @param  string|int  $key  within the parent; the whole path of a document's root */
-    private function __construct(private readonly mixed $value, private readonly string|int $key, private readonly ?self $parent = null)
-    {
+    private function __construct(
+        private readonly mixed $value,
+        private readonly string|int $key,
+        private readonly ?self $parent = null,
+    ) {
     }
 
     /** @throws InvalidDocument if the text is no JSON */
@@ -87,7 +90,7 @@ final class Node
 
     public function at(string $key): self
     {
-        return new self(is_array($this->value) ? ($this->value[$key] ?? null) : null, $key, $this);
+        return new self(is_array($this->value) ? $this->value[$key] ?? null : null, $key, $this);
     }
 
     /** The value under a key, or null where it is left out or null. */
@@ -138,7 +141,9 @@ final class Node
     public function int(int $least, int $most = PHP_INT_MAX): int
     {
         if (! is_int($this->value) || $this->value < $least || $this->value > $most) {
-            throw $this->expected($most === PHP_INT_MAX ? "a whole number from {$least}" : "a whole number from {$least} to {$most}");
+            throw $this->expected(
+                $most === PHP_INT_MAX ? "a whole number from {$least}" : "a whole number from {$least} to {$most}",
+            );
         }
 
         return $this->value;
@@ -156,7 +161,9 @@ final class Node
             throw $this->expected($e->getMessage());
         }
 
-        return $amount >= $least ? $amount : throw $this->expected('an amount of at least '.$currency->format($least));
+        return $amount >= $least
+            ? $amount
+            : throw $this->expected('an amount of at least '.$currency->format($least));
     }
 
     /** From the least to the most, or to below it. */
@@ -171,7 +178,11 @@ final class Node
             throw $this->expected($e->getMessage());
         }
         $limit = Percent::of($most)->units;
-        if ($percent->units < Percent::of($least)->units || $percent->units > $limit || ($below && $percent->units === $limit)) {
+        if (
+            $percent->units < Percent::of($least)->units ||
+            $percent->units > $limit ||
+            ($below && $percent->units === $limit)
+        ) {
             throw $this->expected("a percentage from {$least} to ".($below ? 'below ' : '').$most);
         }
 
@@ -184,7 +195,8 @@ final class Node
         $text = is_string($this->value) ? $this->value : '';
         if (! isset(self::$times[$text])) {
             self::$times = count(self::$times) < self::MOST_TIMES ? self::$times : [];
-            self::$times[$text] = self::microseconds($text) ?? throw $this->expected('an RFC 3339 time such as "2026-03-02T09:00:00Z"');
+            self::$times[$text] =
+                self::microseconds($text) ?? throw $this->expected('an RFC 3339 time such as "2026-03-02T09:00:00Z"');
         }
 
         return self::$times[$text];
@@ -196,14 +208,18 @@ final class Node
         $time = preg_match($pattern, $text) === 1 ? date_create_immutable($text) : false;
 
         // A day that does not exist is read as a later one, with a warning.
-        return $time === false || (date_get_last_errors()['warning_count'] ?? 0) > 0 ? null : $time->getTimestamp() * 1_000_000 + (int) $time->format('u');
+        return $time === false || (date_get_last_errors()['warning_count'] ?? 0) > 0
+            ? null
+            : $time->getTimestamp() * 1_000_000 + (int) $time->format('u');
     }
 
     /** Days since 1 January 1970 of a calendar date. */
     public function date(): int
     {
-        $isDate = is_string($this->value) && preg_match('/^(\d{4})-(\d\d)-(\d\d)\z/', $this->value, $part) === 1
-            && checkdate((int) $part[2], (int) $part[3], (int) $part[1]);
+        $isDate =
+            is_string($this->value) &&
+            preg_match('/^(\d{4})-(\d\d)-(\d\d)\z/', $this->value, $part) === 1 &&
+            checkdate((int) $part[2], (int) $part[3], (int) $part[1]);
 
         return $isDate
             ? intdiv((int) gmmktime(0, 0, 0, (int) $part[2], (int) $part[3], (int) $part[1]), 86_400)

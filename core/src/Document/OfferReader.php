@@ -26,8 +26,20 @@ use function is_string;
 final class OfferReader
 {
     private const FIELDS = [
-        'seller', 'price', 'shipping', 'condition', 'fulfilment', 'in_stock', 'buy_box', 'rating_percent', 'rating_count',
-        'handling_days', 'ship_from', 'marketplace_retail', 'source', 'seen_at',
+        'seller',
+        'price',
+        'shipping',
+        'condition',
+        'fulfilment',
+        'in_stock',
+        'buy_box',
+        'rating_percent',
+        'rating_count',
+        'handling_days',
+        'ship_from',
+        'marketplace_retail',
+        'source',
+        'seen_at',
     ];
 
     private const MOST = 32_768;
@@ -70,7 +82,8 @@ final class OfferReader
 
     public function canRead(mixed $offer): bool
     {
-        return $this->atOnce($offer, null) !== null || self::orNull(fn () => $this->fieldByField(Node::of([$offer])->items()[0])) !== null;
+        return $this->atOnce($offer, null) !== null ||
+            self::orNull(fn () => $this->fieldByField(Node::of([$offer])->items()[0])) !== null;
     }
 
     /** Null where it is not as plain as that. */
@@ -93,15 +106,43 @@ final class OfferReader
         $seenAt = isset($offer['seen_at']) ? $this->seenAt($offer['seen_at']) : $seenAt;
         $price = $this->amount($offer['price'] ?? null);
         $shipping = $this->amount($offer['shipping'] ?? '0');
-        $isPlain = is_string($seller) && $seller !== '' && is_string($condition) && $condition !== '' && is_string($fulfilment) && $fulfilment !== ''
-            && is_string($source) && $source !== '' && is_bool($inStock) && is_bool($buyBox) && is_bool($retail)
-            && ($count === null || (is_int($count) && $count >= 0)) && ($days === null || (is_int($days) && $days >= 0)) && ($from === null || (is_string($from) && $from !== ''))
-            && ($rating !== null || ! isset($offer['rating_percent'])) && ($seenAt !== null || ! isset($offer['seen_at']));
+        $isPlain =
+            is_string($seller) &&
+            $seller !== '' &&
+            is_string($condition) &&
+            $condition !== '' &&
+            is_string($fulfilment) &&
+            $fulfilment !== '' &&
+            is_string($source) &&
+            $source !== '' &&
+            is_bool($inStock) &&
+            is_bool($buyBox) &&
+            is_bool($retail) &&
+            ($count === null || (is_int($count) && $count >= 0)) &&
+            ($days === null || (is_int($days) && $days >= 0)) &&
+            ($from === null || (is_string($from) && $from !== '')) &&
+            ($rating !== null || ! isset($offer['rating_percent'])) &&
+            ($seenAt !== null || ! isset($offer['seen_at']));
         if (! $isPlain || $price === null || $shipping === null) {
             return null;
         }
 
-        return new Offer($seller, $price, $shipping, $condition, $fulfilment, $inStock, $buyBox, $rating, $count, $days, is_string($from) ? $from : null, $retail, $source, $seenAt);
+        return new Offer(
+            $seller,
+            $price,
+            $shipping,
+            $condition,
+            $fulfilment,
+            $inStock,
+            $buyBox,
+            $rating,
+            $count,
+            $days,
+            is_string($from) ? $from : null,
+            $retail,
+            $source,
+            $seenAt,
+        );
     }
 
     private function amount(mixed $text): ?int
@@ -129,7 +170,14 @@ final class OfferReader
     private function seenAt(mixed $text): ?int
     {
         if ($text !== $this->lastSeen[0]) {
-            $this->lastSeen = [$text, self::orNull(fn () => Node::of([$text])->items()[0]->time())];
+            $this->lastSeen = [
+                $text,
+                self::orNull(
+                    fn () => Node::of([$text])
+                        ->items()[0]
+                        ->time(),
+                ),
+            ];
         }
 
         return $this->lastSeen[1];
@@ -141,7 +189,11 @@ final class OfferReader
             return null;
         }
         if (! isset($this->percentages[$text])) {
-            $percent = self::orNull(fn () => Node::of([$text])->items()[0]->percent(100));
+            $percent = self::orNull(
+                fn () => Node::of([$text])
+                    ->items()[0]
+                    ->percent(100),
+            );
             if ($percent === null) {
                 return null;
             }

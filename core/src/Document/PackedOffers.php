@@ -34,7 +34,16 @@ final readonly class PackedOffers
 
     private const USUAL = ['marketplace', 'new', 'merchant', true, false];
 
-    private const FIELDS = ['seller', 'price', 'shipping', 'buy_box', 'rating_percent', 'rating_count', 'handling_days', 'ship_from'];
+    private const FIELDS = [
+        'seller',
+        'price',
+        'shipping',
+        'buy_box',
+        'rating_percent',
+        'rating_count',
+        'handling_days',
+        'ship_from',
+    ];
 
     /** Numbers of ratings, days of handling and countries, where none are known. */
     private const NOTHING = [null, null, null];
@@ -49,12 +58,27 @@ final readonly class PackedOffers
     {
         $groups = [];
         foreach ($offers->groups as $group) {
-            $terms = [$group->source, $group->condition, $group->fulfilment, $group->inStock, $group->marketplaceRetail];
+            $terms = [
+                $group->source,
+                $group->condition,
+                $group->fulfilment,
+                $group->inStock,
+                $group->marketplaceRetail,
+            ];
             $shipping = array_map(fn (int $landed, int $price) => $landed - $price, $group->landed, $group->prices);
-            $seldom = [self::unlessUsual($group->ratingCounts(), null), self::unlessUsual($group->handlingDays(), null), self::unlessUsual($group->shipFrom(), null)];
+            $seldom = [
+                self::unlessUsual($group->ratingCounts(), null),
+                self::unlessUsual($group->handlingDays(), null),
+                self::unlessUsual($group->shipFrom(), null),
+            ];
             $groups[] = [
-                $terms === self::USUAL ? null : $terms, $group->sellers, $group->prices, self::unlessUsual($shipping, 0), self::unlessUsual($group->buyBoxes, false),
-                self::unlessUsual($group->ratings, null), $seldom === self::NOTHING ? null : self::json($seldom),
+                $terms === self::USUAL ? null : $terms,
+                $group->sellers,
+                $group->prices,
+                self::unlessUsual($shipping, 0),
+                self::unlessUsual($group->buyBoxes, false),
+                self::unlessUsual($group->ratings, null),
+                $seldom === self::NOTHING ? null : self::json($seldom),
             ];
         }
 
@@ -68,8 +92,20 @@ final readonly class PackedOffers
         $groups = json_decode($packed, true, self::DEPTH, JSON_THROW_ON_ERROR);
         $read = [];
         foreach ($groups as [$terms, $sellers, $prices, $shipping, $buyBoxes, $ratings, $seldom]) {
-            $landed = $shipping === null ? $prices : array_map(fn (int $price, int $charge) => $price + $charge, $prices, $shipping);
-            $read[] = new OfferGroup($sellers, $prices, $landed, $buyBoxes, $ratings, $seldom === null ? self::NOTHING : static fn (): array => self::seldom($seldom), $seenAt, ...$terms ?? self::USUAL);
+            $landed =
+                $shipping === null
+                    ? $prices
+                    : array_map(fn (int $price, int $charge) => $price + $charge, $prices, $shipping);
+            $read[] = new OfferGroup(
+                $sellers,
+                $prices,
+                $landed,
+                $buyBoxes,
+                $ratings,
+                $seldom === null ? self::NOTHING : static fn (): array => self::seldom($seldom),
+                $seenAt,
+                ...$terms ?? self::USUAL,
+            );
         }
 
         return new Offers($read);
@@ -89,10 +125,29 @@ final readonly class PackedOffers
         /** @var list<Group> $packed */
         foreach ($packed as $group) {
             [$counts, $days, $from] = $group[6] === null ? self::NOTHING : self::seldom($group[6]);
-            $terms = array_combine(self::TERMS, array_map(fn (mixed $term, mixed $usual) => $term === $usual ? null : $term, $group[0] ?? self::USUAL, self::USUAL));
+            $terms = array_combine(
+                self::TERMS,
+                array_map(
+                    fn (mixed $term, mixed $usual) => $term === $usual ? null : $term,
+                    $group[0] ?? self::USUAL,
+                    self::USUAL,
+                ),
+            );
             foreach ($group[1] as $i => $seller) {
-                $values = [$seller, $amount($group[2][$i]), $amount($group[3][$i] ?? null), $group[4][$i] ?? null, $percent($group[5][$i] ?? null), $counts[$i] ?? null, $days[$i] ?? null, $from[$i] ?? null];
-                $offers[] = array_filter([...array_combine(self::FIELDS, $values), ...$terms], fn (mixed $value) => $value !== null);
+                $values = [
+                    $seller,
+                    $amount($group[2][$i]),
+                    $amount($group[3][$i] ?? null),
+                    $group[4][$i] ?? null,
+                    $percent($group[5][$i] ?? null),
+                    $counts[$i] ?? null,
+                    $days[$i] ?? null,
+                    $from[$i] ?? null,
+                ];
+                $offers[] = array_filter(
+                    [...array_combine(self::FIELDS, $values), ...$terms],
+                    fn (mixed $value) => $value !== null,
+                );
             }
         }
 

@@ -37,16 +37,16 @@ final readonly class ReferenceReader
         $else = ($given = $reference->find('else')) === null ? null : $this->read($given);
 
         return $reference->by('of', [
-            'lowest' => fn () => new LowestReference,
+            'lowest' => fn () => new LowestReference(),
             'nth' => fn () => new NthReference($reference->at('n')->int(1, 1_000_000)),
             'buy_box' => fn () => new BuyBoxReference($else),
-            'average' => fn () => new AverageReference,
-            'median' => fn () => new MedianReference,
-            'highest' => fn () => new HighestReference,
+            'average' => fn () => new AverageReference(),
+            'median' => fn () => new MedianReference(),
+            'highest' => fn () => new HighestReference(),
             'seller' => fn () => new SellerReference($reference->at('seller')->string(), $else),
             'rrp' => fn () => new RrpReference($else),
             'list_price' => fn () => new ListPriceReference($else),
-            'current' => fn () => new CurrentReference,
+            'current' => fn () => new CurrentReference(),
         ]);
     }
 

@@ -19,8 +19,24 @@ use function array_values;
 final class RequestReader
 {
     private const LISTING = [
-        'sku', 'currency', 'seller', 'price', 'shipping', 'stock', 'condition', 'fulfilment', 'cost', 'extra_costs', 'list_price',
-        'rrp', 'map', 'holds_buy_box', 'on_promotion', 'last_changed_at', 'changes_last_24h', 'sales',
+        'sku',
+        'currency',
+        'seller',
+        'price',
+        'shipping',
+        'stock',
+        'condition',
+        'fulfilment',
+        'cost',
+        'extra_costs',
+        'list_price',
+        'rrp',
+        'map',
+        'holds_buy_box',
+        'on_promotion',
+        'last_changed_at',
+        'changes_last_24h',
+        'sales',
     ];
 
     /** @var array<string, array{EarningsReader, LimitsReader, OfferReader}> by currency */
@@ -37,11 +53,20 @@ final class RequestReader
         $listing = $request->at('listing')->object(...self::LISTING);
         $currency = $this->currency($listing->at('currency'));
 
-        [$earnings, $limits, $offers] = $this->readers[$currency->code] ??= [new EarningsReader($currency), new LimitsReader($currency), new OfferReader($currency)];
+        [$earnings, $limits, $offers] = $this->readers[$currency->code] ??= [
+            new EarningsReader($currency),
+            new LimitsReader($currency),
+            new OfferReader($currency),
+        ];
 
         return new Request(
             $request->at('now')->time(),
-            $this->listing($listing, $currency, $earnings->read($listing, $request->find('fees'), $request->find('tax')), $request->find('today')?->date()),
+            $this->listing(
+                $listing,
+                $currency,
+                $earnings->read($listing, $request->find('fees'), $request->find('tax')),
+                $request->find('today')?->date(),
+            ),
             $limits->read($request->find('limits') ?? Node::of([], '$.limits')),
             $offers->all($request->find('offers') ?? Node::of([], '$.offers')),
             $rule ?? (new RuleReader($currency))->read($request->at('rule')),
@@ -89,7 +114,11 @@ final class RequestReader
             if (isset($days[$day])) {
                 throw $item->at('date')->expected('each day once');
             }
-            $days[$day] = new SalesDay($day, $item->at('units')->int(0, 1_000_000_000), $item->find('in_stock')?->bool() ?? true);
+            $days[$day] = new SalesDay(
+                $day,
+                $item->at('units')->int(0, 1_000_000_000),
+                $item->find('in_stock')?->bool() ?? true,
+            );
         }
 
         return new Sales(array_values($days), $today);

@@ -34,7 +34,17 @@ use function str_repeat;
 /** Reads a rule document. Amounts in it are in the currency it is read for. */
 final readonly class RuleReader
 {
-    private const COMMON = ['version', 'kind', 'direction', 'when_below_floor', 'when_above_ceiling', 'ending', 'reprice_on_promotion', 'brakes', 'approval'];
+    private const COMMON = [
+        'version',
+        'kind',
+        'direction',
+        'when_below_floor',
+        'when_above_ceiling',
+        'ending',
+        'reprice_on_promotion',
+        'brakes',
+        'approval',
+    ];
 
     private const LARGEST_MOVE_PERCENT = 100_000;
 
@@ -50,13 +60,18 @@ final readonly class RuleReader
         $rule->at('version')->int(1, 1);
 
         return new Rule(
-            $rule->by('kind', ['competitive' => $this->competitive(...), 'sales' => $this->sales(...), 'markup' => $this->markup(...), 'formula' => $this->formula(...)]),
+            $rule->by('kind', [
+                'competitive' => $this->competitive(...),
+                'sales' => $this->sales(...),
+                'markup' => $this->markup(...),
+                'formula' => $this->formula(...),
+            ]),
             $rule->find('direction')?->enum(Direction::class) ?? Direction::Both,
             $rule->find('when_below_floor')?->enum(BelowFloor::class) ?? BelowFloor::Floor,
             $rule->find('when_above_ceiling')?->enum(AboveCeiling::class) ?? AboveCeiling::Ceiling,
             ($ending = $rule->find('ending')) === null ? null : $this->ending($ending),
             $rule->find('reprice_on_promotion')?->bool() ?? true,
-            ($brakes = $rule->find('brakes')) === null ? new Brakes : $this->brakes($brakes),
+            ($brakes = $rule->find('brakes')) === null ? new Brakes() : $this->brakes($brakes),
             ($approval = $rule->find('approval')) === null ? null : $this->approval($approval),
         );
     }
@@ -187,7 +202,9 @@ final readonly class RuleReader
         return match ($text) {
             'auto' => Approval::auto(),
             'always' => Approval::always(),
-            default => throw $approval->expected('"auto", "always" or "beyond_percent:" with a percentage, such as "beyond_percent:10"'),
+            default => throw $approval->expected(
+                '"auto", "always" or "beyond_percent:" with a percentage, such as "beyond_percent:10"',
+            ),
         };
     }
 }

@@ -33,18 +33,25 @@ final readonly class Gtin
     {
         $digits = (string) preg_replace('/[\s\x{00A0}-]+/u', '', $text);
         if (preg_match('/^\d(?:[.,]\d+)?E\+?\d+\z/i', $digits) === 1) {
-            throw new InvalidGtin('A spreadsheet has shortened it to a rounded number; format the column as text and bring the file again');
+            throw new InvalidGtin(
+                'A spreadsheet has shortened it to a rounded number; format the column as text and bring the file again',
+            );
         }
         if (preg_match('/^\d+\z/', $digits) !== 1) {
             throw new InvalidGtin('A GTIN has digits only');
         }
         $length = strlen($digits);
         if (preg_match('/^(?:8|12|13|14)\z/', (string) $length) !== 1) {
-            throw new InvalidGtin("A GTIN has 8, 12, 13 or 14 digits; this has {$length}".($length === 11 || $length === 7 ? ': a spreadsheet may have dropped a leading zero' : ''));
+            throw new InvalidGtin(
+                "A GTIN has 8, 12, 13 or 14 digits; this has {$length}".
+                    ($length === 11 || $length === 7 ? ': a spreadsheet may have dropped a leading zero' : ''),
+            );
         }
         $check = self::checkDigit(substr($digits, 0, -1));
         if ($digits[$length - 1] !== (string) $check) {
-            throw new InvalidGtin("Its check digit should be {$check}, not {$digits[$length - 1]}: a digit is wrong or two are swapped");
+            throw new InvalidGtin(
+                "Its check digit should be {$check}, not {$digits[$length - 1]}: a digit is wrong or two are swapped",
+            );
         }
 
         return new self($digits);
@@ -58,7 +65,7 @@ final readonly class Gtin
             $sum += (int) $digit * ($i % 2 === 0 ? 3 : 1);
         }
 
-        return (10 - $sum % 10) % 10;
+        return (10 - ($sum % 10)) % 10;
     }
 
     /** With leading zeros up to 14 digits, as data bases of GTINs compare them. */

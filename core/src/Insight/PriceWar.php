@@ -30,8 +30,16 @@ final readonly class PriceWar
     /** Whoever answers comes under the other, or so near. */
     private const NEAR = 2;
 
-    private function __construct(public string $seller, public int $rounds, public int $ownFrom, public int $ownTo, public int $rivalFrom, public int $rivalTo, public int $since, public int $lastAt)
-    {
+    private function __construct(
+        public string $seller,
+        public int $rounds,
+        public int $ownFrom,
+        public int $ownTo,
+        public int $rivalFrom,
+        public int $rivalTo,
+        public int $since,
+        public int $lastAt,
+    ) {
     }
 
     /**
@@ -100,9 +108,13 @@ final readonly class PriceWar
 
                 continue;
             }
-            foreach ([[true, $own, $point->own, $rival ?? $price], [false, $rival, $price, $point->own]] as [$isOwn, $from, $to, $other]) {
+            foreach (
+                [[true, $own, $point->own, $rival ?? $price], [false, $rival, $price, $point->own]] as [$isOwn, $from, $to, $other]
+            ) {
                 if ($from !== null && $from !== $to) {
-                    $turns = self::isAnswer($from, $to, $other) ? self::add($turns, [$isOwn, $from, $to, $point->at]) : [];
+                    $turns = self::isAnswer($from, $to, $other)
+                        ? self::add($turns, [$isOwn, $from, $to, $point->at])
+                        : [];
                 }
             }
             $own = $point->own;
@@ -114,7 +126,9 @@ final readonly class PriceWar
 
     private static function isAnswer(int $from, int $to, int $other): bool
     {
-        return $to < $from && ! (new PriceMove($from, $to))->isBeyond(Percent::of(self::LARGEST_STEP)) && $to <= Percent::of(self::NEAR)->addedHalfUp($other);
+        return $to < $from &&
+            ! (new PriceMove($from, $to))->isBeyond(Percent::of(self::LARGEST_STEP)) &&
+            $to <= Percent::of(self::NEAR)->addedHalfUp($other);
     }
 
     /**

@@ -42,13 +42,21 @@ final readonly class Earnings
      */
     public static function of(?int $unitCost, array $extraCosts, int $shipping, Tax $tax, array $fees): self
     {
-        return new self($unitCost === null ? null : $unitCost + array_sum($extraCosts), $shipping, $tax, $fees, $unitCost);
+        return new self(
+            $unitCost === null ? null : $unitCost + array_sum($extraCosts),
+            $shipping,
+            $tax,
+            $fees,
+            $unitCost,
+        );
     }
 
     /** Null where the cost is not known. */
     public function at(int $price): ?Profit
     {
-        return $this->totalCost === null ? null : new Profit($this->tax->net($price + $this->shipping), $this->fees($price), $this->totalCost);
+        return $this->totalCost === null
+            ? null
+            : new Profit($this->tax->net($price + $this->shipping), $this->fees($price), $this->totalCost);
     }
 
     public function fees(int $price): int
@@ -109,7 +117,11 @@ final readonly class Earnings
         }
         $segments = [];
         foreach ($starts as $i => $from) {
-            $segments[] = new FeeSegment($from, ($starts[$i + 1] ?? SmallestPrice::NONE) - 1, array_map(fn (Fee $fee) => $fee->line($from, $this->shipping), $this->fees));
+            $segments[] = new FeeSegment(
+                $from,
+                ($starts[$i + 1] ?? SmallestPrice::NONE) - 1,
+                array_map(fn (Fee $fee) => $fee->line($from, $this->shipping), $this->fees),
+            );
         }
 
         return $segments;

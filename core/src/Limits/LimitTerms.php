@@ -73,7 +73,12 @@ final readonly class LimitTerms
         foreach ($this->floor as $term) {
             $price = $hasCost || ! $term->needsCost() ? $term->smallest($listing, $field) : null;
             $price = $price === SmallestPrice::NONE ? null : $price;
-            $figures[] = new TermFigure('floor', $term->says($listing), $price, $price !== null && $limits->binds($term));
+            $figures[] = new TermFigure(
+                'floor',
+                $term->says($listing),
+                $price,
+                $price !== null && $limits->binds($term),
+            );
         }
         foreach ($this->ceiling as $term) {
             $price = $hasCost || ! $term->needsCost() ? $term->largest($listing, $field) : null;

@@ -32,7 +32,9 @@ final readonly class PercentFee implements Fee
         // The first base whose part, rounded, is more than the minimum; and the first where it comes to the maximum.
         foreach ([$this->minimum === null ? null : $this->minimum + 1, $this->maximum] as $part) {
             if ($part !== null && $this->percent->units > 0) {
-                $breakpoints[] = -Rounding::down(-(2 * $part - 1) * Percent::WHOLE, 2 * $this->percent->units) - $this->on->figure(0, $shipping);
+                $breakpoints[] =
+                    -Rounding::down(-(2 * $part - 1) * Percent::WHOLE, 2 * $this->percent->units) -
+                    $this->on->figure(0, $shipping);
             }
         }
 
@@ -42,7 +44,10 @@ final readonly class PercentFee implements Fee
     public function line(int $price, int $shipping): FeeLine
     {
         $part = $this->percent->partHalfUp($this->on->figure($price, $shipping));
-        $isBound = $this->percent->units === 0 || ($this->minimum !== null && $part <= $this->minimum) || ($this->maximum !== null && $part >= $this->maximum);
+        $isBound =
+            $this->percent->units === 0 ||
+            ($this->minimum !== null && $part <= $this->minimum) ||
+            ($this->maximum !== null && $part >= $this->maximum);
 
         return $isBound
             ? new FeeLine(0, Percent::WHOLE * $this->bounded($part))

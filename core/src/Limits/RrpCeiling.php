@@ -28,6 +28,8 @@ final readonly class RrpCeiling implements CeilingTerm
 
     public function says(Listing $listing): string
     {
-        return $this->percent->units === Percent::WHOLE ? 'recommended price' : "{$this->percent} % of the recommended price";
+        return $this->percent->units === Percent::WHOLE
+            ? 'recommended price'
+            : "{$this->percent} % of the recommended price";
     }
 }

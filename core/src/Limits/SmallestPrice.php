@@ -48,8 +48,12 @@ final class SmallestPrice
         return self::NONE;
     }
 
-    private static function along(FeeSegment $segment, int $from, Earnings $earnings, EarningsCondition $condition): ?int
-    {
+    private static function along(
+        FeeSegment $segment,
+        int $from,
+        Earnings $earnings,
+        EarningsCondition $condition,
+    ): ?int {
         $tax = $earnings->tax;
         $rise = $condition->weight * Percent::WHOLE - $segment->rate * $tax->divisor;
         $slack = intdiv(($tax->included ? $condition->weight : 0) + Percent::WHOLE * count($segment->rounded) + 1, 2);
@@ -63,7 +67,11 @@ final class SmallestPrice
         }
         $last = min($segment->to, $first + self::MOST_TRIED);
         for ($price = $first; $price <= $last; $price++) {
-            if ($condition->weight * $tax->net($price + $earnings->shipping) - Percent::WHOLE * $segment->fees($price) >= $condition->threshold) {
+            if (
+                $condition->weight * $tax->net($price + $earnings->shipping) -
+                    Percent::WHOLE * $segment->fees($price) >=
+                $condition->threshold
+            ) {
                 return $price;
             }
         }
@@ -88,8 +96,13 @@ final class SmallestPrice
     }
 
     /** On a line that does not rise: what is not met before it is too low, or before the roundings repeat, never is. */
-    private static function downhill(FeeSegment $segment, int $from, int $slack, Earnings $earnings, EarningsCondition $condition): ?int
-    {
+    private static function downhill(
+        FeeSegment $segment,
+        int $from,
+        int $slack,
+        Earnings $earnings,
+        EarningsCondition $condition,
+    ): ?int {
         $end = min($segment->to, $from + min(self::period($earnings), self::MOST_TRIED));
         for ($price = $from; $price <= $end; $price++) {
             $surplus = $earnings->weighed($price, $condition->weight) - $condition->threshold;

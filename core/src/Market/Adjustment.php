@@ -16,13 +16,18 @@ final readonly class Adjustment
      * @param  string|null  $fulfilment  null = any
      * @param  int  $amount  minor units, added after the percentage
      */
-    public function __construct(private ?string $seller, private ?string $fulfilment, private Percent $percent, private int $amount)
-    {
+    public function __construct(
+        private ?string $seller,
+        private ?string $fulfilment,
+        private Percent $percent,
+        private int $amount,
+    ) {
     }
 
     public function fits(string $seller, string $fulfilment): bool
     {
-        return ($this->seller === null || $this->seller === $seller) && ($this->fulfilment === null || $this->fulfilment === $fulfilment);
+        return ($this->seller === null || $this->seller === $seller) &&
+            ($this->fulfilment === null || $this->fulfilment === $fulfilment);
     }
 
     /** The percentage half up, then the amount; at least one minor unit remains. */

@@ -48,7 +48,12 @@ final class CompetitorFilter
         public readonly ?int $maxAgeMinutes = null,
         public readonly array $sources = ['marketplace', 'web'],
     ) {
-        $this->looksOnlyAtTerms = $minRating === null && $minRatingCount === null && $maxHandlingDays === null && $shipFrom === null && $maxAgeMinutes === null;
+        $this->looksOnlyAtTerms =
+            $minRating === null &&
+            $minRatingCount === null &&
+            $maxHandlingDays === null &&
+            $shipFrom === null &&
+            $maxAgeMinutes === null;
     }
 
     /**
@@ -152,7 +157,9 @@ final class CompetitorFilter
         }
         if ($this->maxAgeMinutes !== null) {
             $since = $now - $this->maxAgeMinutes * self::MICROSECONDS_A_MINUTE;
-            foreach (is_int($group->seenAt) ? array_fill(0, count($unknown), $group->seenAt) : $group->seenAt ?? $unknown as $i => $seenAt) {
+            foreach (
+                is_int($group->seenAt) ? array_fill(0, count($unknown), $group->seenAt) : $group->seenAt ?? $unknown as $i => $seenAt
+            ) {
                 if ($seenAt === null || $seenAt < $since) {
                     $reasons[$i] = 'stale';
                 }

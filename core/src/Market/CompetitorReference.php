@@ -28,11 +28,13 @@ abstract readonly class CompetitorReference implements Reference
 
     public function says(CompetitorSet $field, Listing $listing): string
     {
-        return $this->of($field) !== null ? $this->name() : "{$this->absent()}, so {$this->else()->says($field, $listing)}";
+        return $this->of($field) !== null
+            ? $this->name()
+            : "{$this->absent()}, so {$this->else()->says($field, $listing)}";
     }
 
     private function else(): Reference
     {
-        return $this->else ?? new LowestReference;
+        return $this->else ?? new LowestReference();
     }
 }

@@ -17,7 +17,7 @@ final readonly class CompetitorSelection
      * @param  Percent|null  $ignoreBelow  figures below this part of the median do not count
      */
     public function __construct(
-        private CompetitorFilter $filter = new CompetitorFilter,
+        private CompetitorFilter $filter = new CompetitorFilter(),
         public Basis $basis = Basis::Landed,
         private array $adjustments = [],
         private ?Percent $ignoreBelow = null,

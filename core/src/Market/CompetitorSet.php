@@ -80,7 +80,12 @@ final class CompetitorSet
     /** Half up. */
     public function average(): ?int
     {
-        return $this->figures === [] ? null : Rounding::halfUp(array_sum(array_map(fn (array $group) => array_sum($group), $this->figures)), $this->size());
+        return $this->figures === []
+            ? null
+            : Rounding::halfUp(
+                array_sum(array_map(fn (array $group) => array_sum($group), $this->figures)),
+                $this->size(),
+            );
     }
 
     /** Of an even number the mean of the middle two, half up. */

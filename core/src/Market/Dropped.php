@@ -18,7 +18,12 @@ final readonly class Dropped
     /** Tells the offer apart from others, also from those of the same seller. */
     public function key(): string
     {
-        return self::keyOf($this->seller, $this->group->condition, $this->group->fulfilment, $this->group->landed[$this->place]);
+        return self::keyOf(
+            $this->seller,
+            $this->group->condition,
+            $this->group->fulfilment,
+            $this->group->landed[$this->place],
+        );
     }
 
     /**

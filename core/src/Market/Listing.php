@@ -29,7 +29,7 @@ final readonly class Listing
         public bool $onPromotion = false,
         public ?int $lastChangedAt = null,
         public int $changesLast24h = 0,
-        public Sales $sales = new Sales,
+        public Sales $sales = new Sales(),
     ) {
         $this->terms = "\0{$condition}\0{$fulfilment}";
     }

@@ -39,6 +39,7 @@ final readonly class MeanReference implements Reference
 
     public function says(CompetitorSet $field, Listing $listing): string
     {
-        return 'the mean of '.implode(' and ', array_map(fn (Reference $one) => $one->says($field, $listing), $this->references));
+        return 'the mean of '.
+            implode(' and ', array_map(fn (Reference $one) => $one->says($field, $listing), $this->references));
     }
 }

@@ -46,8 +46,13 @@ final class OfferGroup
     }
 
     /** Offers with the same text have the same terms. */
-    public static function terms(string $source, string $condition, string $fulfilment, bool $inStock, bool $marketplaceRetail): string
-    {
+    public static function terms(
+        string $source,
+        string $condition,
+        string $fulfilment,
+        bool $inStock,
+        bool $marketplaceRetail,
+    ): string {
         return "{$source}\0{$condition}\0{$fulfilment}\0{$inStock}\0{$marketplaceRetail}";
     }
 
@@ -57,11 +62,22 @@ final class OfferGroup
         $first = $offers[0];
 
         return new self(
-            array_map(static fn (Offer $offer) => $offer->seller, $offers), array_map(static fn (Offer $offer) => $offer->price, $offers), array_map(static fn (Offer $offer) => $offer->landed, $offers),
-            array_map(static fn (Offer $offer) => $offer->buyBox, $offers), array_map(static fn (Offer $offer) => $offer->rating?->units, $offers),
-            [array_map(static fn (Offer $offer) => $offer->ratingCount, $offers), array_map(static fn (Offer $offer) => $offer->handlingDays, $offers), array_map(static fn (Offer $offer) => $offer->shipFrom, $offers)],
+            array_map(static fn (Offer $offer) => $offer->seller, $offers),
+            array_map(static fn (Offer $offer) => $offer->price, $offers),
+            array_map(static fn (Offer $offer) => $offer->landed, $offers),
+            array_map(static fn (Offer $offer) => $offer->buyBox, $offers),
+            array_map(static fn (Offer $offer) => $offer->rating?->units, $offers),
+            [
+                array_map(static fn (Offer $offer) => $offer->ratingCount, $offers),
+                array_map(static fn (Offer $offer) => $offer->handlingDays, $offers),
+                array_map(static fn (Offer $offer) => $offer->shipFrom, $offers),
+            ],
             array_map(static fn (Offer $offer) => $offer->seenAt, $offers),
-            $first->source, $first->condition, $first->fulfilment, $first->inStock, $first->marketplaceRetail,
+            $first->source,
+            $first->condition,
+            $first->fulfilment,
+            $first->inStock,
+            $first->marketplaceRetail,
         );
     }
 

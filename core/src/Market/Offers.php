@@ -28,7 +28,15 @@ final readonly class Offers
     {
         $alike = [];
         foreach ($offers as $offer) {
-            $alike[OfferGroup::terms($offer->source, $offer->condition, $offer->fulfilment, $offer->inStock, $offer->marketplaceRetail)][] = $offer;
+            $alike[
+                OfferGroup::terms(
+                    $offer->source,
+                    $offer->condition,
+                    $offer->fulfilment,
+                    $offer->inStock,
+                    $offer->marketplaceRetail,
+                )
+            ][] = $offer;
         }
 
         return new self(array_map(OfferGroup::of(...), array_values($alike)));

@@ -18,16 +18,20 @@ abstract readonly class OwnReference implements Reference
     {
         $price = $this->price($listing);
 
-        return $price === null ? $this->else()->figure($field, $listing) : $field->basis->figure($price, $listing->earnings->shipping);
+        return $price === null
+            ? $this->else()->figure($field, $listing)
+            : $field->basis->figure($price, $listing->earnings->shipping);
     }
 
     public function says(CompetitorSet $field, Listing $listing): string
     {
-        return $this->price($listing) !== null ? $this->name() : "{$this->name()} is not known, so {$this->else()->says($field, $listing)}";
+        return $this->price($listing) !== null
+            ? $this->name()
+            : "{$this->name()} is not known, so {$this->else()->says($field, $listing)}";
     }
 
     private function else(): Reference
     {
-        return $this->else ?? new LowestReference;
+        return $this->else ?? new LowestReference();
     }
 }

@@ -44,7 +44,11 @@ final readonly class AmountChange
         if ($amount === null) {
             throw new InvalidAmount('There is nothing to add to');
         }
-        $after = $amount + ($this->part === null ? $this->by : Rounding::halfAwayFromZero($amount * $this->part->units, Percent::WHOLE));
+        $after =
+            $amount +
+            ($this->part === null
+                ? $this->by
+                : Rounding::halfAwayFromZero($amount * $this->part->units, Percent::WHOLE));
         if ($after < 0) {
             throw new InvalidAmount('It would come to less than nothing');
         }

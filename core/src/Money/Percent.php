@@ -76,12 +76,16 @@ final readonly class Percent
 
     private static function halfUp(int $amount, int $factor): int
     {
-        return self::fits($amount, $factor) ? Rounding::halfUp($amount * $factor, self::WHOLE) : self::exactly($amount, $factor, self::WHOLE);
+        return self::fits($amount, $factor)
+            ? Rounding::halfUp($amount * $factor, self::WHOLE)
+            : self::exactly($amount, $factor, self::WHOLE);
     }
 
     private static function down(int $amount, int $factor): int
     {
-        return self::fits($amount, $factor) ? intdiv($amount * $factor, self::WHOLE) : self::exactly($amount, $factor, 0);
+        return self::fits($amount, $factor)
+            ? intdiv($amount * $factor, self::WHOLE)
+            : self::exactly($amount, $factor, 0);
     }
 
     /** Whether twice the product, and what is added to round it, fits 64 bits: all but absurdly large figures do. */
@@ -97,7 +101,9 @@ final readonly class Percent
         $divisor = (string) (2 * self::WHOLE);
         $quotient = bcdiv($numerator, $divisor, 0);
 
-        return (int) (str_starts_with($numerator, '-') && bcmul($quotient, $divisor) !== $numerator ? bcsub($quotient, '1') : $quotient);
+        return (int) (str_starts_with($numerator, '-') && bcmul($quotient, $divisor) !== $numerator
+            ? bcsub($quotient, '1')
+            : $quotient);
     }
 
     /** Without trailing zeros, such as "12.5". */

@@ -44,7 +44,8 @@ final readonly class TypedAmount
         if (preg_match('/^\d{1,3}(?:[.,]?\d+)*(?:[.,]\d+)?\z|^[.,]\d+\z/', $bare) !== 1) {
             throw new InvalidAmount('an amount such as 24.90 or 24,90');
         }
-        [$whole, $fraction] = $decimal === null ? self::split($bare, $currency->digits) : self::splitAt($bare, $decimal);
+        [$whole, $fraction] =
+            $decimal === null ? self::split($bare, $currency->digits) : self::splitAt($bare, $decimal);
         $fraction = rtrim($fraction, '0');
         if (strlen($fraction) > $currency->digits) {
             throw new InvalidAmount("an amount with at most {$currency->digits} decimals ({$currency->code})");
@@ -65,7 +66,12 @@ final readonly class TypedAmount
         $at = (int) strrpos($bare, $last);
         $fraction = substr($bare, $at + 1);
         $repeated = count(array_keys($separators, $last, true)) > 1;
-        $onlyThousands = $repeated || (count($separators) === 1 && strlen($fraction) === 3 && $digits !== 3 && preg_match('/^[1-9]/', $bare) === 1);
+        $onlyThousands =
+            $repeated ||
+            (count($separators) === 1 &&
+                strlen($fraction) === 3 &&
+                $digits !== 3 &&
+                preg_match('/^[1-9]/', $bare) === 1);
         if ($onlyThousands) {
             self::checkGroups($bare, $last);
 

@@ -12,8 +12,12 @@ use function max;
 final readonly class Aim
 {
     /** @param  int|null  $reference  the figure it was positioned by, in the basis of the field */
-    private function __construct(public ?int $target, public Outcome $outcome, public string $reason, public ?int $reference = null)
-    {
+    private function __construct(
+        public ?int $target,
+        public Outcome $outcome,
+        public string $reason,
+        public ?int $reference = null,
+    ) {
     }
 
     /** A target below one minor unit becomes one. */

@@ -32,8 +32,9 @@ final readonly class Brakes
     public function rests(Listing $listing, int $now): ?string
     {
         return match (true) {
-            $this->cooldownMinutes !== null && $listing->lastChangedAt !== null
-                && $now - $listing->lastChangedAt < $this->cooldownMinutes * self::MICROSECONDS_A_MINUTE => 'cooldown',
+            $this->cooldownMinutes !== null &&
+                $listing->lastChangedAt !== null &&
+                $now - $listing->lastChangedAt < $this->cooldownMinutes * self::MICROSECONDS_A_MINUTE => 'cooldown',
             $this->maxChangesPerDay !== null && $listing->changesLast24h >= $this->maxChangesPerDay => 'daily_limit',
             default => null,
         };

@@ -21,7 +21,7 @@ final readonly class CompetitiveRule implements RuleKind
     public function __construct(
         private Reference $reference,
         private Position $position,
-        private CompetitorSelection $selection = new CompetitorSelection,
+        private CompetitorSelection $selection = new CompetitorSelection(),
         private NoRivals $noRivals = NoRivals::Hold,
         private HoldingBuyBox $holdingBuyBox = HoldingBuyBox::Ignore,
     ) {
@@ -50,28 +50,41 @@ final readonly class CompetitiveRule implements RuleKind
             return Aim::keep('holding_buy_box');
         }
         $raises = $listing->holdsBuyBox && $this->holdingBuyBox === HoldingBuyBox::Raise;
-        $trail?->add('buy_box', match (true) {
-            $raises => 'You hold the buy box; look at the lowest offer and do not go down',
-            $listing->holdsBuyBox => 'You hold the buy box; it makes no difference to this rule',
-            default => 'You do not hold the buy box',
-        });
-        $reference = $raises ? new LowestReference : $this->reference;
+        $trail?->add(
+            'buy_box',
+            match (true) {
+                $raises => 'You hold the buy box; look at the lowest offer and do not go down',
+                $listing->holdsBuyBox => 'You hold the buy box; it makes no difference to this rule',
+                default => 'You do not hold the buy box',
+            },
+        );
+        $reference = $raises ? new LowestReference() : $this->reference;
         $figure = $reference->figure($field, $listing);
         if ($figure === null) {
             return $this->withoutRivals($listing, $limits, $trail);
         }
-        $trail?->add('reference', fn () => ucfirst($reference->says($field, $listing)).", {$field->basis->says()}", ['reference' => $figure]);
+        $trail?->add('reference', fn () => ucfirst($reference->says($field, $listing)).", {$field->basis->says()}", [
+            'reference' => $figure,
+        ]);
 
         return $this->positioned($figure, $raises, $listing, $field, $trail);
     }
 
     /** The first rival above the one aimed at beside which the target is not below the floor. */
-    public function nextRival(int $reference, Listing $listing, CompetitorSet $field, Limits $limits, ?Trail $trail): Aim
-    {
+    public function nextRival(
+        int $reference,
+        Listing $listing,
+        CompetitorSet $field,
+        Limits $limits,
+        ?Trail $trail,
+    ): Aim {
         foreach ($field->above($reference) as $figure) {
             $target = max(1, $this->target($figure, $listing, $field));
             if ($limits->floor !== null && $target >= $limits->floor) {
-                $trail?->add('next_rival', 'That is under the floor; beside the next rival up it is not', ['reference' => $figure, 'price' => $target]);
+                $trail?->add('next_rival', 'That is under the floor; beside the next rival up it is not', [
+                    'reference' => $figure,
+                    'price' => $target,
+                ]);
 
                 return Aim::at($target, 'next_rival', $figure);
             }
@@ -86,7 +99,13 @@ final readonly class CompetitiveRule implements RuleKind
         $target = $this->target($figure, $listing, $field);
         $stays = $raises && $target < $listing->price;
         $aim = Aim::at($stays ? $listing->price : $target, 'positioned', $figure);
-        $trail?->add('position', fn () => ucfirst($this->position->says($listing->currency)).' that'.($stays ? ' would be lower than now; stay' : ''), ['target' => (int) $aim->target]);
+        $trail?->add(
+            'position',
+            fn () => ucfirst($this->position->says($listing->currency)).
+                ' that'.
+                ($stays ? ' would be lower than now; stay' : ''),
+            ['target' => (int) $aim->target],
+        );
 
         return $aim;
     }

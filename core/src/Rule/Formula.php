@@ -27,16 +27,56 @@ final readonly class Formula
     /** Figures of the field, less own shipping, and the number of offers in it. */
     public const MARKET_VARIABLES = ['count', 'lowest', 'second', 'average', 'median', 'highest', 'buy_box'];
 
-    public const OWN_VARIABLES = ['price', 'cost', 'floor', 'ceiling', 'list_price', 'rrp', 'map', 'stock', 'sold_7d', 'sold_30d'];
+    public const OWN_VARIABLES = [
+        'price',
+        'cost',
+        'floor',
+        'ceiling',
+        'list_price',
+        'rrp',
+        'map',
+        'stock',
+        'sold_7d',
+        'sold_30d',
+    ];
 
     private const LONGEST = 2_000;
 
-    private const OPERATORS = ['+', '-', '*', '/', '%', '**', '==', '!=', '===', '!==', '<', '>', '<=', '>=', 'and', '&&', 'or', '||', 'xor', 'not', '!'];
+    private const OPERATORS = [
+        '+',
+        '-',
+        '*',
+        '/',
+        '%',
+        '**',
+        '==',
+        '!=',
+        '===',
+        '!==',
+        '<',
+        '>',
+        '<=',
+        '>=',
+        'and',
+        '&&',
+        'or',
+        '||',
+        'xor',
+        'not',
+        '!',
+    ];
 
     /** What a formula may be made of; the arguments of a function stand in a bare node. */
     private const NODES = [
-        BinaryNode::class, UnaryNode::class, ConditionalNode::class, ConstantNode::class, FunctionNode::class, NameNode::class, Node::class,
-        NullCoalesceNode::class, NullCoalescedNameNode::class,
+        BinaryNode::class,
+        UnaryNode::class,
+        ConditionalNode::class,
+        ConstantNode::class,
+        FunctionNode::class,
+        NameNode::class,
+        Node::class,
+        NullCoalesceNode::class,
+        NullCoalescedNameNode::class,
     ];
 
     /**
@@ -53,7 +93,7 @@ final readonly class Formula
         if (strlen($text) > self::LONGEST) {
             throw new InvalidFormula('a formula of at most '.self::LONGEST.' characters');
         }
-        $language = new FormulaLanguage;
+        $language = new FormulaLanguage();
         try {
             $root = $language->parse($text, [...self::OWN_VARIABLES, ...self::MARKET_VARIABLES])->getNodes();
         } catch (SyntaxError $e) {
@@ -81,10 +121,13 @@ final readonly class Formula
     private static function check(Node $node, array &$variables): void
     {
         if (! in_array($node::class, self::NODES, true)) {
-            throw new InvalidFormula('a formula of figures, variables, operators and the functions '.implode(', ', FormulaLanguage::FUNCTIONS));
+            throw new InvalidFormula(
+                'a formula of figures, variables, operators and the functions '.
+                    implode(', ', FormulaLanguage::FUNCTIONS),
+            );
         }
         $name = $node->attributes['name'] ?? null;
-        if (is_string($name) && ! $node instanceof FunctionNode) {
+        if (is_string($name) && ! ($node instanceof FunctionNode)) {
             $variables[$name] = true;
         }
         $operator = $node->attributes['operator'] ?? null;

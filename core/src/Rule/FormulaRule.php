@@ -36,7 +36,7 @@ final readonly class FormulaRule implements RuleKind
 
     public function selection(): CompetitorSelection
     {
-        return new CompetitorSelection;
+        return new CompetitorSelection();
     }
 
     public function needsCost(): bool
@@ -51,7 +51,10 @@ final readonly class FormulaRule implements RuleKind
 
     public function aim(Listing $listing, CompetitorSet $field, Limits $limits, int $now, ?Trail $trail): Aim
     {
-        $values = array_intersect_key($this->figures($listing, $field, $limits, $now), array_flip($this->formula->variables));
+        $values = array_intersect_key(
+            $this->figures($listing, $field, $limits, $now),
+            array_flip($this->formula->variables),
+        );
         $missing = array_keys(array_filter($values, is_null(...)));
         $ofMarket = array_values(array_intersect($missing, Formula::MARKET_VARIABLES));
         if ($missing !== []) {
@@ -97,18 +100,29 @@ final readonly class FormulaRule implements RuleKind
      */
     public function figures(Listing $listing, CompetitorSet $field, Limits $limits, int $now): array
     {
-        $major = fn (?int $minor) => $minor === null ? null : $minor / $listing->currency->unit() * 1.0;
-        $market = fn (?int $figure) => $major($figure === null ? null : $field->basis->itemPrice($figure, $listing->earnings->shipping));
+        $major = fn (?int $minor) => $minor === null ? null : ($minor / $listing->currency->unit()) * 1.0;
+        $market = fn (?int $figure) => $major(
+            $figure === null ? null : $field->basis->itemPrice($figure, $listing->earnings->shipping),
+        );
 
         return [
-            'price' => $major($listing->price), 'cost' => $major($listing->earnings->unitCost ?? $listing->earnings->totalCost),
-            'floor' => $major($limits->floor), 'ceiling' => $major($limits->ceiling),
-            'list_price' => $major($listing->listPrice), 'rrp' => $major($listing->rrp), 'map' => $major($listing->map),
+            'price' => $major($listing->price),
+            'cost' => $major($listing->earnings->unitCost ?? $listing->earnings->totalCost),
+            'floor' => $major($limits->floor),
+            'ceiling' => $major($limits->ceiling),
+            'list_price' => $major($listing->listPrice),
+            'rrp' => $major($listing->rrp),
+            'map' => $major($listing->map),
             'stock' => $listing->stock === null ? null : (float) $listing->stock,
-            'count' => (float) $field->size(), 'lowest' => $market($field->lowest()), 'second' => $market($field->nth(2)),
-            'average' => $market($field->average()), 'median' => $market($field->median()), 'highest' => $market($field->highest()),
+            'count' => (float) $field->size(),
+            'lowest' => $market($field->lowest()),
+            'second' => $market($field->nth(2)),
+            'average' => $market($field->average()),
+            'median' => $market($field->median()),
+            'highest' => $market($field->highest()),
             'buy_box' => $market($field->buyBox()),
-            'sold_7d' => (float) $listing->sales->units($now, 7), 'sold_30d' => (float) $listing->sales->units($now, self::DAYS_OF_SALES),
+            'sold_7d' => (float) $listing->sales->units($now, 7),
+            'sold_30d' => (float) $listing->sales->units($now, self::DAYS_OF_SALES),
         ];
     }
 }

@@ -25,7 +25,7 @@ final readonly class MarkupRule implements RuleKind
 
     public function selection(): CompetitorSelection
     {
-        return new CompetitorSelection;
+        return new CompetitorSelection();
     }
 
     public function needsCost(): bool
@@ -51,7 +51,10 @@ final readonly class MarkupRule implements RuleKind
 
                 return Aim::block('no_valid_price');
             }
-            $trail?->add('min_profit', $enough === $price ? 'It earns enough' : 'Up to where it earns enough', ['profit' => $this->minProfit, 'price' => $enough]);
+            $trail?->add('min_profit', $enough === $price ? 'It earns enough' : 'Up to where it earns enough', [
+                'profit' => $this->minProfit,
+                'price' => $enough,
+            ]);
             $price = $enough;
         }
 
@@ -67,7 +70,13 @@ final readonly class MarkupRule implements RuleKind
     /** The smallest price from there up that earns the least profit wanted; SmallestPrice::NONE if there is none. */
     public function enough(int $price, Earnings $earnings): int
     {
-        return $this->minProfit === null ? $price : SmallestPrice::from($price, $earnings, EarningsCondition::profit($this->minProfit, (int) $earnings->totalCost));
+        return $this->minProfit === null
+            ? $price
+            : SmallestPrice::from(
+                $price,
+                $earnings,
+                EarningsCondition::profit($this->minProfit, (int) $earnings->totalCost),
+            );
     }
 
     private function tier(int $cost): MarkupTier

@@ -16,7 +16,7 @@ final readonly class Rule
         public AboveCeiling $aboveCeiling = AboveCeiling::Ceiling,
         public ?Ending $ending = null,
         public bool $repriceOnPromotion = true,
-        public Brakes $brakes = new Brakes,
+        public Brakes $brakes = new Brakes(),
         ?Approval $approval = null,
     ) {
         $this->approval = $approval ?? Approval::auto();

@@ -18,14 +18,14 @@ final readonly class SalesBand
     /** Whether a pace can lie in both. */
     public function overlaps(self $other): bool
     {
-        return ($this->below === null || $other->atLeast === null || $other->atLeast < $this->below)
-            && ($other->below === null || $this->atLeast === null || $this->atLeast < $other->below);
+        return ($this->below === null || $other->atLeast === null || $other->atLeast < $this->below) &&
+            ($other->below === null || $this->atLeast === null || $this->atLeast < $other->below);
     }
 
     /** Whether units × days ÷ days in stock lies in it, compared exactly. */
     public function contains(int $unitsTimesDays, int $daysInStock): bool
     {
-        return ($this->atLeast === null || $unitsTimesDays >= $this->atLeast * $daysInStock)
-            && ($this->below === null || $unitsTimesDays < $this->below * $daysInStock);
+        return ($this->atLeast === null || $unitsTimesDays >= $this->atLeast * $daysInStock) &&
+            ($this->below === null || $unitsTimesDays < $this->below * $daysInStock);
     }
 }

@@ -24,7 +24,7 @@ final readonly class SalesRule implements RuleKind
 
     public function selection(): CompetitorSelection
     {
-        return new CompetitorSelection;
+        return new CompetitorSelection();
     }
 
     public function needsCost(): bool
@@ -39,14 +39,25 @@ final readonly class SalesRule implements RuleKind
 
     public function aim(Listing $listing, CompetitorSet $field, Limits $limits, int $now, ?Trail $trail): Aim
     {
-        if ($listing->lastChangedAt !== null && $listing->lastChangedAt > $now - $this->windowDays * self::MICROSECONDS_A_DAY) {
-            $trail?->add('pace', "The price was changed within the last {$this->windowDays} days; sales since then do not tell enough yet");
+        if (
+            $listing->lastChangedAt !== null &&
+            $listing->lastChangedAt > $now - $this->windowDays * self::MICROSECONDS_A_DAY
+        ) {
+            $trail?->add(
+                'pace',
+                "The price was changed within the last {$this->windowDays} days; sales since then do not tell enough yet",
+            );
 
             return Aim::skip('window_open');
         }
-        $daysInStock = $this->inStockDaysOnly ? $listing->sales->daysInStock($now, $this->windowDays) : $this->windowDays;
+        $daysInStock = $this->inStockDaysOnly
+            ? $listing->sales->daysInStock($now, $this->windowDays)
+            : $this->windowDays;
         if ($daysInStock === 0) {
-            $trail?->add('pace', "Out of stock on all of the last {$this->windowDays} days; that nothing was sold says nothing");
+            $trail?->add(
+                'pace',
+                "Out of stock on all of the last {$this->windowDays} days; that nothing was sold says nothing",
+            );
 
             return Aim::skip('no_sales_window');
         }
@@ -55,7 +66,11 @@ final readonly class SalesRule implements RuleKind
         foreach ($this->bands as $band) {
             if ($band->contains($units * $this->windowDays, $daysInStock)) {
                 $aim = Aim::at($band->step->from($listing->price), 'sales_pace');
-                $trail?->add('position', fn () => ucfirst($band->step->says($listing->currency)).' from the present price', ['target' => (int) $aim->target]);
+                $trail?->add(
+                    'position',
+                    fn () => ucfirst($band->step->says($listing->currency)).' from the present price',
+                    ['target' => (int) $aim->target],
+                );
 
                 return $aim;
             }

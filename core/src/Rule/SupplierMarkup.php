@@ -34,7 +34,10 @@ final readonly class SupplierMarkup
         if ($earnings->totalCost === null) {
             return null;
         }
-        $price = $this->markup->enough($this->markup->onCost($earnings->unitCost ?? $earnings->totalCost) + $this->fee, $earnings);
+        $price = $this->markup->enough(
+            $this->markup->onCost($earnings->unitCost ?? $earnings->totalCost) + $this->fee,
+            $earnings,
+        );
         if ($price === SmallestPrice::NONE) {
             return null;
         }

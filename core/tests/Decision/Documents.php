@@ -25,18 +25,37 @@ trait Documents
         $isCompetitive = ! is_array($rule) || ($rule['kind'] ?? 'competitive') === 'competitive';
 
         return [
-            'now' => '2026-03-02T09:00:00Z', 'fees' => [], 'offers' => [['seller' => 'r', 'price' => '20.00']],
-            'limits' => ['floor' => [['kind' => 'amount', 'amount' => '15.00']], 'ceiling' => [['kind' => 'amount', 'amount' => '40.00']]],
+            'now' => '2026-03-02T09:00:00Z',
+            'fees' => [],
+            'offers' => [['seller' => 'r', 'price' => '20.00']],
+            'limits' => [
+                'floor' => [['kind' => 'amount', 'amount' => '15.00']],
+                'ceiling' => [['kind' => 'amount', 'amount' => '40.00']],
+            ],
             ...$change,
-            'listing' => ['sku' => 'KC-1001', 'currency' => 'EUR', 'seller' => 'us', 'price' => '24.90', 'stock' => 14, 'cost' => '10.00', ...($change['listing'] ?? [])],
-            'rule' => is_array($rule) ? ['version' => 1, ...($isCompetitive ? ['kind' => 'competitive', 'reference' => ['of' => 'lowest']] : []), ...$rule] : $rule,
+            'listing' => [
+                'sku' => 'KC-1001',
+                'currency' => 'EUR',
+                'seller' => 'us',
+                'price' => '24.90',
+                'stock' => 14,
+                'cost' => '10.00',
+                ...$change['listing'] ?? [],
+            ],
+            'rule' => is_array($rule)
+                ? [
+                    'version' => 1,
+                    ...$isCompetitive ? ['kind' => 'competitive', 'reference' => ['of' => 'lowest']] : [],
+                    ...$rule,
+                ]
+                : $rule,
         ];
     }
 
     /** @param  array<string, mixed>  $change */
     private static function request(array $change): Request
     {
-        return (new RequestReader)->read(Node::of(self::document($change)));
+        return (new RequestReader())->read(Node::of(self::document($change)));
     }
 
     /**
@@ -45,7 +64,7 @@ trait Documents
      */
     private static function decide(array $change): array
     {
-        return (new DecisionWriter)->write(Evaluation::of(self::request($change)));
+        return (new DecisionWriter())->write(Evaluation::of(self::request($change)));
     }
 
     /**

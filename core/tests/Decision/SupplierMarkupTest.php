@@ -19,14 +19,21 @@ use Wrasse\Core\Rule\SupplierMarkup;
 
 final class SupplierMarkupTest extends TestCase
 {
-    private const TIERS = [['from' => '0.00', 'amount' => '15.00'], ['from' => '20.01', 'percent' => '85'], ['from' => '30.01', 'percent' => '15']];
+    private const TIERS = [
+        ['from' => '0.00', 'amount' => '15.00'],
+        ['from' => '20.01', 'percent' => '85'],
+        ['from' => '30.01', 'percent' => '15'],
+    ];
 
     /** @return array<string, array{int, array<string, mixed>, int}> cost, what is added to the tiers, price */
     public static function prices(): array
     {
         return [
             // Common practice, no source: tiers to 20.00, from 20.01 to 30.00 at 85 %, the next one cent above.
-            'the last cent of a tier' => [2_000, [], 3_500], 'the first of the next' => [2_001, [], 3_702], 'its last' => [3_000, [], 5_550], 'the first of the last' => [3_001, [], 3_451],
+            'the last cent of a tier' => [2_000, [], 3_500],
+            'the first of the next' => [2_001, [], 3_702],
+            'its last' => [3_000, [], 5_550],
+            'the first of the last' => [3_001, [], 3_451],
             // Common practice, no source: 123.23 + 15 % = 141.71.
             'a part, half up' => [12_323, [], 14_171],
             'with a fee on top' => [2_000, ['fee' => '0.50'], 3_550],
@@ -65,9 +72,17 @@ final class SupplierMarkupTest extends TestCase
     public static function wrong(): array
     {
         return [
-            'no tier' => [['tiers' => []], '$.tiers'], 'a first tier that does not start at zero' => [['tiers' => [['from' => '1.00', 'percent' => '5']]], '$.tiers[0].from'],
-            'tiers that overlap' => [['tiers' => [['from' => '0.00', 'percent' => '5'], ['from' => '0.00', 'percent' => '6']]], '$.tiers[1].from'],
-            'both sizes' => [['shipping' => ['percent' => '5', 'amount' => '1.00']], '$.shipping'], 'an unknown field' => [['colour' => 'red'], '$.colour'],
+            'no tier' => [['tiers' => []], '$.tiers'],
+            'a first tier that does not start at zero' => [
+                ['tiers' => [['from' => '1.00', 'percent' => '5']]],
+                '$.tiers[0].from',
+            ],
+            'tiers that overlap' => [
+                ['tiers' => [['from' => '0.00', 'percent' => '5'], ['from' => '0.00', 'percent' => '6']]],
+                '$.tiers[1].from',
+            ],
+            'both sizes' => [['shipping' => ['percent' => '5', 'amount' => '1.00']], '$.shipping'],
+            'an unknown field' => [['colour' => 'red'], '$.colour'],
         ];
     }
 
@@ -91,6 +106,8 @@ final class SupplierMarkupTest extends TestCase
 
     private static function earnings(?int $cost): Earnings
     {
-        return Earnings::of($cost, [], 0, new Tax(Percent::of(19), true), [new PercentFee(Percent::of(12), Basis::Landed)]);
+        return Earnings::of($cost, [], 0, new Tax(Percent::of(19), true), [
+            new PercentFee(Percent::of(12), Basis::Landed),
+        ]);
     }
 }

@@ -22,8 +22,11 @@ final class GtinTest extends TestCase
     public static function valid(): array
     {
         return [
-            '8 digits' => ['20000011', '00000020000011'], '12 digits' => ['200000000004', '00200000000004'], '13 digits' => ['2000000000015', '02000000000015'],
-            '14 digits' => ['02000000000015', '02000000000015'], 'with blanks and hyphens' => ['2000000-000 015', '02000000000015'],
+            '8 digits' => ['20000011', '00000020000011'],
+            '12 digits' => ['200000000004', '00200000000004'],
+            '13 digits' => ['2000000000015', '02000000000015'],
+            '14 digits' => ['02000000000015', '02000000000015'],
+            'with blanks and hyphens' => ['2000000-000 015', '02000000000015'],
         ];
     }
 
@@ -37,12 +40,24 @@ final class GtinTest extends TestCase
     public static function wrong(): array
     {
         return [
-            'one digit wrong' => ['2000000000016', 'Its check digit should be 5, not 6: a digit is wrong or two are swapped'],
-            'neighbours swapped' => ['0200000000015', 'Its check digit should be 1, not 5: a digit is wrong or two are swapped'],
+            'one digit wrong' => [
+                '2000000000016',
+                'Its check digit should be 5, not 6: a digit is wrong or two are swapped',
+            ],
+            'neighbours swapped' => [
+                '0200000000015',
+                'Its check digit should be 1, not 5: a digit is wrong or two are swapped',
+            ],
             'too short' => ['200000000', 'A GTIN has 8, 12, 13 or 14 digits; this has 9'],
-            'a leading zero lost' => ['20000000001', 'A GTIN has 8, 12, 13 or 14 digits; this has 11: a spreadsheet may have dropped a leading zero'],
+            'a leading zero lost' => [
+                '20000000001',
+                'A GTIN has 8, 12, 13 or 14 digits; this has 11: a spreadsheet may have dropped a leading zero',
+            ],
             'letters' => ['2000000A00015', 'A GTIN has digits only'],
-            'rounded by a spreadsheet' => ['2,00000E+12', 'A spreadsheet has shortened it to a rounded number; format the column as text and bring the file again'],
+            'rounded by a spreadsheet' => [
+                '2,00000E+12',
+                'A spreadsheet has shortened it to a rounded number; format the column as text and bring the file again',
+            ],
             'nothing' => ['', 'A GTIN has digits only'],
         ];
     }

@@ -43,14 +43,24 @@ final class PriceCompetitionTest extends TestCase
     public function test_relenting_at_the_floor_makes_an_edgeworth_cycle(): void
     {
         $step = ['move' => 'below', 'amount' => '0.50'];
-        $prices = $this->play(['us' => ['floor' => 1_000, 'rule' => ['when_below_floor' => 'ceiling', 'position' => $step]], 'them' => ['floor' => 900, 'rule' => ['position' => $step]]], 1_000);
+        $prices = $this->play(
+            [
+                'us' => ['floor' => 1_000, 'rule' => ['when_below_floor' => 'ceiling', 'position' => $step]],
+                'them' => ['floor' => 900, 'rule' => ['position' => $step]],
+            ],
+            1_000,
+        );
         $ours = array_column($prices, 'us');
         $moves = array_map(fn (int $i) => $ours[$i] - $ours[$i - 1], range(1, count($ours) - 1));
         $ups = array_keys(array_filter($moves, fn (int $move) => $move > 0));
         $downs = array_filter($moves, fn (int $move) => $move < 0);
         self::assertGreaterThan(5, count($ups), 'it goes on and on');
         self::assertGreaterThan(5 * count($ups), count($downs), 'many steps down to one up');
-        self::assertSame([self::CEILING], array_values(array_unique(array_map(fn (int $at) => $ours[$at + 1], $ups))), 'each time up to the ceiling');
+        self::assertSame(
+            [self::CEILING],
+            array_values(array_unique(array_map(fn (int $at) => $ours[$at + 1], $ups))),
+            'each time up to the ceiling',
+        );
         self::assertLessThanOrEqual(200, max(array_map(abs(...), $downs)), 'and down in small steps');
         $periods = array_map(fn (int $i) => $ups[$i] - $ups[$i - 1], range(2, count($ups) - 1));
         self::assertCount(1, array_unique($periods), 'as regular as clockwork');
@@ -88,12 +98,34 @@ final class PriceCompetitionTest extends TestCase
     {
         $amount = fn (int $cents) => sprintf('%d.%02d', intdiv($cents, 100), $cents % 100);
         $rivals = array_diff_key($prices, [$name => true]);
-        $verdict = Evaluation::verdict((new RequestReader)->read(Node::of([
-            'now' => '2026-03-02T09:00:00Z', 'listing' => ['sku' => 'KC-1', 'currency' => 'EUR', 'seller' => $name, 'price' => $amount($prices[$name])],
-            'limits' => ['floor' => [['kind' => 'amount', 'amount' => $amount($seller['floor'])]], 'ceiling' => [['kind' => 'amount', 'amount' => $amount(self::CEILING)]]],
-            'offers' => array_map(fn (string $rival) => ['seller' => $rival, 'price' => $amount($rivals[$rival])], array_keys($rivals)),
-            'rule' => ['version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'lowest'], 'position' => ['move' => 'below', 'amount' => '0.01'], ...($seller['rule'] ?? [])],
-        ])));
+        $verdict = Evaluation::verdict(
+            (new RequestReader())->read(
+                Node::of([
+                    'now' => '2026-03-02T09:00:00Z',
+                    'listing' => [
+                        'sku' => 'KC-1',
+                        'currency' => 'EUR',
+                        'seller' => $name,
+                        'price' => $amount($prices[$name]),
+                    ],
+                    'limits' => [
+                        'floor' => [['kind' => 'amount', 'amount' => $amount($seller['floor'])]],
+                        'ceiling' => [['kind' => 'amount', 'amount' => $amount(self::CEILING)]],
+                    ],
+                    'offers' => array_map(
+                        fn (string $rival) => ['seller' => $rival, 'price' => $amount($rivals[$rival])],
+                        array_keys($rivals),
+                    ),
+                    'rule' => [
+                        'version' => 1,
+                        'kind' => 'competitive',
+                        'reference' => ['of' => 'lowest'],
+                        'position' => ['move' => 'below', 'amount' => '0.01'],
+                        ...$seller['rule'] ?? [],
+                    ],
+                ]),
+            ),
+        );
 
         return $verdict->price ?? $prices[$name];
     }

@@ -18,11 +18,16 @@ final class AmountChangeTest extends TestCase
     public static function changes(): array
     {
         return [
-            'set' => [AmountChange::set(840), 1_000, 840], 'set where there was none' => [AmountChange::set(840), null, 840], 'set to nothing' => [AmountChange::set(0), 1_000, 0],
-            'add' => [AmountChange::add(40), 1_000, 1_040], 'take off' => [AmountChange::add(-40), 1_000, 960], 'take off all' => [AmountChange::add(-1_000), 1_000, 0],
+            'set' => [AmountChange::set(840), 1_000, 840],
+            'set where there was none' => [AmountChange::set(840), null, 840],
+            'set to nothing' => [AmountChange::set(0), 1_000, 0],
+            'add' => [AmountChange::add(40), 1_000, 1_040],
+            'take off' => [AmountChange::add(-40), 1_000, 960],
+            'take off all' => [AmountChange::add(-1_000), 1_000, 0],
             // Common practice, no source: 123.23 + 15 % = 141.7145, to the cent 141.71.
             'add a part' => [AmountChange::addPercent(Percent::of(15)), 12_323, 14_171],
-            'a half goes away from zero, up' => [AmountChange::addPercent(Percent::of(5)), 10, 11], 'and down' => [AmountChange::addPercent(Percent::of(-5)), 10, 9],
+            'a half goes away from zero, up' => [AmountChange::addPercent(Percent::of(5)), 10, 11],
+            'and down' => [AmountChange::addPercent(Percent::of(-5)), 10, 9],
             'take off all of it' => [AmountChange::addPercent(Percent::of(-100)), 1_234, 0],
         ];
     }

@@ -14,10 +14,10 @@ final class CurrencyTest extends TestCase
     /** Minor unit digits as ISO 4217:2015, list one, gives them (values from memory). */
     private const ISO_4217 = [
         0 => 'BIF CLP DJF GNF ISK JPY KMF KRW PYG RWF UGX UYI VND VUV XAF XOF XPF',
-        2 => 'AED AFN ALL AMD ANG AOA ARS AUD AWG AZN BAM BBD BDT BGN BMD BND BOB BOV BRL BSD BTN BWP BYN BZD CAD CDF CHE CHF CHW CNY COP COU CRC CUP CVE CZK DKK DOP DZD '
-            .'EGP ERN ETB EUR FJD FKP GBP GEL GHS GIP GMD GTQ GYD HKD HNL HTG HUF IDR ILS INR IRR JMD KES KGS KHR KPW KYD KZT LAK LBP LKR LRD LSL MAD MDL MGA MKD MMK MNT '
-            .'MOP MRU MUR MVR MWK MXN MXV MYR MZN NAD NGN NIO NOK NPR NZD PAB PEN PGK PHP PKR PLN QAR RON RSD RUB SAR SBD SCR SDG SEK SGD SHP SLE SOS SRD SSP STN SVC SYP '
-            .'SZL THB TJS TMT TOP TRY TTD TWD TZS UAH USD USN UYU UZS VED VES WST XCD YER ZAR ZMW',
+        2 => 'AED AFN ALL AMD ANG AOA ARS AUD AWG AZN BAM BBD BDT BGN BMD BND BOB BOV BRL BSD BTN BWP BYN BZD CAD CDF CHE CHF CHW CNY COP COU CRC CUP CVE CZK DKK DOP DZD '.
+            'EGP ERN ETB EUR FJD FKP GBP GEL GHS GIP GMD GTQ GYD HKD HNL HTG HUF IDR ILS INR IRR JMD KES KGS KHR KPW KYD KZT LAK LBP LKR LRD LSL MAD MDL MGA MKD MMK MNT '.
+            'MOP MRU MUR MVR MWK MXN MXV MYR MZN NAD NGN NIO NOK NPR NZD PAB PEN PGK PHP PKR PLN QAR RON RSD RUB SAR SBD SCR SDG SEK SGD SHP SLE SOS SRD SSP STN SVC SYP '.
+            'SZL THB TJS TMT TOP TRY TTD TWD TZS UAH USD USN UYU UZS VED VES WST XCD YER ZAR ZMW',
         3 => 'BHD IQD JOD KWD LYD OMR TND',
     ];
 
@@ -42,7 +42,9 @@ final class CurrencyTest extends TestCase
     public function test_reads_and_writes_plain_decimals(): void
     {
         $euro = Currency::of('EUR');
-        foreach (['0.00' => 0, '0.05' => 5, '24.90' => 2490, '1000000.00' => 100_000_000, '-3.01' => -301] as $text => $minor) {
+        foreach (
+            ['0.00' => 0, '0.05' => 5, '24.90' => 2490, '1000000.00' => 100_000_000, '-3.01' => -301] as $text => $minor
+        ) {
             self::assertSame($minor, $euro->parse((string) $text));
             self::assertSame((string) $text, $euro->format($minor));
         }
@@ -55,8 +57,15 @@ final class CurrencyTest extends TestCase
     public static function wrong(): array
     {
         return [
-            'empty' => ['EUR', ''], 'words' => ['EUR', 'NaN'], 'exponent' => ['EUR', '1e3'], 'comma' => ['EUR', '1,50'], 'too many digits' => ['EUR', '1.005'],
-            'a digit too many in yen' => ['JPY', '1.0'], 'beyond the largest' => ['EUR', '1000000000.01'], 'a space' => ['EUR', ' 1.00'], 'a line end' => ['EUR', "1.00\n"],
+            'empty' => ['EUR', ''],
+            'words' => ['EUR', 'NaN'],
+            'exponent' => ['EUR', '1e3'],
+            'comma' => ['EUR', '1,50'],
+            'too many digits' => ['EUR', '1.005'],
+            'a digit too many in yen' => ['JPY', '1.0'],
+            'beyond the largest' => ['EUR', '1000000000.01'],
+            'a space' => ['EUR', ' 1.00'],
+            'a line end' => ['EUR', "1.00\n"],
         ];
     }
 

@@ -41,17 +41,31 @@ final class PercentTest extends TestCase
         for ($i = 0; $i < 2_000; $i++) {
             $percent = Percent::parse(sprintf('%d.%04d', mt_rand(0, 99), mt_rand(0, 9_999)));
             $amount = mt_rand(0, 100_000_000);
-            $share = BigDecimal::of((string) $percent)->dividedBy(100, 10, RoundingMode::HALF_UP)->multipliedBy($amount);
+            $share = BigDecimal::of((string) $percent)
+                ->dividedBy(100, 10, RoundingMode::HALF_UP)
+                ->multipliedBy($amount);
             self::assertSame($share->toScale(0, RoundingMode::HALF_UP)->toInt(), $percent->partHalfUp($amount));
-            self::assertSame(BigDecimal::of($amount)->minus($share)->toScale(0, RoundingMode::FLOOR)->toInt(), $percent->takenOffDown($amount));
-            self::assertSame(BigDecimal::of($amount)->plus($share)->toScale(0, RoundingMode::HALF_UP)->toInt(), $percent->addedHalfUp($amount));
+            self::assertSame(
+                BigDecimal::of($amount)->minus($share)->toScale(0, RoundingMode::FLOOR)->toInt(),
+                $percent->takenOffDown($amount),
+            );
+            self::assertSame(
+                BigDecimal::of($amount)->plus($share)->toScale(0, RoundingMode::HALF_UP)->toInt(),
+                $percent->addedHalfUp($amount),
+            );
         }
     }
 
     /** @return array<string, array{int, int, string}> common practice, no source */
     public static function moves(): array
     {
-        return ['down' => [378, 343, '-9.26'], 'up' => [100, 104, '+4.00'], 'none' => [100, 100, '0.00'], 'half away from zero' => [20_000, 20_001, '+0.01'], 'and down' => [20_000, 19_999, '-0.01']];
+        return [
+            'down' => [378, 343, '-9.26'],
+            'up' => [100, 104, '+4.00'],
+            'none' => [100, 100, '0.00'],
+            'half away from zero' => [20_000, 20_001, '+0.01'],
+            'and down' => [20_000, 19_999, '-0.01'],
+        ];
     }
 
     #[DataProvider('moves')]

@@ -16,10 +16,21 @@ final class TypedAmountTest extends TestCase
     public static function typed(): array
     {
         return [
-            'decimal comma' => ['12,5', 1250], 'decimal point' => ['12.50', 1250], 'German thousands' => ['1.299,00', 129_900], 'English thousands' => ['1,299.00', 129_900],
-            'thousands only, point' => ['1.299', 129_900], 'thousands only, comma' => ['1,299', 129_900], 'two groups' => ['1.299.000', 129_900_000],
-            'euro in front' => ['€ 4', 400], 'euro behind' => ['4,50 €', 450], 'code' => ['EUR 4', 400], 'Swiss' => ["1'299.-", 129_900],
-            'narrow space' => ["1\u{202F}299,00", 129_900], 'no whole part' => [',99', 99], 'trailing zeros' => ['3.500,000', 350_000], 'leading zero decimals' => ['0,5', 50],
+            'decimal comma' => ['12,5', 1250],
+            'decimal point' => ['12.50', 1250],
+            'German thousands' => ['1.299,00', 129_900],
+            'English thousands' => ['1,299.00', 129_900],
+            'thousands only, point' => ['1.299', 129_900],
+            'thousands only, comma' => ['1,299', 129_900],
+            'two groups' => ['1.299.000', 129_900_000],
+            'euro in front' => ['€ 4', 400],
+            'euro behind' => ['4,50 €', 450],
+            'code' => ['EUR 4', 400],
+            'Swiss' => ["1'299.-", 129_900],
+            'narrow space' => ["1\u{202F}299,00", 129_900],
+            'no whole part' => [',99', 99],
+            'trailing zeros' => ['3.500,000', 350_000],
+            'leading zero decimals' => ['0,5', 50],
         ];
     }
 
@@ -38,8 +49,16 @@ final class TypedAmountTest extends TestCase
     public static function wrong(): array
     {
         return [
-            'empty' => [''], 'words' => ['abc'], 'sign' => ['-4'], 'formula' => ['=2+3'], 'groups of two' => ['12,34,56'], 'groups of four' => ['1,2345.00'],
-            'too many digits' => ['0,123'], 'two decimals' => ['1,2.3,4'], 'exponent' => ['1E5'], 'only a separator' => [','],
+            'empty' => [''],
+            'words' => ['abc'],
+            'sign' => ['-4'],
+            'formula' => ['=2+3'],
+            'groups of two' => ['12,34,56'],
+            'groups of four' => ['1,2345.00'],
+            'too many digits' => ['0,123'],
+            'two decimals' => ['1,2.3,4'],
+            'exponent' => ['1E5'],
+            'only a separator' => [','],
         ];
     }
 
@@ -54,8 +73,13 @@ final class TypedAmountTest extends TestCase
     public static function withKnownDecimals(): array
     {
         return [
-            'three decimals' => ['8.400', '.', 840], 'thousands' => ['8.400', ',', 840_000], 'both' => ['1.299,00', ',', 129_900], 'the other way' => ['1,299.00', '.', 129_900],
-            'none' => ['24', ',', 2_400], 'only decimals' => [',50', ',', 50], 'a blank for thousands' => ['1 299,5', ',', 129_950],
+            'three decimals' => ['8.400', '.', 840],
+            'thousands' => ['8.400', ',', 840_000],
+            'both' => ['1.299,00', ',', 129_900],
+            'the other way' => ['1,299.00', '.', 129_900],
+            'none' => ['24', ',', 2_400],
+            'only decimals' => [',50', ',', 50],
+            'a blank for thousands' => ['1 299,5', ',', 129_950],
         ];
     }
 

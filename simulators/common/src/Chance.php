@@ -24,7 +24,7 @@ final readonly class Chance
 
     public function between(float $least, float $most): float
     {
-        return $least + ($most - $least) * $this->randomizer->getInt(0, 1_000_000) / 1_000_000;
+        return $least + (($most - $least) * $this->randomizer->getInt(0, 1_000_000)) / 1_000_000;
     }
 
     public function happens(float $probability): bool

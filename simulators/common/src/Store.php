@@ -89,9 +89,9 @@ final class Store
 
     public function set(string $name, mixed $value): void
     {
-        $this->run(
-            'INSERT INTO setting VALUES (?, ?) ON CONFLICT (name) DO UPDATE SET value = excluded.value',
-            [$name, json_encode($value, JSON_THROW_ON_ERROR)],
-        );
+        $this->run('INSERT INTO setting VALUES (?, ?) ON CONFLICT (name) DO UPDATE SET value = excluded.value', [
+            $name,
+            json_encode($value, JSON_THROW_ON_ERROR),
+        ]);
     }
 }

@@ -20,7 +20,10 @@ $store = Store::fromEnvironment();
 
 if (str_starts_with($path, '/control/')) {
     $known = hash_equals('Bearer '.$store->config['control_token'], (string) $authorization);
-    ($known ? (new ControlApi($store))->answer($method, $path, $body) : Response::problem(401, 'unknown token'))->send();
+    ($known
+        ? (new ControlApi($store))->answer($method, $path, $body)
+        : Response::problem(401, 'unknown token')
+    )->send();
 } elseif ($path === '/up') {
     (new Response(200, ['up' => $store->one('SELECT 1 AS up') !== null]))->send();
 } elseif ($store->config['name'] === 'Fennmarkt') {
@@ -28,5 +31,8 @@ if (str_starts_with($path, '/control/')) {
     ($stopped ?? (new FennmarktApi($store))->answer($method, $path, $_GET, $body))->send();
 } else {
     $stopped = (new Gate($store))->stop(preg_replace('/^Bearer /', '', (string) $authorization));
-    ($stopped ?? (new QuaysideApi($store))->answer($method, $path, $_GET, $body, $_SERVER['HTTP_IDEMPOTENCY_KEY'] ?? null))->send();
+    (
+        $stopped ??
+        (new QuaysideApi($store))->answer($method, $path, $_GET, $body, $_SERVER['HTTP_IDEMPOTENCY_KEY'] ?? null)
+    )->send();
 }

@@ -22,15 +22,21 @@ final readonly class BuyBox
     /** Gives the box to the best offer; true if it went to someone else than before. */
     public function assign(string $itemId): bool
     {
-        $best = $this->store->one(<<<'SQL'
+        $best = $this->store->one(
+            <<<'SQL'
             SELECT o.seller_id FROM offer o JOIN seller s ON s.id = o.seller_id
             WHERE o.item_id = ? AND o.active AND o.stock > 0 AND o.condition = 'new' AND s.rating_percent >= 85 AND s.rating_count >= 50
             ORDER BY (o.price + o.shipping) * (1 + 0.005 * (100 - s.rating_percent) + 0.005 * s.handling_days)
                 * CASE o.fulfilment WHEN 'marketplace' THEN 0.96 ELSE 1 END, o.seller_id
             LIMIT 1
-            SQL, [$itemId]);
+            SQL,
+            [$itemId],
+        );
         $holder = $best['seller_id'] ?? '';
 
-        return $this->store->run('UPDATE offer SET buy_box = (seller_id = ?) WHERE item_id = ? AND buy_box <> (seller_id = ?)', [$holder, $itemId, $holder]) > 0;
+        return $this->store->run(
+            'UPDATE offer SET buy_box = (seller_id = ?) WHERE item_id = ? AND buy_box <> (seller_id = ?)',
+            [$holder, $itemId, $holder],
+        ) > 0;
     }
 }

@@ -11,7 +11,11 @@ use Simulators\Common\Store;
 final readonly class Faults
 {
     public const NONE = [
-        'latency_ms' => 0, 'error_share' => 0, 'drop_share' => 0, 'refuse_share' => 0, 'late_read_back_seconds' => 0,
+        'latency_ms' => 0,
+        'error_share' => 0,
+        'drop_share' => 0,
+        'refuse_share' => 0,
+        'late_read_back_seconds' => 0,
     ];
 
     public function __construct(private Store $store)

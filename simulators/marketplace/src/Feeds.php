@@ -30,12 +30,20 @@ final readonly class Feeds
                 'INSERT INTO feed (id, seller_id, idempotency_key, body_hash, ready_at) VALUES (?, ?, ?, ?, ?) ON CONFLICT DO NOTHING',
                 [$id, $sellerId, $key, $hash, (int) (microtime(true) * 1000) + 250],
             );
-            $feed = $this->store->one('SELECT id, status, body_hash FROM feed WHERE seller_id = ? AND idempotency_key = ?', [$sellerId, $key]);
+            $feed = $this->store->one(
+                'SELECT id, status, body_hash FROM feed WHERE seller_id = ? AND idempotency_key = ?',
+                [$sellerId, $key],
+            );
             if ($feed === null || $feed['body_hash'] !== $hash) {
                 return null;
             }
             foreach ($isNew ? $items : [] as $line => $item) {
-                $this->store->run('INSERT INTO feed_item (feed_id, line, sku, price) VALUES (?, ?, ?, ?)', [$id, $line, $item['sku'], $item['price']]);
+                $this->store->run('INSERT INTO feed_item (feed_id, line, sku, price) VALUES (?, ?, ?, ?)', [
+                    $id,
+                    $line,
+                    $item['sku'],
+                    $item['price'],
+                ]);
             }
 
             return ['id' => $feed['id'], 'status' => $feed['status']];
@@ -55,7 +63,9 @@ final readonly class Feeds
             return null;
         }
         $this->store->transaction(function () use ($feed): void {
-            $held = $this->store->one("SELECT id, seller_id FROM feed WHERE id = ? AND status = 'queued' FOR UPDATE", [$feed['id']]);
+            $held = $this->store->one("SELECT id, seller_id FROM feed WHERE id = ? AND status = 'queued' FOR UPDATE", [
+                $feed['id'],
+            ]);
             if ($held !== null) {
                 $this->workThrough($held);
             }
@@ -76,8 +86,14 @@ final readonly class Feeds
                 "INSERT INTO feed (id, seller_id, idempotency_key, body_hash, status, ready_at) VALUES (?, ?, ?, '', 'cancelled', 0) ON CONFLICT DO NOTHING",
                 ['feed_'.bin2hex(random_bytes(8)), $sellerId, $key],
             );
-            $this->store->run("UPDATE feed SET status = 'cancelled', body_hash = '' WHERE seller_id = ? AND idempotency_key = ? AND status = 'queued'", [$sellerId, $key]);
-            $feed = $this->store->one('SELECT id, status FROM feed WHERE seller_id = ? AND idempotency_key = ?', [$sellerId, $key]);
+            $this->store->run(
+                "UPDATE feed SET status = 'cancelled', body_hash = '' WHERE seller_id = ? AND idempotency_key = ? AND status = 'queued'",
+                [$sellerId, $key],
+            );
+            $feed = $this->store->one('SELECT id, status FROM feed WHERE seller_id = ? AND idempotency_key = ?', [
+                $sellerId,
+                $key,
+            ]);
 
             return ['id' => (string) ($feed['id'] ?? ''), 'status' => (string) ($feed['status'] ?? '')];
         });
@@ -108,12 +124,16 @@ final readonly class Feeds
     /** @param  array<string, mixed>  $feed  id and seller_id */
     private function workThrough(array $feed): void
     {
-        foreach ($this->store->all('SELECT line, sku, price FROM feed_item WHERE feed_id = ? ORDER BY line', [$feed['id']]) as $item) {
+        foreach (
+            $this->store->all('SELECT line, sku, price FROM feed_item WHERE feed_id = ? ORDER BY line', [$feed['id']]) as $item
+        ) {
             $refusal = $this->apply($feed['id'], $feed['seller_id'], $item['sku'], (int) $item['price']);
-            $this->store->run(
-                'UPDATE feed_item SET status = ?, message = ? WHERE feed_id = ? AND line = ?',
-                [$refusal === null ? 'accepted' : 'refused', $refusal, $feed['id'], $item['line']],
-            );
+            $this->store->run('UPDATE feed_item SET status = ?, message = ? WHERE feed_id = ? AND line = ?', [
+                $refusal === null ? 'accepted' : 'refused',
+                $refusal,
+                $feed['id'],
+                $item['line'],
+            ]);
         }
         $this->store->run("UPDATE feed SET status = 'done' WHERE id = ?", [$feed['id']]);
     }
@@ -132,19 +152,32 @@ final readonly class Feeds
 
     private function apply(string $feedId, string $sellerId, string $sku, int $price): ?string
     {
-        $offer = $this->store->one('SELECT item_id, base_price FROM offer JOIN item ON item.id = item_id WHERE seller_id = ? AND offer.sku = ?', [$sellerId, $sku]);
+        $offer = $this->store->one(
+            'SELECT item_id, base_price FROM offer JOIN item ON item.id = item_id WHERE seller_id = ? AND offer.sku = ?',
+            [$sellerId, $sku],
+        );
         if ($offer === null) {
             return 'no such SKU';
         }
         $least = intdiv($offer['base_price'] * 35, 100);
         if ($price < $least) {
-            return sprintf('price under the limit set for this item, which is %d.%02d', intdiv($least, 100), $least % 100);
+            return sprintf(
+                'price under the limit set for this item, which is %d.%02d',
+                intdiv($least, 100),
+                $least % 100,
+            );
         }
         if ((new Faults($this->store))->strikes('refuse_share')) {
             return 'not accepted at the moment, try again later';
         }
         (new Offers($this->store, $this->clock))->reprice($offer['item_id'], $sellerId, $price);
-        $this->store->run('INSERT INTO price_log (seller_id, sku, price, feed_id, at) VALUES (?, ?, ?, ?, ?)', [$sellerId, $sku, $price, $feedId, $this->clock->now()]);
+        $this->store->run('INSERT INTO price_log (seller_id, sku, price, feed_id, at) VALUES (?, ?, ?, ?, ?)', [
+            $sellerId,
+            $sku,
+            $price,
+            $feedId,
+            $this->clock->now(),
+        ]);
 
         return null;
     }

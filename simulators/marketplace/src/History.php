@@ -30,17 +30,23 @@ final readonly class History
      */
     public function page(string $sellerId, string $after): array
     {
-        $items = $this->store->all(<<<'SQL'
+        $items = $this->store->all(
+            <<<'SQL'
             SELECT * FROM (
                 SELECT i.*, o.sku AS own_sku, o.usual AS own_price, row_number() OVER (ORDER BY i.id) - 1 AS nth
                 FROM item i JOIN offer o ON o.item_id = i.id WHERE o.seller_id = ?
             ) own
             WHERE own_sku > ? ORDER BY own_sku LIMIT ?
-            SQL, [$sellerId, $after, self::ITEMS]);
+            SQL,
+            [$sellerId, $after, self::ITEMS],
+        );
         $opened = (int) $this->store->setting('opened_at');
         $days = [];
         foreach ($items as $item) {
-            $offers = $this->store->all('SELECT o.*, s.behaviour FROM offer o JOIN seller s ON s.id = o.seller_id WHERE item_id = ? ORDER BY seller_id', [$item['id']]);
+            $offers = $this->store->all(
+                'SELECT o.*, s.behaviour FROM offer o JOIN seller s ON s.id = o.seller_id WHERE item_id = ? ORDER BY seller_id',
+                [$item['id']],
+            );
             for ($ago = self::DAYS; $ago >= 1; $ago--) {
                 $days[] = $this->day($item, $offers, $sellerId, $opened, $ago);
             }
@@ -87,14 +93,18 @@ final readonly class History
             }
             $price = $this->price($offer['item_id'], $offer['seller_id'], $offer['usual'], $ago);
             $price = match (true) {
-                $nth % 40 === 3 && $ago >= 20 && $ago <= 32 && $offer['behaviour'] === 'undercutter' => (int) ($price * (0.8 + 0.15 * ($ago - 20) / 12)),
+                $nth % 40 === 3 && $ago >= 20 && $ago <= 32 && $offer['behaviour'] === 'undercutter' => (int) ($price *
+                    (0.8 + (0.15 * ($ago - 20)) / 12)),
                 $offer['seller_id'] === 'amber-barn' && $brand === 'Lutrine' && $ago <= 3 => (int) ($price * 0.78),
                 $offer['seller_id'] === 'vatwise' && $ago === 7 && $nth % 3 === 0 => 1,
                 default => $price,
             };
             $others[] = [
-                'seller' => $offer['seller_id'], 'price' => max(1, $price), 'shipping' => $offer['shipping'],
-                'condition' => $offer['condition'], 'fulfilment' => $offer['fulfilment'],
+                'seller' => $offer['seller_id'],
+                'price' => max(1, $price),
+                'shipping' => $offer['shipping'],
+                'condition' => $offer['condition'],
+                'fulfilment' => $offer['fulfilment'],
             ];
         }
 
@@ -125,9 +135,10 @@ final readonly class History
     private function units(array $item, int $day, int $price, int $ago): int
     {
         $pull = ($item['base_price'] / max(1, $price)) ** 1.8;
-        $week = [1.15, .95, .9, .95, 1.0, 1.05, 1.25][(int) gmdate('w', $day)];
+        $week = [1.15, 0.95, 0.9, 0.95, 1.0, 1.05, 1.25][(int) gmdate('w', $day)];
 
-        return (new Chance($this->store->config['seed'], 'units', $item['id'], (string) $ago))
-            ->count($item['units_per_day'] * Demand::season($item['season'], (int) gmdate('n', $day)) * $week * $pull);
+        return (new Chance($this->store->config['seed'], 'units', $item['id'], (string) $ago))->count(
+            $item['units_per_day'] * Demand::season($item['season'], (int) gmdate('n', $day)) * $week * $pull,
+        );
     }
 }

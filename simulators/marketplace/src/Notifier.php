@@ -21,14 +21,15 @@ final readonly class Notifier
     public function send(): int
     {
         $waiting = $this->store->all(
-            'SELECT n.*, s.url, s.secret FROM notification n JOIN subscription s USING (seller_id) WHERE next_attempt_ms <= ? ORDER BY next_attempt_ms, at LIMIT '.self::AT_ONCE,
+            'SELECT n.*, s.url, s.secret FROM notification n JOIN subscription s USING (seller_id) WHERE next_attempt_ms <= ? ORDER BY next_attempt_ms, at LIMIT '.
+                self::AT_ONCE,
             [(int) (microtime(true) * 1000)],
         );
         $multi = curl_multi_init();
         $calls = [];
         foreach ($waiting as $notification) {
             $this->store->run('UPDATE notification SET attempts = attempts + 1 WHERE id = ?', [$notification['id']]);
-            $calls[] = [$notification, $call = $this->request($notification)];
+            $calls[] = [$notification, ($call = $this->request($notification))];
             curl_multi_add_handle($multi, $call);
         }
         do {
@@ -53,15 +54,25 @@ final readonly class Notifier
     /** @param  array<string, mixed>  $notification */
     private function request(array $notification): \CurlHandle
     {
-        $body = json_encode([
-            'type' => 'offers.changed', 'timestamp' => Clock::text($notification['at']), 'data' => ['item' => $notification['item_id']],
-        ], JSON_THROW_ON_ERROR);
+        $body = json_encode(
+            [
+                'type' => 'offers.changed',
+                'timestamp' => Clock::text($notification['at']),
+                'data' => ['item' => $notification['item_id']],
+            ],
+            JSON_THROW_ON_ERROR,
+        );
         $now = time();
         $call = curl_init($notification['url']);
         curl_setopt_array($call, [
-            CURLOPT_POST => true, CURLOPT_POSTFIELDS => $body, CURLOPT_RETURNTRANSFER => true, CURLOPT_TIMEOUT => 5,
+            CURLOPT_POST => true,
+            CURLOPT_POSTFIELDS => $body,
+            CURLOPT_RETURNTRANSFER => true,
+            CURLOPT_TIMEOUT => 5,
             CURLOPT_HTTPHEADER => [
-                'Content-Type: application/json', "webhook-id: {$notification['id']}", "webhook-timestamp: {$now}",
+                'Content-Type: application/json',
+                "webhook-id: {$notification['id']}",
+                "webhook-timestamp: {$now}",
                 'webhook-signature: '.self::sign($notification['secret'], $notification['id'], $now, $body),
             ],
         ]);
@@ -78,6 +89,9 @@ final readonly class Notifier
             return;
         }
         $wait = 500 * 2 ** $notification['attempts'];
-        $this->store->run('UPDATE notification SET next_attempt_ms = ? WHERE id = ?', [(int) (microtime(true) * 1000) + $wait, $notification['id']]);
+        $this->store->run('UPDATE notification SET next_attempt_ms = ? WHERE id = ?', [
+            (int) (microtime(true) * 1000) + $wait,
+            $notification['id'],
+        ]);
     }
 }

@@ -14,8 +14,13 @@ final readonly class Offers
     }
 
     /** Price in minor units; null leaves it. */
-    public function change(string $itemId, string $sellerId, ?int $price = null, ?bool $active = null, ?int $stock = null): void
-    {
+    public function change(
+        string $itemId,
+        string $sellerId,
+        ?int $price = null,
+        ?bool $active = null,
+        ?int $stock = null,
+    ): void {
         $this->store->run(
             'UPDATE offer SET price = coalesce(?, price), active = coalesce(?::boolean, active), stock = coalesce(?, stock), updated_at = ? WHERE item_id = ? AND seller_id = ?',
             [$price, $active === null ? null : ($active ? 't' : 'f'), $stock, $this->clock->now(), $itemId, $sellerId],
@@ -48,11 +53,14 @@ final readonly class Offers
 
             return;
         }
-        $this->store->run(<<<'SQL'
+        $this->store->run(
+            <<<'SQL'
             INSERT INTO notification (id, seller_id, item_id, at, next_attempt_ms)
             SELECT 'msg_' || replace(gen_random_uuid()::text, '-', ''), o.seller_id, o.item_id, ?, 0
             FROM offer o JOIN subscription USING (seller_id) WHERE o.item_id = ?
             ON CONFLICT DO NOTHING
-            SQL, [$this->clock->now(), $itemId]);
+            SQL,
+            [$this->clock->now(), $itemId],
+        );
     }
 }

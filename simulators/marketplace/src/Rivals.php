@@ -35,7 +35,9 @@ final readonly class Rivals
             if ($offer === null) {
                 break;
             }
-            $this->store->transaction(fn () => $this->moveOne($offer, max((int) $offer['next_move_at'], $now - self::CATCHES_UP_SECONDS)));
+            $this->store->transaction(
+                fn () => $this->moveOne($offer, max((int) $offer['next_move_at'], $now - self::CATCHES_UP_SECONDS)),
+            );
         }
 
         return $looked;
@@ -45,17 +47,24 @@ final readonly class Rivals
     private function moveOne(array $offer, int $now): void
     {
         $behaviour = Behaviours::named($offer['behaviour']);
-        $chance = new Chance($this->store->config['seed'], $offer['item_id'], $offer['seller_id'], (string) $offer['moves']);
-        $this->store->run(
-            'UPDATE offer SET moves = moves + 1, next_move_at = ? WHERE item_id = ? AND seller_id = ?',
-            [$now + (int) ($behaviour->pause() * $chance->between(0.5, 1.5)), $offer['item_id'], $offer['seller_id']],
+        $chance = new Chance(
+            $this->store->config['seed'],
+            $offer['item_id'],
+            $offer['seller_id'],
+            (string) $offer['moves'],
         );
+        $this->store->run('UPDATE offer SET moves = moves + 1, next_move_at = ? WHERE item_id = ? AND seller_id = ?', [
+            $now + (int) ($behaviour->pause() * $chance->between(0.5, 1.5)),
+            $offer['item_id'],
+            $offer['seller_id'],
+        ]);
         $price = $behaviour->next($this->situation($offer, $now), $chance);
         if ($price === null || $price === $offer['price'] || ($price !== 0 && ! $offer['active'])) {
             return;
         }
         (new Offers($this->store, $this->clock))->change(
-            $offer['item_id'], $offer['seller_id'],
+            $offer['item_id'],
+            $offer['seller_id'],
             price: $price === 0 ? null : max(1, $price),
             active: $price === 0 ? ! $offer['active'] : null,
         );
@@ -70,7 +79,14 @@ final readonly class Rivals
         );
 
         return new Situation(
-            $offer['price'], $offer['shipping'], $offer['lowest'], $offer['usual'], $offer['buy_box'], $others['cheapest'] ?? null, $others['buy_box'] ?? null, $now,
+            $offer['price'],
+            $offer['shipping'],
+            $offer['lowest'],
+            $offer['usual'],
+            $offer['buy_box'],
+            $others['cheapest'] ?? null,
+            $others['buy_box'] ?? null,
+            $now,
         );
     }
 }

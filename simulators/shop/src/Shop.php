@@ -36,7 +36,14 @@ final readonly class Shop
                 $cents = (int) str_replace('.', '', (string) $row['base_price']);
                 $chance = new Chance($this->store->config['seed'], 'shop', (string) $row['sku']);
                 $this->store->run('INSERT INTO product VALUES (?, ?, ?, ?, ?, ?, ?, ?)', [
-                    $row['sku'], $row['gtin'], $row['title'], $row['brand'], $row['category'], intdiv($cents * 97, 100), (int) $chance->between(4, 60), $row['units_per_day'],
+                    $row['sku'],
+                    $row['gtin'],
+                    $row['title'],
+                    $row['brand'],
+                    $row['category'],
+                    intdiv($cents * 97, 100),
+                    (int) $chance->between(4, 60),
+                    $row['units_per_day'],
                 ]);
             }
             $this->store->set('sold_until', time());
@@ -71,16 +78,35 @@ final readonly class Shop
     {
         if (isset($query['skus'])) {
             $skus = array_slice(explode(',', (string) $query['skus']), 0, self::PAGE);
-            $rows = $this->store->all('SELECT * FROM product WHERE sku IN ('.implode(',', array_fill(0, count($skus), '?')).') ORDER BY sku', $skus);
+            $rows = $this->store->all(
+                'SELECT * FROM product WHERE sku IN ('.
+                    implode(',', array_fill(0, count($skus), '?')).
+                    ') ORDER BY sku',
+                $skus,
+            );
         } else {
-            $rows = $this->store->all('SELECT * FROM product WHERE sku > ? ORDER BY sku LIMIT '.self::PAGE, [(string) ($query['after'] ?? '')]);
+            $rows = $this->store->all('SELECT * FROM product WHERE sku > ? ORDER BY sku LIMIT '.self::PAGE, [
+                (string) ($query['after'] ?? ''),
+            ]);
         }
-        $products = array_map(fn (array $row) => [
-            'sku' => $row['sku'], 'gtin' => $row['gtin'], 'title' => $row['title'], 'brand' => $row['brand'], 'category' => $row['category'],
-            'price' => self::decimal($row['price']), 'stock' => $row['stock'], 'path' => '/p/'.strtolower((string) $row['sku']),
-        ], $rows);
+        $products = array_map(
+            fn (array $row) => [
+                'sku' => $row['sku'],
+                'gtin' => $row['gtin'],
+                'title' => $row['title'],
+                'brand' => $row['brand'],
+                'category' => $row['category'],
+                'price' => self::decimal($row['price']),
+                'stock' => $row['stock'],
+                'path' => '/p/'.strtolower((string) $row['sku']),
+            ],
+            $rows,
+        );
 
-        return new Response(200, ['products' => $products, 'next' => count($rows) === self::PAGE && ! isset($query['skus']) ? end($rows)['sku'] : null]);
+        return new Response(200, [
+            'products' => $products,
+            'next' => count($rows) === self::PAGE && ! isset($query['skus']) ? end($rows)['sku'] : null,
+        ]);
     }
 
     /**
@@ -99,10 +125,21 @@ final readonly class Shop
                 $sku = (string) ($line['sku'] ?? '');
                 $price = (string) ($line['price'] ?? '');
                 $problem = preg_match('/^\d{1,7}\.\d{2}$/', $price) !== 1 || (float) $price <= 0 ? 'not a price' : null;
-                if ($problem === null && $this->store->run('UPDATE product SET price = ? WHERE sku = ?', [(int) str_replace('.', '', $price), $sku]) === 0) {
+                if (
+                    $problem === null &&
+                    $this->store->run('UPDATE product SET price = ? WHERE sku = ?', [
+                        (int) str_replace('.', '', $price),
+                        $sku,
+                    ]) === 0
+                ) {
                     $problem = 'no such SKU';
                 }
-                $this->store->run('INSERT INTO price_list_line VALUES (?, ?, ?, ?) ON CONFLICT DO NOTHING', [$id, $sku, $price, $problem]);
+                $this->store->run('INSERT INTO price_list_line VALUES (?, ?, ?, ?) ON CONFLICT DO NOTHING', [
+                    $id,
+                    $sku,
+                    $price,
+                    $problem,
+                ]);
             }
 
             return true;
@@ -117,7 +154,7 @@ final readonly class Shop
         $this->store->run('INSERT INTO price_list (id, is_cancelled) VALUES (?, true) ON CONFLICT DO NOTHING', [$id]);
         $list = $this->store->one('SELECT is_cancelled FROM price_list WHERE id = ?', [$id]);
 
-        return new Response(200, ['id' => $id, 'status' => ($list['is_cancelled'] ?? true) ? 'cancelled' : 'set']);
+        return new Response(200, ['id' => $id, 'status' => $list['is_cancelled'] ?? true ? 'cancelled' : 'set']);
     }
 
     private function priceList(string $id): Response
@@ -126,7 +163,13 @@ final readonly class Shop
             return Response::problem(404, 'no such list');
         }
 
-        return new Response(200, ['id' => $id, 'prices' => $this->store->all('SELECT sku, price, problem FROM price_list_line WHERE list_id = ? ORDER BY sku', [$id])]);
+        return new Response(200, [
+            'id' => $id,
+            'prices' => $this->store->all(
+                'SELECT sku, price, problem FROM price_list_line WHERE list_id = ? ORDER BY sku',
+                [$id],
+            ),
+        ]);
     }
 
     /** What was bought since the last call is worked out when it is asked for, in slots of ten minutes. */
@@ -134,21 +177,47 @@ final readonly class Shop
     {
         $this->store->transaction(function (): void {
             $slot = max((int) $this->store->setting('sold_until'), time() - 86_400);
-            for ($slot -= $slot % self::SLOT_SECONDS; $slot + self::SLOT_SECONDS <= time(); $slot += self::SLOT_SECONDS) {
-                foreach ($this->store->all('SELECT sku, price, stock, units_per_day FROM product WHERE stock > 0 ORDER BY sku') as $row) {
-                    $wanted = (new Chance($this->store->config['seed'], 'shop', (string) $slot, $row['sku']))->count($row['units_per_day'] * self::SHARE_OF_DEMAND * self::SLOT_SECONDS / 86_400);
+            for (
+                $slot -= $slot % self::SLOT_SECONDS;
+                $slot + self::SLOT_SECONDS <= time();
+                $slot += self::SLOT_SECONDS
+            ) {
+                foreach (
+                    $this->store->all(
+                        'SELECT sku, price, stock, units_per_day FROM product WHERE stock > 0 ORDER BY sku',
+                    ) as $row
+                ) {
+                    $wanted = (new Chance($this->store->config['seed'], 'shop', (string) $slot, $row['sku']))->count(
+                        ($row['units_per_day'] * self::SHARE_OF_DEMAND * self::SLOT_SECONDS) / 86_400,
+                    );
                     $units = min($wanted, $row['stock']);
                     if ($units > 0) {
                         $this->store->run('UPDATE product SET stock = stock - ? WHERE sku = ?', [$units, $row['sku']]);
-                        $this->store->run('INSERT INTO sale (sku, units, price, at) VALUES (?, ?, ?, ?)', [$row['sku'], $units, $row['price'], $slot]);
+                        $this->store->run('INSERT INTO sale (sku, units, price, at) VALUES (?, ?, ?, ?)', [
+                            $row['sku'],
+                            $units,
+                            $row['price'],
+                            $slot,
+                        ]);
                     }
                 }
                 $this->store->set('sold_until', $slot + self::SLOT_SECONDS);
             }
         });
-        $sales = $this->store->all('SELECT id, sku, units, price, at FROM sale WHERE id > ? ORDER BY id LIMIT 500', [$after]);
+        $sales = $this->store->all('SELECT id, sku, units, price, at FROM sale WHERE id > ? ORDER BY id LIMIT 500', [
+            $after,
+        ]);
 
-        return new Response(200, ['orders' => array_map(fn (array $sale) => [...$sale, 'price' => self::decimal($sale['price']), 'at' => gmdate('Y-m-d\TH:i:s\Z', $sale['at'])], $sales)]);
+        return new Response(200, [
+            'orders' => array_map(
+                fn (array $sale) => [
+                    ...$sale,
+                    'price' => self::decimal($sale['price']),
+                    'at' => gmdate('Y-m-d\TH:i:s\Z', $sale['at']),
+                ],
+                $sales,
+            ),
+        ]);
     }
 
     private static function decimal(int $minor): string

@@ -86,7 +86,11 @@ final readonly class FennmarktDriver implements ChangeQueue, Driver, HistorySour
     {
         $answer = $this->get('/seller/v2/inventory', $cursor);
 
-        return new ListingPage(array_map($this->listing(...), $this->inventory($answer)), $this->next($answer), is_int($answer['size'] ?? null) ? $answer['size'] : null);
+        return new ListingPage(
+            array_map($this->listing(...), $this->inventory($answer)),
+            $this->next($answer),
+            is_int($answer['size'] ?? null) ? $answer['size'] : null,
+        );
     }
 
     public function offers(array $items): array
@@ -107,12 +111,15 @@ final readonly class FennmarktDriver implements ChangeQueue, Driver, HistorySour
     {
         $answer = $this->get('/seller/v2/sales', $cursor);
         $rows = $this->client->rows($answer, 'page', ['sellerSku', 'quantity', 'unitPrice', 'soldAt']);
-        $orders = array_map(fn (array $row) => new SourceOrder(
-            (string) $row['sellerSku'],
-            (int) $row['quantity'],
-            $this->decimal($row['unitPrice']) ?? throw $this->client->unreadable(),
-            gmdate('Y-m-d\TH:i:s\Z', (int) $row['soldAt']),
-        ), $rows);
+        $orders = array_map(
+            fn (array $row) => new SourceOrder(
+                (string) $row['sellerSku'],
+                (int) $row['quantity'],
+                $this->decimal($row['unitPrice']) ?? throw $this->client->unreadable(),
+                gmdate('Y-m-d\TH:i:s\Z', (int) $row['soldAt']),
+            ),
+            $rows,
+        );
 
         return new OrderPage($orders, $this->next($answer));
     }
@@ -120,15 +127,25 @@ final readonly class FennmarktDriver implements ChangeQueue, Driver, HistorySour
     public function history(?string $cursor): HistoryPage
     {
         $answer = $this->get('/seller/v2/reports/daily', $cursor);
-        $rows = $this->client->rows($answer, 'page', ['day', 'sellerSku', 'unitPrice', 'wasAvailable', 'quantity', 'bids']);
-        $days = array_map(fn (array $row) => new PastDay(
-            (string) $row['day'],
-            (string) $row['sellerSku'],
-            $this->decimal($row['unitPrice']) ?? throw $this->client->unreadable(),
-            (bool) $row['wasAvailable'],
-            (int) $row['quantity'],
-            array_map($this->offer(...), is_array($row['bids']) ? array_values($row['bids']) : []),
-        ), $rows);
+        $rows = $this->client->rows($answer, 'page', [
+            'day',
+            'sellerSku',
+            'unitPrice',
+            'wasAvailable',
+            'quantity',
+            'bids',
+        ]);
+        $days = array_map(
+            fn (array $row) => new PastDay(
+                (string) $row['day'],
+                (string) $row['sellerSku'],
+                $this->decimal($row['unitPrice']) ?? throw $this->client->unreadable(),
+                (bool) $row['wasAvailable'],
+                (int) $row['quantity'],
+                array_map($this->offer(...), is_array($row['bids']) ? array_values($row['bids']) : []),
+            ),
+            $rows,
+        );
 
         return new HistoryPage($days, $this->next($answer));
     }
@@ -137,27 +154,45 @@ final readonly class FennmarktDriver implements ChangeQueue, Driver, HistorySour
     {
         $rows = $this->client->rows($this->get('/seller/v2/changes', null), 'messages', ['messageId', 'catalogId']);
 
-        return array_map(fn (array $row) => new ItemChange((string) $row['messageId'], (string) $row['catalogId']), $rows);
+        return array_map(
+            fn (array $row) => new ItemChange((string) $row['messageId'], (string) $row['catalogId']),
+            $rows,
+        );
     }
 
     public function acknowledge(array $changes): void
     {
-        $this->post('/seller/v2/changes/ack', ['messageIds' => array_map(fn (ItemChange $change) => $change->id, $changes)]);
+        $this->post('/seller/v2/changes/ack', [
+            'messageIds' => array_map(fn (ItemChange $change) => $change->id, $changes),
+        ]);
     }
 
     public function submit(string $key, array $updates): Submission
     {
-        $answer = $this->post('/seller/v2/price-updates', ['requestId' => $key, 'prices' => array_map(fn (PriceUpdate $update) => [
-            'sellerSku' => $update->sku,
-            'unitPrice' => ['amount' => $this->currency->parse($update->price), 'currency' => $update->currency],
-        ], $updates)]);
+        $answer = $this->post('/seller/v2/price-updates', [
+            'requestId' => $key,
+            'prices' => array_map(
+                fn (PriceUpdate $update) => [
+                    'sellerSku' => $update->sku,
+                    'unitPrice' => [
+                        'amount' => $this->currency->parse($update->price),
+                        'currency' => $update->currency,
+                    ],
+                ],
+                $updates,
+            ),
+        ]);
 
         return new Submission($key, $this->outcome($answer));
     }
 
     public function takeBack(string $key): ?string
     {
-        $answer = $this->client->json(fn (PendingRequest $request) => $this->prepare($request)->delete('/seller/v2/price-updates/'.rawurlencode($key)));
+        $answer = $this->client->json(
+            fn (PendingRequest $request) => $this->prepare($request)->delete(
+                '/seller/v2/price-updates/'.rawurlencode($key),
+            ),
+        );
 
         return match ($answer['state'] ?? null) {
             'VOID' => null,
@@ -176,7 +211,8 @@ final readonly class FennmarktDriver implements ChangeQueue, Driver, HistorySour
         $shown = [];
         foreach (array_chunk($skus, self::SKUS_PER_CALL) as $some) {
             foreach ($this->inventory($this->post('/seller/v2/inventory/lookup', ['sellerSkus' => $some])) as $row) {
-                $shown[(string) $row['sellerSku']] = $this->decimal($row['unitPrice']) ?? throw $this->client->unreadable();
+                $shown[(string) $row['sellerSku']] =
+                    $this->decimal($row['unitPrice']) ?? throw $this->client->unreadable();
             }
         }
 
@@ -189,7 +225,16 @@ final readonly class FennmarktDriver implements ChangeQueue, Driver, HistorySour
      */
     private function inventory(array $answer): array
     {
-        return $this->client->rows($answer, 'page', ['sellerSku', 'catalogId', 'name', 'unitPrice', 'delivery', 'grade', 'dispatchedBy', 'available']);
+        return $this->client->rows($answer, 'page', [
+            'sellerSku',
+            'catalogId',
+            'name',
+            'unitPrice',
+            'delivery',
+            'grade',
+            'dispatchedBy',
+            'available',
+        ]);
     }
 
     /** @param  array<string, mixed>  $row */
@@ -218,10 +263,10 @@ final readonly class FennmarktDriver implements ChangeQueue, Driver, HistorySour
         }
         $offer = [
             'seller' => $bid['vendor'] ?? null,
-            'name' => $bid['vendorName'] ?? $bid['vendor'] ?? null,
+            'name' => $bid['vendorName'] ?? ($bid['vendor'] ?? null),
             'price' => $this->decimal($bid['unitPrice'] ?? null),
             'shipping' => $this->decimal($bid['delivery'] ?? ['amount' => 0, 'currency' => $this->currency->code]),
-            'condition' => self::CONDITIONS[$bid['grade'] ?? ''] ?? $bid['grade'] ?? null,
+            'condition' => self::CONDITIONS[$bid['grade'] ?? ''] ?? ($bid['grade'] ?? null),
             'fulfilment' => self::fulfilment($bid['dispatchedBy'] ?? null),
         ];
         $score = is_array($bid['score'] ?? null) ? $bid['score'] : null;
@@ -230,7 +275,9 @@ final readonly class FennmarktDriver implements ChangeQueue, Driver, HistorySour
             ...$offer,
             ...isset($bid['available']) ? ['in_stock' => $bid['available']] : [],
             ...isset($bid['featured']) ? ['buy_box' => $bid['featured']] : [],
-            ...isset($score['positive']) ? ['rating_percent' => is_scalar($score['positive']) ? (string) $score['positive'] : $score['positive']] : [],
+            ...isset($score['positive'])
+                ? ['rating_percent' => is_scalar($score['positive']) ? (string) $score['positive'] : $score['positive']]
+                : [],
             ...isset($score['votes']) ? ['rating_count' => $score['votes']] : [],
             ...isset($bid['dispatchDays']) ? ['handling_days' => $bid['dispatchDays']] : [],
             ...isset($bid['country']) ? ['ship_from' => $bid['country']] : [],
@@ -246,7 +293,11 @@ final readonly class FennmarktDriver implements ChangeQueue, Driver, HistorySour
     /** @return string|null null where it is no amount in the currency of the channel */
     private function decimal(mixed $amount): ?string
     {
-        $isReadable = is_array($amount) && is_int($amount['amount'] ?? null) && $amount['amount'] >= 0 && ($amount['currency'] ?? null) === $this->currency->code;
+        $isReadable =
+            is_array($amount) &&
+            is_int($amount['amount'] ?? null) &&
+            $amount['amount'] >= 0 &&
+            ($amount['currency'] ?? null) === $this->currency->code;
 
         return $isReadable ? $this->currency->format($amount['amount']) : null;
     }
@@ -259,7 +310,8 @@ final readonly class FennmarktDriver implements ChangeQueue, Driver, HistorySour
     {
         $results = [];
         foreach ($this->client->rows($answer, 'outcome', ['sellerSku', 'accepted']) as $row) {
-            $results[(string) $row['sellerSku']] = $row['accepted'] === true ? null : (string) ($row['reason'] ?? 'refused');
+            $results[(string) $row['sellerSku']] =
+                $row['accepted'] === true ? null : (string) ($row['reason'] ?? 'refused');
         }
 
         return $results;
@@ -274,7 +326,12 @@ final readonly class FennmarktDriver implements ChangeQueue, Driver, HistorySour
     /** @return array<mixed> */
     private function get(string $path, ?string $pageToken): array
     {
-        return $this->client->json(fn (PendingRequest $request) => $this->prepare($request)->get($path, $pageToken === null ? [] : ['page_token' => $pageToken]));
+        return $this->client->json(
+            fn (PendingRequest $request) => $this->prepare($request)->get(
+                $path,
+                $pageToken === null ? [] : ['page_token' => $pageToken],
+            ),
+        );
     }
 
     /**
@@ -288,6 +345,9 @@ final readonly class FennmarktDriver implements ChangeQueue, Driver, HistorySour
 
     private function prepare(PendingRequest $request): PendingRequest
     {
-        return $request->baseUrl($this->connection->setting('address'))->withHeader('X-Seller-Key', $this->connection->secret('token'))->acceptJson();
+        return $request
+            ->baseUrl($this->connection->setting('address'))
+            ->withHeader('X-Seller-Key', $this->connection->secret('token'))
+            ->acceptJson();
     }
 }

@@ -18,15 +18,26 @@ final readonly class EmailDelivery implements FileDelivery
     public function deliver(Connection $connection, string $name, string $csv): void
     {
         $lines = substr_count($csv, "\r\n") - 1;
-        $text = "Prices for {$connection->name}: {$lines} ".($lines === 1 ? 'listing' : 'listings').'. The file is attached.';
+        $text =
+            "Prices for {$connection->name}: {$lines} ".
+            ($lines === 1 ? 'listing' : 'listings').
+            '. The file is attached.';
         try {
             Mail::raw($text, function (Message $message) use ($connection, $name, $csv): void {
-                $message->to($connection->setting('to'))->subject("Prices for {$connection->name}")->attachData($csv, $name, ['mime' => 'text/csv']);
-                $message->getHeaders()->addIdHeader('Message-ID', pathinfo($name, PATHINFO_FILENAME).'@wrasse.invalid');
+                $message
+                    ->to($connection->setting('to'))
+                    ->subject("Prices for {$connection->name}")
+                    ->attachData($csv, $name, ['mime' => 'text/csv']);
+                $message
+                    ->getHeaders()
+                    ->addIdHeader('Message-ID', pathinfo($name, PATHINFO_FILENAME).'@wrasse.invalid');
             });
         } catch (TransportExceptionInterface $e) {
             report($e);
-            throw new ChannelUnavailable("The e-mail for {$connection->name} could not be sent.", self::SECONDS_UNTIL_RETRY);
+            throw new ChannelUnavailable(
+                "The e-mail for {$connection->name} could not be sent.",
+                self::SECONDS_UNTIL_RETRY,
+            );
         }
     }
 

@@ -19,7 +19,11 @@ use Illuminate\Support\Str;
 final readonly class FileDriver implements Driver, PricePublisher
 {
     /** @var array<string, class-string<FileDelivery>> */
-    private const DELIVERIES = ['folder' => FolderDelivery::class, 'email' => EmailDelivery::class, 'sftp' => SftpDelivery::class];
+    private const DELIVERIES = [
+        'folder' => FolderDelivery::class,
+        'email' => EmailDelivery::class,
+        'sftp' => SftpDelivery::class,
+    ];
 
     private const HEADER = ['SKU', 'Price', 'Currency', 'Price before', 'GTIN', 'Title', 'Change'];
 
@@ -42,15 +46,26 @@ final readonly class FileDriver implements Driver, PricePublisher
         $sftp = ['delivery', 'sftp'];
 
         return [
-            new ConnectionField('delivery', 'The files go', FieldType::Choice, options: [
-                'folder' => 'to be fetched from here',
-                'email' => 'by e-mail',
-                'sftp' => 'to an SFTP server',
-            ]),
+            new ConnectionField(
+                'delivery',
+                'The files go',
+                FieldType::Choice,
+                options: [
+                    'folder' => 'to be fetched from here',
+                    'email' => 'by e-mail',
+                    'sftp' => 'to an SFTP server',
+                ],
+            ),
             new ConnectionField('to', 'E-mail address', FieldType::Email, when: ['delivery', 'email']),
             new ConnectionField('host', 'Server', FieldType::Host, when: $sftp),
             new ConnectionField('port', 'Port', FieldType::Port, isRequired: false, when: $sftp, placeholder: '22'),
-            new ConnectionField('fingerprint', 'Host key of the server (SHA-256)', FieldType::Fingerprint, when: $sftp, placeholder: 'SHA256:…'),
+            new ConnectionField(
+                'fingerprint',
+                'Host key of the server (SHA-256)',
+                FieldType::Fingerprint,
+                when: $sftp,
+                placeholder: 'SHA256:…',
+            ),
             new ConnectionField('user', 'User', when: $sftp),
             new ConnectionField('password', 'Password', FieldType::Secret, when: $sftp, unless: 'key'),
             new ConnectionField('key', 'Or a private key', FieldType::SecretText, when: $sftp, unless: 'password'),
@@ -62,7 +77,9 @@ final readonly class FileDriver implements Driver, PricePublisher
     {
         return match ($connection->setting('delivery')) {
             'email' => 'CSV files by e-mail to '.$connection->setting('to'),
-            'sftp' => 'CSV files to '.$connection->setting('host').($connection->setting('folder') === '' ? '' : ", folder {$connection->setting('folder')}"),
+            'sftp' => 'CSV files to '.
+                $connection->setting('host').
+                ($connection->setting('folder') === '' ? '' : ", folder {$connection->setting('folder')}"),
             default => 'CSV files, to be fetched here',
         };
     }
@@ -75,15 +92,18 @@ final readonly class FileDriver implements Driver, PricePublisher
     public function submit(string $key, array $updates): Submission
     {
         $name = self::fileName($key);
-        $rows = array_map(fn (PriceUpdate $update) => [
-            $update->sku,
-            $update->price,
-            $update->currency,
-            $update->before,
-            $update->gtin,
-            $update->title,
-            $update->changeId,
-        ], $updates);
+        $rows = array_map(
+            fn (PriceUpdate $update) => [
+                $update->sku,
+                $update->price,
+                $update->currency,
+                $update->before,
+                $update->gtin,
+                $update->title,
+                $update->changeId,
+            ],
+            $updates,
+        );
         $this->delivery()->deliver($this->connection, $name, CsvText::of(self::HEADER, $rows));
 
         return new Submission($name);
@@ -114,6 +134,8 @@ final readonly class FileDriver implements Driver, PricePublisher
 
     private function delivery(): FileDelivery
     {
-        return $this->container->make(self::DELIVERIES[$this->connection->setting('delivery')] ?? FolderDelivery::class);
+        return $this->container->make(
+            self::DELIVERIES[$this->connection->setting('delivery')] ?? FolderDelivery::class,
+        );
     }
 }

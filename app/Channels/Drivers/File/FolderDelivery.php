@@ -20,7 +20,10 @@ final readonly class FolderDelivery implements FileDelivery
         $isThere = $isFolder && @file_put_contents($part, $csv) === strlen($csv) && @rename($part, "{$folder}/{$name}");
         if (! $isThere) {
             $reason = error_get_last()['message'] ?? 'unknown reason';
-            throw new ChannelUnavailable("The file could not be written into the folder of {$connection->name}: {$reason}.", self::SECONDS_UNTIL_RETRY);
+            throw new ChannelUnavailable(
+                "The file could not be written into the folder of {$connection->name}: {$reason}.",
+                self::SECONDS_UNTIL_RETRY,
+            );
         }
     }
 

@@ -57,17 +57,24 @@ final readonly class SftpDelivery implements FileDelivery
         } catch (ForbiddenAddress $e) {
             throw new ChannelRefused("{$connection->name} was not called: {$e->getMessage()}");
         } catch (UnknownHost $e) {
-            throw new ChannelUnavailable("{$connection->name} was not found. {$e->getMessage()}", self::SECONDS_UNTIL_RETRY);
+            throw new ChannelUnavailable(
+                "{$connection->name} was not found. {$e->getMessage()}",
+                self::SECONDS_UNTIL_RETRY,
+            );
         } catch (FilesystemException $e) {
             report($e);
-            throw new ChannelUnavailable(self::isWrongHostKey($e)
-                ? "The SFTP server of {$connection->name} shows another host key than the one entered. Nothing was sent."
-                : "The SFTP server of {$connection->name} did not take the file.", self::SECONDS_UNTIL_RETRY);
+            throw new ChannelUnavailable(
+                self::isWrongHostKey($e)
+                    ? "The SFTP server of {$connection->name} shows another host key than the one entered. Nothing was sent."
+                    : "The SFTP server of {$connection->name} did not take the file.",
+                self::SECONDS_UNTIL_RETRY,
+            );
         }
     }
 
     private static function isWrongHostKey(?Throwable $e): bool
     {
-        return $e !== null && ($e instanceof UnableToEstablishAuthenticityOfHost || self::isWrongHostKey($e->getPrevious()));
+        return $e !== null &&
+            ($e instanceof UnableToEstablishAuthenticityOfHost || self::isWrongHostKey($e->getPrevious()));
     }
 }

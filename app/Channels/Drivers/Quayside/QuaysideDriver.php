@@ -80,22 +80,38 @@ final readonly class QuaysideDriver implements ChangePush, Driver, HistorySource
     public function listings(?string $cursor): ListingPage
     {
         $answer = $this->get('/v1/listings', ['after' => $cursor ?? '']);
-        $rows = $this->client->rows($answer, 'listings', ['sku', 'item', 'title', 'price', 'shipping', 'condition', 'fulfilment', 'stock']);
-        $listings = array_map(fn (array $row) => new SourceListing(
-            (string) $row['sku'],
-            (string) $row['item'],
-            (string) $row['title'],
-            $row['brand'] ?? null,
-            $row['category'] ?? null,
-            $row['gtin'] ?? null,
-            (string) $row['price'],
-            (string) $row['shipping'],
-            (string) $row['condition'],
-            (string) $row['fulfilment'],
-            $row['stock'] === null ? null : (int) $row['stock'],
-        ), $rows);
+        $rows = $this->client->rows($answer, 'listings', [
+            'sku',
+            'item',
+            'title',
+            'price',
+            'shipping',
+            'condition',
+            'fulfilment',
+            'stock',
+        ]);
+        $listings = array_map(
+            fn (array $row) => new SourceListing(
+                (string) $row['sku'],
+                (string) $row['item'],
+                (string) $row['title'],
+                $row['brand'] ?? null,
+                $row['category'] ?? null,
+                $row['gtin'] ?? null,
+                (string) $row['price'],
+                (string) $row['shipping'],
+                (string) $row['condition'],
+                (string) $row['fulfilment'],
+                $row['stock'] === null ? null : (int) $row['stock'],
+            ),
+            $rows,
+        );
 
-        return new ListingPage($listings, is_string($answer['next'] ?? null) ? $answer['next'] : null, is_int($answer['total'] ?? null) ? $answer['total'] : null);
+        return new ListingPage(
+            $listings,
+            is_string($answer['next'] ?? null) ? $answer['next'] : null,
+            is_int($answer['total'] ?? null) ? $answer['total'] : null,
+        );
     }
 
     public function offers(array $items): array
@@ -110,8 +126,22 @@ final readonly class QuaysideDriver implements ChangePush, Driver, HistorySource
 
     public function orders(?string $cursor): OrderPage
     {
-        $rows = $this->client->rows($this->get('/v1/orders', ['after' => $cursor ?? '0']), 'orders', ['id', 'sku', 'units', 'price', 'at']);
-        $orders = array_map(fn (array $row) => new SourceOrder((string) $row['sku'], (int) $row['units'], (string) $row['price'], (string) $row['at']), $rows);
+        $rows = $this->client->rows($this->get('/v1/orders', ['after' => $cursor ?? '0']), 'orders', [
+            'id',
+            'sku',
+            'units',
+            'price',
+            'at',
+        ]);
+        $orders = array_map(
+            fn (array $row) => new SourceOrder(
+                (string) $row['sku'],
+                (int) $row['units'],
+                (string) $row['price'],
+                (string) $row['at'],
+            ),
+            $rows,
+        );
 
         return new OrderPage($orders, $rows === [] ? $cursor : (string) max(array_column($rows, 'id')));
     }
@@ -120,14 +150,17 @@ final readonly class QuaysideDriver implements ChangePush, Driver, HistorySource
     {
         $answer = $this->get('/v1/history', ['after' => $cursor ?? '']);
         $rows = $this->client->rows($answer, 'days', ['date', 'sku', 'price', 'in_stock', 'units', 'offers']);
-        $days = array_map(fn (array $row) => new PastDay(
-            (string) $row['date'],
-            (string) $row['sku'],
-            (string) $row['price'],
-            (bool) $row['in_stock'],
-            (int) $row['units'],
-            $row['offers'],
-        ), $rows);
+        $days = array_map(
+            fn (array $row) => new PastDay(
+                (string) $row['date'],
+                (string) $row['sku'],
+                (string) $row['price'],
+                (bool) $row['in_stock'],
+                (int) $row['units'],
+                $row['offers'],
+            ),
+            $rows,
+        );
 
         return new HistoryPage($days, is_string($answer['next'] ?? null) ? $answer['next'] : null);
     }
@@ -138,15 +171,28 @@ final readonly class QuaysideDriver implements ChangePush, Driver, HistorySource
         $this->client->json(fn (PendingRequest $request) => $this->prepare($request)->put('/v1/subscription', $body));
     }
 
-    public static function read(array $headers, string $body, #[SensitiveParameter] string $signingSecret, int $now): ?ItemChange
-    {
+    public static function read(
+        array $headers,
+        string $body,
+        #[SensitiveParameter] string $signingSecret,
+        int $now,
+    ): ?ItemChange {
         $id = $headers['webhook-id'] ?? '';
-        $isSigned = (new WebhookSignature($signingSecret))->fits($id, $headers['webhook-timestamp'] ?? '', $body, $headers['webhook-signature'] ?? '', $now);
+        $isSigned = (new WebhookSignature($signingSecret))->fits(
+            $id,
+            $headers['webhook-timestamp'] ?? '',
+            $body,
+            $headers['webhook-signature'] ?? '',
+            $now,
+        );
         if (! $isSigned) {
             throw new UntrustedMessage('The signature does not fit.');
         }
         $message = json_decode($body, true);
-        $item = is_array($message) && ($message['type'] ?? null) === 'offers.changed' ? $message['data']['item'] ?? null : null;
+        $item =
+            is_array($message) && ($message['type'] ?? null) === 'offers.changed'
+                ? $message['data']['item'] ?? null
+                : null;
 
         return is_string($item) ? new ItemChange($id, $item) : null;
     }
@@ -154,14 +200,24 @@ final readonly class QuaysideDriver implements ChangePush, Driver, HistorySource
     public function submit(string $key, array $updates): Submission
     {
         $items = array_map(fn (PriceUpdate $update) => ['sku' => $update->sku, 'price' => $update->price], $updates);
-        $answer = $this->client->json(fn (PendingRequest $request) => $this->prepare($request)->withHeader('Idempotency-Key', $key)->post('/v1/feeds', ['items' => $items]));
+        $answer = $this->client->json(
+            fn (PendingRequest $request) => $this->prepare($request)
+                ->withHeader('Idempotency-Key', $key)
+                ->post('/v1/feeds', ['items' => $items]),
+        );
 
-        return is_string($answer['id'] ?? null) ? new Submission($answer['id']) : throw new ChannelUnavailable('The answer names no feed.', ChannelClient::SECONDS_UNTIL_RETRY);
+        return is_string($answer['id'] ?? null)
+            ? new Submission($answer['id'])
+            : throw new ChannelUnavailable('The answer names no feed.', ChannelClient::SECONDS_UNTIL_RETRY);
     }
 
     public function takeBack(string $key): ?string
     {
-        $answer = $this->client->json(fn (PendingRequest $request) => $this->prepare($request)->withHeader('Idempotency-Key', $key)->delete('/v1/feeds'));
+        $answer = $this->client->json(
+            fn (PendingRequest $request) => $this->prepare($request)
+                ->withHeader('Idempotency-Key', $key)
+                ->delete('/v1/feeds'),
+        );
 
         return match ($answer['status'] ?? null) {
             'cancelled' => null,
@@ -189,7 +245,10 @@ final readonly class QuaysideDriver implements ChangePush, Driver, HistorySource
     {
         $shown = [];
         foreach (array_chunk($skus, self::SKUS_PER_CALL) as $some) {
-            $rows = $this->client->rows($this->get('/v1/prices', ['skus' => implode(',', $some)]), 'prices', ['sku', 'price']);
+            $rows = $this->client->rows($this->get('/v1/prices', ['skus' => implode(',', $some)]), 'prices', [
+                'sku',
+                'price',
+            ]);
             $shown = array_replace($shown, array_column($rows, 'price', 'sku'));
         }
 
@@ -207,6 +266,9 @@ final readonly class QuaysideDriver implements ChangePush, Driver, HistorySource
 
     private function prepare(PendingRequest $request): PendingRequest
     {
-        return $request->baseUrl($this->connection->setting('address'))->withToken($this->connection->secret('token'))->acceptJson();
+        return $request
+            ->baseUrl($this->connection->setting('address'))
+            ->withToken($this->connection->secret('token'))
+            ->acceptJson();
     }
 }

@@ -65,27 +65,48 @@ final readonly class ShopDriver implements Driver, ListingSource, OrderSource, P
     {
         $answer = $this->get('/api/products', ['after' => $cursor ?? '']);
         $rows = $this->client->rows($answer, 'products', ['sku', 'title', 'price', 'stock', 'path']);
-        $listings = array_map(fn (array $row) => new SourceListing(
-            (string) $row['sku'],
-            (string) $row['path'],
-            (string) $row['title'],
-            $row['brand'] ?? null,
-            $row['category'] ?? null,
-            $row['gtin'] ?? null,
-            (string) $row['price'],
-            shipping: '0.00',
-            condition: 'new',
-            fulfilment: 'merchant',
-            stock: $row['stock'] === null ? null : (int) $row['stock'],
-        ), $rows);
+        $listings = array_map(
+            fn (array $row) => new SourceListing(
+                (string) $row['sku'],
+                (string) $row['path'],
+                (string) $row['title'],
+                $row['brand'] ?? null,
+                $row['category'] ?? null,
+                $row['gtin'] ?? null,
+                (string) $row['price'],
+                shipping: '0.00',
+                condition: 'new',
+                fulfilment: 'merchant',
+                stock: $row['stock'] === null ? null : (int) $row['stock'],
+            ),
+            $rows,
+        );
 
-        return new ListingPage($listings, is_string($answer['next'] ?? null) ? $answer['next'] : null, is_int($answer['total'] ?? null) ? $answer['total'] : null);
+        return new ListingPage(
+            $listings,
+            is_string($answer['next'] ?? null) ? $answer['next'] : null,
+            is_int($answer['total'] ?? null) ? $answer['total'] : null,
+        );
     }
 
     public function orders(?string $cursor): OrderPage
     {
-        $rows = $this->client->rows($this->get('/api/orders', ['after' => $cursor ?? '0']), 'orders', ['id', 'sku', 'units', 'price', 'at']);
-        $orders = array_map(fn (array $row) => new SourceOrder((string) $row['sku'], (int) $row['units'], (string) $row['price'], (string) $row['at']), $rows);
+        $rows = $this->client->rows($this->get('/api/orders', ['after' => $cursor ?? '0']), 'orders', [
+            'id',
+            'sku',
+            'units',
+            'price',
+            'at',
+        ]);
+        $orders = array_map(
+            fn (array $row) => new SourceOrder(
+                (string) $row['sku'],
+                (int) $row['units'],
+                (string) $row['price'],
+                (string) $row['at'],
+            ),
+            $rows,
+        );
 
         return new OrderPage($orders, $rows === [] ? $cursor : (string) max(array_column($rows, 'id')));
     }
@@ -93,14 +114,20 @@ final readonly class ShopDriver implements Driver, ListingSource, OrderSource, P
     public function submit(string $key, array $updates): Submission
     {
         $prices = array_map(fn (PriceUpdate $update) => ['sku' => $update->sku, 'price' => $update->price], $updates);
-        $answer = $this->client->json(fn (PendingRequest $request) => $this->prepare($request)->put('/api/price-lists/'.rawurlencode($key), ['prices' => $prices]));
+        $answer = $this->client->json(
+            fn (PendingRequest $request) => $this->prepare($request)->put('/api/price-lists/'.rawurlencode($key), [
+                'prices' => $prices,
+            ]),
+        );
 
         return new Submission((string) ($answer['id'] ?? $key));
     }
 
     public function takeBack(string $key): ?string
     {
-        $answer = $this->client->json(fn (PendingRequest $request) => $this->prepare($request)->delete('/api/price-lists/'.rawurlencode($key)));
+        $answer = $this->client->json(
+            fn (PendingRequest $request) => $this->prepare($request)->delete('/api/price-lists/'.rawurlencode($key)),
+        );
 
         return match ($answer['status'] ?? null) {
             'cancelled' => null,
@@ -121,7 +148,10 @@ final readonly class ShopDriver implements Driver, ListingSource, OrderSource, P
     {
         $shown = [];
         foreach (array_chunk($skus, self::SKUS_PER_CALL) as $some) {
-            $rows = $this->client->rows($this->get('/api/products', ['skus' => implode(',', $some)]), 'products', ['sku', 'price']);
+            $rows = $this->client->rows($this->get('/api/products', ['skus' => implode(',', $some)]), 'products', [
+                'sku',
+                'price',
+            ]);
             $shown = array_replace($shown, array_column($rows, 'price', 'sku'));
         }
 
@@ -139,6 +169,9 @@ final readonly class ShopDriver implements Driver, ListingSource, OrderSource, P
 
     private function prepare(PendingRequest $request): PendingRequest
     {
-        return $request->baseUrl($this->connection->setting('address'))->withToken($this->connection->secret('token'))->acceptJson();
+        return $request
+            ->baseUrl($this->connection->setting('address'))
+            ->withToken($this->connection->secret('token'))
+            ->acceptJson();
     }
 }

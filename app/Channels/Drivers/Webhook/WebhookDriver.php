@@ -43,7 +43,14 @@ final readonly class WebhookDriver implements Driver, PricePublisher
 
     public static function fields(): array
     {
-        return [new ConnectionField('address', 'Address that takes the messages', FieldType::Address, placeholder: 'https://')];
+        return [
+            new ConnectionField(
+                'address',
+                'Address that takes the messages',
+                FieldType::Address,
+                placeholder: 'https://',
+            ),
+        ];
     }
 
     public static function destination(Connection $connection): string
@@ -59,29 +66,44 @@ final readonly class WebhookDriver implements Driver, PricePublisher
     public function submit(string $key, array $updates): Submission
     {
         $now = now();
-        $body = json_encode([
-            'type' => 'prices.changed',
-            'timestamp' => $now->utc()->format('Y-m-d\TH:i:s.v\Z'),
-            'data' => [
-                'channel' => $this->connection->name,
-                'currency' => $this->connection->currency,
-                'prices' => array_map($this->line(...), $updates),
+        $body = json_encode(
+            [
+                'type' => 'prices.changed',
+                'timestamp' => $now->utc()->format('Y-m-d\TH:i:s.v\Z'),
+                'data' => [
+                    'channel' => $this->connection->name,
+                    'currency' => $this->connection->currency,
+                    'prices' => array_map($this->line(...), $updates),
+                ],
             ],
-        ], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
+            JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES,
+        );
         $headers = [
             'webhook-id' => $key,
             'webhook-timestamp' => (string) $now->getTimestamp(),
-            'webhook-signature' => (new WebhookSignature($this->connection->signingSecret))->sign($key, $now->getTimestamp(), $body),
+            'webhook-signature' => (new WebhookSignature($this->connection->signingSecret))->sign(
+                $key,
+                $now->getTimestamp(),
+                $body,
+            ),
         ];
-        $send = fn (PendingRequest $request) => $request->withBody($body, 'application/json')->withHeaders($headers)->post($this->connection->setting('address'));
+        $send = fn (PendingRequest $request) => $request
+            ->withBody($body, 'application/json')
+            ->withHeaders($headers)
+            ->post($this->connection->setting('address'));
         try {
             $status = $this->client->send($send)->status();
         } catch (ChannelRefused $e) {
             // Any answer but 2xx is to be tried again, says the specification; 410 means that nobody will ever listen there.
-            throw $e->status === null || $e->status === 410 ? $e : new ChannelUnavailable($e->getMessage(), self::SECONDS_UNTIL_RETRY);
+            throw $e->status === null || $e->status === 410
+                ? $e
+                : new ChannelUnavailable($e->getMessage(), self::SECONDS_UNTIL_RETRY);
         }
         if ($status >= 300) {
-            throw new ChannelUnavailable("{$this->connection->name} sends elsewhere (status {$status}); give the address it sends to.", self::SECONDS_UNTIL_RETRY);
+            throw new ChannelUnavailable(
+                "{$this->connection->name} sends elsewhere (status {$status}); give the address it sends to.",
+                self::SECONDS_UNTIL_RETRY,
+            );
         }
 
         return new Submission($key);
@@ -106,6 +128,11 @@ final readonly class WebhookDriver implements Driver, PricePublisher
     /** @return array{change: int, sku: string, price: string, before: string} */
     private function line(PriceUpdate $update): array
     {
-        return ['change' => $update->changeId, 'sku' => $update->sku, 'price' => $update->price, 'before' => $update->before];
+        return [
+            'change' => $update->changeId,
+            'sku' => $update->sku,
+            'price' => $update->price,
+            'before' => $update->before,
+        ];
     }
 }

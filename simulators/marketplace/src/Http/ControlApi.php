@@ -25,8 +25,12 @@ final readonly class ControlApi
             'PUT /control/clock' => $this->clock($body),
             'PUT /control/rivals' => $this->rivals($body),
             'PUT /control/offer' => $this->offers([$body]),
-            'PUT /control/offers' => $this->offers(is_array($body['offers'] ?? null) ? array_values($body['offers']) : []),
-            'GET /control/price-log' => new Response(200, ['log' => $this->store->all('SELECT * FROM price_log ORDER BY id')]),
+            'PUT /control/offers' => $this->offers(
+                is_array($body['offers'] ?? null) ? array_values($body['offers']) : [],
+            ),
+            'GET /control/price-log' => new Response(200, [
+                'log' => $this->store->all('SELECT * FROM price_log ORDER BY id'),
+            ]),
             default => Response::problem(404, 'no such knob'),
         };
     }
@@ -64,13 +68,23 @@ final readonly class ControlApi
     private function offers(array $offers): Response
     {
         foreach ($offers as $offer) {
-            if (! is_array($offer) || ! is_string($offer['item'] ?? null) || ! is_string($offer['seller'] ?? null) || ! is_int($offer['price'] ?? null)) {
+            if (
+                ! is_array($offer) ||
+                ! is_string($offer['item'] ?? null) ||
+                ! is_string($offer['seller'] ?? null) ||
+                ! is_int($offer['price'] ?? null)
+            ) {
                 return Response::problem(422, 'item, seller and a price in minor units are required');
             }
         }
         $this->store->transaction(function () use ($offers): void {
             foreach ($offers as $offer) {
-                (new Offers($this->store, new Clock($this->store)))->change($offer['item'], $offer['seller'], price: $offer['price'], active: true);
+                (new Offers($this->store, new Clock($this->store)))->change(
+                    $offer['item'],
+                    $offer['seller'],
+                    price: $offer['price'],
+                    active: true,
+                );
             }
         });
 

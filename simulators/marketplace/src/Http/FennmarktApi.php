@@ -52,12 +52,18 @@ final readonly class FennmarktApi
 
         return match (true) {
             $method === 'GET' && $path === '/seller/v2/inventory' => $this->inventory($position),
-            $method === 'POST' && $path === '/seller/v2/inventory/lookup' => $this->lookup(self::texts($body, 'sellerSkus')),
-            $method === 'POST' && $path === '/seller/v2/competition' => $this->competition(self::texts($body, 'catalogIds')),
+            $method === 'POST' && $path === '/seller/v2/inventory/lookup' => $this->lookup(
+                self::texts($body, 'sellerSkus'),
+            ),
+            $method === 'POST' && $path === '/seller/v2/competition' => $this->competition(
+                self::texts($body, 'catalogIds'),
+            ),
             $method === 'GET' && $path === '/seller/v2/sales' => $this->sales((int) $position),
             $method === 'GET' && $path === '/seller/v2/reports/daily' => $this->report($position),
             $method === 'GET' && $path === '/seller/v2/changes' => $this->changes(),
-            $method === 'POST' && $path === '/seller/v2/changes/ack' => $this->acknowledge(self::texts($body, 'messageIds')),
+            $method === 'POST' && $path === '/seller/v2/changes/ack' => $this->acknowledge(
+                self::texts($body, 'messageIds'),
+            ),
             $method === 'POST' && $path === '/seller/v2/price-updates' => $this->update($body),
             preg_match('#^/seller/v2/price-updates/([\w-]{1,80})$#', $path, $part) === 1 => match ($method) {
                 'GET' => $this->outcome($part[1]),
@@ -70,10 +76,13 @@ final readonly class FennmarktApi
 
     private function inventory(string $after): Response
     {
-        $rows = $this->store->all(<<<'SQL'
+        $rows = $this->store->all(
+            <<<'SQL'
             SELECT o.*, i.gtin, i.title, i.brand, i.category FROM offer o JOIN item i ON i.id = o.item_id
             WHERE o.seller_id = ? AND o.sku > ? ORDER BY o.sku LIMIT ?
-            SQL, [$this->seller, $after, self::PAGE]);
+            SQL,
+            [$this->seller, $after, self::PAGE],
+        );
         $size = $this->store->one('SELECT count(*) AS n FROM offer WHERE seller_id = ?', [$this->seller])['n'] ?? 0;
 
         return new Response(200, [
@@ -90,7 +99,9 @@ final readonly class FennmarktApi
             return Response::problem(400, 'sellerSkus has 1 to '.self::SKUS.' entries');
         }
         $rows = $this->store->all(
-            'SELECT o.*, i.gtin, i.title, i.brand, i.category FROM offer o JOIN item i ON i.id = o.item_id WHERE o.seller_id = ? AND o.sku IN ('.self::places($skus).') ORDER BY o.sku',
+            'SELECT o.*, i.gtin, i.title, i.brand, i.category FROM offer o JOIN item i ON i.id = o.item_id WHERE o.seller_id = ? AND o.sku IN ('.
+                self::places($skus).
+                ') ORDER BY o.sku',
             [$this->seller, ...$skus],
         );
 
@@ -127,7 +138,9 @@ final readonly class FennmarktApi
         $bids = array_fill_keys($items, []);
         $rows = $this->store->all(
             'SELECT o.*, s.name, s.rating_percent, s.rating_count, s.handling_days, s.ship_from, s.retail FROM offer o JOIN seller s ON s.id = o.seller_id
-                WHERE o.active AND o.item_id IN ('.self::places($items).') ORDER BY o.item_id, o.seller_id',
+                WHERE o.active AND o.item_id IN ('.
+                self::places($items).
+                ') ORDER BY o.item_id, o.seller_id',
             $items,
         );
         foreach ($rows as $row) {
@@ -140,32 +153,42 @@ final readonly class FennmarktApi
                 'dispatchedBy' => $row['fulfilment'] === 'marketplace' ? 'FENNMARKT' : 'SELLER',
                 'available' => $row['stock'] > 0,
                 'featured' => $row['buy_box'],
-                'score' => $row['rating_percent'] === null ? null : ['positive' => (float) $row['rating_percent'], 'votes' => $row['rating_count']],
+                'score' => $row['rating_percent'] === null
+                        ? null
+                        : ['positive' => (float) $row['rating_percent'], 'votes' => $row['rating_count']],
                 'dispatchDays' => $row['handling_days'],
                 'country' => $row['ship_from'],
                 'house' => $row['retail'],
             ];
         }
 
-        return new Response(200, ['results' => array_map(fn (string $item) => ['catalogId' => $item, 'bids' => $bids[$item]], $items)]);
+        return new Response(200, [
+            'results' => array_map(fn (string $item) => ['catalogId' => $item, 'bids' => $bids[$item]], $items),
+        ]);
     }
 
     private function sales(int $after): Response
     {
-        $rows = $this->store->all(<<<'SQL'
+        $rows = $this->store->all(
+            <<<'SQL'
             SELECT s.id, o.sku, s.units, s.price, s.at FROM sale s JOIN offer o USING (item_id, seller_id)
             WHERE s.seller_id = ? AND s.id > ? ORDER BY s.id LIMIT ?
-            SQL, [$this->seller, $after, self::PAGE]);
+            SQL,
+            [$this->seller, $after, self::PAGE],
+        );
         $last = $rows === [] ? $after : end($rows)['id'];
 
         return new Response(200, [
-            'page' => array_map(fn (array $row) => [
-                'saleId' => (string) $row['id'],
-                'sellerSku' => $row['sku'],
-                'quantity' => $row['units'],
-                'unitPrice' => self::amount($row['price']),
-                'soldAt' => $row['at'],
-            ], $rows),
+            'page' => array_map(
+                fn (array $row) => [
+                    'saleId' => (string) $row['id'],
+                    'sellerSku' => $row['sku'],
+                    'quantity' => $row['units'],
+                    'unitPrice' => self::amount($row['price']),
+                    'soldAt' => $row['at'],
+                ],
+                $rows,
+            ),
             'nextPageToken' => self::token((string) $last),
         ]);
     }
@@ -175,20 +198,26 @@ final readonly class FennmarktApi
         $page = (new History($this->store))->page($this->seller, $after);
 
         return new Response(200, [
-            'page' => array_map(fn (array $day) => [
-                'day' => $day['date'],
-                'sellerSku' => $day['sku'],
-                'unitPrice' => self::amount($day['price']),
-                'wasAvailable' => $day['in_stock'],
-                'quantity' => $day['units'],
-                'bids' => array_map(fn (array $offer) => [
-                    'vendor' => $offer['seller'],
-                    'unitPrice' => self::amount($offer['price']),
-                    'delivery' => self::amount($offer['shipping']),
-                    'grade' => self::GRADES[$offer['condition']],
-                    'dispatchedBy' => $offer['fulfilment'] === 'marketplace' ? 'FENNMARKT' : 'SELLER',
-                ], $day['offers']),
-            ], $page['days']),
+            'page' => array_map(
+                fn (array $day) => [
+                    'day' => $day['date'],
+                    'sellerSku' => $day['sku'],
+                    'unitPrice' => self::amount($day['price']),
+                    'wasAvailable' => $day['in_stock'],
+                    'quantity' => $day['units'],
+                    'bids' => array_map(
+                        fn (array $offer) => [
+                            'vendor' => $offer['seller'],
+                            'unitPrice' => self::amount($offer['price']),
+                            'delivery' => self::amount($offer['shipping']),
+                            'grade' => self::GRADES[$offer['condition']],
+                            'dispatchedBy' => $offer['fulfilment'] === 'marketplace' ? 'FENNMARKT' : 'SELLER',
+                        ],
+                        $day['offers'],
+                    ),
+                ],
+                $page['days'],
+            ),
             'nextPageToken' => $page['next'] === null ? null : self::token($page['next']),
         ]);
     }
@@ -197,15 +226,26 @@ final readonly class FennmarktApi
     private function changes(): Response
     {
         $rows = $this->store->transaction(function (): array {
-            $rows = $this->store->all('SELECT number, id, item_id, at FROM change_message WHERE seller_id = ? ORDER BY number LIMIT ? FOR UPDATE', [$this->seller, self::MESSAGES]);
+            $rows = $this->store->all(
+                'SELECT number, id, item_id, at FROM change_message WHERE seller_id = ? ORDER BY number LIMIT ? FOR UPDATE',
+                [$this->seller, self::MESSAGES],
+            );
             if ($rows !== []) {
-                $this->store->run('UPDATE change_message SET fetched = true WHERE number IN ('.self::places($rows).')', array_column($rows, 'number'));
+                $this->store->run(
+                    'UPDATE change_message SET fetched = true WHERE number IN ('.self::places($rows).')',
+                    array_column($rows, 'number'),
+                );
             }
 
             return $rows;
         });
 
-        return new Response(200, ['messages' => array_map(fn (array $row) => ['messageId' => $row['id'], 'catalogId' => $row['item_id'], 'at' => $row['at']], $rows)]);
+        return new Response(200, [
+            'messages' => array_map(
+                fn (array $row) => ['messageId' => $row['id'], 'catalogId' => $row['item_id'], 'at' => $row['at']],
+                $rows,
+            ),
+        ]);
     }
 
     /** @param  list<string>  $ids */
@@ -214,7 +254,10 @@ final readonly class FennmarktApi
         if ($ids === []) {
             return Response::problem(400, 'messageIds is needed');
         }
-        $this->store->run('DELETE FROM change_message WHERE seller_id = ? AND id IN ('.self::places($ids).')', [$this->seller, ...$ids]);
+        $this->store->run('DELETE FROM change_message WHERE seller_id = ? AND id IN ('.self::places($ids).')', [
+            $this->seller,
+            ...$ids,
+        ]);
 
         return new Response(200, ['acknowledged' => count($ids)]);
     }
@@ -229,7 +272,13 @@ final readonly class FennmarktApi
         $items = [];
         foreach (is_array($body['prices'] ?? null) ? $body['prices'] : [] as $line) {
             $price = $line['unitPrice'] ?? null;
-            if (! is_array($price) || ! is_int($price['amount'] ?? null) || $price['amount'] < 1 || ($price['currency'] ?? null) !== 'EUR' || ! is_string($line['sellerSku'] ?? null)) {
+            if (
+                ! is_array($price) ||
+                ! is_int($price['amount'] ?? null) ||
+                $price['amount'] < 1 ||
+                ($price['currency'] ?? null) !== 'EUR' ||
+                ! is_string($line['sellerSku'] ?? null)
+            ) {
                 return Response::problem(400, 'each price has a sellerSku and a unitPrice in cents of EUR');
             }
             $items[] = ['sku' => $line['sellerSku'], 'price' => $price['amount']];
@@ -239,12 +288,17 @@ final readonly class FennmarktApi
         }
         $feed = (new Feeds($this->store, $this->clock))->applyNow($this->seller, $id, $items);
 
-        return $feed === null ? Response::problem(409, 'this requestId was used already, or is void') : self::told($id, $feed);
+        return $feed === null
+            ? Response::problem(409, 'this requestId was used already, or is void')
+            : self::told($id, $feed);
     }
 
     private function outcome(string $id): Response
     {
-        $feed = $this->store->one("SELECT id FROM feed WHERE seller_id = ? AND idempotency_key = ? AND status = 'done'", [$this->seller, $id]);
+        $feed = $this->store->one(
+            "SELECT id FROM feed WHERE seller_id = ? AND idempotency_key = ? AND status = 'done'",
+            [$this->seller, $id],
+        );
         $found = $feed === null ? null : (new Feeds($this->store, $this->clock))->find($this->seller, $feed['id']);
 
         return $found === null ? Response::problem(404, 'no such update') : self::told($id, $found);
@@ -262,18 +316,23 @@ final readonly class FennmarktApi
     {
         return new Response(200, [
             'requestId' => $id,
-            'outcome' => array_map(fn (array $item) => [
-                'sellerSku' => $item['sku'],
-                'accepted' => $item['status'] === 'accepted',
-                'reason' => $item['message'],
-            ], $feed['items']),
+            'outcome' => array_map(
+                fn (array $item) => [
+                    'sellerSku' => $item['sku'],
+                    'accepted' => $item['status'] === 'accepted',
+                    'reason' => $item['message'],
+                ],
+                $feed['items'],
+            ),
         ]);
     }
 
     /** @param  array<string, mixed>  $offer */
     private function shownPrice(array $offer): int
     {
-        return $offer['seller_id'] === $this->seller && ($offer['old_price_until'] ?? 0) > time() ? $offer['old_price'] : $offer['price'];
+        return $offer['seller_id'] === $this->seller && ($offer['old_price_until'] ?? 0) > time()
+            ? $offer['old_price']
+            : $offer['price'];
     }
 
     /** @return array{amount: int, currency: string} */

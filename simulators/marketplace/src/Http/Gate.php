@@ -41,12 +41,15 @@ final readonly class Gate
     private function wait(): float
     {
         $now = microtime(true);
-        $row = $this->store->one(<<<'SQL'
+        $row = $this->store->one(
+            <<<'SQL'
             INSERT INTO bucket AS b VALUES (?, ?, ?)
             ON CONFLICT (token) DO UPDATE SET
                 tokens = greatest(-1, least(?, b.tokens + (excluded.at - b.at) * ?) - 1), at = excluded.at
             RETURNING tokens
-            SQL, [$this->store->config['token'], self::BURST - 1, $now, self::BURST, self::PER_SECOND]);
+            SQL,
+            [$this->store->config['token'], self::BURST - 1, $now, self::BURST, self::PER_SECOND],
+        );
         $tokens = (float) ($row['tokens'] ?? 0);
 
         return $tokens >= 0 ? 0.0 : max(0.0, -$tokens / self::PER_SECOND);

@@ -32,7 +32,9 @@ final readonly class QuaysideApi
         return match (true) {
             $method === 'GET' && $path === '/v1/account' => $this->account(),
             $method === 'GET' && $path === '/v1/listings' => $this->listings((string) ($query['after'] ?? '')),
-            $method === 'GET' && $path === '/v1/offers' => $this->offers(explode(',', (string) ($query['items'] ?? ''))),
+            $method === 'GET' && $path === '/v1/offers' => $this->offers(
+                explode(',', (string) ($query['items'] ?? '')),
+            ),
             $method === 'GET' && $path === '/v1/prices' => $this->prices(explode(',', (string) ($query['skus'] ?? ''))),
             $method === 'GET' && $path === '/v1/orders' => $this->orders((int) ($query['after'] ?? 0)),
             $method === 'GET' && $path === '/v1/history' => $this->history((string) ($query['after'] ?? '')),
@@ -46,7 +48,12 @@ final readonly class QuaysideApi
 
     private function account(): Response
     {
-        return new Response(200, ['market' => $this->store->config['name'], 'seller' => $this->seller, 'currency' => 'EUR', 'now' => Clock::text($this->clock->now())]);
+        return new Response(200, [
+            'market' => $this->store->config['name'],
+            'seller' => $this->seller,
+            'currency' => 'EUR',
+            'now' => Clock::text($this->clock->now()),
+        ]);
     }
 
     private function listings(string $after): Response
@@ -55,11 +62,22 @@ final readonly class QuaysideApi
             'SELECT o.sku, i.id AS item, i.gtin, i.title, i.brand, i.category, o.price, o.shipping, o.condition, o.fulfilment, o.stock FROM offer o JOIN item i ON i.id = o.item_id WHERE o.seller_id = ? AND o.sku > ? ORDER BY o.sku LIMIT 200',
             [$this->seller, $after],
         );
-        $rows = array_map(fn (array $row) => [...$row, 'price' => self::decimal($row['price']), 'shipping' => self::decimal($row['shipping'])], $rows);
+        $rows = array_map(
+            fn (array $row) => [
+                ...$row,
+                'price' => self::decimal($row['price']),
+                'shipping' => self::decimal($row['shipping']),
+            ],
+            $rows,
+        );
 
         $total = $this->store->one('SELECT count(*) AS n FROM offer WHERE seller_id = ?', [$this->seller])['n'] ?? 0;
 
-        return new Response(200, ['listings' => $rows, 'next' => count($rows) === 200 ? end($rows)['sku'] : null, 'total' => $total]);
+        return new Response(200, [
+            'listings' => $rows,
+            'next' => count($rows) === 200 ? end($rows)['sku'] : null,
+            'total' => $total,
+        ]);
     }
 
     /** @param  list<string>  $items */
@@ -70,15 +88,26 @@ final readonly class QuaysideApi
         }
         $offers = array_fill_keys($items, []);
         $rows = $this->store->all(
-            'SELECT o.*, s.name, s.rating_percent, s.rating_count, s.handling_days, s.ship_from, s.retail FROM offer o JOIN seller s ON s.id = o.seller_id WHERE o.active AND o.item_id IN ('.implode(',', array_fill(0, count($items), '?')).') ORDER BY o.item_id, o.seller_id',
+            'SELECT o.*, s.name, s.rating_percent, s.rating_count, s.handling_days, s.ship_from, s.retail FROM offer o JOIN seller s ON s.id = o.seller_id WHERE o.active AND o.item_id IN ('.
+                implode(',', array_fill(0, count($items), '?')).
+                ') ORDER BY o.item_id, o.seller_id',
             $items,
         );
         foreach ($rows as $row) {
             $offers[$row['item_id']][] = [
-                'seller' => $row['seller_id'], 'name' => $row['name'], 'price' => self::decimal($this->shownPrice($row)), 'shipping' => self::decimal($row['shipping']),
-                'condition' => $row['condition'], 'fulfilment' => $row['fulfilment'], 'in_stock' => $row['stock'] > 0, 'buy_box' => $row['buy_box'],
-                'rating_percent' => $row['rating_percent'], 'rating_count' => $row['rating_count'], 'handling_days' => $row['handling_days'],
-                'ship_from' => $row['ship_from'], 'marketplace_retail' => $row['retail'],
+                'seller' => $row['seller_id'],
+                'name' => $row['name'],
+                'price' => self::decimal($this->shownPrice($row)),
+                'shipping' => self::decimal($row['shipping']),
+                'condition' => $row['condition'],
+                'fulfilment' => $row['fulfilment'],
+                'in_stock' => $row['stock'] > 0,
+                'buy_box' => $row['buy_box'],
+                'rating_percent' => $row['rating_percent'],
+                'rating_count' => $row['rating_count'],
+                'handling_days' => $row['handling_days'],
+                'ship_from' => $row['ship_from'],
+                'marketplace_retail' => $row['retail'],
             ];
         }
 
@@ -92,19 +121,30 @@ final readonly class QuaysideApi
             return Response::problem(422, 'at most 100 SKUs a call');
         }
         $rows = $this->store->all(
-            'SELECT * FROM offer WHERE seller_id = ? AND sku IN ('.implode(',', array_fill(0, count($skus), '?')).')',
+            'SELECT * FROM offer WHERE seller_id = ? AND sku IN ('.
+                implode(',', array_fill(0, count($skus), '?')).
+                ')',
             [$this->seller, ...$skus],
         );
 
-        return new Response(200, ['prices' => array_map(
-            fn (array $row) => ['sku' => $row['sku'], 'price' => self::decimal($this->shownPrice($row)), 'stock' => $row['stock']], $rows,
-        )]);
+        return new Response(200, [
+            'prices' => array_map(
+                fn (array $row) => [
+                    'sku' => $row['sku'],
+                    'price' => self::decimal($this->shownPrice($row)),
+                    'stock' => $row['stock'],
+                ],
+                $rows,
+            ),
+        ]);
     }
 
     /** @param  array<string, mixed>  $offer */
     private function shownPrice(array $offer): int
     {
-        return $offer['seller_id'] === $this->seller && ($offer['old_price_until'] ?? 0) > time() ? $offer['old_price'] : $offer['price'];
+        return $offer['seller_id'] === $this->seller && ($offer['old_price_until'] ?? 0) > time()
+            ? $offer['old_price']
+            : $offer['price'];
     }
 
     private function orders(int $after): Response
@@ -114,19 +154,25 @@ final readonly class QuaysideApi
             [$this->seller, $after],
         );
 
-        return new Response(200, ['orders' => array_map(
-            fn (array $row) => [...$row, 'price' => self::decimal($row['price']), 'at' => Clock::text($row['at'])], $rows,
-        )]);
+        return new Response(200, [
+            'orders' => array_map(
+                fn (array $row) => [...$row, 'price' => self::decimal($row['price']), 'at' => Clock::text($row['at'])],
+                $rows,
+            ),
+        ]);
     }
 
     private function history(string $after): Response
     {
         $page = (new History($this->store))->page($this->seller, $after);
-        $days = array_map(fn (array $day) => [
-            ...$day,
-            'price' => self::decimal($day['price']),
-            'offers' => array_map(self::offered(...), $day['offers']),
-        ], $page['days']);
+        $days = array_map(
+            fn (array $day) => [
+                ...$day,
+                'price' => self::decimal($day['price']),
+                'offers' => array_map(self::offered(...), $day['offers']),
+            ],
+            $page['days'],
+        );
 
         return new Response(200, ['days' => $days, 'next' => $page['next']]);
     }
@@ -164,7 +210,11 @@ final readonly class QuaysideApi
         }
         $items = [];
         foreach (is_array($body['items'] ?? null) ? $body['items'] : [] as $item) {
-            if (! is_array($item) || ! is_string($item['sku'] ?? null) || preg_match('/^\d{1,7}\.\d{2}\z/', (string) ($item['price'] ?? '')) !== 1) {
+            if (
+                ! is_array($item) ||
+                ! is_string($item['sku'] ?? null) ||
+                preg_match('/^\d{1,7}\.\d{2}\z/', (string) ($item['price'] ?? '')) !== 1
+            ) {
                 return Response::problem(422, 'each item has a sku and a price such as "24.90"');
             }
             $items[] = ['sku' => $item['sku'], 'price' => (int) str_replace('.', '', $item['price'])];
@@ -174,7 +224,9 @@ final readonly class QuaysideApi
         }
         $feed = (new Feeds($this->store, $this->clock))->submit($this->seller, $key, $items);
 
-        return $feed === null ? Response::problem(409, 'this Idempotency-Key was used for another feed') : new Response(202, $feed);
+        return $feed === null
+            ? Response::problem(409, 'this Idempotency-Key was used for another feed')
+            : new Response(202, $feed);
     }
 
     private function cancel(?string $key): Response
