@@ -8,6 +8,11 @@ use App\Support\Http\LimitHeavyRequests;
 use App\Support\Http\ProblemDocument;
 use App\Support\Http\RefuseMalformedInput;
 use App\Support\Schedule\Timetable;
+use Bench\BenchLatencyCommand;
+use Bench\BenchLoadCommand;
+use Bench\BenchRunCommand;
+use Bench\BenchWebCommand;
+use Demo\DemoLoadCommand;
 use Illuminate\Console\Scheduling\Schedule;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
@@ -32,6 +37,11 @@ $app = Application::configure(basePath: dirname(__DIR__))
         __DIR__.'/../app/Pricing/Console',
         __DIR__.'/../app/Support/Console',
         __DIR__.'/../app/Workbench/Console',
+        DemoLoadCommand::class,
+        BenchLoadCommand::class,
+        BenchRunCommand::class,
+        BenchWebCommand::class,
+        BenchLatencyCommand::class,
     ])
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->remove(HandleCors::class);

@@ -22,6 +22,7 @@ missing_packages() {
         grep -qix "${pair%%:*}" <<<"$have" || list+=" php-${pair##*:}"
     done
     [ "${NEED_BROWSER:-}" = "" ] || [ -x /usr/bin/chromium ] || list+=" chromium"
+    [ "${NEED_TEST_TOOLS:-}" = "" ] || grep -qix pcov <<<"$have" || list+=" php-pcov"
     [ "${NEED_TEST_TOOLS:-}" = "" ] || [ -x /usr/sbin/sshd ] || list+=" openssh-server"
     [ "${NEED_TEST_TOOLS:-}" = "" ] || [ -n "$(ls /usr/lib/*/faketime/libfaketime.so.1 2>/dev/null)" ] || list+=" faketime"
     printf '%s' "$list"

@@ -55,7 +55,7 @@ const pictures = {
     file: async () => {
         await page.goto('/listings');
         await page.getByRole('button', { name: 'Bring in a file' }).click();
-        await page.getByLabel('File', { exact: true }).setInputFiles('database/demo/costs.csv');
+        await page.getByLabel('File', { exact: true }).setInputFiles('demo/costs.csv');
         await page.getByRole('button', { name: 'Show what it would do' }).waitFor();
         await settle();
     },

@@ -65,7 +65,7 @@ final class LayersTest
     {
         return PHPat::rule()
             ->classes(Selector::inNamespace('App'))
-            ->excluding(Selector::inNamespace('App\Channels\Outgoing'), Selector::inNamespace('App\Workbench\Console'))
+            ->excluding(Selector::inNamespace('App\Channels\Outgoing'))
             ->shouldNot()
             ->dependOn()
             ->classes(
@@ -155,6 +155,16 @@ final class LayersTest
                 Selector::inNamespace('Illuminate'),
             )
             ->because('the outside world is not ours');
+    }
+
+    public function testAppKnowsNeitherDemoNorBench(): Rule
+    {
+        return PHPat::rule()
+            ->classes(Selector::inNamespace('App'))
+            ->shouldNot()
+            ->dependOn()
+            ->classes(Selector::inNamespace('Demo'), Selector::inNamespace('Bench'))
+            ->because('they stand outside, and use it as a seller does');
     }
 
     public function testAppDoesNotReachIntoSimulators(): Rule

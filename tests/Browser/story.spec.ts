@@ -34,7 +34,7 @@ test('a seller brings in costs, sets limits, makes a rule, and the price follows
 
     // Costs come first.
     await page.getByRole('button', { name: 'Bring in a file' }).click();
-    const costs = readFileSync('database/demo/costs.csv', 'utf8');
+    const costs = readFileSync('demo/costs.csv', 'utf8');
     const messy = `${costs}KC-9999,Nobody,4.00,,,\nKC-1106,Ostwyk Ceramics,twelve,,,\n`;
     await page
         .getByLabel('File', { exact: true })

@@ -6,7 +6,7 @@ namespace Tests\Feature;
 
 use App\Pricing\Actions\DecideListings;
 use App\Pricing\Models\RuleVersion;
-use App\Workbench\Demo\DemoWorkspace;
+use Demo\DemoWorkspace;
 use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
 use Opis\JsonSchema\Validator;

@@ -2,12 +2,11 @@
 
 declare(strict_types=1);
 
-namespace App\Workbench\Console;
+namespace Demo;
 
 use App\Accounts\Models\Workspace;
 use App\Channels\Models\Channel;
 use App\Support\Tenancy\CurrentWorkspace;
-use App\Workbench\Demo\DemoWorkspace;
 use Illuminate\Console\Command;
 
 /** Brings in Kettle & Crock, an invented seller, from the two simulated marketplaces and its own cost file. */

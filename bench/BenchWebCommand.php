@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Workbench\Console;
+namespace Bench;
 
 use App\Accounts\Models\User;
 use App\Accounts\Models\Workspace;
@@ -12,6 +12,7 @@ use App\Channels\Models\Channel;
 use App\Support\Tenancy\CurrentWorkspace;
 use Closure;
 use CurlHandle;
+use Demo\TrialDatabase;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;

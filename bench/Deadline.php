@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Workbench\Console;
+namespace Bench;
 
 use RuntimeException;
 

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Workbench\Console;
+namespace Bench;
 
 /** How busy the machine is, to be printed beside figures. */
 final readonly class MachineLoad

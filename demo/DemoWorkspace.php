@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Workbench\Demo;
+namespace Demo;
 
 use App\Accounts\Models\Repricing;
 use App\Accounts\Models\User;
@@ -182,7 +182,7 @@ final readonly class DemoWorkspace
                 'ceiling' => [['kind' => 'rrp', 'percent' => '100']],
             ],
         ]);
-        $import = $this->keepImport->handle(database_path('demo/costs.csv'), 'costs.csv');
+        $import = $this->keepImport->handle(__DIR__.'/costs.csv', 'costs.csv');
         $this->make(
             $this->checkImport->handle(
                 $import,

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Workbench\Console;
+namespace Demo;
 
 use App\Accounts\Models\Workspace;
 use Illuminate\Support\Facades\DB;

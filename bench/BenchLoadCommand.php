@@ -2,10 +2,11 @@
 
 declare(strict_types=1);
 
-namespace App\Workbench\Console;
+namespace Bench;
 
 use App\Accounts\Models\User;
 use App\Accounts\Models\Workspace;
+use Demo\TrialDatabase;
 use Illuminate\Console\Command;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;

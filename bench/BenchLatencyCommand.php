@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Workbench\Console;
+namespace Bench;
 
 use App\Accounts\Models\Workspace;
 use App\Channels\Models\Channel;
@@ -11,6 +11,7 @@ use App\Pricing\Models\Rule;
 use App\Pricing\Models\RuleVersion;
 use App\Support\Tenancy\CurrentWorkspace;
 use Carbon\CarbonImmutable;
+use Demo\TrialDatabase;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
