@@ -36,7 +36,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
         __DIR__.'/../app/Market/Console',
         __DIR__.'/../app/Pricing/Console',
         __DIR__.'/../app/Support/Console',
-        __DIR__.'/../app/Workbench/Console',
+        __DIR__.'/../app/Screens/Console',
         DemoLoadCommand::class,
         BenchLoadCommand::class,
         BenchRunCommand::class,

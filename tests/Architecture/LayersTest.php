@@ -41,7 +41,7 @@ final class LayersTest
                 Selector::inNamespace('App\Market'),
                 Selector::inNamespace('App\Pricing'),
                 Selector::inNamespace('App\Publishing'),
-                Selector::inNamespace('App\Workbench'),
+                Selector::inNamespace('App\Screens'),
             )
             ->because('Channels ← Catalogue ← Market ← Pricing ← Publishing');
     }
@@ -89,7 +89,7 @@ final class LayersTest
                 Selector::inNamespace('App\Market'),
                 Selector::inNamespace('App\Pricing'),
                 Selector::inNamespace('App\Publishing'),
-                Selector::inNamespace('App\Workbench'),
+                Selector::inNamespace('App\Screens'),
             )
             ->because('everything stands on them');
     }
@@ -104,7 +104,7 @@ final class LayersTest
                 Selector::inNamespace('App\Market'),
                 Selector::inNamespace('App\Pricing'),
                 Selector::inNamespace('App\Publishing'),
-                Selector::inNamespace('App\Workbench'),
+                Selector::inNamespace('App\Screens'),
             )
             ->because('Catalogue ← Market ← Pricing ← Publishing');
     }
@@ -118,7 +118,7 @@ final class LayersTest
             ->classes(
                 Selector::inNamespace('App\Pricing'),
                 Selector::inNamespace('App\Publishing'),
-                Selector::inNamespace('App\Workbench'),
+                Selector::inNamespace('App\Screens'),
             )
             ->because('Catalogue ← Market ← Pricing ← Publishing');
     }
@@ -129,18 +129,18 @@ final class LayersTest
             ->classes(Selector::inNamespace('App\Pricing'))
             ->shouldNot()
             ->dependOn()
-            ->classes(Selector::inNamespace('App\Publishing'), Selector::inNamespace('App\Workbench'))
+            ->classes(Selector::inNamespace('App\Publishing'), Selector::inNamespace('App\Screens'))
             ->because('Catalogue ← Market ← Pricing ← Publishing');
     }
 
-    public function testNothingDependsOnTheWorkbench(): Rule
+    public function testNothingDependsOnTheScreens(): Rule
     {
         return PHPat::rule()
             ->classes(Selector::inNamespace('App\Publishing'))
             ->shouldNot()
             ->dependOn()
-            ->classes(Selector::inNamespace('App\Workbench'))
-            ->because('the workbench reads across the parts and is read by none');
+            ->classes(Selector::inNamespace('App\Screens'))
+            ->because('Screens reads across the parts and is read by none');
     }
 
     public function testSimulatorsAreReachedByHttpOnly(): Rule
@@ -185,7 +185,7 @@ final class LayersTest
             ->dependOn()
             ->classes(
                 Selector::inNamespace(
-                    '/^App\\\\(Channels|Catalogue|Market|Pricing|Publishing|Workbench|Accounts)\\\\Http/',
+                    '/^App\\\\(Channels|Catalogue|Market|Pricing|Publishing|Screens|Accounts)\\\\Http/',
                     true,
                 ),
             )

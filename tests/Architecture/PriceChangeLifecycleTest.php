@@ -11,7 +11,7 @@ use PHPUnit\Framework\TestCase;
 final class PriceChangeLifecycleTest extends TestCase
 {
     /** The bench lets prices arrive without a channel. */
-    private const EXEMPT = ['Publishing/Actions/PriceChangeLifecycle.php', 'Workbench/Console/BenchRunCommand.php'];
+    private const EXEMPT = ['Publishing/Actions/PriceChangeLifecycle.php'];
 
     private const MOVES = [
         '/UPDATE\s+price_changes\b[^"]*?\bSET\b[^"]*?\bstate\s*=/i',

@@ -6,7 +6,7 @@ namespace Tests\Feature;
 
 use App\Catalogue\Models\Listing;
 use App\Publishing\Models\PriceChange;
-use App\Workbench\Today;
+use App\Screens\Today;
 use Illuminate\Support\Facades\DB;
 use Tests\TestCase;
 

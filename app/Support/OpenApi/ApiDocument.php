@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Support\OpenApi;
 
-use App\Workbench\Http\ListingFilterParameters;
+use App\Screens\Http\ListingFilterParameters;
 use OpenApi\Analysers\AttributeAnnotationFactory;
 use OpenApi\Analysers\ReflectionAnalyser;
 use OpenApi\Attributes as OA;

@@ -538,6 +538,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/approvals/approve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Let waiting prices go out: exactly those that were looked at, by number and figure; each is decided again first */
+        post: operations["approve"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/approvals/reject": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep the prices as they are, and do not ask again for a while */
+        post: operations["reject"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/rules/formula": {
         parameters: {
             query?: never;
@@ -567,6 +601,40 @@ export interface paths {
         post?: never;
         /** Let the rule of a listing decide again, though its price was set by hand */
         delete: operations["releaseHandPrice"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/price-wars": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Listings on which we and a rival step each other down; answered ones last */
+        get: operations["listPriceWars"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/price-wars/{id}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Stay, go up and stay there, or leave that rival out, for a while; or leave things as they are */
+        post: operations["answerPriceWar"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -778,15 +846,15 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/retention": {
+    "/api/v1/runs": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** For how long things are kept */
-        get: operations["listRetention"];
+        /** The latest runs */
+        get: operations["listRuns"];
         put?: never;
         post?: never;
         delete?: never;
@@ -795,15 +863,15 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/events": {
+    "/api/v1/runs/{id}": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** A stream of server-sent events: what changed, as it changes */
-        get: operations["events"];
+        /** One run, with the largest of its moves */
+        get: operations["showRun"];
         put?: never;
         post?: never;
         delete?: never;
@@ -812,24 +880,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/approvals": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Prices that wait for a person */
-        get: operations["listApprovals"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/approvals/approve": {
+    "/api/v1/runs/{id}/release": {
         parameters: {
             query?: never;
             header?: never;
@@ -838,15 +889,15 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Let waiting prices go out: exactly those that were looked at, by number and figure; each is decided again first */
-        post: operations["approve"];
+        /** Let a held run go on: its listings are decided again and sent */
+        post: operations["releaseRun"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/v1/approvals/reject": {
+    "/api/v1/runs/{id}/discard": {
         parameters: {
             query?: never;
             header?: never;
@@ -855,8 +906,25 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Keep the prices as they are, and do not ask again for a while */
-        post: operations["reject"];
+        /** Send nothing of a held run */
+        post: operations["discardRun"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/runs/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take back what a run changed, as new changes within the limits */
+        post: operations["undoRun"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1017,125 +1085,6 @@ export interface paths {
         patch: operations["changeListing"];
         trace?: never;
     };
-    "/api/v1/price-wars": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Listings on which we and a rival step each other down; answered ones last */
-        get: operations["listPriceWars"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/price-wars/{id}/answer": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Stay, go up and stay there, or leave that rival out, for a while; or leave things as they are */
-        post: operations["answerPriceWar"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/runs": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The latest runs */
-        get: operations["listRuns"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/runs/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** One run, with the largest of its moves */
-        get: operations["showRun"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/runs/{id}/release": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Let a held run go on: its listings are decided again and sent */
-        post: operations["releaseRun"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/runs/{id}/discard": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Send nothing of a held run */
-        post: operations["discardRun"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/runs/{id}/undo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Take back what a run changed, as new changes within the limits */
-        post: operations["undoRun"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/v1/views": {
         parameters: {
             query?: never;
@@ -1222,6 +1171,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/approvals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Prices that wait for a person */
+        get: operations["listApprovals"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/worklist": {
         parameters: {
             query?: never;
@@ -1231,6 +1197,40 @@ export interface paths {
         };
         /** What cannot be priced, and why */
         get: operations["worklist"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/retention": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** For how long things are kept */
+        get: operations["listRetention"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A stream of server-sent events: what changed, as it changes */
+        get: operations["events"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1648,6 +1648,15 @@ export interface components {
             name: string;
             channel: string;
         };
+        ApprovalAnswer: {
+            /** @description How many went out, or were rejected. */
+            done: number;
+            /** @description Those that did not, and why. */
+            refused: {
+                id: number;
+                why: string;
+            }[];
+        };
         Decision: {
             /** @description What the core said, as it writes it. */
             sku: string;
@@ -1715,6 +1724,36 @@ export interface components {
                 [key: string]: string | null;
             };
             functions: string[];
+        };
+        /** @description We and a rival step each other down on a listing. Prices with shipping. */
+        PriceWar: {
+            id: number;
+            listing: number;
+            sku: string;
+            title: string;
+            channel: string;
+            seller: string;
+            /** @description As the marketplace names it. */
+            name: string;
+            /** @description How often each has answered the other. */
+            rounds: number;
+            own_from: string;
+            own_to: string;
+            rival_to: string;
+            /** @description Of that, what is left above the floor; without shipping. Null without a floor. */
+            floor: string | null;
+            /** @description What the way down comes to in a month, if as much is sold as in the last. */
+            stake: string;
+            /** @description Where going up would lead, without shipping. */
+            step_up: string | null;
+            /** @description Whether its rule looks at rivals one by one, so that one can be left out. */
+            can_ignore: boolean;
+            /** Format: date-time */
+            since: string;
+            /** @enum {string|null} */
+            answer: "hold" | "step_up" | "ignore" | null;
+            /** Format: date-time */
+            until: string | null;
         };
         RuleDocument: components["schemas"]["CompetitiveRule"] | components["schemas"]["SalesRule"] | components["schemas"]["MarkupRule"] | components["schemas"]["FormulaRule"];
         RuleCommon: {
@@ -2005,25 +2044,36 @@ export interface components {
              */
             due_at: string | null;
         };
-        /** @description Errors as RFC 9457 problem documents. */
-        Problem: {
-            type: string;
-            title: string;
-            status: number;
-            detail?: string | null;
-            /** @description What is wrong with which field. */
-            errors?: {
-                [key: string]: string[];
-            } | null;
-        };
-        ApprovalAnswer: {
-            /** @description How many went out, or were rejected. */
+        /** @description One pass over listings. */
+        Run: {
+            id: number;
+            /** @enum {string} */
+            cause: "market" | "schedule" | "hand" | "rule" | "costs" | "cost" | "limits" | "fees" | "supplier" | "automation" | "price" | "markup" | "default" | "started";
+            rule_id: number | null;
+            rule: string | null;
+            /**
+             * @description Whether what it decided may be sent.
+             * @enum {string}
+             */
+            state: "deciding" | "held" | "released" | "discarded" | "failed";
+            /** @description Why it failed. */
+            problem: string | null;
+            total: number;
             done: number;
-            /** @description Those that did not, and why. */
-            refused: {
-                id: number;
-                why: string;
-            }[];
+            /** @description How many prices it moves. */
+            moves: number;
+            /** @description How many of them by more than the brake allows. */
+            big_moves: number;
+            /** @description How many listings by outcome. */
+            outcomes: {
+                [key: string]: number;
+            };
+            /** Format: date-time */
+            started_at: string;
+            /** Format: date-time */
+            finished_at: string | null;
+            /** Format: date-time */
+            resolved_at: string | null;
         };
         /** @description A decided price that waits for a person. */
         Approval: {
@@ -2302,67 +2352,6 @@ export interface components {
             /** Format: date-time */
             until: string;
         };
-        /** @description We and a rival step each other down on a listing. Prices with shipping. */
-        PriceWar: {
-            id: number;
-            listing: number;
-            sku: string;
-            title: string;
-            channel: string;
-            seller: string;
-            /** @description As the marketplace names it. */
-            name: string;
-            /** @description How often each has answered the other. */
-            rounds: number;
-            own_from: string;
-            own_to: string;
-            rival_to: string;
-            /** @description Of that, what is left above the floor; without shipping. Null without a floor. */
-            floor: string | null;
-            /** @description What the way down comes to in a month, if as much is sold as in the last. */
-            stake: string;
-            /** @description Where going up would lead, without shipping. */
-            step_up: string | null;
-            /** @description Whether its rule looks at rivals one by one, so that one can be left out. */
-            can_ignore: boolean;
-            /** Format: date-time */
-            since: string;
-            /** @enum {string|null} */
-            answer: "hold" | "step_up" | "ignore" | null;
-            /** Format: date-time */
-            until: string | null;
-        };
-        /** @description One pass over listings. */
-        Run: {
-            id: number;
-            /** @enum {string} */
-            cause: "market" | "schedule" | "hand" | "rule" | "costs" | "cost" | "limits" | "fees" | "supplier" | "automation" | "price" | "markup" | "default" | "started";
-            rule_id: number | null;
-            rule: string | null;
-            /**
-             * @description Whether what it decided may be sent.
-             * @enum {string}
-             */
-            state: "deciding" | "held" | "released" | "discarded" | "failed";
-            /** @description Why it failed. */
-            problem: string | null;
-            total: number;
-            done: number;
-            /** @description How many prices it moves. */
-            moves: number;
-            /** @description How many of them by more than the brake allows. */
-            big_moves: number;
-            /** @description How many listings by outcome. */
-            outcomes: {
-                [key: string]: number;
-            };
-            /** Format: date-time */
-            started_at: string;
-            /** Format: date-time */
-            finished_at: string | null;
-            /** Format: date-time */
-            resolved_at: string | null;
-        };
         SavedView: {
             id: number;
             name: string;
@@ -2455,6 +2444,17 @@ export interface components {
             revenue_30d: string;
             floor_term: components["schemas"]["Term"] | null;
             ceiling_term: components["schemas"]["Term"] | null;
+        };
+        /** @description Errors as RFC 9457 problem documents. */
+        Problem: {
+            type: string;
+            title: string;
+            status: number;
+            detail?: string | null;
+            /** @description What is wrong with which field. */
+            errors?: {
+                [key: string]: string[];
+            } | null;
         };
     };
     responses: never;
@@ -3662,6 +3662,97 @@ export interface operations {
             };
         };
     };
+    approve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    approvals: {
+                        id: number;
+                        /** @description The proposed price that was looked at. */
+                        seen: string;
+                        /** @description Another price, as people type it; it stays within the limits. */
+                        price?: string | null;
+                    }[];
+                    /**
+                     * @description What ends a price that is other than proposed.
+                     * @enum {string}
+                     */
+                    stands?: "market" | "hours" | "released";
+                    hours?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description What became of them */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ApprovalAnswer"];
+                };
+            };
+            /** @description What is wrong with which field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reject: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    ids?: number[];
+                    /**
+                     * @description In place of ids: all that wait for this reason.
+                     * @enum {string}
+                     */
+                    reason?: "max_move" | "approval";
+                    /** @description Why. */
+                    note?: string | null;
+                    /** @description So long it is not asked about again. */
+                    hours: number;
+                };
+            };
+        };
+        responses: {
+            /** @description What became of them */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ApprovalAnswer"];
+                };
+            };
+            /** @description What is wrong with which field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     tryFormula: {
         parameters: {
             query?: never;
@@ -3717,6 +3808,63 @@ export interface operations {
                 content?: never;
             };
             /** @description No such listing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listPriceWars: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description In the order of what they come to */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PriceWar"][];
+                };
+            };
+        };
+    };
+    answerPriceWar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    answer: "hold" | "step_up" | "ignore" | "leave";
+                    hours: number;
+                };
+            };
+        };
+        responses: {
+            /** @description It holds */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description None */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -4154,134 +4302,57 @@ export interface operations {
             };
         };
     };
-    listRetention: {
+    listRuns: {
         parameters: {
-            query?: never;
+            query?: {
+                state?: "deciding" | "held" | "released" | "discarded" | "failed";
+            };
             header?: never;
             path?: never;
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            /** @description As the installation is set up */
+            /** @description Latest first */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": {
-                        what: string;
-                        days: number;
-                    }[];
+                    "application/json": components["schemas"]["Run"][];
                 };
             };
         };
     };
-    events: {
-        parameters: {
-            query?: never;
-            header?: {
-                /** @description Of the last event that was received: those that came after it are told first. */
-                "Last-Event-ID"?: string;
-            };
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Events named “change” with a topic and the ids of what changed (none: many), and “reset” where too much was missed to tell */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "text/event-stream": string;
-                };
-            };
-            /** @description Nobody is signed in */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too many streams are open for this person */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    listApprovals: {
+    showRun: {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                id: number;
+            };
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            /** @description Those with the most money at stake */
+            /** @description The run */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": {
-                        approvals: components["schemas"]["Approval"][];
-                        /** @description How many there are in all, by reason. */
-                        counts: {
+                        run: components["schemas"]["Run"];
+                        largest: components["schemas"]["Change"][];
+                        /** @description Its price changes, by how they stand. */
+                        changes: {
                             [key: string]: number;
                         };
                     };
                 };
             };
-        };
-    };
-    approve: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": {
-                    approvals: {
-                        id: number;
-                        /** @description The proposed price that was looked at. */
-                        seen: string;
-                        /** @description Another price, as people type it; it stays within the limits. */
-                        price?: string | null;
-                    }[];
-                    /**
-                     * @description What ends a price that is other than proposed.
-                     * @enum {string}
-                     */
-                    stands?: "market" | "hours" | "released";
-                    hours?: number;
-                };
-            };
-        };
-        responses: {
-            /** @description What became of them */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ApprovalAnswer"];
-                };
-            };
-            /** @description What is wrong with which field */
-            422: {
+            /** @description None */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4291,46 +4362,100 @@ export interface operations {
             };
         };
     };
-    reject: {
+    releaseRun: {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                id: number;
+            };
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": {
-                    ids?: number[];
-                    /**
-                     * @description In place of ids: all that wait for this reason.
-                     * @enum {string}
-                     */
-                    reason?: "max_move" | "approval";
-                    /** @description Why. */
-                    note?: string | null;
-                    /** @description So long it is not asked about again. */
-                    hours: number;
-                };
-            };
-        };
+        requestBody?: never;
         responses: {
-            /** @description What became of them */
+            /** @description The run */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ApprovalAnswer"];
+                    "application/json": components["schemas"]["Run"];
                 };
             };
-            /** @description What is wrong with which field */
-            422: {
+            /** @description It is not held */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    discardRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @description Whether the listings it would have moved are paused. */
+                    pause?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The run */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Run"];
+                };
+            };
+            /** @description It is not held */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    undoRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @description Whether its listings are paused, so that their rule does not move them again. */
+                    pause?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description What became of its changes */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Undone"];
                 };
             };
         };
@@ -4704,221 +4829,6 @@ export interface operations {
             };
         };
     };
-    listPriceWars: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description In the order of what they come to */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PriceWar"][];
-                };
-            };
-        };
-    };
-    answerPriceWar: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": {
-                    /** @enum {string} */
-                    answer: "hold" | "step_up" | "ignore" | "leave";
-                    hours: number;
-                };
-            };
-        };
-        responses: {
-            /** @description It holds */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description None */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    listRuns: {
-        parameters: {
-            query?: {
-                state?: "deciding" | "held" | "released" | "discarded" | "failed";
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Latest first */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Run"][];
-                };
-            };
-        };
-    };
-    showRun: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description The run */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": {
-                        run: components["schemas"]["Run"];
-                        largest: components["schemas"]["Change"][];
-                        /** @description Its price changes, by how they stand. */
-                        changes: {
-                            [key: string]: number;
-                        };
-                    };
-                };
-            };
-            /** @description None */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    releaseRun: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description The run */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Run"];
-                };
-            };
-            /** @description It is not held */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    discardRun: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: {
-            content: {
-                "application/json": {
-                    /** @description Whether the listings it would have moved are paused. */
-                    pause?: boolean;
-                };
-            };
-        };
-        responses: {
-            /** @description The run */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Run"];
-                };
-            };
-            /** @description It is not held */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    undoRun: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: {
-            content: {
-                "application/json": {
-                    /** @description Whether its listings are paused, so that their rule does not move them again. */
-                    pause?: boolean;
-                };
-            };
-        };
-        responses: {
-            /** @description What became of its changes */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Undone"];
-                };
-            };
-        };
-    };
     listViews: {
         parameters: {
             query?: never;
@@ -5070,6 +4980,32 @@ export interface operations {
             };
         };
     };
+    listApprovals: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Those with the most money at stake */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        approvals: components["schemas"]["Approval"][];
+                        /** @description How many there are in all, by reason. */
+                        counts: {
+                            [key: string]: number;
+                        };
+                    };
+                };
+            };
+        };
+    };
     worklist: {
         parameters: {
             query?: never;
@@ -5086,6 +5022,70 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WorklistGroup"][];
+                };
+            };
+        };
+    };
+    listRetention: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As the installation is set up */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        what: string;
+                        days: number;
+                    }[];
+                };
+            };
+        };
+    };
+    events: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Of the last event that was received: those that came after it are told first. */
+                "Last-Event-ID"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Events named “change” with a topic and the ids of what changed (none: many), and “reset” where too much was missed to tell */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": string;
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too many streams are open for this person */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };

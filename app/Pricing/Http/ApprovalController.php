@@ -1,0 +1,209 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Pricing\Http;
+
+use App\Accounts\Models\User;
+use App\Accounts\Models\Workspace;
+use App\Catalogue\Prices\HandPriceTerm;
+use App\Pricing\Actions\AnswerApprovals;
+use App\Pricing\Models\Approval;
+use App\Support\Http\AmountField;
+use App\Support\Http\IdList;
+use App\Support\Tenancy\CurrentWorkspace;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use OpenApi\Attributes as OA;
+use Wrasse\Core\Money\Currency;
+
+/** What people answer to prices that wait for them. */
+final readonly class ApprovalController
+{
+    /** So many are answered at once. */
+    private const MOST = 500;
+
+    public function __construct(private CurrentWorkspace $current, private AnswerApprovals $answer)
+    {
+    }
+
+    #[OA\Post(
+        path: '/api/v1/approvals/approve',
+        operationId: 'approve',
+        summary: 'Let waiting prices go out: exactly those that were looked at, by number and figure; each is decided again first',
+        tags: ['Approvals'],
+        requestBody: new OA\RequestBody(
+            required: true,
+            content: new OA\JsonContent(
+                required: ['approvals'],
+                properties: [
+                    new OA\Property(
+                        property: 'approvals',
+                        type: 'array',
+                        items: new OA\Items(
+                            required: ['id', 'seen'],
+                            properties: [
+                                new OA\Property(property: 'id', type: 'integer'),
+                                new OA\Property(
+                                    property: 'seen',
+                                    description: 'The proposed price that was looked at.',
+                                    type: 'string',
+                                ),
+                                new OA\Property(
+                                    property: 'price',
+                                    description: 'Another price, as people type it; it stays within the limits.',
+                                    type: 'string',
+                                    nullable: true,
+                                ),
+                            ],
+                        ),
+                    ),
+                    new OA\Property(
+                        property: 'stands',
+                        description: 'What ends a price that is other than proposed.',
+                        type: 'string',
+                        enum: ['market', 'hours', 'released'],
+                    ),
+                    new OA\Property(property: 'hours', type: 'integer', maximum: 2160, minimum: 1),
+                ],
+            ),
+        ),
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'What became of them',
+                content: new OA\JsonContent(ref: '#/components/schemas/ApprovalAnswer'),
+            ),
+            new OA\Response(
+                response: 422,
+                description: 'What is wrong with which field',
+                content: new OA\JsonContent(ref: '#/components/schemas/Problem'),
+            ),
+        ],
+    )]
+    public function approve(Request $request): JsonResponse
+    {
+        /** @var array{approvals: list<array{id: int, seen: string, price?: string|null}>} $given */
+        $given = $request->validate([
+            'approvals' => ['required', 'array', 'max:'.self::MOST],
+            'approvals.*.id' => ['required', 'integer'],
+            'approvals.*.seen' => ['required', 'string', 'max:40'],
+            'approvals.*.price' => ['nullable', 'string', 'max:40'],
+        ]);
+        $prices = [];
+        foreach ($given['approvals'] as $i => $one) {
+            $seen = AmountField::read("approvals.{$i}.seen", $one['seen'], $this->money());
+            $wanted =
+                trim((string) ($one['price'] ?? '')) === ''
+                    ? $seen
+                    : AmountField::read("approvals.{$i}.price", (string) $one['price'], $this->money());
+            $prices[(int) $one['id']] = ['seen' => $seen, 'price' => $wanted];
+        }
+        $term = HandPriceTerm::wanted($this->workspace(), $request->only(['stands', 'hours']));
+        $refused = $this->answer->approve($this->workspace(), $prices, $term, $this->userId($request));
+
+        return $this->answered(count(array_diff_key($prices, $refused)), $refused);
+    }
+
+    #[OA\Post(
+        path: '/api/v1/approvals/reject',
+        operationId: 'reject',
+        summary: 'Keep the prices as they are, and do not ask again for a while',
+        tags: ['Approvals'],
+        requestBody: new OA\RequestBody(
+            required: true,
+            content: new OA\JsonContent(
+                required: ['hours'],
+                properties: [
+                    new OA\Property(property: 'ids', type: 'array', items: new OA\Items(type: 'integer')),
+                    new OA\Property(
+                        property: 'reason',
+                        description: 'In place of ids: all that wait for this reason.',
+                        type: 'string',
+                        enum: ['max_move', 'approval'],
+                    ),
+                    new OA\Property(property: 'note', description: 'Why.', type: 'string', nullable: true),
+                    new OA\Property(
+                        property: 'hours',
+                        description: 'So long it is not asked about again.',
+                        type: 'integer',
+                        maximum: 2160,
+                        minimum: 1,
+                    ),
+                ],
+            ),
+        ),
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'What became of them',
+                content: new OA\JsonContent(ref: '#/components/schemas/ApprovalAnswer'),
+            ),
+            new OA\Response(
+                response: 422,
+                description: 'What is wrong with which field',
+                content: new OA\JsonContent(ref: '#/components/schemas/Problem'),
+            ),
+        ],
+    )]
+    public function reject(Request $request): JsonResponse
+    {
+        /** @var array{ids?: list<int>, reason?: string, note?: string|null, hours: int} $given */
+        $given = $request->validate([
+            'ids' => ['required_without:reason', new IdList(self::MOST)],
+            'reason' => ['required_without:ids', 'string', 'in:max_move,approval'],
+            'note' => ['nullable', 'string', 'max:255'],
+            'hours' => ['required', 'integer', 'min:1', 'max:2160'],
+        ]);
+        $ids = isset($given['reason'])
+            ? array_values($this->waiting()->where('reason', $given['reason'])->pluck('id')->all())
+            : array_map(intval(...), $given['ids'] ?? []);
+
+        return $this->answered(
+            $this->answer->reject(
+                $this->workspace(),
+                $ids,
+                $given['note'] ?? null,
+                (int) $given['hours'],
+                $this->userId($request),
+            ),
+            [],
+        );
+    }
+
+    /** @return Builder<Approval> */
+    private function waiting(): Builder
+    {
+        return Approval::query()->where('state', 'waiting');
+    }
+
+    /** @param  array<int, string>  $refused */
+    private function answered(int $done, array $refused): JsonResponse
+    {
+        return new JsonResponse(
+            new ApprovalAnswer(
+                $done,
+                array_map(fn (int $id, string $why) => ['id' => $id, 'why' => $why], array_keys($refused), $refused),
+            ),
+        );
+    }
+
+    private function workspace(): Workspace
+    {
+        return Workspace::query()->findOrFail($this->current->id());
+    }
+
+    private function money(): Currency
+    {
+        return $this->workspace()->money();
+    }
+
+    private function userId(Request $request): int
+    {
+        /** @var User $user */
+        $user = $request->user();
+
+        return $user->id;
+    }
+}
