@@ -234,8 +234,9 @@ final readonly class ObserveItems
     private function rivals(Channel $channel, array $all): array
     {
         $rivals = [];
+        $own = $channel->seller;
         foreach ($all as $offer) {
-            if ($offer['seller'] !== $channel->seller) {
+            if ($offer['seller'] !== $own) {
                 $rivals[] = array_filter(
                     array_intersect_key($offer, self::OFFER),
                     fn (mixed $value, string $field) => $value !== self::OFFER[$field],
@@ -256,10 +257,11 @@ final readonly class ObserveItems
      */
     private function takeOverOwn(Channel $channel, array $listings, array $offers): array
     {
+        $seller = $channel->seller;
         $own = array_map(
             fn (stdClass $listing) => Arr::first(
                 $offers[$listing->item_ref] ?? [],
-                fn (array $offer) => $offer['seller'] === $channel->seller,
+                fn (array $offer) => $offer['seller'] === $seller,
             ),
             $listings,
         );
@@ -304,9 +306,10 @@ final readonly class ObserveItems
     private function rememberRivals(Channel $channel, array $offers): void
     {
         $rivals = [];
+        $own = $channel->seller;
         foreach ($offers as $ofItem) {
             foreach ($ofItem as $offer) {
-                if ($offer['seller'] !== $channel->seller) {
+                if ($offer['seller'] !== $own) {
                     $rivals[$offer['seller']] = [
                         'workspace_id' => $channel->workspace_id,
                         'channel_id' => $channel->id,
