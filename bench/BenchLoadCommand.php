@@ -62,7 +62,12 @@ final class BenchLoadCommand extends Command
         );
         DB::insert("INSERT INTO rules (workspace_id, name, is_on) VALUES (?, 'Under', false)", [$workspace->id]);
         DB::insert(
-            'INSERT INTO rule_versions (workspace_id, rule_id, number, document, created_at) SELECT workspace_id, id, 1, ?, now() FROM rules WHERE workspace_id = ?',
+            <<<'SQL'
+                INSERT INTO rule_versions (workspace_id, rule_id, number, document, created_at)
+                SELECT workspace_id, id, 1, ?, now()
+                FROM rules
+                WHERE workspace_id = ?
+                SQL,
             [
                 json_encode(
                     [
@@ -128,7 +133,12 @@ final class BenchLoadCommand extends Command
                         ],
                     );
                     DB::update(
-                        'UPDATE listing_markets m SET packed = s.packed FROM json_to_recordset(?) AS s(id bigint, packed text) WHERE m.listing_id = s.id',
+                        <<<'SQL'
+                            UPDATE listing_markets m
+                            SET packed = s.packed
+                            FROM json_to_recordset(?) AS s(id bigint, packed text)
+                            WHERE m.listing_id = s.id
+                            SQL,
                         [json_encode($packed, JSON_THROW_ON_ERROR)],
                     );
                 },

@@ -126,7 +126,12 @@ final class BenchRunCommand extends Command
     {
         $sql = $this->seconds(
             fn () => DB::update(
-                'UPDATE listings l SET floor_minor = least(l.ceiling_minor, (p.cost_minor * 1.7)::bigint) FROM products p WHERE p.id = l.product_id',
+                <<<'SQL'
+                    UPDATE listings l
+                    SET floor_minor = least(l.ceiling_minor, (p.cost_minor * 1.7)::bigint)
+                    FROM products p
+                    WHERE p.id = l.product_id
+                    SQL,
             ),
         );
         $margin = '13.'.random_int(10, 99);
@@ -311,10 +316,19 @@ final class BenchRunCommand extends Command
     private function arrive(): void
     {
         DB::update(
-            "UPDATE listings l SET price_minor = c.to_minor FROM price_changes c WHERE c.listing_id = l.id AND c.state = 'queued'",
+            <<<'SQL'
+                UPDATE listings l
+                SET price_minor = c.to_minor
+                FROM price_changes c
+                WHERE c.listing_id = l.id AND c.state = 'queued'
+                SQL,
         );
         DB::update(
-            "UPDATE price_changes SET state = 'confirmed', settled_at = now() - interval '2 days' WHERE state = 'queued'",
+            <<<'SQL'
+                UPDATE price_changes
+                SET state = 'confirmed', settled_at = now() - interval '2 days'
+                WHERE state = 'queued'
+                SQL,
         );
     }
 

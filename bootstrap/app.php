@@ -2,8 +2,8 @@
 
 declare(strict_types=1);
 
+use App\Accounts\Http\EnterWorkspace;
 use App\Support\Http\ContentSecurity;
-use App\Support\Http\EnterWorkspace;
 use App\Support\Http\LimitHeavyRequests;
 use App\Support\Http\ProblemDocument;
 use App\Support\Http\RefuseMalformedInput;

@@ -9,4 +9,5 @@ return [
     App\Market\MarketServiceProvider::class,
     App\Pricing\PricingServiceProvider::class,
     App\Publishing\PublishingServiceProvider::class,
+    App\Screens\ScreensServiceProvider::class,
 ];

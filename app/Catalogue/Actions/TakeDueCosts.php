@@ -39,7 +39,13 @@ final readonly class TakeDueCosts
             $columns = implode(', ', RowWriter::COSTS);
             $new = implode(', ', array_map(fn (string $column) => "due.{$column}", RowWriter::COSTS));
             DB::select(
-                'SELECT p.id FROM products p JOIN product_costs h ON h.product_id = p.id WHERE p.workspace_id = ? AND h.taken_at IS NULL AND h.effective_from <= now() ORDER BY p.id FOR UPDATE OF p',
+                <<<'SQL'
+                    SELECT p.id
+                    FROM products p
+                    JOIN product_costs h ON h.product_id = p.id
+                    WHERE p.workspace_id = ? AND h.taken_at IS NULL AND h.effective_from <= now()
+                    ORDER BY p.id FOR UPDATE OF p
+                    SQL,
                 [$workspaceId],
             );
             $taken = DB::select(
@@ -54,7 +60,11 @@ final readonly class TakeDueCosts
                 [$workspaceId],
             );
             DB::update(
-                'UPDATE product_costs SET taken_at = now() WHERE workspace_id = ? AND taken_at IS NULL AND effective_from <= now()',
+                <<<'SQL'
+                    UPDATE product_costs
+                    SET taken_at = now()
+                    WHERE workspace_id = ? AND taken_at IS NULL AND effective_from <= now()
+                    SQL,
                 [$workspaceId],
             );
             $products = array_map(intval(...), array_column($taken, 'id'));

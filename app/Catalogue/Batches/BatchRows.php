@@ -64,7 +64,12 @@ final readonly class BatchRows
     {
         if ($notes !== []) {
             DB::update(
-                'UPDATE batch_rows r SET note = n.value, state = coalesce(?, r.state) FROM jsonb_each_text(?) n WHERE r.batch_id = ? AND r.workspace_id = ? AND r.listing_id = n.key::bigint',
+                <<<'SQL'
+                    UPDATE batch_rows r
+                    SET note = n.value, state = coalesce(?, r.state)
+                    FROM jsonb_each_text(?) n
+                    WHERE r.batch_id = ? AND r.workspace_id = ? AND r.listing_id = n.key::bigint
+                    SQL,
                 [$state, json_encode($notes, JSON_THROW_ON_ERROR), $batch->id, $batch->workspace_id],
             );
         }

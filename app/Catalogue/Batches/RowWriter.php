@@ -79,7 +79,12 @@ final class RowWriter
             SQL,
         );
         DB::select(
-            'SELECT l.id FROM listings l JOIN chunk c ON c.listing_id = l.id AND c.workspace_id = l.workspace_id ORDER BY l.id FOR UPDATE OF l',
+            <<<'SQL'
+                SELECT l.id
+                FROM listings l
+                JOIN chunk c ON c.listing_id = l.id AND c.workspace_id = l.workspace_id
+                ORDER BY l.id FOR UPDATE OF l
+                SQL,
         );
         if ($this->isUndo) {
             $this->withdrawPrices();
@@ -94,10 +99,20 @@ final class RowWriter
             SQL,
         );
         $prices = DB::select(
-            "SELECT l.id, (c.listing_to ->> 'price_minor')::bigint AS price FROM chunk c JOIN listings l ON l.id = c.listing_id WHERE NOT l.is_draft AND jsonb_exists(c.listing_to, 'price_minor')",
+            <<<'SQL'
+                SELECT l.id, (c.listing_to ->> 'price_minor')::bigint AS price
+                FROM chunk c
+                JOIN listings l ON l.id = c.listing_id
+                WHERE NOT l.is_draft AND jsonb_exists(c.listing_to, 'price_minor')
+                SQL,
         );
         DB::update(
-            'UPDATE batch_rows r SET state = ?, product_id = c.product_id, listing_id = c.listing_id FROM chunk c WHERE r.batch_id = ? AND r.position > ? AND r.position <= ? AND r.position = c.position',
+            <<<'SQL'
+                UPDATE batch_rows r
+                SET state = ?, product_id = c.product_id, listing_id = c.listing_id
+                FROM chunk c
+                WHERE r.batch_id = ? AND r.position > ? AND r.position <= ? AND r.position = c.position
+                SQL,
             [$this->isUndo ? 'undone' : 'done', ...$this->bounds()],
         );
 
@@ -139,7 +154,12 @@ final class RowWriter
     private function withdrawPrices(): void
     {
         $rows = DB::select(
-            "SELECT listing_id, (listing_from ->> 'price_minor')::bigint AS price FROM chunk c JOIN listings l ON l.id = c.listing_id WHERE NOT l.is_draft AND jsonb_exists(listing_from, 'price_minor')",
+            <<<'SQL'
+                SELECT listing_id, (listing_from ->> 'price_minor')::bigint AS price
+                FROM chunk c
+                JOIN listings l ON l.id = c.listing_id
+                WHERE NOT l.is_draft AND jsonb_exists(listing_from, 'price_minor')
+                SQL,
         );
         $onTheirWay =
             $rows === []
@@ -150,11 +170,24 @@ final class RowWriter
         }
         $listings = fn (bool $isBack): string => IdArray::of(array_keys($onTheirWay, $isBack, true));
         DB::update(
-            "UPDATE chunk SET listing_from = listing_from - 'price_minor', listing_to = listing_to - 'price_minor' WHERE listing_id = ANY(?::bigint[])",
+            <<<'SQL'
+                UPDATE chunk
+                SET listing_from = listing_from - 'price_minor', listing_to = listing_to - 'price_minor'
+                WHERE listing_id = ANY(?::bigint[])
+                SQL,
             [$listings(true)],
         );
         DB::update(
-            "UPDATE batch_rows r SET state = 'kept', note = ? FROM chunk c WHERE r.batch_id = ? AND r.position > ? AND r.position <= ? AND r.position = c.position AND c.listing_id = ANY(?::bigint[])",
+            <<<'SQL'
+                UPDATE batch_rows r
+                SET state = 'kept', note = ?
+                FROM chunk c
+                WHERE r.batch_id = ?
+                    AND r.position > ?
+                    AND r.position <= ?
+                    AND r.position = c.position
+                    AND c.listing_id = ANY(?::bigint[])
+                SQL,
             [
                 'This price is being sent at the moment. Once it has arrived, set the one you want.',
                 ...$this->bounds(),
@@ -185,7 +218,15 @@ final class RowWriter
             [$this->isUndo ? 'kept' : 'left', $note, ...$this->bounds(), '{'.implode(',', $costs).'}'],
         );
         DB::delete(
-            "DELETE FROM chunk c USING batch_rows r WHERE r.batch_id = ? AND r.position > ? AND r.position <= ? AND r.position = c.position AND r.state IN ('left', 'kept')",
+            <<<'SQL'
+                DELETE FROM chunk c
+                USING batch_rows r
+                WHERE r.batch_id = ?
+                    AND r.position > ?
+                    AND r.position <= ?
+                    AND r.position = c.position
+                    AND r.state IN ('left', 'kept')
+                SQL,
             $this->bounds(),
         );
     }
@@ -194,7 +235,11 @@ final class RowWriter
     {
         if ($this->isUndo) {
             DB::delete(
-                'DELETE FROM product_costs h USING chunk c WHERE h.product_id = c.product_id AND h.taken_at IS NULL AND h.source = ?',
+                <<<'SQL'
+                    DELETE FROM product_costs h
+                    USING chunk c
+                    WHERE h.product_id = c.product_id AND h.taken_at IS NULL AND h.source = ?
+                    SQL,
                 [$this->source()],
             );
         } else {
@@ -204,7 +249,13 @@ final class RowWriter
             return;
         }
         DB::insert(
-            "INSERT INTO suppliers (workspace_id, name, created_at, updated_at) SELECT DISTINCT workspace_id, product_to ->> 'supplier', now(), now() FROM chunk WHERE product_to ->> 'supplier' IS NOT NULL ON CONFLICT DO NOTHING",
+            <<<'SQL'
+                INSERT INTO suppliers (workspace_id, name, created_at, updated_at)
+                SELECT DISTINCT workspace_id, product_to ->> 'supplier', now(), now()
+                FROM chunk
+                WHERE product_to ->> 'supplier' IS NOT NULL
+                ON CONFLICT DO NOTHING
+                SQL,
         );
         if ($this->isLater()) {
             if (! $this->isUndo) {
@@ -236,7 +287,12 @@ final class RowWriter
             SQL,
         );
         DB::update(
-            "UPDATE chunk c SET product_id = p.id FROM products p WHERE c.product_id IS NULL AND p.workspace_id = c.workspace_id AND p.sku = c.product_to ->> 'sku'",
+            <<<'SQL'
+                UPDATE chunk c
+                SET product_id = p.id
+                FROM products p
+                WHERE c.product_id IS NULL AND p.workspace_id = c.workspace_id AND p.sku = c.product_to ->> 'sku'
+                SQL,
         );
     }
 
@@ -316,7 +372,14 @@ final class RowWriter
             [$this->driversThatTellListings()],
         );
         DB::update(
-            "UPDATE chunk c SET listing_id = l.id FROM listings l WHERE c.listing_id IS NULL AND l.channel_id = (c.listing_to ->> 'channel_id')::bigint AND l.sku = c.listing_to ->> 'sku'",
+            <<<'SQL'
+                UPDATE chunk c
+                SET listing_id = l.id
+                FROM listings l
+                WHERE c.listing_id IS NULL
+                    AND l.channel_id = (c.listing_to ->> 'channel_id')::bigint
+                    AND l.sku = c.listing_to ->> 'sku'
+                SQL,
         );
     }
 
@@ -337,7 +400,14 @@ final class RowWriter
             [$this->driversThatTellListings()],
         );
         DB::delete(
-            'DELETE FROM products p USING chunk c WHERE p.id = c.product_id AND c.product_to IS NULL AND c.product_from IS NOT NULL AND NOT EXISTS (SELECT 1 FROM listings l WHERE l.product_id = p.id)',
+            <<<'SQL'
+                DELETE FROM products p
+                USING chunk c
+                WHERE p.id = c.product_id
+                    AND c.product_to IS NULL
+                    AND c.product_from IS NOT NULL
+                    AND NOT EXISTS (SELECT 1 FROM listings l WHERE l.product_id = p.id)
+                SQL,
         );
     }
 

@@ -281,7 +281,12 @@ final readonly class ObserveItems
         }
         if ($rows !== []) {
             DB::update(
-                'UPDATE listings l SET price_minor = s.price, holds_buy_box = s.holds, stock = s.stock, updated_at = now() FROM jsonb_to_recordset(?) AS s(id bigint, price bigint, holds boolean, stock integer) WHERE l.id = s.id AND l.workspace_id = ?',
+                <<<'SQL'
+                    UPDATE listings l
+                    SET price_minor = s.price, holds_buy_box = s.holds, stock = s.stock, updated_at = now()
+                    FROM jsonb_to_recordset(?) AS s(id bigint, price bigint, holds boolean, stock integer)
+                    WHERE l.id = s.id AND l.workspace_id = ?
+                    SQL,
                 [json_encode(array_values($rows), JSON_THROW_ON_ERROR), $channel->workspace_id],
             );
         }

@@ -104,7 +104,10 @@ final readonly class ListingRows
     public static function hold(int $workspaceId, array $listingIds): void
     {
         DB::select(
-            'SELECT count(*) FROM (SELECT FROM listings WHERE workspace_id = ? AND id = ANY(?) ORDER BY id FOR NO KEY UPDATE) AS held',
+            <<<'SQL'
+                SELECT count(*)
+                FROM (SELECT FROM listings WHERE workspace_id = ? AND id = ANY(?) ORDER BY id FOR NO KEY UPDATE) AS held
+                SQL,
             [$workspaceId, IdArray::of($listingIds)],
         );
     }

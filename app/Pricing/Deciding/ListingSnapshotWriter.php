@@ -78,7 +78,12 @@ final class ListingSnapshotWriter
         CurrentDecisions::end($this->ended);
         if ($this->dropped !== []) {
             DB::update(
-                'UPDATE listing_markets m SET dropped = s.dropped FROM jsonb_to_recordset(?) AS s(id bigint, dropped jsonb) WHERE m.listing_id = s.id',
+                <<<'SQL'
+                    UPDATE listing_markets m
+                    SET dropped = s.dropped
+                    FROM jsonb_to_recordset(?) AS s(id bigint, dropped jsonb)
+                    WHERE m.listing_id = s.id
+                    SQL,
                 [json_encode($this->dropped, JSON_THROW_ON_ERROR)],
             );
         }

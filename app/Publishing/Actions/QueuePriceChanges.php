@@ -170,7 +170,12 @@ final readonly class QueuePriceChanges
                 array_values($drafts),
             );
             DB::update(
-                'UPDATE listings l SET price_minor = s.price, last_changed_at = now() FROM jsonb_to_recordset(?) AS s(id bigint, price bigint) WHERE l.id = s.id AND l.workspace_id = ?',
+                <<<'SQL'
+                    UPDATE listings l
+                    SET price_minor = s.price, last_changed_at = now()
+                    FROM jsonb_to_recordset(?) AS s(id bigint, price bigint)
+                    WHERE l.id = s.id AND l.workspace_id = ?
+                    SQL,
                 [json_encode($rows, JSON_THROW_ON_ERROR), $workspaceId],
             );
         }

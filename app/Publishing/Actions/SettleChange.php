@@ -52,7 +52,12 @@ final readonly class SettleChange
             $now,
         );
         DB::update(
-            'UPDATE listings l SET price_minor = s.value::bigint, last_changed_at = ?, updated_at = ? FROM jsonb_each_text(?) s WHERE l.id = s.key::bigint AND l.workspace_id = ?',
+            <<<'SQL'
+                UPDATE listings l
+                SET price_minor = s.value::bigint, last_changed_at = ?, updated_at = ?
+                FROM jsonb_each_text(?) s
+                WHERE l.id = s.key::bigint AND l.workspace_id = ?
+                SQL,
             [$now, $now, json_encode($prices, JSON_THROW_ON_ERROR), $changes[0]->workspace_id],
         );
         $this->arrived($changes[0]->workspace_id, $prices, $now);
@@ -113,7 +118,15 @@ final readonly class SettleChange
     private function arrived(int $workspaceId, array $prices, CarbonInterface $at): void
     {
         DB::update(
-            'UPDATE price_holds h SET arrived_at = ? FROM jsonb_each_text(?) s WHERE h.listing_id = s.key::bigint AND h.price_minor = s.value::bigint AND h.arrived_at IS NULL AND h.workspace_id = ?',
+            <<<'SQL'
+                UPDATE price_holds h
+                SET arrived_at = ?
+                FROM jsonb_each_text(?) s
+                WHERE h.listing_id = s.key::bigint
+                    AND h.price_minor = s.value::bigint
+                    AND h.arrived_at IS NULL
+                    AND h.workspace_id = ?
+                SQL,
             [$at, json_encode($prices, JSON_THROW_ON_ERROR), $workspaceId],
         );
     }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Support\OpenApi;
 
-use App\Screens\Http\ListingFilterParameters;
+use Closure;
 use OpenApi\Analysers\AttributeAnnotationFactory;
 use OpenApi\Analysers\ReflectionAnalyser;
 use OpenApi\Attributes as OA;
@@ -17,15 +17,24 @@ use OpenApi\Generator;
     description: 'Listings, rules, price changes. Amounts are decimal strings in the currency of their listing; errors are RFC 9457 problem documents.',
 )]
 #[OA\SecurityScheme(securityScheme: 'token', type: 'http', scheme: 'bearer')]
-final readonly class ApiDocument
+final class ApiDocument
 {
+    /** @var list<Closure(\OpenApi\Analysis): mixed> */
+    private static array $processors = [];
+
+    /** @param  Closure(\OpenApi\Analysis): mixed  $processor  adds to what the attributes say */
+    public static function extend(Closure $processor): void
+    {
+        self::$processors[] = $processor;
+    }
+
     public static function json(): string
     {
         $generator = (new Generator())
             ->setVersion('3.1.0')
             ->setAnalyser(new ReflectionAnalyser([new AttributeAnnotationFactory()]));
         $generator->addProcessor(self::requirePropertiesOfResources(...));
-        $generator->addProcessor(ListingFilterParameters::addTo(...));
+        array_map($generator->addProcessor(...), self::$processors);
 
         return $generator
             ->generate([app_path()])

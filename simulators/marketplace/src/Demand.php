@@ -58,7 +58,13 @@ final readonly class Demand
     {
         $order = $fromBuyBox ? 'buy_box DESC, price + shipping' : 'price + shipping';
         $offer = $this->store->one(
-            "SELECT seller_id, price, stock FROM offer WHERE item_id = ? AND active AND stock > 0 ORDER BY {$order} LIMIT 1",
+            <<<SQL
+                SELECT seller_id, price, stock
+                FROM offer
+                WHERE item_id = ? AND active AND stock > 0
+                ORDER BY {$order}
+                LIMIT 1
+                SQL,
             [$itemId],
         );
         if ($offer === null) {

@@ -27,7 +27,11 @@ final readonly class Feeds
         return $this->store->transaction(function () use ($sellerId, $key, $items, $hash): ?array {
             $id = 'feed_'.bin2hex(random_bytes(8));
             $isNew = $this->store->run(
-                'INSERT INTO feed (id, seller_id, idempotency_key, body_hash, ready_at) VALUES (?, ?, ?, ?, ?) ON CONFLICT DO NOTHING',
+                <<<'SQL'
+                    INSERT INTO feed (id, seller_id, idempotency_key, body_hash, ready_at)
+                    VALUES (?, ?, ?, ?, ?)
+                    ON CONFLICT DO NOTHING
+                    SQL,
                 [$id, $sellerId, $key, $hash, (int) (microtime(true) * 1000) + 250],
             );
             $feed = $this->store->one(
@@ -83,11 +87,19 @@ final readonly class Feeds
     {
         return $this->store->transaction(function () use ($sellerId, $key): array {
             $this->store->run(
-                "INSERT INTO feed (id, seller_id, idempotency_key, body_hash, status, ready_at) VALUES (?, ?, ?, '', 'cancelled', 0) ON CONFLICT DO NOTHING",
+                <<<'SQL'
+                    INSERT INTO feed (id, seller_id, idempotency_key, body_hash, status, ready_at)
+                    VALUES (?, ?, ?, '', 'cancelled', 0)
+                    ON CONFLICT DO NOTHING
+                    SQL,
                 ['feed_'.bin2hex(random_bytes(8)), $sellerId, $key],
             );
             $this->store->run(
-                "UPDATE feed SET status = 'cancelled', body_hash = '' WHERE seller_id = ? AND idempotency_key = ? AND status = 'queued'",
+                <<<'SQL'
+                    UPDATE feed
+                    SET status = 'cancelled', body_hash = ''
+                    WHERE seller_id = ? AND idempotency_key = ? AND status = 'queued'
+                    SQL,
                 [$sellerId, $key],
             );
             $feed = $this->store->one('SELECT id, status FROM feed WHERE seller_id = ? AND idempotency_key = ?', [
@@ -109,7 +121,13 @@ final readonly class Feeds
     {
         return $this->store->transaction(function (): bool {
             $feed = $this->store->one(
-                "SELECT id, seller_id FROM feed WHERE status = 'queued' AND ready_at <= ? ORDER BY ready_at LIMIT 1 FOR UPDATE SKIP LOCKED",
+                <<<'SQL'
+                    SELECT id, seller_id
+                    FROM feed
+                    WHERE status = 'queued' AND ready_at <= ?
+                    ORDER BY ready_at
+                    LIMIT 1 FOR UPDATE SKIP LOCKED
+                    SQL,
                 [(int) (microtime(true) * 1000)],
             );
             if ($feed === null) {
@@ -153,7 +171,12 @@ final readonly class Feeds
     private function apply(string $feedId, string $sellerId, string $sku, int $price): ?string
     {
         $offer = $this->store->one(
-            'SELECT item_id, base_price FROM offer JOIN item ON item.id = item_id WHERE seller_id = ? AND offer.sku = ?',
+            <<<'SQL'
+                SELECT item_id, base_price
+                FROM offer
+                JOIN item ON item.id = item_id
+                WHERE seller_id = ? AND offer.sku = ?
+                SQL,
             [$sellerId, $sku],
         );
         if ($offer === null) {

@@ -44,7 +44,13 @@ final readonly class History
         $days = [];
         foreach ($items as $item) {
             $offers = $this->store->all(
-                'SELECT o.*, s.behaviour FROM offer o JOIN seller s ON s.id = o.seller_id WHERE item_id = ? ORDER BY seller_id',
+                <<<'SQL'
+                    SELECT o.*, s.behaviour
+                    FROM offer o
+                    JOIN seller s ON s.id = o.seller_id
+                    WHERE item_id = ?
+                    ORDER BY seller_id
+                    SQL,
                 [$item['id']],
             );
             for ($ago = self::DAYS; $ago >= 1; $ago--) {

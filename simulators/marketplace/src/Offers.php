@@ -22,7 +22,11 @@ final readonly class Offers
         ?int $stock = null,
     ): void {
         $this->store->run(
-            'UPDATE offer SET price = coalesce(?, price), active = coalesce(?::boolean, active), stock = coalesce(?, stock), updated_at = ? WHERE item_id = ? AND seller_id = ?',
+            <<<'SQL'
+                UPDATE offer
+                SET price = coalesce(?, price), active = coalesce(?::boolean, active), stock = coalesce(?, stock), updated_at = ?
+                WHERE item_id = ? AND seller_id = ?
+                SQL,
             [$price, $active === null ? null : ($active ? 't' : 'f'), $stock, $this->clock->now(), $itemId, $sellerId],
         );
         (new BuyBox($this->store))->assign($itemId);
@@ -47,7 +51,11 @@ final readonly class Offers
     {
         if ($this->store->config['name'] === 'Fennmarkt') {
             $this->store->run(
-                "INSERT INTO change_message (id, seller_id, item_id, at) VALUES ('chg_' || replace(gen_random_uuid()::text, '-', ''), ?, ?, ?) ON CONFLICT DO NOTHING",
+                <<<'SQL'
+                    INSERT INTO change_message (id, seller_id, item_id, at)
+                    VALUES ('chg_' || replace(gen_random_uuid()::text, '-', ''), ?, ?, ?)
+                    ON CONFLICT DO NOTHING
+                    SQL,
                 [$this->store->config['seller'], $itemId, $this->clock->now()],
             );
 

@@ -29,7 +29,14 @@ final readonly class Rivals
         $now = $this->clock->now();
         for ($looked = 0; $looked < $most; $looked++) {
             $offer = $this->store->one(
-                'SELECT o.*, s.behaviour FROM offer o JOIN seller s ON s.id = o.seller_id WHERE o.next_move_at <= ? ORDER BY o.next_move_at, o.item_id, o.seller_id LIMIT 1',
+                <<<'SQL'
+                    SELECT o.*, s.behaviour
+                    FROM offer o
+                    JOIN seller s ON s.id = o.seller_id
+                    WHERE o.next_move_at <= ?
+                    ORDER BY o.next_move_at, o.item_id, o.seller_id
+                    LIMIT 1
+                    SQL,
                 [$now],
             );
             if ($offer === null) {
@@ -74,7 +81,11 @@ final readonly class Rivals
     private function situation(array $offer, int $now): Situation
     {
         $others = $this->store->one(
-            'SELECT min(price + shipping) AS cheapest, min(CASE WHEN buy_box THEN price + shipping END) AS buy_box FROM offer WHERE item_id = ? AND seller_id <> ? AND active AND stock > 0 AND condition = ?',
+            <<<'SQL'
+                SELECT min(price + shipping) AS cheapest, min(CASE WHEN buy_box THEN price + shipping END) AS buy_box
+                FROM offer
+                WHERE item_id = ? AND seller_id <> ? AND active AND stock > 0 AND condition = ?
+                SQL,
             [$offer['item_id'], $offer['seller_id'], $offer['condition']],
         );
 

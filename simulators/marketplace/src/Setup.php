@@ -143,7 +143,10 @@ final readonly class Setup
                 ? 0
                 : [290, 390, 490][$chance->int(0, 2)];
         $this->store->run(
-            'INSERT INTO offer (item_id, seller_id, sku, price, shipping, condition, fulfilment, stock, lowest, usual, next_move_at, updated_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
+            <<<'SQL'
+                INSERT INTO offer (item_id, seller_id, sku, price, shipping, condition, fulfilment, stock, lowest, usual, next_move_at, updated_at)
+                VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                SQL,
             [
                 $item,
                 $seller,

@@ -227,7 +227,13 @@ final readonly class FennmarktApi
     {
         $rows = $this->store->transaction(function (): array {
             $rows = $this->store->all(
-                'SELECT number, id, item_id, at FROM change_message WHERE seller_id = ? ORDER BY number LIMIT ? FOR UPDATE',
+                <<<'SQL'
+                    SELECT number, id, item_id, at
+                    FROM change_message
+                    WHERE seller_id = ?
+                    ORDER BY number
+                    LIMIT ? FOR UPDATE
+                    SQL,
                 [$this->seller, self::MESSAGES],
             );
             if ($rows !== []) {

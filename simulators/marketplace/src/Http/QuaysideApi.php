@@ -59,7 +59,14 @@ final readonly class QuaysideApi
     private function listings(string $after): Response
     {
         $rows = $this->store->all(
-            'SELECT o.sku, i.id AS item, i.gtin, i.title, i.brand, i.category, o.price, o.shipping, o.condition, o.fulfilment, o.stock FROM offer o JOIN item i ON i.id = o.item_id WHERE o.seller_id = ? AND o.sku > ? ORDER BY o.sku LIMIT 200',
+            <<<'SQL'
+                SELECT o.sku, i.id AS item, i.gtin, i.title, i.brand, i.category, o.price, o.shipping, o.condition, o.fulfilment, o.stock
+                FROM offer o
+                JOIN item i ON i.id = o.item_id
+                WHERE o.seller_id = ? AND o.sku > ?
+                ORDER BY o.sku
+                LIMIT 200
+                SQL,
             [$this->seller, $after],
         );
         $rows = array_map(
@@ -150,7 +157,15 @@ final readonly class QuaysideApi
     private function orders(int $after): Response
     {
         $rows = $this->store->all(
-            'SELECT s.id, o.sku, s.units, s.price, s.at FROM sale s JOIN offer o USING (item_id, seller_id) WHERE s.seller_id = ? AND s.id > ? ORDER BY s.id LIMIT 500',
+            <<<'SQL'
+                SELECT s.id, o.sku, s.units, s.price, s.at
+                FROM sale s
+                JOIN offer o
+                USING (item_id, seller_id)
+                WHERE s.seller_id = ? AND s.id > ?
+                ORDER BY s.id
+                LIMIT 500
+                SQL,
             [$this->seller, $after],
         );
 
@@ -195,7 +210,11 @@ final readonly class QuaysideApi
             return Response::problem(422, 'url and secret (whsec_…) are required');
         }
         $this->store->run(
-            'INSERT INTO subscription VALUES (?, ?, ?) ON CONFLICT (seller_id) DO UPDATE SET url = excluded.url, secret = excluded.secret',
+            <<<'SQL'
+                INSERT INTO subscription
+                VALUES (?, ?, ?)
+                ON CONFLICT (seller_id) DO UPDATE SET url = excluded.url, secret = excluded.secret
+                SQL,
             [$this->seller, $url, $secret],
         );
 

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Support\Http;
+namespace App\Accounts\Http;
 
 use App\Accounts\Models\User;
 use App\Support\Tenancy\CurrentWorkspace;
