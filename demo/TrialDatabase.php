@@ -22,7 +22,7 @@ final readonly class TrialDatabase
         if (! self::isMarked()) {
             if (Workspace::query()->exists()) {
                 throw new RuntimeException(
-                    'This database was not made for demo or bench data: it holds other workspaces. Nothing was changed.',
+                    'This database was not made for demo or bench data: it holds other workspaces. Nothing was changed. (bin/demo --fresh starts over.)',
                 );
             }
             $name = DB::connection()->getDatabaseName();
