@@ -64,7 +64,12 @@ function Line({ run, onShow }: { run: Run; onShow: (id: number) => void }) {
             </span>
             <span>
                 {run.finished_at === null ? (
-                    <progress max={run.total} value={run.done} aria-label={`Run ${run.id}`} className="w-full" />
+                    <progress
+                        max={run.total}
+                        value={run.done}
+                        aria-label={`Run ${run.id}`}
+                        className="progress h-1.5 w-full"
+                    />
                 ) : (
                     outcomes.join(', ') ||
                     (run.big_moves > 0 ? `${run.big_moves} large moves in ten minutes` : 'nothing')

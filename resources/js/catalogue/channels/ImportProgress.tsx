@@ -23,7 +23,7 @@ export function ImportProgress({ channel }: { channel: Channel }) {
             </p>
             {running.total !== null && (
                 <progress
-                    className="w-full"
+                    className="progress h-1.5 w-full"
                     aria-label={STEPS[running.step]}
                     value={Math.min(running.done, running.total)}
                     max={running.total}
