@@ -10,6 +10,9 @@ is_root() { [ "$(id -u)" = 0 ]; }
 
 PG_BIN=$(ls -d /usr/lib/postgresql/*/bin 2>/dev/null | sort -V | tail -n 1 || true)
 
+# Counts which lines are run. It is loaded only where that is asked for: it slows down all else.
+has_pcov() { [ -e "$(php -r 'echo ini_get("extension_dir");')/pcov.so" ]; }
+
 # Debian packages that are not there yet, on one line.
 missing_packages() {
     local list=""
@@ -22,7 +25,7 @@ missing_packages() {
         grep -qix "${pair%%:*}" <<<"$have" || list+=" php-${pair##*:}"
     done
     [ "${NEED_BROWSER:-}" = "" ] || [ -x /usr/bin/chromium ] || list+=" chromium"
-    [ "${NEED_TEST_TOOLS:-}" = "" ] || grep -qix pcov <<<"$have" || list+=" php-pcov"
+    [ "${NEED_TEST_TOOLS:-}" = "" ] || has_pcov || list+=" php-pcov"
     [ "${NEED_TEST_TOOLS:-}" = "" ] || [ -x /usr/sbin/sshd ] || list+=" openssh-server"
     [ "${NEED_TEST_TOOLS:-}" = "" ] || [ -n "$(ls /usr/lib/*/faketime/libfaketime.so.1 2>/dev/null)" ] || list+=" faketime"
     printf '%s' "$list"
@@ -45,6 +48,7 @@ install_packages() {
     { apt-get update -qq && apt-get install -y -qq --no-install-recommends $list; } >var/log/apt.log 2>&1 || ok=0
     [ -z "$made_policy" ] || rm -f "$policy"
     [ "$ok" = 1 ] || die "Could not install$list: $(grep -m1 '^E:' var/log/apt.log || tail -n1 var/log/apt.log) (all of it in var/log/apt.log)"
+    if [[ $list == *php-pcov* ]]; then phpdismod pcov; fi
     PG_BIN=$(ls -d /usr/lib/postgresql/*/bin | sort -V | tail -n 1)
 }
 
