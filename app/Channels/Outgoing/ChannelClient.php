@@ -6,6 +6,7 @@ namespace App\Channels\Outgoing;
 
 use App\Channels\ChannelRefused;
 use App\Channels\ChannelUnavailable;
+use App\Channels\Connection;
 use Closure;
 use Illuminate\Http\Client\ConnectionException;
 use Illuminate\Http\Client\PendingRequest;
@@ -21,8 +22,40 @@ final readonly class ChannelClient
 
     private const LONGEST_WAIT_SECONDS = 3_600;
 
-    public function __construct(private OutgoingHttp $http, private string $channel)
+    /**
+     * @param  string  $channel  its name, for messages
+     * @param  (Closure(PendingRequest): PendingRequest)|null  $prepare  what every request has: address, token, headers
+     */
+    public function __construct(
+        private OutgoingHttp $http,
+        private string $channel,
+        private ?Closure $prepare = null,
+    ) {
+    }
+
+    /** One that is called at an address with a bearer token (RFC 6750), and answers in JSON. */
+    public static function withToken(OutgoingHttp $http, Connection $connection): self
     {
+        return new self(
+            $http,
+            $connection->name,
+            fn (PendingRequest $request) => $request
+                ->baseUrl($connection->setting('address'))
+                ->withToken($connection->secret('token'))
+                ->acceptJson(),
+        );
+    }
+
+    /**
+     * @param  array<string, string|int>  $query
+     * @return array<mixed>
+     *
+     * @throws ChannelUnavailable
+     * @throws ChannelRefused
+     */
+    public function get(string $path, array $query = []): array
+    {
+        return $this->json(fn (PendingRequest $request) => $request->get($path, $query));
     }
 
     /**
@@ -49,7 +82,8 @@ final readonly class ChannelClient
     public function send(Closure $call): Response
     {
         try {
-            $response = $call($this->http->request());
+            $request = $this->http->request();
+            $response = $call($this->prepare === null ? $request : ($this->prepare)($request));
         } catch (ForbiddenAddress $e) {
             throw new ChannelRefused("{$this->channel} was not called: {$e->getMessage()}");
         } catch (UnknownHost $e) {

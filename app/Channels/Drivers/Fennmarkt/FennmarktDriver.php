@@ -42,9 +42,16 @@ final readonly class FennmarktDriver implements ChangeQueue, Driver, HistorySour
 
     private Currency $currency;
 
-    public function __construct(private Connection $connection, OutgoingHttp $http)
+    public function __construct(Connection $connection, OutgoingHttp $http)
     {
-        $this->client = new ChannelClient($http, $connection->name);
+        $this->client = new ChannelClient(
+            $http,
+            $connection->name,
+            fn (PendingRequest $request) => $request
+                ->baseUrl($connection->setting('address'))
+                ->withHeader('X-Seller-Key', $connection->secret('token'))
+                ->acceptJson(),
+        );
         $this->currency = Currency::of($connection->currency);
     }
 
@@ -189,7 +196,7 @@ final readonly class FennmarktDriver implements ChangeQueue, Driver, HistorySour
     public function takeBack(string $key): ?string
     {
         $answer = $this->client->json(
-            fn (PendingRequest $request) => $this->prepare($request)->delete(
+            fn (PendingRequest $request) => $request->delete(
                 '/seller/v2/price-updates/'.rawurlencode($key),
             ),
         );
@@ -327,7 +334,7 @@ final readonly class FennmarktDriver implements ChangeQueue, Driver, HistorySour
     private function get(string $path, ?string $pageToken): array
     {
         return $this->client->json(
-            fn (PendingRequest $request) => $this->prepare($request)->get(
+            fn (PendingRequest $request) => $request->get(
                 $path,
                 $pageToken === null ? [] : ['page_token' => $pageToken],
             ),
@@ -340,14 +347,6 @@ final readonly class FennmarktDriver implements ChangeQueue, Driver, HistorySour
      */
     private function post(string $path, array $body): array
     {
-        return $this->client->json(fn (PendingRequest $request) => $this->prepare($request)->post($path, $body));
-    }
-
-    private function prepare(PendingRequest $request): PendingRequest
-    {
-        return $request
-            ->baseUrl($this->connection->setting('address'))
-            ->withHeader('X-Seller-Key', $this->connection->secret('token'))
-            ->acceptJson();
+        return $this->client->json(fn (PendingRequest $request) => $request->post($path, $body));
     }
 }

@@ -40,7 +40,7 @@ final readonly class QuaysideDriver implements ChangePush, Driver, HistorySource
 
     public function __construct(private Connection $connection, OutgoingHttp $http)
     {
-        $this->client = new ChannelClient($http, $connection->name);
+        $this->client = ChannelClient::withToken($http, $connection);
     }
 
     public static function name(): string
@@ -79,7 +79,7 @@ final readonly class QuaysideDriver implements ChangePush, Driver, HistorySource
 
     public function listings(?string $cursor): ListingPage
     {
-        $answer = $this->get('/v1/listings', ['after' => $cursor ?? '']);
+        $answer = $this->client->get('/v1/listings', ['after' => $cursor ?? '']);
         $rows = $this->client->rows($answer, 'listings', [
             'sku',
             'item',
@@ -116,7 +116,7 @@ final readonly class QuaysideDriver implements ChangePush, Driver, HistorySource
 
     public function offers(array $items): array
     {
-        $offers = $this->get('/v1/offers', ['items' => implode(',', $items)])['offers'] ?? null;
+        $offers = $this->client->get('/v1/offers', ['items' => implode(',', $items)])['offers'] ?? null;
         if (! is_array($offers) || array_filter($offers, is_array(...)) !== $offers) {
             throw $this->client->unreadable();
         }
@@ -126,7 +126,7 @@ final readonly class QuaysideDriver implements ChangePush, Driver, HistorySource
 
     public function orders(?string $cursor): OrderPage
     {
-        $rows = $this->client->rows($this->get('/v1/orders', ['after' => $cursor ?? '0']), 'orders', [
+        $rows = $this->client->rows($this->client->get('/v1/orders', ['after' => $cursor ?? '0']), 'orders', [
             'id',
             'sku',
             'units',
@@ -148,7 +148,7 @@ final readonly class QuaysideDriver implements ChangePush, Driver, HistorySource
 
     public function history(?string $cursor): HistoryPage
     {
-        $answer = $this->get('/v1/history', ['after' => $cursor ?? '']);
+        $answer = $this->client->get('/v1/history', ['after' => $cursor ?? '']);
         $rows = $this->client->rows($answer, 'days', ['date', 'sku', 'price', 'in_stock', 'units', 'offers']);
         $days = array_map(
             fn (array $row) => new PastDay(
@@ -168,7 +168,7 @@ final readonly class QuaysideDriver implements ChangePush, Driver, HistorySource
     public function subscribe(string $url): void
     {
         $body = ['url' => $url, 'secret' => $this->connection->signingSecret];
-        $this->client->json(fn (PendingRequest $request) => $this->prepare($request)->put('/v1/subscription', $body));
+        $this->client->json(fn (PendingRequest $request) => $request->put('/v1/subscription', $body));
     }
 
     public static function read(
@@ -201,7 +201,7 @@ final readonly class QuaysideDriver implements ChangePush, Driver, HistorySource
     {
         $items = array_map(fn (PriceUpdate $update) => ['sku' => $update->sku, 'price' => $update->price], $updates);
         $answer = $this->client->json(
-            fn (PendingRequest $request) => $this->prepare($request)
+            fn (PendingRequest $request) => $request
                 ->withHeader('Idempotency-Key', $key)
                 ->post('/v1/feeds', ['items' => $items]),
         );
@@ -214,7 +214,7 @@ final readonly class QuaysideDriver implements ChangePush, Driver, HistorySource
     public function takeBack(string $key): ?string
     {
         $answer = $this->client->json(
-            fn (PendingRequest $request) => $this->prepare($request)
+            fn (PendingRequest $request) => $request
                 ->withHeader('Idempotency-Key', $key)
                 ->delete('/v1/feeds'),
         );
@@ -228,7 +228,7 @@ final readonly class QuaysideDriver implements ChangePush, Driver, HistorySource
 
     public function results(string $reference, array $skus): ?array
     {
-        $answer = $this->get('/v1/feeds/'.rawurlencode($reference), []);
+        $answer = $this->client->get('/v1/feeds/'.rawurlencode($reference));
         $items = $this->client->rows($answer, 'items', ['sku', 'status']);
         if (($answer['status'] ?? null) !== 'done') {
             return null;
@@ -245,7 +245,7 @@ final readonly class QuaysideDriver implements ChangePush, Driver, HistorySource
     {
         $shown = [];
         foreach (array_chunk($skus, self::SKUS_PER_CALL) as $some) {
-            $rows = $this->client->rows($this->get('/v1/prices', ['skus' => implode(',', $some)]), 'prices', [
+            $rows = $this->client->rows($this->client->get('/v1/prices', ['skus' => implode(',', $some)]), 'prices', [
                 'sku',
                 'price',
             ]);
@@ -253,22 +253,5 @@ final readonly class QuaysideDriver implements ChangePush, Driver, HistorySource
         }
 
         return $shown;
-    }
-
-    /**
-     * @param  array<string, string|int>  $query
-     * @return array<mixed>
-     */
-    private function get(string $path, array $query): array
-    {
-        return $this->client->json(fn (PendingRequest $request) => $this->prepare($request)->get($path, $query));
-    }
-
-    private function prepare(PendingRequest $request): PendingRequest
-    {
-        return $request
-            ->baseUrl($this->connection->setting('address'))
-            ->withToken($this->connection->secret('token'))
-            ->acceptJson();
     }
 }

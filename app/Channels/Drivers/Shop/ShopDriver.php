@@ -28,9 +28,9 @@ final readonly class ShopDriver implements Driver, ListingSource, OrderSource, P
 
     private ChannelClient $client;
 
-    public function __construct(private Connection $connection, OutgoingHttp $http)
+    public function __construct(Connection $connection, OutgoingHttp $http)
     {
-        $this->client = new ChannelClient($http, $connection->name);
+        $this->client = ChannelClient::withToken($http, $connection);
     }
 
     public static function name(): string
@@ -63,7 +63,7 @@ final readonly class ShopDriver implements Driver, ListingSource, OrderSource, P
 
     public function listings(?string $cursor): ListingPage
     {
-        $answer = $this->get('/api/products', ['after' => $cursor ?? '']);
+        $answer = $this->client->get('/api/products', ['after' => $cursor ?? '']);
         $rows = $this->client->rows($answer, 'products', ['sku', 'title', 'price', 'stock', 'path']);
         $listings = array_map(
             fn (array $row) => new SourceListing(
@@ -91,7 +91,7 @@ final readonly class ShopDriver implements Driver, ListingSource, OrderSource, P
 
     public function orders(?string $cursor): OrderPage
     {
-        $rows = $this->client->rows($this->get('/api/orders', ['after' => $cursor ?? '0']), 'orders', [
+        $rows = $this->client->rows($this->client->get('/api/orders', ['after' => $cursor ?? '0']), 'orders', [
             'id',
             'sku',
             'units',
@@ -115,7 +115,7 @@ final readonly class ShopDriver implements Driver, ListingSource, OrderSource, P
     {
         $prices = array_map(fn (PriceUpdate $update) => ['sku' => $update->sku, 'price' => $update->price], $updates);
         $answer = $this->client->json(
-            fn (PendingRequest $request) => $this->prepare($request)->put('/api/price-lists/'.rawurlencode($key), [
+            fn (PendingRequest $request) => $request->put('/api/price-lists/'.rawurlencode($key), [
                 'prices' => $prices,
             ]),
         );
@@ -126,7 +126,7 @@ final readonly class ShopDriver implements Driver, ListingSource, OrderSource, P
     public function takeBack(string $key): ?string
     {
         $answer = $this->client->json(
-            fn (PendingRequest $request) => $this->prepare($request)->delete('/api/price-lists/'.rawurlencode($key)),
+            fn (PendingRequest $request) => $request->delete('/api/price-lists/'.rawurlencode($key)),
         );
 
         return match ($answer['status'] ?? null) {
@@ -138,7 +138,7 @@ final readonly class ShopDriver implements Driver, ListingSource, OrderSource, P
 
     public function results(string $reference, array $skus): array
     {
-        $answer = $this->get('/api/price-lists/'.rawurlencode($reference), []);
+        $answer = $this->client->get('/api/price-lists/'.rawurlencode($reference));
 
         /** @var array<string, string|null> */
         return array_column($this->client->rows($answer, 'prices', ['sku', 'problem']), 'problem', 'sku');
@@ -148,7 +148,7 @@ final readonly class ShopDriver implements Driver, ListingSource, OrderSource, P
     {
         $shown = [];
         foreach (array_chunk($skus, self::SKUS_PER_CALL) as $some) {
-            $rows = $this->client->rows($this->get('/api/products', ['skus' => implode(',', $some)]), 'products', [
+            $rows = $this->client->rows($this->client->get('/api/products', ['skus' => implode(',', $some)]), 'products', [
                 'sku',
                 'price',
             ]);
@@ -156,22 +156,5 @@ final readonly class ShopDriver implements Driver, ListingSource, OrderSource, P
         }
 
         return $shown;
-    }
-
-    /**
-     * @param  array<string, string|int>  $query
-     * @return array<mixed>
-     */
-    private function get(string $path, array $query): array
-    {
-        return $this->client->json(fn (PendingRequest $request) => $this->prepare($request)->get($path, $query));
-    }
-
-    private function prepare(PendingRequest $request): PendingRequest
-    {
-        return $request
-            ->baseUrl($this->connection->setting('address'))
-            ->withToken($this->connection->secret('token'))
-            ->acceptJson();
     }
 }
