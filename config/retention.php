@@ -3,7 +3,7 @@
 declare(strict_types=1);
 
 // For how long things are kept, in days, and by which column that is told. What is older is removed each night; of a table in monthly parts whole
-// months are dropped. "unless" is SQL: what is true of rows that stay.
+// months are dropped. "unless" is SQL: what is true of rows that stay; the row is called "old" there.
 return [
     'market_observations' => [
         'what' => 'Observed offers and prices',
@@ -38,8 +38,9 @@ return [
         'what' => 'Decisions, with what they were made from',
         'column' => 'decided_at',
         'days' => (int) env('KEEP_DECISIONS_DAYS', 120),
-        'unless' => 'EXISTS (SELECT FROM current_decisions s WHERE s.listing_id = decisions.listing_id AND s.decision_id = decisions.id)
-            OR EXISTS (SELECT FROM approvals a WHERE a.listing_id = decisions.listing_id AND a.decision_id = decisions.id)',
+        'monthly' => true,
+        'unless' => 'EXISTS (SELECT FROM current_decisions c WHERE c.listing_id = old.listing_id AND c.decision_id = old.id)
+            OR EXISTS (SELECT FROM approvals a WHERE a.listing_id = old.listing_id AND a.decision_id = old.id)',
     ],
     'feeds' => [
         'what' => 'Feeds that were sent',
@@ -49,7 +50,7 @@ return [
     ],
     'run_chunks' => [
         'what' => 'Parts of runs',
-        'column' => '(SELECT r.finished_at FROM runs r WHERE r.id = run_chunks.run_id)',
+        'column' => '(SELECT r.finished_at FROM runs r WHERE r.id = old.run_id)',
         'days' => (int) env('KEEP_RUN_PARTS_DAYS', 14),
     ],
     'runs' => [

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Support;
 
 use App\Support\Http\LimitHeavyRequests;
+use App\Support\Retention\CreateMonthsAhead;
+use App\Support\Schedule\Sweeper;
 use App\Support\Tenancy\CurrentWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Cache\RateLimiting\Limit;
@@ -25,6 +27,7 @@ final class SupportServiceProvider extends ServiceProvider
     {
         $this->app->scoped(CurrentWorkspace::class);
         $this->app->scoped(LimitHeavyRequests::class);
+        $this->app->tag([CreateMonthsAhead::class], Sweeper::TAG);
     }
 
     public function boot(): void

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Market\Actions;
 
+use App\Support\Database\MonthlyPartitions;
 use Carbon\CarbonInterface;
 use Illuminate\Support\Facades\DB;
 
@@ -18,7 +19,7 @@ final readonly class RecordObservation
     {
         $months = array_unique(array_map(fn (string $day) => substr($day, 0, 7).'-01', $days));
         foreach ($months as $month) {
-            DB::statement('SELECT market_observations_for(?::date)', [$month]);
+            MonthlyPartitions::create('market_observations', $month);
         }
     }
 

@@ -76,7 +76,7 @@ final readonly class StoreDecisions
         }
         CopyRows::into('decisions', $lines);
         CurrentDecisions::begin($first);
-        CurrentDecisions::replace($next);
+        CurrentDecisions::replace($next, $same['decided_at']);
 
         return $kept;
     }

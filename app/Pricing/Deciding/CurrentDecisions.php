@@ -35,16 +35,22 @@ final readonly class CurrentDecisions
         );
     }
 
-    /** @param  list<int>  $decisionIds  each takes the place of the one before on its listing */
-    public static function replace(array $decisionIds): void
+    /**
+     * @param  list<int>  $decisionIds  each takes the place of the one before on its listing
+     * @param  string  $decidedAt  of all of them: it tells in which month they are
+     */
+    public static function replace(array $decisionIds, string $decidedAt): void
     {
         if ($decisionIds !== []) {
             DB::update(
                 <<<'SQL'
-                UPDATE current_decisions s SET decision_id = d.id, rule_version_id = d.rule_version_id, price_minor = d.price_minor, outcome = d.outcome, reason = d.reason
-                FROM decisions d WHERE d.id = ANY(?) AND s.listing_id = d.listing_id
+                UPDATE current_decisions c
+                SET decision_id = d.id, rule_version_id = d.rule_version_id, price_minor = d.price_minor,
+                    outcome = d.outcome, reason = d.reason
+                FROM decisions d
+                WHERE d.id = ANY(?) AND d.decided_at = ? AND c.listing_id = d.listing_id
                 SQL,
-                [IdArray::of($decisionIds)],
+                [IdArray::of($decisionIds), $decidedAt],
             );
         }
     }

@@ -14,7 +14,7 @@ final class RetentionCommand extends Command
 {
     protected $signature = 'retention:run {--dry-run : show what is kept and how much room it takes, and remove nothing}';
 
-    protected $description = 'Remove what has been kept for long enough, make room for the coming months, and show what takes how much';
+    protected $description = 'Remove what has been kept for long enough, and show what takes how much';
 
     public function handle(RemoveOldRows $remove): int
     {
@@ -29,22 +29,9 @@ final class RetentionCommand extends Command
                 Number::fileSize($this->bytes($rule->table), 1),
             ];
         }
-        if (! $isDry) {
-            $this->makeRoom();
-        }
         $this->table(['what', 'kept for', 'removed', 'takes'], $rows);
 
         return self::SUCCESS;
-    }
-
-    private function makeRoom(): void
-    {
-        foreach ([0, 1, 2, 3] as $ahead) {
-            DB::statement(
-                "SELECT market_observations_for((date_trunc('month', now()) + make_interval(months => ?))::date)",
-                [$ahead],
-            );
-        }
     }
 
     /** With indexes and partitions. */
@@ -52,7 +39,8 @@ final class RetentionCommand extends Command
     {
         return (int) DB::scalar(
             <<<'SQL'
-            SELECT pg_total_relation_size(?::regclass) + coalesce((SELECT sum(pg_total_relation_size(inhrelid)) FROM pg_inherits WHERE inhparent = ?::regclass), 0)
+            SELECT coalesce(sum(pg_total_relation_size(relid)), pg_total_relation_size(?::regclass))
+            FROM pg_partition_tree(?::regclass)
             SQL,
             [$table, $table],
         );

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Support\Retention;
 
+use App\Support\Database\MonthlyPartitions;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 
@@ -15,10 +16,10 @@ final readonly class RemoveOldRows
     /** @return int how many rows, or months */
     public function handle(RetentionRule $rule): int
     {
-        return $rule->isMonthly ? $this->dropMonths($rule) : $this->deleteRows($rule);
+        return $rule->isMonthly ? $this->dropMonths($rule) : $this->deleteRows($rule, $rule->table);
     }
 
-    private function deleteRows(RetentionRule $rule): int
+    private function deleteRows(RetentionRule $rule, string $table): int
     {
         $stays = $rule->unless === null ? 'false' : "({$rule->unless})";
         $atOnce = self::AT_ONCE;
@@ -26,9 +27,9 @@ final readonly class RemoveOldRows
         do {
             $some = DB::delete(
                 <<<SQL
-                DELETE FROM {$rule->table} /* all workspaces */
+                DELETE FROM {$table} /* all workspaces */
                 WHERE ctid = ANY(ARRAY(
-                    SELECT ctid FROM {$rule->table}
+                    SELECT ctid FROM {$table} AS old
                     WHERE {$rule->column} < ? AND ({$stays}) IS NOT TRUE
                     LIMIT {$atOnce}
                 ))
@@ -41,36 +42,18 @@ final readonly class RemoveOldRows
         return $removed;
     }
 
-    /** A month goes when all of it is old enough. */
     private function dropMonths(RetentionRule $rule): int
     {
-        $before = CarbonImmutable::now()->subDays($rule->days);
-        $dropped = 0;
-        foreach (self::months($rule->table) as $partition => $month) {
-            if ($month->addMonth() <= $before) {
-                DB::statement("DROP TABLE {$partition}");
-                $dropped++;
-            }
-        }
-
-        return $dropped;
-    }
-
-    /** @return array<string, CarbonImmutable> the first day of each month by the name of its partition, such as market_observations_2026_11 */
-    private static function months(string $table): array
-    {
-        $partitions = DB::select(
-            'SELECT inhrelid::regclass::text AS name FROM pg_inherits WHERE inhparent = ?::regclass',
-            [$table],
-        );
-        $months = [];
+        $partitions = MonthlyPartitions::before($rule->table, CarbonImmutable::now()->subDays($rule->days));
         foreach ($partitions as $partition) {
-            if (preg_match('/_(\d{4})_(\d{2})$/D', $partition->name, $part) === 1) {
-                $months[$partition->name] =
-                    CarbonImmutable::create((int) $part[1], (int) $part[2]) ?? CarbonImmutable::now();
-            }
+            $rule->unless === null
+                ? MonthlyPartitions::drop($partition)
+                : MonthlyPartitions::dropExcept($rule->table, $partition, $rule->unless);
+        }
+        if ($rule->unless !== null) {
+            $this->deleteRows($rule, MonthlyPartitions::earlier($rule->table));
         }
 
-        return $months;
+        return count($partitions);
     }
 }
