@@ -19,6 +19,7 @@ use App\Publishing\Actions\FollowRuns;
 use App\Publishing\Actions\FollowSwitches;
 use App\Publishing\Actions\QueuePriceChanges;
 use App\Publishing\Actions\SweepChanges;
+use App\Publishing\Actions\SweepUndos;
 use App\Support\Schedule\Sweeper;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\ServiceProvider;
@@ -27,7 +28,7 @@ final class PublishingServiceProvider extends ServiceProvider
 {
     public function register(): void
     {
-        $this->app->tag([SweepChanges::class], Sweeper::TAG);
+        $this->app->tag([SweepChanges::class, SweepUndos::class], Sweeper::TAG);
         $this->app->bind(ChangesOnTheirWay::class, FindChangesOnTheirWay::class);
         $this->app->bind(PricesUnderWay::class, FindPricesUnderWay::class);
         $this->app->bind(RecentChanges::class, CountRecentChanges::class);

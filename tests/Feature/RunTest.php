@@ -14,9 +14,13 @@ use App\Pricing\Models\Rule;
 use App\Pricing\Models\Run;
 use App\Pricing\Models\RunState;
 use App\Publishing\Actions\ClaimQueuedChanges;
+use App\Publishing\Actions\UndoRun;
+use App\Publishing\Jobs\UndoRunJob;
 use App\Publishing\Models\PriceChange;
+use App\Publishing\Models\RunUndo;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
+use Illuminate\Support\Facades\Queue;
 use Tests\TestCase;
 
 final class RunTest extends TestCase
@@ -228,8 +232,14 @@ final class RunTest extends TestCase
             ->update(['price_minor' => 2_200]);
         $this->as()
             ->postJson("/api/v1/runs/{$run->id}/undo", ['pause' => true])
-            ->assertOk()
-            ->assertExactJson(['withdrawn' => 1, 'returning' => 2, 'moved_on' => 1, 'left' => 0]);
+            ->assertStatus(202)
+            ->assertJson(['undo' => ['total' => 4, 'finished_at' => null]]);
+        $this->workOff();
+        $this->as()
+            ->getJson("/api/v1/runs/{$run->id}")
+            ->assertJsonPath('run.undo.changes', ['withdrawn' => 1, 'returning' => 2, 'moved_on' => 1, 'left' => 0])
+            ->assertJsonPath('run.undo.pause', true);
+        self::assertNotNull(RunUndo::query()->sole()->finished_at);
         self::assertSame(
             [[2_376, 2_490], [2_376, 2_490]],
             PriceChange::query()
@@ -240,6 +250,51 @@ final class RunTest extends TestCase
                 ->all(),
         );
         self::assertSame(0, Listing::query()->where('automation_on', true)->count());
+    }
+
+    public function test_an_undo_that_stopped_in_between_goes_on_where_it_was(): void
+    {
+        $listing = $this->listings(1)[0];
+        $run = app(StartRun::class)->ofRule($this->under, 'hand');
+        $this->workOff();
+        $others = array_map(
+            fn (int $i) => $this->listing("MANY-{$i}", ['price_minor' => 2_400])->id,
+            range(1, 600),
+        );
+        PriceChange::query()->insert(
+            array_map(
+                fn (int $id) => [
+                    'workspace_id' => $this->workspace->id,
+                    'channel_id' => $listing->channel_id,
+                    'listing_id' => $id,
+                    'run_id' => $run->id,
+                    'from_minor' => 2_500,
+                    'to_minor' => 2_400,
+                    'floor_minor' => 1_000,
+                    'ceiling_minor' => 4_000,
+                    'state' => 'queued',
+                    'due_at' => now(),
+                    'queued_at' => now(),
+                ],
+                $others,
+            ),
+        );
+        Queue::fake();
+        $undo = app(UndoRun::class)->start($run, $this->user->id, false);
+        self::assertSame(601, $undo->total);
+        self::assertTrue(app(UndoRun::class)->advance($run->id));
+        self::assertSame([500, null], [$undo->refresh()->withdrawn, $undo->finished_at]);
+        self::assertSame(500, app(UndoRun::class)->start($run, $this->user->id, true)->withdrawn, 'it is not begun anew');
+
+        // Whoever worked on it dies.
+        Queue::fake();
+        $this->travel(30)->seconds();
+        $this->artisan('work:sweep')->assertSuccessful();
+        Queue::assertPushed(UndoRunJob::class, 1);
+        self::assertFalse(app(UndoRun::class)->advance($run->id));
+        self::assertSame(601, $undo->refresh()->withdrawn);
+        self::assertNotNull($undo->finished_at);
+        self::assertSame(601, PriceChange::query()->where('state', 'withdrawn')->count());
     }
 
     public function test_nobody_else_sees_or_decides_on_a_run(): void

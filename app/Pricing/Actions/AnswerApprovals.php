@@ -8,7 +8,9 @@ use App\Accounts\Models\Workspace;
 use App\Catalogue\Prices\HandPriceTerm;
 use App\Pricing\Deciding\Cause;
 use App\Pricing\Models\Approval;
+use App\Support\Database\IdArray;
 use App\Support\Live\Announce;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -41,23 +43,20 @@ final readonly class AnswerApprovals
     }
 
     /**
-     * @param  list<int>  $ids
+     * @param  Builder<Approval>  $waiting
      * @param  int  $hours  so long it is not asked about again
      * @return int how many were rejected
      */
-    public function reject(Workspace $workspace, array $ids, ?string $note, int $hours, int $userId): int
+    public function reject(Workspace $workspace, Builder $waiting, ?string $note, int $hours, int $userId): int
     {
-        return DB::transaction(function () use ($workspace, $ids, $note, $hours, $userId): int {
-            $many = Approval::query()
-                ->whereIn('id', $ids)
-                ->where('state', 'waiting')
-                ->update([
-                    'state' => 'rejected',
-                    'note' => $note,
-                    'user_id' => $userId,
-                    'rests_until' => now()->addHours($hours),
-                    'settled_at' => now(),
-                ]);
+        return DB::transaction(function () use ($workspace, $waiting, $note, $hours, $userId): int {
+            $many = $waiting->update([
+                'state' => 'rejected',
+                'note' => $note,
+                'user_id' => $userId,
+                'rests_until' => now()->addHours($hours),
+                'settled_at' => now(),
+            ]);
             Announce::change($workspace->id, 'approvals');
 
             return $many;
@@ -108,21 +107,23 @@ final readonly class AnswerApprovals
             }
             $set = $this->set->set($workspace, $wanted, $term, $userId, recordRefused: false);
             $refused = array_fill_keys(array_keys(array_diff_key($prices, $waiting)), self::GONE);
+            $taken = [];
             foreach ($waiting as $id => $listingId) {
                 if (isset($set->refused[$listingId])) {
                     $refused[$id] = $set->refused[$listingId];
-
-                    continue;
+                } else {
+                    $taken[$id] = $prices[$id];
                 }
-                Approval::query()
-                    ->whereKey($id)
-                    ->update([
-                        'state' => 'approved',
-                        'approved_minor' => $prices[$id],
-                        'user_id' => $userId,
-                        'settled_at' => now(),
-                    ]);
             }
+            DB::update(
+                <<<'SQL'
+                UPDATE approvals a
+                SET state = 'approved', approved_minor = t.price, user_id = ?, settled_at = now()
+                FROM unnest(?::bigint[], ?::bigint[]) AS t(id, price)
+                WHERE a.id = t.id
+                SQL,
+                [$userId, IdArray::of(array_keys($taken)), IdArray::of(array_values($taken))],
+            );
             Announce::change($workspace->id, 'approvals');
 
             return $refused;

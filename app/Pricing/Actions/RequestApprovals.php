@@ -72,10 +72,20 @@ final readonly class RequestApprovals
     {
         DB::statement(
             <<<'SQL'
-            INSERT INTO approvals (workspace_id, listing_id, decision_id, state, reason, from_minor, price_minor, stake_minor, asked_at)
+            INSERT INTO approvals (
+                workspace_id, listing_id, decision_id, state, reason, from_minor, price_minor, stake_minor, asked_at
+            )
             SELECT workspace_id, listing_id, decision_id, state, reason, from_minor, price_minor, stake_minor, now()
-            FROM jsonb_to_recordset(?) AS r(workspace_id bigint, listing_id bigint, decision_id bigint, state text, reason text, from_minor bigint, price_minor bigint, stake_minor bigint)
-            ON CONFLICT (listing_id) WHERE state = 'waiting' DO UPDATE SET decision_id = excluded.decision_id, reason = excluded.reason, from_minor = excluded.from_minor, price_minor = excluded.price_minor, stake_minor = excluded.stake_minor
+            FROM jsonb_to_recordset(?) AS r(
+                workspace_id bigint, listing_id bigint, decision_id bigint, state text, reason text,
+                from_minor bigint, price_minor bigint, stake_minor bigint
+            )
+            ON CONFLICT (listing_id) WHERE state = 'waiting' DO UPDATE SET
+                decision_id = excluded.decision_id,
+                reason = excluded.reason,
+                from_minor = excluded.from_minor,
+                price_minor = excluded.price_minor,
+                stake_minor = excluded.stake_minor
             SQL,
             [json_encode($rows, JSON_THROW_ON_ERROR)],
         );
@@ -84,28 +94,27 @@ final readonly class RequestApprovals
     /** @param  list<int>  $listingIds  that need no answer any more */
     private function settleOthers(Workspace $workspace, array $listingIds, ?Answers $answers): void
     {
-        $open =
-            $listingIds === []
-                ? []
-                : Approval::query()
-                    ->whereRaw('listing_id = ANY(?)', [IdArray::of($listingIds)])
-                    ->where('state', 'waiting')
-                    ->get()
-                    ->all();
-        foreach ($open as $approval) {
-            $price = $answers?->taken[$approval->listing_id] ?? null;
-            $approval->update(
-                $price === null
-                    ? ['state' => 'gone', 'settled_at' => now()]
-                    : [
-                        'state' => 'approved',
-                        'approved_minor' => $price,
-                        'user_id' => $answers->userId,
-                        'settled_at' => now(),
-                    ],
-            );
-        }
-        if ($open !== []) {
+        $taken = array_intersect_key($answers->taken ?? [], array_flip($listingIds));
+        $settled = DB::update(
+            <<<'SQL'
+            UPDATE approvals a
+            SET state = CASE WHEN t.price IS NULL THEN 'gone' ELSE 'approved' END,
+                approved_minor = t.price,
+                user_id = CASE WHEN t.price IS NULL THEN a.user_id ELSE ? END,
+                settled_at = now()
+            FROM unnest(?::bigint[]) AS l(id)
+            LEFT JOIN unnest(?::bigint[], ?::bigint[]) AS t(id, price) USING (id)
+            WHERE a.listing_id = l.id AND a.workspace_id = ? AND a.state = 'waiting'
+            SQL,
+            [
+                $answers?->userId,
+                IdArray::of($listingIds),
+                IdArray::of(array_keys($taken)),
+                IdArray::of(array_values($taken)),
+                $workspace->id,
+            ],
+        );
+        if ($settled > 0) {
             Announce::change($workspace->id, 'approvals');
         }
     }

@@ -12,7 +12,6 @@ use App\Pricing\Models\Approval;
 use App\Support\Http\AmountField;
 use App\Support\Http\IdList;
 use App\Support\Tenancy\CurrentWorkspace;
-use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
@@ -156,26 +155,21 @@ final readonly class ApprovalController
             'note' => ['nullable', 'string', 'max:255'],
             'hours' => ['required', 'integer', 'min:1', 'max:2160'],
         ]);
-        $ids = isset($given['reason'])
-            ? array_values($this->waiting()->where('reason', $given['reason'])->pluck('id')->all())
-            : array_map(intval(...), $given['ids'] ?? []);
+        $waiting = Approval::query()->where('state', 'waiting');
+        isset($given['reason'])
+            ? $waiting->where('reason', $given['reason'])
+            : $waiting->whereIn('id', array_map(intval(...), $given['ids'] ?? []));
 
         return $this->answered(
             $this->answer->reject(
                 $this->workspace(),
-                $ids,
+                $waiting,
                 $given['note'] ?? null,
                 (int) $given['hours'],
                 $this->userId($request),
             ),
             [],
         );
-    }
-
-    /** @return Builder<Approval> */
-    private function waiting(): Builder
-    {
-        return Approval::query()->where('state', 'waiting');
     }
 
     /** @param  array<int, string>  $refused */

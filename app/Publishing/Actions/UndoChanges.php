@@ -13,14 +13,11 @@ use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\PriceChange;
 use App\Support\Live\Announce;
 use App\Support\Tenancy\CurrentWorkspace;
-use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
 
 /** Takes price changes back: those that have not left are not sent; of the others the old price is sent, as a new change within the limits. */
 final readonly class UndoChanges
 {
-    private const CHUNK = 500;
-
     public function __construct(
         private SetPrices $set,
         private PriceChangeLifecycle $lifecycle,
@@ -29,30 +26,13 @@ final readonly class UndoChanges
     }
 
     /**
-     * @param  Builder<PriceChange>  $changes
+     * @param  list<int>  $ids  some hundreds at most
+     * @param  int|null  $userId  in whose name; null where that person is gone
      * @param  bool  $pause  whether the listings are paused, so that their rule does not move them again
      */
-    public function handle(Builder $changes, int $userId, bool $pause): Undone
+    public function handle(array $ids, ?int $userId, bool $pause): Undone
     {
-        $counts = ['withdrawn' => 0, 'returning' => 0, 'moved_on' => 0, 'left' => 0];
-        $changes
-            ->whereIn('state', [...ChangeState::OPEN, ChangeState::Confirmed->value])
-            ->chunkById(self::CHUNK, function ($chunk) use (&$counts, $userId, $pause): void {
-                foreach ($this->takeBack(array_values($chunk->pluck('id')->all()), $userId, $pause) as $what => $many) {
-                    $counts[$what] += $many;
-                }
-            });
-
-        return new Undone(...$counts);
-    }
-
-    /**
-     * @param  list<int>  $ids
-     * @return array<string, int>
-     */
-    private function takeBack(array $ids, int $userId, bool $pause): array
-    {
-        return DB::transaction(function () use ($ids, $userId, $pause): array {
+        return DB::transaction(function () use ($ids, $userId, $pause): Undone {
             $listings = Listing::query()
                 ->whereIn('id', PriceChange::query()->whereIn('id', $ids)->select('listing_id'))
                 ->orderBy('id')
@@ -61,7 +41,12 @@ final readonly class UndoChanges
                 ->keyBy('id');
             $counts = ['withdrawn' => 0, 'returning' => 0, 'moved_on' => 0, 'left' => 0];
             $prices = $withdrawn = $takenBack = [];
-            foreach (PriceChange::query()->whereIn('id', $ids)->orderBy('id')->lockForUpdate()->get() as $change) {
+            $changes = PriceChange::query()
+                ->whereIn('id', $ids)
+                ->whereIn('state', ChangeState::CAN_BE_UNDONE)
+                ->orderBy('id')
+                ->lockForUpdate();
+            foreach ($changes->get() as $change) {
                 $listing = $listings[$change->listing_id];
                 $counts[($what = $this->fate($change, $listing))]++;
                 if ($what === 'withdrawn') {
@@ -93,7 +78,7 @@ final readonly class UndoChanges
             Announce::change($this->current->id(), 'changes');
             Announce::change($this->current->id(), 'listings');
 
-            return $counts;
+            return new Undone(...$counts);
         });
     }
 

@@ -303,7 +303,7 @@ final readonly class ChangeController
         PriceChange::query()->findOrFail($id);
 
         return new JsonResponse(
-            $undo->handle(PriceChange::query()->whereKey($id), $user->id, $request->boolean('pause')),
+            $undo->handle([$id], $user->id, $request->boolean('pause')),
         );
     }
 

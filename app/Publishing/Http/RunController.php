@@ -8,9 +8,10 @@ use App\Accounts\Models\User;
 use App\Pricing\Actions\ResolveRun;
 use App\Pricing\Models\Run;
 use App\Pricing\Models\RunState;
-use App\Publishing\Actions\UndoChanges;
+use App\Publishing\Actions\UndoRun;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\PriceChange;
+use App\Publishing\Models\RunUndo;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\Rule;
@@ -57,7 +58,11 @@ final readonly class RunController
             ->limit(self::RECENT)
             ->get();
 
-        return new JsonResponse($runs->map(RunResource::of(...))->values());
+        $undos = RunUndo::query()->whereIn('run_id', $runs->pluck('id'))->get()->keyBy('run_id');
+
+        return new JsonResponse(
+            $runs->map(fn (Run $run) => RunResource::of($run, $undos[$run->id] ?? null))->values(),
+        );
     }
 
     #[OA\Get(
@@ -116,7 +121,7 @@ final readonly class RunController
             ->all();
 
         return new JsonResponse([
-            'run' => RunResource::of($run),
+            'run' => RunResource::of($run, RunUndo::query()->find($id)),
             'largest' => $largest->map(ChangeResource::of(...))->values(),
             'changes' => (object) $changes,
         ]);
@@ -145,7 +150,7 @@ final readonly class RunController
     )]
     public function release(Request $request, int $id, ResolveRun $resolve): JsonResponse
     {
-        return new JsonResponse(RunResource::of($resolve->release($id, $this->userId($request))->load('rule')));
+        return new JsonResponse(RunResource::of($resolve->release($id, $this->userId($request))->load('rule'), null));
     }
 
     #[OA\Post(
@@ -185,14 +190,17 @@ final readonly class RunController
         $request->validate(['pause' => ['sometimes', 'boolean']]);
 
         return new JsonResponse(
-            RunResource::of($resolve->discard($id, $this->userId($request), $request->boolean('pause'))->load('rule')),
+            RunResource::of(
+                $resolve->discard($id, $this->userId($request), $request->boolean('pause'))->load('rule'),
+                null,
+            ),
         );
     }
 
     #[OA\Post(
         path: '/api/v1/runs/{id}/undo',
         operationId: 'undoRun',
-        summary: 'Take back what a run changed, as new changes within the limits',
+        summary: 'Take back what a run changed, as new changes within the limits; in the background',
         tags: ['Runs'],
         parameters: [
             new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'integer')),
@@ -210,24 +218,19 @@ final readonly class RunController
         ),
         responses: [
             new OA\Response(
-                response: 200,
-                description: 'What became of its changes',
-                content: new OA\JsonContent(ref: '#/components/schemas/Undone'),
+                response: 202,
+                description: 'It has begun: the run tells how far it is and what became of its changes',
+                content: new OA\JsonContent(ref: '#/components/schemas/Run'),
             ),
         ],
     )]
-    public function undo(Request $request, int $id, UndoChanges $undo): JsonResponse
+    public function undo(Request $request, int $id, UndoRun $undo): JsonResponse
     {
         $request->validate(['pause' => ['sometimes', 'boolean']]);
-        Run::query()->findOrFail($id);
+        $run = Run::query()->with('rule')->findOrFail($id);
+        $begun = $undo->start($run, $this->userId($request), $request->boolean('pause'));
 
-        return new JsonResponse(
-            $undo->handle(
-                PriceChange::query()->where('run_id', $id),
-                $this->userId($request),
-                $request->boolean('pause'),
-            ),
-        );
+        return new JsonResponse(RunResource::of($run, $begun), 202);
     }
 
     private function userId(Request $request): int

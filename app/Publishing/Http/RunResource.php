@@ -6,6 +6,7 @@ namespace App\Publishing\Http;
 
 use App\Pricing\Models\Run;
 use App\Pricing\Models\RunState;
+use App\Publishing\Models\RunUndo;
 use OpenApi\Attributes as OA;
 
 /** One pass over listings. */
@@ -50,11 +51,12 @@ final readonly class RunResource
         #[OA\Property(format: 'date-time')] public string $started_at,
         #[OA\Property(format: 'date-time')] public ?string $finished_at,
         #[OA\Property(format: 'date-time')] public ?string $resolved_at,
+        #[OA\Property(ref: '#/components/schemas/RunUndo', nullable: true)] public ?RunUndoResource $undo,
     ) {
     }
 
     /** The run comes with its rule. */
-    public static function of(Run $run): self
+    public static function of(Run $run, ?RunUndo $undo): self
     {
         return new self(
             $run->id,
@@ -71,6 +73,7 @@ final readonly class RunResource
             $run->started_at->toIso8601ZuluString(),
             $run->finished_at?->toIso8601ZuluString(),
             $run->resolved_at?->toIso8601ZuluString(),
+            $undo === null ? null : RunUndoResource::of($undo),
         );
     }
 }

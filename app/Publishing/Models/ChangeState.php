@@ -34,6 +34,9 @@ enum ChangeState: string
     /** Those in which the channel has it, or may have it. */
     public const WITH_CHANNEL = ['sending', 'sent'];
 
+    /** Those in which a person may take it back. */
+    public const CAN_BE_UNDONE = [...self::OPEN, 'confirmed'];
+
     /** @return list<self> from which a change may come to this state */
     public function predecessors(): array
     {

@@ -31,6 +31,7 @@ export type BatchRow = components['schemas']['BatchRow'];
 export type BulkEdit = components['schemas']['BulkEdit'];
 export type Approval = components['schemas']['Approval'];
 export type Run = components['schemas']['Run'];
+export type Undone = components['schemas']['Undone'];
 export type Me = components['schemas']['Me'];
 
 /** What went wrong, as the server says it: a title, perhaps a detail, and what is wrong with which field. */

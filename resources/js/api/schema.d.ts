@@ -923,7 +923,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Take back what a run changed, as new changes within the limits */
+        /** Take back what a run changed, as new changes within the limits; in the background */
         post: operations["undoRun"];
         delete?: never;
         options?: never;
@@ -2074,6 +2074,19 @@ export interface components {
             finished_at: string | null;
             /** Format: date-time */
             resolved_at: string | null;
+            undo: components["schemas"]["RunUndo"] | null;
+        };
+        /** @description How far the undoing of a run is. */
+        RunUndo: {
+            /** @description How many changes there are to be looked at. */
+            total: number;
+            changes: components["schemas"]["Undone"];
+            /** @description Whether the listings are paused. */
+            pause: boolean;
+            /** Format: date-time */
+            started_at: string;
+            /** Format: date-time */
+            finished_at: string | null;
         };
         /** @description A decided price that waits for a person. */
         Approval: {
@@ -4449,13 +4462,13 @@ export interface operations {
             };
         };
         responses: {
-            /** @description What became of its changes */
-            200: {
+            /** @description It has begun: the run tells how far it is and what became of its changes */
+            202: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Undone"];
+                    "application/json": components["schemas"]["Run"];
                 };
             };
         };

@@ -8,7 +8,7 @@ import { Why } from '@/workbench/Why';
 import { useQuery } from '@tanstack/react-query';
 import { X } from 'lucide-react';
 import { useState } from 'react';
-import { useUndo } from './useUndo';
+import { useUndoChange } from './useUndo';
 import { Link } from 'react-router';
 
 /** One change: what became of it when, and the decision as it was made. */
@@ -109,7 +109,7 @@ const TAKES_BACK = ['waiting', 'queued', 'confirmed'];
 /** Takes the change back: it is not sent, or the old price is sent as a new change. */
 function Undo({ change }: { change: Change }) {
     const [pause, setPause] = useState(true);
-    const undo = useUndo(`/api/v1/changes/{id}/undo`, change.id);
+    const undo = useUndoChange(change.id);
     if (!TAKES_BACK.includes(change.state)) return null;
     return (
         <div className="mt-2 grid gap-1.5">

@@ -1,6 +1,6 @@
 import { api, take, type Run } from '@/api/client';
 import { Button } from '@/ui/Button';
-import { clock } from '@/ui/figures';
+import { ago, clock } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { Popup } from '@/ui/Popup';
 import { Tick } from '@/ui/Tick';
@@ -8,7 +8,7 @@ import { CAUSES, count } from '@/ui/words';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { useUndo } from './useUndo';
+import { undoneInWords, useUndoRun } from './useUndo';
 
 const STATES: Record<Run['state'], string> = {
     deciding: 'being decided',
@@ -27,12 +27,15 @@ const OUTCOMES: Record<string, string> = {
     idle: 'not repriced',
 };
 
+const isBeingUndone = (run: Run) => run.undo != null && run.undo.finished_at === null;
+
 /** Passes over listings: what set them off, how far they are, what came out. */
 export function Runs({ onShow }: { onShow: (id: number) => void }) {
     const runs = useQuery({
         queryKey: ['runs', 'all'],
         queryFn: () => take(api.GET('/api/v1/runs')),
-        refetchInterval: (query) => (query.state.data?.some((run) => run.state === 'deciding') ? 1_000 : false),
+        refetchInterval: (query) =>
+            query.state.data?.some((run) => run.state === 'deciding' || isBeingUndone(run)) ? 1_000 : false,
     });
     if (runs.error) return <ProblemNotice error={runs.error} onRetry={() => void runs.refetch()} />;
     return (
@@ -77,6 +80,7 @@ function Line({ run, onShow }: { run: Run; onShow: (id: number) => void }) {
                 {(run.problem ?? STATES[run.state]) && (
                     <span className="block text-[12.5px] text-broken">{run.problem ?? STATES[run.state]}</span>
                 )}
+                {run.undo && <Undoing id={run.id} undo={run.undo} />}
             </span>
             <span className="flex items-center justify-end gap-2">
                 {run.state === 'held' && (
@@ -87,7 +91,7 @@ function Line({ run, onShow }: { run: Run; onShow: (id: number) => void }) {
                 {run.moves > 0 && (run.cause !== 'market' || run.state !== 'released') && (
                     <>
                         <Button onClick={() => onShow(run.id)}>Its changes</Button>
-                        {run.state === 'released' && <Undo run={run} />}
+                        {run.state === 'released' && !isBeingUndone(run) && <Undo run={run} />}
                     </>
                 )}
             </span>
@@ -95,9 +99,29 @@ function Line({ run, onShow }: { run: Run; onShow: (id: number) => void }) {
     );
 }
 
+function Undoing({ id, undo: { total, changes, finished_at } }: { id: number; undo: NonNullable<Run['undo']> }) {
+    if (finished_at !== null)
+        return (
+            <span className="block text-[12.5px] text-text-2">
+                Taken back {ago(finished_at)}: {undoneInWords(changes)}.
+            </span>
+        );
+    return (
+        <span className="block text-[12.5px] text-text-2">
+            Being taken back
+            <progress
+                max={total}
+                value={changes.withdrawn + changes.returning + changes.moved_on + changes.left}
+                aria-label={`Undo of run ${id}`}
+                className="progress mt-1 block h-1.5 w-full"
+            />
+        </span>
+    );
+}
+
 function Undo({ run }: { run: Run }) {
     const [pause, setPause] = useState(true);
-    const undo = useUndo('/api/v1/runs/{id}/undo', run.id);
+    const undo = useUndoRun(run.id);
     return (
         <Popup label={`Undo run ${run.id}`} align="end" trigger={<Button>Undo</Button>}>
             <div className="grid w-72 gap-2.5">
