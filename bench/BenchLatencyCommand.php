@@ -167,7 +167,7 @@ final class BenchLatencyCommand extends Command
     /** @param  list<array{channel: int, listing: int, item: string, at: float}>  $moves */
     private function report(array $moves): void
     {
-        $sent = $heard = [];
+        $sent = $heard = $all = [];
         $unheard = $unanswered = 0;
         foreach ($moves as $move) {
             $at = CarbonImmutable::createFromTimestamp($move['at'])->format('Y-m-d H:i:s.u');
@@ -185,22 +185,26 @@ final class BenchLatencyCommand extends Command
             $heard[] = $received - $move['at'];
             $sentAt = DB::table('price_changes')
                 ->where('listing_id', $move['listing'])
-                ->where('sent_at', '>=', $receivedAt)
+                ->where('sent_at', '>=', $at)
                 ->min('sent_at');
             if ($sentAt === null) {
                 $unanswered++;
 
                 continue;
             }
-            $sent[] = $this->seconds($sentAt) - $received;
+            // An item is also looked at for other reasons: what its word tells may have been answered before it came.
+            $sent[] = max(0.0, $this->seconds($sentAt) - $received);
+            $all[] = $this->seconds($sentAt) - $move['at'];
         }
         sort($sent);
         sort($heard);
+        sort($all);
         $rows = [];
         foreach (
             [
                 'from move to notification (the marketplace’s own time)' => $heard,
                 'from notification to price sent' => $sent,
+                'from move to price sent' => $all,
             ] as $what => $times
         ) {
             $rows[] = [

@@ -49,7 +49,7 @@ final readonly class FetchChanges
                     'workspace_id' => $channel->workspace_id,
                     'webhook_id' => $change->id,
                     'item' => $change->item,
-                    'received_at' => now(),
+                    'received_at' => now()->format('Y-m-d H:i:s.uP'),
                 ],
                 $changes,
             ),
