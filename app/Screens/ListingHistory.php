@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace App\Screens;
 
 use App\Catalogue\Models\Listing;
+use App\Publishing\Models\ChangeState;
 use App\Screens\Http\HistoryChange;
 use App\Screens\Http\ListingHistoryResource;
 use Carbon\CarbonImmutable;
+use Generator;
 use Illuminate\Support\Facades\DB;
 use stdClass;
 use Wrasse\Core\Market\Basis;
@@ -18,64 +20,91 @@ final readonly class ListingHistory
 {
     private const RIVALS = 6;
 
+    /** The latest of price and limit changes, in one chart. */
+    private const CHANGES = 2_000;
+
+    private Currency $currency;
+
+    private ListingObservations $observations;
+
     public function __construct(private Listing $listing)
     {
+        $this->currency = Currency::of($listing->channel->currency);
+        $this->observations = new ListingObservations($listing);
     }
 
     public function since(CarbonImmutable $since): ListingHistoryResource
     {
-        $currency = Currency::of($this->listing->channel->currency);
-        $points = [];
-        $observations = DB::table('market_observations')
-            ->where('listing_id', $this->listing->id)
-            ->where('workspace_id', $this->listing->workspace_id)
-            ->where('observed_at', '>=', $since)
-            ->orderBy('observed_at')
-            ->get(['observed_at', 'price_minor', 'floor_minor', 'ceiling_minor', 'offers']);
-        foreach ($observations as $seen) {
-            [$lowest, $buyBox, $rivals] = $this->figures((string) $seen->offers, $currency);
-            $points[] = [
-                'at' => CarbonImmutable::parse($seen->observed_at)->getTimestamp(),
-                'price' => $currency->format($seen->price_minor),
-                'lowest' => $lowest === null ? null : $currency->format($lowest),
-                'buy_box' => $buyBox === null ? null : $currency->format($buyBox),
-                'floor' => $seen->floor_minor === null ? null : $currency->format($seen->floor_minor),
-                'ceiling' => $seen->ceiling_minor === null ? null : $currency->format($seen->ceiling_minor),
-                'rivals' => array_map($currency->format(...), $rivals),
-            ];
-        }
-        $points = $this->withLimits($points, $since, $currency);
-        $sales = DB::table('sales_days')
-            ->where('listing_id', $this->listing->id)
-            ->where('workspace_id', $this->listing->workspace_id)
-            ->where('day', '>=', $since->toDateString())
-            ->orderBy('day')
-            ->get(['day', 'units', 'in_stock'])
-            ->map(fn ($day) => (array) $day)
-            ->all();
-
+        [$observations, $step] = $this->observations->thinned($since);
+        $points = $this->withLimits(array_map($this->point(...), $observations), $since);
         $rivals = $this->oftenest($points);
-        $points = array_map(fn (array $point) => array_diff_key($point, ['rivals' => true]), $points);
 
         return new ListingHistoryResource(
-            $currency->code,
-            $points,
+            $this->currency->code,
+            array_map(fn (array $point) => array_diff_key($point, ['rivals' => true]), $points),
             $rivals,
-            $this->changes($since, $currency),
-            array_values($sales),
+            $this->changes($since),
+            $this->sales($since),
+            $step,
         );
     }
 
-    /** @return list<HistoryChange> those that reached the channel, or did not */
-    private function changes(CarbonImmutable $since, Currency $currency): array
+    /** @return Generator<array{at: int, price: string, lowest: string|null, buy_box: string|null, floor: string|null, ceiling: string|null, rivals: array<string, string>}> however many there are */
+    public function allPoints(CarbonImmutable $since): Generator
+    {
+        foreach ($this->observations->all($since) as $seen) {
+            yield $this->point($seen);
+        }
+    }
+
+    /** @return array{at: int, price: string, lowest: string|null, buy_box: string|null, floor: string|null, ceiling: string|null, rivals: array<string, string>} */
+    private function point(stdClass $seen): array
+    {
+        [$lowest, $buyBox, $rivals] = $this->figures((string) $seen->offers);
+
+        return [
+            'at' => CarbonImmutable::parse($seen->observed_at)->getTimestamp(),
+            'price' => $this->currency->format($seen->price_minor),
+            'lowest' => $this->amount($lowest),
+            'buy_box' => $this->amount($buyBox),
+            'floor' => $this->amount($seen->floor_minor),
+            'ceiling' => $this->amount($seen->ceiling_minor),
+            'rivals' => array_map($this->currency->format(...), $rivals),
+        ];
+    }
+
+    private function amount(?int $minor): ?string
+    {
+        return $minor === null ? null : $this->currency->format($minor);
+    }
+
+    /** @return list<array<string, mixed>> */
+    public function sales(CarbonImmutable $since): array
+    {
+        return array_values(
+            DB::table('sales_days')
+                ->where('listing_id', $this->listing->id)
+                ->where('workspace_id', $this->listing->workspace_id)
+                ->where('day', '>=', $since->toDateString())
+                ->orderBy('day')
+                ->get(['day', 'units', 'in_stock'])
+                ->map(fn (stdClass $day) => (array) $day)
+                ->all(),
+        );
+    }
+
+    /** @return list<HistoryChange> the latest of those that reached the channel, or did not */
+    public function changes(CarbonImmutable $since): array
     {
         $changes = DB::table('price_changes')
             ->where('listing_id', $this->listing->id)
             ->where('workspace_id', $this->listing->workspace_id)
-            ->whereIn('state', ['confirmed', 'refused', 'drifted'])
+            ->whereIn('state', [ChangeState::Confirmed, ChangeState::Refused, ChangeState::Failed])
             ->where('settled_at', '>=', $since)
-            ->orderBy('id')
-            ->get(['id', 'settled_at', 'from_minor', 'to_minor', 'state']);
+            ->orderByDesc('id')
+            ->limit(self::CHANGES)
+            ->get(['id', 'settled_at', 'from_minor', 'to_minor', 'state'])
+            ->reverse();
 
         return array_values(
             $changes
@@ -83,10 +112,35 @@ final readonly class ListingHistory
                     fn (stdClass $change) => new HistoryChange(
                         $change->id,
                         CarbonImmutable::parse($change->settled_at)->getTimestamp(),
-                        $currency->format($change->from_minor),
-                        $currency->format($change->to_minor),
+                        $this->currency->format($change->from_minor),
+                        $this->currency->format($change->to_minor),
                         $change->state,
                     ),
+                )
+                ->all(),
+        );
+    }
+
+    /** @return list<array{at: int, floor: string|null, ceiling: string|null}> the latest of them */
+    public function limitChanges(CarbonImmutable $since): array
+    {
+        $changes = DB::table('limit_changes')
+            ->where('listing_id', $this->listing->id)
+            ->where('workspace_id', $this->listing->workspace_id)
+            ->where('changed_at', '>=', $since)
+            ->orderByDesc('id')
+            ->limit(self::CHANGES)
+            ->get(['changed_at', 'floor_minor', 'ceiling_minor'])
+            ->reverse();
+
+        return array_values(
+            $changes
+                ->map(
+                    fn (stdClass $change) => [
+                        'at' => CarbonImmutable::parse($change->changed_at)->getTimestamp(),
+                        'floor' => $this->amount($change->floor_minor),
+                        'ceiling' => $this->amount($change->ceiling_minor),
+                    ],
                 )
                 ->all(),
         );
@@ -98,36 +152,24 @@ final readonly class ListingHistory
      * @param  list<array{at: int, price: string, lowest: string|null, buy_box: string|null, floor: string|null, ceiling: string|null, rivals: array<string, string>}>  $points
      * @return list<array{at: int, price: string, lowest: string|null, buy_box: string|null, floor: string|null, ceiling: string|null, rivals: array<string, string>}>
      */
-    private function withLimits(array $points, CarbonImmutable $since, Currency $currency): array
+    private function withLimits(array $points, CarbonImmutable $since): array
     {
-        $changes = DB::table('limit_changes')
-            ->where('listing_id', $this->listing->id)
-            ->where('workspace_id', $this->listing->workspace_id)
-            ->where('changed_at', '>=', $since)
-            ->orderBy('id')
-            ->get(['changed_at', 'floor_minor', 'ceiling_minor']);
-        $amount = fn (?int $minor) => $minor === null ? null : $currency->format($minor);
         $merged = [];
+        $next = 0;
         $last = [
-            'price' => $currency->format($this->listing->price_minor),
+            'price' => $this->currency->format($this->listing->price_minor),
             'lowest' => null,
             'buy_box' => null,
             'rivals' => [],
         ];
-        foreach ($changes as $change) {
-            $at = CarbonImmutable::parse($change->changed_at)->getTimestamp();
-            while ($points !== [] && $points[0]['at'] <= $at) {
-                $merged[] = $last = array_shift($points);
+        foreach ($this->limitChanges($since) as $change) {
+            for (; isset($points[$next]) && $points[$next]['at'] <= $change['at']; $next++) {
+                $merged[] = $last = $points[$next];
             }
-            $merged[] = [
-                ...$last,
-                'at' => $at,
-                'floor' => $amount($change->floor_minor),
-                'ceiling' => $amount($change->ceiling_minor),
-            ];
+            $merged[] = [...$last, ...$change];
         }
 
-        return [...$merged, ...$points];
+        return [...$merged, ...array_slice($points, $next)];
     }
 
     /**
@@ -161,7 +203,7 @@ final readonly class ListingHistory
     }
 
     /** @return array{int|null, int|null, array<string, int>} lowest, buy box, by seller */
-    private function figures(string $json, Currency $currency): array
+    private function figures(string $json): array
     {
         $lowest = $buyBox = null;
         $rivals = [];
@@ -172,8 +214,8 @@ final readonly class ListingHistory
                 continue;
             }
             $landed = Basis::Landed->figure(
-                $currency->parse((string) $offer['price']),
-                $currency->parse((string) ($offer['shipping'] ?? '0')),
+                $this->currency->parse((string) $offer['price']),
+                $this->currency->parse((string) ($offer['shipping'] ?? '0')),
             );
             $figure = Basis::Landed->itemPrice($landed, $this->listing->shipping_minor);
             $rivals[$offer['seller']] = min($figure, $rivals[$offer['seller']] ?? $figure);

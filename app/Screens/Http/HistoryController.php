@@ -40,7 +40,7 @@ final readonly class HistoryController
     )]
     public function show(Request $request, int $id): JsonResponse
     {
-        return new JsonResponse($this->history($request, $id));
+        return new JsonResponse($this->history($id)->since($this->since($request)));
     }
 
     #[OA\Get(
@@ -66,22 +66,20 @@ final readonly class HistoryController
     )]
     public function export(Request $request, int $id): StreamedResponse
     {
-        $history = $this->history($request, $id);
-
         return CsvResponse::of(
             "history-{$id}.csv",
             ['When', 'What', 'Our price', 'Lowest other', 'Buy box', 'Floor', 'Ceiling', 'Sold', 'In stock'],
-            $this->lines($history),
+            $this->lines($this->history($id), $this->since($request)),
         );
     }
 
     /** @return Generator<list<string|int|null>> */
-    private function lines(ListingHistoryResource $history): Generator
+    private function lines(ListingHistory $history, CarbonImmutable $since): Generator
     {
         $time = fn (int $at) => CarbonImmutable::createFromTimestamp($at)->toIso8601ZuluString();
-        foreach ($history->points as $point) {
+        foreach ($history->allPoints($since) as $point) {
             yield [
-                $time((int) $point['at']),
+                $time($point['at']),
                 'seen',
                 $point['price'],
                 $point['lowest'],
@@ -92,7 +90,10 @@ final readonly class HistoryController
                 null,
             ];
         }
-        foreach ($history->changes as $change) {
+        foreach ($history->limitChanges($since) as $change) {
+            yield [$time($change['at']), 'limits', null, null, null, $change['floor'], $change['ceiling'], null, null];
+        }
+        foreach ($history->changes($since) as $change) {
             yield [
                 $time($change->at),
                 "changed from {$change->from}: {$change->state}",
@@ -105,7 +106,7 @@ final readonly class HistoryController
                 null,
             ];
         }
-        foreach ($history->sales as $day) {
+        foreach ($history->sales($since) as $day) {
             yield [
                 (string) $day['day'],
                 'sales',
@@ -120,15 +121,15 @@ final readonly class HistoryController
         }
     }
 
-    private function history(Request $request, int $id): ListingHistoryResource
+    private function history(int $id): ListingHistory
+    {
+        return new ListingHistory(Listing::query()->with('channel')->findOrFail($id));
+    }
+
+    private function since(Request $request): CarbonImmutable
     {
         $request->validate(['days' => ['nullable', 'integer', 'min:1', 'max:400']]);
-        $listing = Listing::query()
-            ->with(['channel'])
-            ->findOrFail($id);
 
-        return (new ListingHistory($listing))->since(
-            CarbonImmutable::now()->subDays((int) $request->query('days', '60')),
-        );
+        return CarbonImmutable::now()->subDays((int) $request->query('days', '60'));
     }
 }

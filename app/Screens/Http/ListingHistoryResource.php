@@ -27,6 +27,11 @@ final readonly class ListingHistoryResource
         public array $rivals,
         #[OA\Property(type: 'array', items: new OA\Items(ref: HistoryChange::class))] public array $changes,
         #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/SalesDay'))] public array $sales,
+        #[OA\Property(
+            description: 'Where there were more than a chart can show: the last observation of each so many seconds.',
+            minimum: 1,
+        )]
+        public ?int $seconds_per_point,
     ) {
     }
 }

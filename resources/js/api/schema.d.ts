@@ -528,7 +528,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Sellers whose offers have been seen */
+        /** Some of the sellers whose offers have been seen */
         get: operations["listRivals"];
         put?: never;
         post?: never;
@@ -2262,6 +2262,8 @@ export interface components {
             rivals: components["schemas"]["HistoryRival"][];
             changes: components["schemas"]["HistoryChange"][];
             sales: components["schemas"]["SalesDay"][];
+            /** @description Where there were more than a chart can show: the last observation of each so many seconds. */
+            seconds_per_point: number | null;
         };
         /** @description A rival on the price line. */
         ListingMark: {
@@ -3657,14 +3659,17 @@ export interface operations {
     };
     listRivals: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description A part of the name, or of what rules call the seller. */
+                q?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            /** @description By name */
+            /** @description By name, a hundred at most */
             200: {
                 headers: {
                     [name: string]: unknown;

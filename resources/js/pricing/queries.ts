@@ -17,9 +17,14 @@ export const useVersions = (id: number, enabled: boolean) =>
         enabled,
     });
 
-/** Sellers that have been seen. */
-export const useRivals = () =>
-    useQuery({ queryKey: ['rivals'], queryFn: () => take(api.GET('/api/v1/rivals')), staleTime: 60_000 });
+/** Some of the sellers that have been seen, by a part of their name. */
+export const useRivals = (q: string) =>
+    useQuery({
+        queryKey: ['rivals', q],
+        queryFn: () => take(api.GET('/api/v1/rivals', { params: { query: { q: q || undefined } } })),
+        staleTime: 60_000,
+        placeholderData: keepPreviousData,
+    });
 
 /** A few listings that words find, to try something on. */
 export const useSomeListings = (q: string) =>

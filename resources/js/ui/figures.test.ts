@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { ago, money, percent, signed, signedPercent } from './figures';
+import { ago, money, percent, signed, signedPercent, span } from './figures';
 
 describe('figures', () => {
     it('groups thousands and keeps every digit', () => {
@@ -33,5 +33,14 @@ describe('figures', () => {
             ago('2026-03-01T09:00:00Z', now),
             ago(null, now),
         ]).toEqual(['12 sec. ago', '1 hr. ago', 'yesterday', 'never']);
+    });
+
+    it('says lengths of time in a unit that fits', () => {
+        expect([span(1), span(108), span(2_160), span(43_200)]).toEqual([
+            '1 second',
+            '2 minutes',
+            '36 minutes',
+            '12 hours',
+        ]);
     });
 });

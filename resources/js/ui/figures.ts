@@ -61,3 +61,11 @@ export const shown = (at: Date, options: Intl.DateTimeFormatOptions) =>
 
 export const clock = (time: string) =>
     shown(new Date(time), { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', second: '2-digit' });
+
+/** A length of time in the largest unit that says it well: 108 seconds are "2 minutes". */
+export function span(seconds: number): string {
+    const [unit, length] = seconds < 90 ? ['second', 1] : seconds < 5_400 ? ['minute', 60] : ['hour', 3_600];
+    return new Intl.NumberFormat('en', { style: 'unit', unit, unitDisplay: 'long', maximumFractionDigits: 0 }).format(
+        seconds / length,
+    );
+}

@@ -1,6 +1,7 @@
 import { TopBar } from '@/shell/TopBar';
 import { ProblemNotice } from '@/ui/Notice';
 import { Select } from '@/ui/Select';
+import { span } from '@/ui/figures';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { HistoryTable } from './HistoryTable';
@@ -83,6 +84,8 @@ export default function HistoryPage() {
                         <h2 className="mb-1 text-[15px]">In figures</h2>
                         <p className="mb-1 text-[12.5px] text-text-3">
                             Rivals’ prices with shipping, less your own shipping.
+                            {history.data.seconds_per_point != null &&
+                                ` What was seen last in each ${span(history.data.seconds_per_point)}; the file has all of it.`}
                         </p>
                         <div className="max-h-[60vh] overflow-auto" tabIndex={0} role="region" aria-label="In figures">
                             <HistoryTable history={history.data} full />

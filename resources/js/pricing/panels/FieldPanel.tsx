@@ -2,7 +2,7 @@ import type { CompetitiveRule } from '@/api/client';
 import { plainPercent } from '@/catalogue/plainPercent';
 import { useState } from 'react';
 import { Line, listed, PanelError, said, whole, WithFigure } from './parts';
-import { SellerNames } from './SellerNames';
+import { SellerInput } from './SellerInput';
 
 type RuleField = NonNullable<CompetitiveRule['field']>;
 
@@ -128,7 +128,6 @@ export function FieldPanel({ document, onChange, error }: Props) {
                     />
                 </div>
             </details>
-            <SellerNames />
             <PanelError says={error} />
         </div>
     );
@@ -167,11 +166,10 @@ function Names({
             }}
         >
             {on && (
-                <input
-                    aria-label={`${label}, separated by commas`}
-                    list="known-sellers"
+                <SellerInput
+                    label={`${label}, separated by commas`}
                     value={text}
-                    onChange={(event) => put(event.target.value)}
+                    onChange={put}
                     className="h-7 min-w-0 flex-1 rounded-md border border-line-2 bg-sheet px-1.5"
                 />
             )}

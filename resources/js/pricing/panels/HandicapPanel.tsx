@@ -3,7 +3,7 @@ import { plainAmount, plainPercent } from '@/catalogue/plainPercent';
 import { Button } from '@/ui/Button';
 import { Select } from '@/ui/Select';
 import { Figure, PanelError, TakeAway } from './parts';
-import { SellerNames } from './SellerNames';
+import { SellerInput } from './SellerInput';
 
 type Handicap = NonNullable<CompetitiveRule['adjust']>[number];
 
@@ -58,12 +58,11 @@ export function HandicapPanel({ document, onChange, error }: Props) {
                             }
                         />
                         {one.seller !== undefined && (
-                            <input
-                                aria-label="Which seller"
-                                list="known-sellers"
+                            <SellerInput
+                                label="Which seller"
                                 placeholder="which seller"
                                 value={one.seller}
-                                onChange={(event) => put(index, { ...one, seller: event.target.value })}
+                                onChange={(seller) => put(index, { ...one, seller })}
                                 className="h-8 w-32 rounded-md border border-line-2 bg-sheet px-2"
                             />
                         )}
@@ -101,7 +100,6 @@ export function HandicapPanel({ document, onChange, error }: Props) {
             <div>
                 <Button onClick={() => write([...all, { seller: '', percent: '5' }])}>Another one</Button>
             </div>
-            <SellerNames />
             <PanelError says={error} />
         </div>
     );

@@ -4,7 +4,7 @@ import { InlineButton } from '@/ui/InlineButton';
 import { Select } from '@/ui/Select';
 import { REFERENCES, WITH_NEXT_RIVAL } from '../sentence';
 import { Figure, PanelError, TakeAway, whole } from './parts';
-import { SellerNames } from './SellerNames';
+import { SellerInput } from './SellerInput';
 
 interface Props {
     document: CompetitiveRule;
@@ -64,7 +64,6 @@ export function ReferencePanel({ document, onChange, error }: Props) {
                     ['item', 'item price alone'],
                 ]}
             />
-            <SellerNames />
             <PanelError says={error} />
         </div>
     );
@@ -102,12 +101,11 @@ function One({
                 </span>
             )}
             {of === 'seller' && (
-                <input
-                    aria-label="Which seller"
-                    list="known-sellers"
+                <SellerInput
+                    label="Which seller"
                     placeholder="which seller"
                     value={reference.seller ?? ''}
-                    onChange={(event) => onChange({ ...reference, seller: event.target.value })}
+                    onChange={(seller) => onChange({ ...reference, seller })}
                     className="ml-2 h-8 rounded-md border border-line-2 bg-sheet px-2"
                 />
             )}
