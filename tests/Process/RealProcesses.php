@@ -52,6 +52,9 @@ trait RealProcesses
     protected function tearDown(): void
     {
         $this->killAll();
+        $unbound = is_file(WatchedConnection::path()) ? array_unique((array) file(WatchedConnection::path())) : [];
+        @unlink(WatchedConnection::path());
+        self::assertSame([], $unbound, 'statements that do not say whose rows they mean');
     }
 
     /** @param  array<string, float>  $faults */
@@ -96,7 +99,7 @@ trait RealProcesses
         while (count($this->workers) < $wanted) {
             $process = proc_open(
                 [
-                    PHP_BINARY,
+                    ...self::php(),
                     'artisan',
                     'queue:work',
                     '--queue=publish,market,confirm,default',
@@ -115,6 +118,12 @@ trait RealProcesses
             self::assertIsResource($process);
             $this->workers[] = $process;
         }
+    }
+
+    /** @return list<string> the interpreter, watching statements */
+    private static function php(): array
+    {
+        return [PHP_BINARY, '-d', 'auto_prepend_file='.__DIR__.'/watch-statements.php'];
     }
 
     /** libfaketime: the clock of a process as it is asked for. */
@@ -140,7 +149,7 @@ trait RealProcesses
     private function command(string $command): void
     {
         $process = proc_open(
-            [PHP_BINARY, 'artisan', $command, '--quiet'],
+            [...self::php(), 'artisan', $command, '--quiet'],
             [],
             $pipes,
             dirname(__DIR__, 2),
