@@ -11,8 +11,8 @@ use App\Screens\Http\EarningsResource;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use stdClass;
-use Wrasse\Core\Limits\Earnings;
 use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Profit\Earnings;
 
 /** What a listing's product cost when, and what its margin was then. Fees and tax are those of today: they have no history. */
 final readonly class CostHistory

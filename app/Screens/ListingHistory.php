@@ -12,7 +12,7 @@ use Carbon\CarbonImmutable;
 use Generator;
 use Illuminate\Support\Facades\DB;
 use stdClass;
-use Wrasse\Core\Market\Basis;
+use Wrasse\Core\Money\Basis;
 use Wrasse\Core\Money\Currency;
 
 /** What was seen of a listing and its market over time. Rivals' figures are comparable offers, with shipping, less our own shipping. */

@@ -7,14 +7,14 @@ declare(strict_types=1);
 use Wrasse\Core\Decision\Evaluation;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Document\RequestReader;
-use Wrasse\Core\Limits\Earnings;
-use Wrasse\Core\Limits\EarningsCondition;
-use Wrasse\Core\Limits\FixedFee;
-use Wrasse\Core\Limits\PercentFee;
-use Wrasse\Core\Limits\SmallestPrice;
-use Wrasse\Core\Limits\Tax;
-use Wrasse\Core\Market\Basis;
+use Wrasse\Core\Money\Basis;
 use Wrasse\Core\Money\Percent;
+use Wrasse\Core\Profit\Earnings;
+use Wrasse\Core\Profit\EarningsCondition;
+use Wrasse\Core\Profit\FixedFee;
+use Wrasse\Core\Profit\PercentFee;
+use Wrasse\Core\Profit\SmallestPrice;
+use Wrasse\Core\Profit\Tax;
 
 require __DIR__.'/../../vendor/autoload.php';
 

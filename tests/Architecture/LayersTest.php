@@ -15,6 +15,59 @@ use PHPat\Test\PHPat;
 /** What may depend on what; checked with the static analysis. */
 final class LayersTest
 {
+    /** Parts of the application: each uses only those before it. */
+    private const PARTS = [
+        'Support',
+        'Accounts',
+        'Channels',
+        'Catalogue',
+        'Market',
+        'Pricing',
+        'Publishing',
+        'Screens',
+    ];
+
+    /** Parts of the core, likewise. */
+    private const CORE_PARTS = [
+        'Identity',
+        'Money',
+        'Profit',
+        'Market',
+        'Limits',
+        'Trail',
+        'Rule',
+        'Decision',
+        'Insight',
+        'Document',
+    ];
+
+    /** @return iterable<string, Rule> */
+    public function testPartsUseOnlyThoseBeforeThem(): iterable
+    {
+        yield from self::inOrder('App', self::PARTS);
+        yield from self::inOrder('Wrasse\Core', self::CORE_PARTS);
+    }
+
+    /**
+     * @param  non-empty-list<string>  $parts
+     * @return iterable<string, Rule>
+     */
+    private static function inOrder(string $namespace, array $parts): iterable
+    {
+        for ($i = 0; $i < count($parts) - 1; $i++) {
+            $later = array_map(
+                fn (string $part) => Selector::inNamespace("{$namespace}\\{$part}"),
+                array_slice($parts, $i + 1),
+            );
+            yield "{$namespace}: {$parts[$i]}" => PHPat::rule()
+                ->classes(Selector::inNamespace("{$namespace}\\{$parts[$i]}"))
+                ->shouldNot()
+                ->dependOn()
+                ->classes(...$later)
+                ->because(implode(' ← ', $parts));
+        }
+    }
+
     public function testCoreStandsAlone(): Rule
     {
         return PHPat::rule()
@@ -28,22 +81,6 @@ final class LayersTest
                 Selector::inNamespace('Carbon'),
             )
             ->because('the core is plain PHP without framework or clock');
-    }
-
-    public function testChannelsKnowOnlyAccounts(): Rule
-    {
-        return PHPat::rule()
-            ->classes(Selector::inNamespace('App\Channels'))
-            ->shouldNot()
-            ->dependOn()
-            ->classes(
-                Selector::inNamespace('App\Catalogue'),
-                Selector::inNamespace('App\Market'),
-                Selector::inNamespace('App\Pricing'),
-                Selector::inNamespace('App\Publishing'),
-                Selector::inNamespace('App\Screens'),
-            )
-            ->because('Channels ← Catalogue ← Market ← Pricing ← Publishing');
     }
 
     public function testOnlyDriversKnowAProtocol(): Rule
@@ -75,72 +112,6 @@ final class LayersTest
                 Selector::inNamespace('phpseclib3'),
             )
             ->because('addresses are checked and pinned there');
-    }
-
-    public function testSupportAndAccountsKnowNoPart(): Rule
-    {
-        return PHPat::rule()
-            ->classes(Selector::inNamespace('App\Support'), Selector::inNamespace('App\Accounts\Models'))
-            ->shouldNot()
-            ->dependOn()
-            ->classes(
-                Selector::inNamespace('App\Channels'),
-                Selector::inNamespace('App\Catalogue'),
-                Selector::inNamespace('App\Market'),
-                Selector::inNamespace('App\Pricing'),
-                Selector::inNamespace('App\Publishing'),
-                Selector::inNamespace('App\Screens'),
-            )
-            ->because('everything stands on them');
-    }
-
-    public function testCatalogueKnowsNoOtherPart(): Rule
-    {
-        return PHPat::rule()
-            ->classes(Selector::inNamespace('App\Catalogue'))
-            ->shouldNot()
-            ->dependOn()
-            ->classes(
-                Selector::inNamespace('App\Market'),
-                Selector::inNamespace('App\Pricing'),
-                Selector::inNamespace('App\Publishing'),
-                Selector::inNamespace('App\Screens'),
-            )
-            ->because('Catalogue ← Market ← Pricing ← Publishing');
-    }
-
-    public function testMarketKnowsOnlyTheCatalogue(): Rule
-    {
-        return PHPat::rule()
-            ->classes(Selector::inNamespace('App\Market'))
-            ->shouldNot()
-            ->dependOn()
-            ->classes(
-                Selector::inNamespace('App\Pricing'),
-                Selector::inNamespace('App\Publishing'),
-                Selector::inNamespace('App\Screens'),
-            )
-            ->because('Catalogue ← Market ← Pricing ← Publishing');
-    }
-
-    public function testPricingDoesNotPublish(): Rule
-    {
-        return PHPat::rule()
-            ->classes(Selector::inNamespace('App\Pricing'))
-            ->shouldNot()
-            ->dependOn()
-            ->classes(Selector::inNamespace('App\Publishing'), Selector::inNamespace('App\Screens'))
-            ->because('Catalogue ← Market ← Pricing ← Publishing');
-    }
-
-    public function testNothingDependsOnTheScreens(): Rule
-    {
-        return PHPat::rule()
-            ->classes(Selector::inNamespace('App\Publishing'))
-            ->shouldNot()
-            ->dependOn()
-            ->classes(Selector::inNamespace('App\Screens'))
-            ->because('Screens reads across the parts and is read by none');
     }
 
     public function testSimulatorsAreReachedByHttpOnly(): Rule

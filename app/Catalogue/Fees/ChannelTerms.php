@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Catalogue\Fees;
 
 use App\Channels\Models\Channel;
-use Wrasse\Core\Limits\Fee;
-use Wrasse\Core\Limits\Tax;
 use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Profit\Fee;
+use Wrasse\Core\Profit\Tax;
 
 /** What is taken of a sale of a category on a channel, with what else is asked of the channel for every one of its listings. */
 final readonly class ChannelTerms

@@ -9,10 +9,10 @@ use App\Channels\Models\Channel;
 use stdClass;
 use Wrasse\Core\Document\EarningsReader;
 use Wrasse\Core\Document\Node;
-use Wrasse\Core\Limits\Earnings;
-use Wrasse\Core\Limits\Tax;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\Percent;
+use Wrasse\Core\Profit\Earnings;
+use Wrasse\Core\Profit\Tax;
 
 /** What is taken of a sale on a channel, by category; read once for many listings. */
 final class SaleTerms

@@ -10,7 +10,7 @@ use App\Catalogue\Models\Supplier;
 use stdClass;
 use Wrasse\Core\Document\MarkupReader;
 use Wrasse\Core\Document\Node;
-use Wrasse\Core\Limits\Earnings;
+use Wrasse\Core\Profit\Earnings;
 use Wrasse\Core\Rule\SupplierMarkup;
 
 /** What listings would be offered at by the markup of their supplier. Amounts in minor units. */

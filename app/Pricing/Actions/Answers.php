@@ -6,7 +6,7 @@ namespace App\Pricing\Actions;
 
 use App\Pricing\Deciding\DecisionSummary;
 use App\Pricing\Deciding\PriceCheck;
-use Wrasse\Core\Decision\Outcome;
+use Wrasse\Core\Trail\Outcome;
 
 /** Prices that wait for a person, and that someone approved as they were shown. Amounts in minor units. */
 final class Answers

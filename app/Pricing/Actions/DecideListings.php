@@ -24,7 +24,7 @@ use App\Support\Live\Announce;
 use Carbon\CarbonImmutable;
 use Generator;
 use Illuminate\Support\Facades\DB;
-use Wrasse\Core\Decision\Outcome;
+use Wrasse\Core\Trail\Outcome;
 
 /**
  * Decides on listings and writes, in one transaction, where they stand, what was decided, the price changes that follow, and what becomes of

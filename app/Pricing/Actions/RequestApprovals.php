@@ -10,8 +10,8 @@ use App\Pricing\Models\Approval;
 use App\Support\Database\IdArray;
 use App\Support\Live\Announce;
 use Illuminate\Support\Facades\DB;
-use Wrasse\Core\Decision\Outcome;
 use Wrasse\Core\Money\PriceMove;
+use Wrasse\Core\Trail\Outcome;
 
 /** Puts decided prices that ask first before people, and takes back those that the market has overtaken. Within the transaction of the caller. */
 final readonly class RequestApprovals

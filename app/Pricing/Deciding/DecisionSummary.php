@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Pricing\Deciding;
 
 use stdClass;
-use Wrasse\Core\Decision\Outcome;
 use Wrasse\Core\Limits\Limits;
 use Wrasse\Core\Market\Listing;
+use Wrasse\Core\Trail\Outcome;
 
 /** What was decided on a listing, without the offers it was decided from. Amounts in minor units. */
 final readonly class DecisionSummary

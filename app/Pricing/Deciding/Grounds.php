@@ -13,7 +13,7 @@ use App\Pricing\Runs\OpenPrice;
 use App\Support\Database\IdArray;
 use Carbon\CarbonImmutable;
 use stdClass;
-use Wrasse\Core\Decision\Outcome;
+use Wrasse\Core\Trail\Outcome;
 
 /**
  * What prices of listings rest on besides their market: rules, switches and prices set by hand, as they are at this moment. Says of a price

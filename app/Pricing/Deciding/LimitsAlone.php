@@ -12,9 +12,9 @@ use stdClass;
 use Wrasse\Core\Document\LimitsReader;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Limits\Limits;
-use Wrasse\Core\Market\Basis;
 use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
+use Wrasse\Core\Money\Basis;
 
 /**
  * Floors, ceilings and earnings of listings whose market does not matter for them: what a change of cost, fee or margin asks for, a

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace App\Pricing\Effects;
 
 use App\Pricing\Deciding\EvaluatedListing;
-use Wrasse\Core\Decision\Outcome;
 use Wrasse\Core\Insight\MoneyAtPace;
 use Wrasse\Core\Insight\PositionTally;
 use Wrasse\Core\Money\PriceMove;
+use Wrasse\Core\Trail\Outcome;
 
 /** What a rule would do to many listings together, and which it would move most. */
 final class Effect

@@ -15,10 +15,10 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
-use Wrasse\Core\Decision\Step;
 use Wrasse\Core\Rule\Formula;
 use Wrasse\Core\Rule\FormulaLanguage;
 use Wrasse\Core\Rule\FormulaRule;
+use Wrasse\Core\Trail\Step;
 
 /** What formulas can name, and what one comes to for a listing. */
 final readonly class FormulaController

@@ -9,7 +9,7 @@ use Illuminate\Support\Facades\DB;
 use stdClass;
 use Wrasse\Core\Insight\PriceWar;
 use Wrasse\Core\Insight\PriceWarPoint;
-use Wrasse\Core\Market\Basis;
+use Wrasse\Core\Money\Basis;
 use Wrasse\Core\Money\Currency;
 
 /** Looks through the last day of the listings that moved most for rivals with whom we step each other down. */

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Screens\Http;
 
 use OpenApi\Attributes as OA;
-use Wrasse\Core\Limits\Earnings;
 use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Profit\Earnings;
 
 #[OA\Schema(schema: 'PriceEarnings', description: 'What a sale at a price brings in, and what it is spent on.')]
 final readonly class EarningsResource

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Screens\Http;
 
 use OpenApi\Attributes as OA;
-use Wrasse\Core\Market\Basis;
+use Wrasse\Core\Money\Basis;
 use Wrasse\Core\Money\Currency;
 
 /** A rival on the price line. */

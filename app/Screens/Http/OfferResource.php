@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Screens\Http;
 
 use OpenApi\Attributes as OA;
-use Wrasse\Core\Market\Basis;
 use Wrasse\Core\Market\Dropped;
+use Wrasse\Core\Money\Basis;
 use Wrasse\Core\Money\Currency;
 
 #[OA\Schema(schema: 'Offer')]

@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace Wrasse\Core\Decision;
 
 use Wrasse\Core\Limits\Limits;
-use Wrasse\Core\Limits\Profit;
 use Wrasse\Core\Limits\TermFigure;
 use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
+use Wrasse\Core\Profit\Profit;
+use Wrasse\Core\Trail\Outcome;
+use Wrasse\Core\Trail\Step;
 
 /** What the core says for one listing, and how it came to that. Amounts in minor units of the listing's currency. */
 final readonly class Decision

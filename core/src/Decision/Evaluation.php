@@ -12,6 +12,8 @@ use Wrasse\Core\Rule\Aim;
 use Wrasse\Core\Rule\BelowFloor;
 use Wrasse\Core\Rule\CompetitiveRule;
 use Wrasse\Core\Rule\Rule;
+use Wrasse\Core\Trail\Outcome;
+use Wrasse\Core\Trail\Trail;
 
 /** One decision in the making: the steps in their order, each ending it or handing on to the next. */
 final class Evaluation

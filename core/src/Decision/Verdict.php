@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Decision;
 
+use Wrasse\Core\Trail\Outcome;
+
 /** A decision in short. */
 final readonly class Verdict
 {

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Wrasse\Core\Document;
 
 use Wrasse\Core\Market\Adjustment;
-use Wrasse\Core\Market\Basis;
 use Wrasse\Core\Market\CompetitorFilter;
 use Wrasse\Core\Market\CompetitorSelection;
+use Wrasse\Core\Money\Basis;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\Percent;
 use Wrasse\Core\Rule\AboveAmount;

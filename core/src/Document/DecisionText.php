@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Wrasse\Core\Document;
 
 use Wrasse\Core\Decision\Decision;
-use Wrasse\Core\Decision\Step;
 use Wrasse\Core\Limits\TermFigure;
 use Wrasse\Core\Market\Dropped;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\PriceMove;
+use Wrasse\Core\Trail\Step;
 
 use function array_keys;
 use function array_map;

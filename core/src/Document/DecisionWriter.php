@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Wrasse\Core\Document;
 
 use Wrasse\Core\Decision\Decision;
-use Wrasse\Core\Decision\Step;
-use Wrasse\Core\Limits\Profit;
 use Wrasse\Core\Market\Dropped;
 use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Profit\Profit;
+use Wrasse\Core\Trail\Step;
 
 use function array_map;
 use function strcmp;

@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Document;
 
-use Wrasse\Core\Limits\Earnings;
-use Wrasse\Core\Limits\Fee;
-use Wrasse\Core\Limits\FeeTier;
-use Wrasse\Core\Limits\FixedFee;
-use Wrasse\Core\Limits\MarginalFee;
-use Wrasse\Core\Limits\PercentFee;
-use Wrasse\Core\Limits\SlabFee;
-use Wrasse\Core\Limits\Tax;
-use Wrasse\Core\Market\Basis;
+use Wrasse\Core\Money\Basis;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\Percent;
+use Wrasse\Core\Profit\Earnings;
+use Wrasse\Core\Profit\Fee;
+use Wrasse\Core\Profit\FeeTier;
+use Wrasse\Core\Profit\FixedFee;
+use Wrasse\Core\Profit\MarginalFee;
+use Wrasse\Core\Profit\PercentFee;
+use Wrasse\Core\Profit\SlabFee;
+use Wrasse\Core\Profit\Tax;
 
 use function array_map;
 use function count;

@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Wrasse\Core\Document;
 
 use Wrasse\Core\Decision\Request;
-use Wrasse\Core\Limits\Earnings;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Market\Sales;
 use Wrasse\Core\Market\SalesDay;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\InvalidAmount;
+use Wrasse\Core\Profit\Earnings;
 use Wrasse\Core\Rule\Rule;
 
 use function array_values;

@@ -6,6 +6,8 @@ namespace Wrasse\Core\Limits;
 
 use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
+use Wrasse\Core\Profit\EarningsCondition;
+use Wrasse\Core\Profit\SmallestPrice;
 
 /** A ceiling above which a sale would earn more than is wanted: one minor unit below the smallest price that does. */
 abstract readonly class EarningsCeiling implements CeilingTerm

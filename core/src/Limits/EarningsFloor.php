@@ -6,6 +6,8 @@ namespace Wrasse\Core\Limits;
 
 use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
+use Wrasse\Core\Profit\EarningsCondition;
+use Wrasse\Core\Profit\SmallestPrice;
 
 /** A floor below which a sale would not earn enough. */
 abstract readonly class EarningsFloor implements FloorTerm

@@ -6,6 +6,7 @@ namespace Wrasse\Core\Limits;
 
 use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
+use Wrasse\Core\Profit\SmallestPrice;
 
 /** One reason not to go below a price. */
 interface FloorTerm extends Term

@@ -6,6 +6,7 @@ namespace Wrasse\Core\Limits;
 
 use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
+use Wrasse\Core\Profit\SmallestPrice;
 
 /** The floor and ceiling terms of a listing. The floor is the highest of its terms, the ceiling the lowest of its. */
 final readonly class LimitTerms

@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace Wrasse\Core\Limits;
 
 use Wrasse\Core\Market\Listing;
+use Wrasse\Core\Profit\Earnings;
+use Wrasse\Core\Profit\EarningsCondition;
+use Wrasse\Core\Profit\SmallestPrice;
 
 /** Floor and ceiling in minor units as far as they can be given, and why they are not usable where they are not. */
 final readonly class Limits

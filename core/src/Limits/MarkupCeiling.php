@@ -6,6 +6,7 @@ namespace Wrasse\Core\Limits;
 
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Money\Percent;
+use Wrasse\Core\Profit\EarningsCondition;
 
 final readonly class MarkupCeiling extends EarningsCeiling
 {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Wrasse\Core\Limits;
 
 use Wrasse\Core\Market\Listing;
+use Wrasse\Core\Profit\EarningsCondition;
 
 final readonly class ProfitCeiling extends EarningsCeiling
 {

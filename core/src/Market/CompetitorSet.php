@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
+use Wrasse\Core\Money\Basis;
 use Wrasse\Core\Money\Percent;
 use Wrasse\Core\Money\Rounding;
 

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
-use Wrasse\Core\Limits\Earnings;
 use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Profit\Earnings;
 
 /** Our own offer, with what is known of it. Amounts in minor units, times in microseconds since 1970. */
 final readonly class Listing

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Wrasse\Core\Market;
 
 use Closure;
+use Wrasse\Core\Money\Basis;
 
 use function array_map;
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Rule;
 
-use Wrasse\Core\Decision\Outcome;
+use Wrasse\Core\Trail\Outcome;
 
 use function max;
 

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Rule;
 
-use Wrasse\Core\Decision\Trail;
 use Wrasse\Core\Limits\Limits;
 use Wrasse\Core\Market\CompetitorSelection;
 use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Market\LowestReference;
 use Wrasse\Core\Market\Reference;
+use Wrasse\Core\Trail\Trail;
 
 use function max;
 use function ucfirst;

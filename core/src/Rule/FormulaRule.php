@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Wrasse\Core\Rule;
 
 use Throwable;
-use Wrasse\Core\Decision\Trail;
 use Wrasse\Core\Limits\Limits;
-use Wrasse\Core\Limits\SmallestPrice;
 use Wrasse\Core\Market\CompetitorSelection;
 use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
+use Wrasse\Core\Profit\SmallestPrice;
+use Wrasse\Core\Trail\Trail;
 
 use function array_filter;
 use function array_flip;

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Rule;
 
-use Wrasse\Core\Decision\Trail;
-use Wrasse\Core\Limits\Earnings;
-use Wrasse\Core\Limits\EarningsCondition;
 use Wrasse\Core\Limits\Limits;
-use Wrasse\Core\Limits\SmallestPrice;
 use Wrasse\Core\Market\CompetitorSelection;
 use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
+use Wrasse\Core\Profit\Earnings;
+use Wrasse\Core\Profit\EarningsCondition;
+use Wrasse\Core\Profit\SmallestPrice;
+use Wrasse\Core\Trail\Trail;
 
 use function max;
 

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Rule;
 
-use Wrasse\Core\Decision\Trail;
 use Wrasse\Core\Limits\Limits;
 use Wrasse\Core\Market\CompetitorSelection;
 use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
+use Wrasse\Core\Trail\Trail;
 
 use function ucfirst;
 

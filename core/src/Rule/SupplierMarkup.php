@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Rule;
 
-use Wrasse\Core\Limits\Earnings;
-use Wrasse\Core\Limits\SmallestPrice;
 use Wrasse\Core\Money\Percent;
+use Wrasse\Core\Profit\Earnings;
+use Wrasse\Core\Profit\SmallestPrice;
 
 /** What the goods of a supplier are offered at, from what they cost. Amounts in minor units. */
 final readonly class SupplierMarkup

@@ -9,12 +9,12 @@ use PHPUnit\Framework\TestCase;
 use Wrasse\Core\Document\InvalidDocument;
 use Wrasse\Core\Document\MarkupReader;
 use Wrasse\Core\Document\Node;
-use Wrasse\Core\Limits\Earnings;
-use Wrasse\Core\Limits\PercentFee;
-use Wrasse\Core\Limits\Tax;
-use Wrasse\Core\Market\Basis;
+use Wrasse\Core\Money\Basis;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\Percent;
+use Wrasse\Core\Profit\Earnings;
+use Wrasse\Core\Profit\PercentFee;
+use Wrasse\Core\Profit\Tax;
 use Wrasse\Core\Rule\SupplierMarkup;
 
 final class SupplierMarkupTest extends TestCase

@@ -8,14 +8,14 @@ use PHPUnit\Framework\TestCase;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Document\OfferReader;
 use Wrasse\Core\Document\PackedOffers;
-use Wrasse\Core\Limits\Earnings;
-use Wrasse\Core\Limits\Tax;
 use Wrasse\Core\Market\CompetitorFilter;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Market\OfferGroup;
 use Wrasse\Core\Market\Offers;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\Percent;
+use Wrasse\Core\Profit\Earnings;
+use Wrasse\Core\Profit\Tax;
 
 final class PackedOffersTest extends TestCase
 {

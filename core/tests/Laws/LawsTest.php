@@ -16,11 +16,11 @@ use Wrasse\Core\Decision\Evaluation;
 use Wrasse\Core\Document\DecisionWriter;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Document\RequestReader;
-use Wrasse\Core\Limits\Earnings;
-use Wrasse\Core\Limits\EarningsCondition;
-use Wrasse\Core\Limits\SmallestPrice;
-use Wrasse\Core\Limits\Tax;
 use Wrasse\Core\Money\Percent;
+use Wrasse\Core\Profit\Earnings;
+use Wrasse\Core\Profit\EarningsCondition;
+use Wrasse\Core\Profit\SmallestPrice;
+use Wrasse\Core\Profit\Tax;
 
 /** What must hold for every decision, tried on thousands of random ones. A failure prints ERIS_SEED to repeat it. */
 #[ErisRepeat(repeat: 2_000)]

@@ -10,12 +10,12 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Wrasse\Core\Document\EarningsReader;
 use Wrasse\Core\Document\Node;
-use Wrasse\Core\Limits\FeeTier;
-use Wrasse\Core\Limits\MarginalFee;
-use Wrasse\Core\Limits\SlabFee;
-use Wrasse\Core\Market\Basis;
+use Wrasse\Core\Money\Basis;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\Percent;
+use Wrasse\Core\Profit\FeeTier;
+use Wrasse\Core\Profit\MarginalFee;
+use Wrasse\Core\Profit\SlabFee;
 use Wrasse\Core\Tests\Laws\Worlds;
 
 final class FeesTest extends TestCase

@@ -6,13 +6,13 @@ namespace Wrasse\Core\Tests\Limits;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use Wrasse\Core\Limits\Earnings;
-use Wrasse\Core\Limits\FixedFee;
-use Wrasse\Core\Limits\PercentFee;
-use Wrasse\Core\Limits\Profit;
-use Wrasse\Core\Limits\Tax;
-use Wrasse\Core\Market\Basis;
+use Wrasse\Core\Money\Basis;
 use Wrasse\Core\Money\Percent;
+use Wrasse\Core\Profit\Earnings;
+use Wrasse\Core\Profit\FixedFee;
+use Wrasse\Core\Profit\PercentFee;
+use Wrasse\Core\Profit\Profit;
+use Wrasse\Core\Profit\Tax;
 
 final class ProfitTest extends TestCase
 {

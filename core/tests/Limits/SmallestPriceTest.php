@@ -6,15 +6,15 @@ namespace Wrasse\Core\Tests\Limits;
 
 use Brick\Math\BigRational;
 use PHPUnit\Framework\TestCase;
-use Wrasse\Core\Limits\Earnings;
-use Wrasse\Core\Limits\EarningsCondition;
-use Wrasse\Core\Limits\Fee;
-use Wrasse\Core\Limits\FixedFee;
-use Wrasse\Core\Limits\PercentFee;
-use Wrasse\Core\Limits\SmallestPrice;
-use Wrasse\Core\Limits\Tax;
-use Wrasse\Core\Market\Basis;
+use Wrasse\Core\Money\Basis;
 use Wrasse\Core\Money\Percent;
+use Wrasse\Core\Profit\Earnings;
+use Wrasse\Core\Profit\EarningsCondition;
+use Wrasse\Core\Profit\Fee;
+use Wrasse\Core\Profit\FixedFee;
+use Wrasse\Core\Profit\PercentFee;
+use Wrasse\Core\Profit\SmallestPrice;
+use Wrasse\Core\Profit\Tax;
 
 final class SmallestPriceTest extends TestCase
 {

@@ -6,10 +6,7 @@ namespace Wrasse\Core\Tests\Market;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use Wrasse\Core\Limits\Earnings;
-use Wrasse\Core\Limits\Tax;
 use Wrasse\Core\Market\Adjustment;
-use Wrasse\Core\Market\Basis;
 use Wrasse\Core\Market\CompetitorFilter;
 use Wrasse\Core\Market\CompetitorSelection;
 use Wrasse\Core\Market\CompetitorSet;
@@ -17,8 +14,11 @@ use Wrasse\Core\Market\Dropped;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Market\Offer;
 use Wrasse\Core\Market\Offers;
+use Wrasse\Core\Money\Basis;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\Percent;
+use Wrasse\Core\Profit\Earnings;
+use Wrasse\Core\Profit\Tax;
 
 final class CompetitorSetTest extends TestCase
 {

@@ -5,8 +5,6 @@ declare(strict_types=1);
 namespace Wrasse\Core\Tests\Market;
 
 use PHPUnit\Framework\TestCase;
-use Wrasse\Core\Limits\Earnings;
-use Wrasse\Core\Limits\Tax;
 use Wrasse\Core\Market\CompetitorSelection;
 use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
@@ -14,6 +12,8 @@ use Wrasse\Core\Market\Offer;
 use Wrasse\Core\Market\Offers;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\Percent;
+use Wrasse\Core\Profit\Earnings;
+use Wrasse\Core\Profit\Tax;
 
 /** Means and medians of the field against published examples; the values are from memory. */
 final class StatisticsTest extends TestCase

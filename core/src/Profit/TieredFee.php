@@ -2,9 +2,9 @@
 
 declare(strict_types=1);
 
-namespace Wrasse\Core\Limits;
+namespace Wrasse\Core\Profit;
 
-use Wrasse\Core\Market\Basis;
+use Wrasse\Core\Money\Basis;
 use Wrasse\Core\Money\Percent;
 use Wrasse\Core\Money\Rounding;
 

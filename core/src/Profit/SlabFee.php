@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Wrasse\Core\Limits;
+namespace Wrasse\Core\Profit;
 
 /** The tier in which the whole base falls applies to all of it, half up. */
 final readonly class SlabFee extends TieredFee

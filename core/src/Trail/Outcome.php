@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Wrasse\Core\Decision;
+namespace Wrasse\Core\Trail;
 
 enum Outcome: string
 {

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Wrasse\Core\Limits;
+namespace Wrasse\Core\Profit;
 
 /** One part of what a channel takes. All amounts in minor units. */
 interface Fee

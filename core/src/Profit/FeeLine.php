@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Wrasse\Core\Limits;
+namespace Wrasse\Core\Profit;
 
 /** A fee along some prices: (rate × price + offset) ÷ 10^6, half up to the minor unit. */
 final readonly class FeeLine

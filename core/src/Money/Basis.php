@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Wrasse\Core\Market;
+namespace Wrasse\Core\Money;
 
 /** What is compared: the price with shipping, or the item price alone. */
 enum Basis: string

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Wrasse\Core\Limits;
+namespace Wrasse\Core\Profit;
 
 use Wrasse\Core\Money\Percent;
 use Wrasse\Core\Money\Rounding;
