@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Bench;
 
 use App\Accounts\Models\Workspace;
+use App\Catalogue\Events\Cause;
 use App\Channels\Models\Channel;
 use App\Pricing\Jobs\DecideListingsJob;
 use App\Pricing\Models\Rule;
@@ -89,7 +90,7 @@ final class BenchLatencyCommand extends Command
             array_values(
                 DB::table('listings')->where('workspace_id', $workspace->id)->orderBy('id')->pluck('id')->all(),
             ),
-            'limits',
+            Cause::Limits,
         );
         $quiet = 0;
         $isQuiet = function () use ($workspace, &$quiet): bool {

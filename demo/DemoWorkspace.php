@@ -13,6 +13,7 @@ use App\Catalogue\Actions\KeepImport;
 use App\Catalogue\Actions\SetScopeLimits;
 use App\Catalogue\Actions\SetSupplierMarkup;
 use App\Catalogue\Actions\StartBatch;
+use App\Catalogue\Events\Cause;
 use App\Catalogue\Imports\ImportColumns;
 use App\Catalogue\Limits\Scope;
 use App\Catalogue\Models\Batch;
@@ -100,7 +101,7 @@ final readonly class DemoWorkspace
                 array_values(
                     DB::table('listings')->where('workspace_id', $workspace->id)->orderBy('id')->pluck('id')->all(),
                 ),
-                'market',
+                Cause::Market,
             );
             $this->workOff();
         });

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Catalogue\Events\Cause;
 use App\Catalogue\Models\Listing;
 use App\Market\Models\ListingMarket;
 use App\Pricing\Jobs\DecideListingsJob;
@@ -227,7 +228,7 @@ final class ApprovalTest extends TestCase
         DecideListingsJob::dispatchSync(
             $this->workspace->id,
             Listing::query()->orderBy('id')->pluck('id')->all(),
-            'hand',
+            Cause::Hand,
         );
         $this->enter($this->workspace);
     }

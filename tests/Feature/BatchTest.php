@@ -6,6 +6,7 @@ namespace Tests\Feature;
 
 use App\Accounts\Models\Workspace;
 use App\Catalogue\Actions\TakeDueCosts;
+use App\Catalogue\Events\Cause;
 use App\Catalogue\Models\Product;
 use App\Channels\Models\Channel;
 use App\Pricing\Models\Run;
@@ -374,7 +375,7 @@ final class BatchTest extends TestCase
     private function priced(string $sku, array $product = []): \App\Catalogue\Models\Listing
     {
         $listing = $this->listing($sku, product: $product);
-        \App\Pricing\Jobs\DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], 'costs');
+        \App\Pricing\Jobs\DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], Cause::Costs);
         $this->enter($this->workspace);
 
         return $listing->refresh();

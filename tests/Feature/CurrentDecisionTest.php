@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Catalogue\Events\Cause;
 use App\Catalogue\Models\Listing;
 use App\Market\Actions\ObserveItems;
 use App\Market\Models\ListingMarket;
@@ -109,7 +110,7 @@ final class CurrentDecisionTest extends TestCase
 
     private function decide(Listing $listing): void
     {
-        DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], 'hand');
+        DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], Cause::Hand);
         $this->enter($this->workspace);
     }
 }

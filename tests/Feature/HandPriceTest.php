@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Catalogue\Events\Cause;
 use App\Catalogue\Models\Listing;
 use App\Market\Actions\ObserveItems;
 use App\Market\Models\ListingMarket;
@@ -33,7 +34,7 @@ final class HandPriceTest extends TestCase
             ['rule_id' => $rule->id, 'assigned_by' => 'hand'],
             offers: [['seller' => 'r', 'price' => '20.00']],
         );
-        $this->decide('limits');
+        $this->decide(Cause::Limits);
         $this->arrive();
         self::assertSame(1_980, $this->listing->refresh()->price_minor);
     }
@@ -50,7 +51,7 @@ final class HandPriceTest extends TestCase
                 ],
             ],
         ]);
-        $this->decide('fees');
+        $this->decide(Cause::Fees);
         $says = 'At 26.00 it would earn less than its floor asks for.';
         self::assertSame($says, $this->refusal('price', ['how' => 'set', 'value' => '26.00']));
         self::assertSame($says, $this->refusal('prices', ['prices' => [$this->listing->id => '26.00']]));
@@ -185,7 +186,7 @@ final class HandPriceTest extends TestCase
             ['seller' => 'kettle-crock', 'price' => '21.00', 'shipping' => '0.00', 'buy_box' => false],
             ['seller' => 'r', 'price' => '20.00', 'shipping' => '0.00', 'buy_box' => true],
         ]);
-        $this->decide('schedule');
+        $this->decide(Cause::Schedule);
         self::assertSame(
             [2_100, 0],
             [
@@ -214,7 +215,7 @@ final class HandPriceTest extends TestCase
         self::assertSame(2_100, $this->listing->refresh()->price_minor);
         self::assertSame(0, PriceChange::query()->whereIn('state', ChangeState::OPEN)->count());
         $this->travel(61)->minutes();
-        $this->decide('schedule');
+        $this->decide(Cause::Schedule);
         self::assertSame(1_881, PriceChange::query()->whereIn('state', ChangeState::OPEN)->sole()->to_minor);
 
         $this->set('22.00', ['stands' => 'released']);
@@ -307,7 +308,7 @@ final class HandPriceTest extends TestCase
                 $approval->refresh()->state,
             ],
         );
-        $this->decide('market');
+        $this->decide(Cause::Market);
         self::assertSame(
             0,
             \App\Pricing\Models\Approval::query()->where('state', 'waiting')->count(),
@@ -376,7 +377,7 @@ final class HandPriceTest extends TestCase
         return array_column($answer->json('changes'), 'problem');
     }
 
-    private function decide(string $cause): void
+    private function decide(Cause $cause): void
     {
         app(DecideListings::class)->handle($this->workspace->refresh(), [$this->listing->id], $cause);
     }
@@ -389,7 +390,7 @@ final class HandPriceTest extends TestCase
             'changed_at' => now(),
         ]);
         DB::table('listing_markets')->update(['packed' => null]);
-        $this->decide('market');
+        $this->decide(Cause::Market);
     }
 
     /** @param  list<array<string, mixed>>  $offers */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Catalogue\Events\Cause;
 use App\Pricing\Actions\DecideListings;
 use App\Pricing\Models\Run;
 use App\Publishing\Models\PriceChange;
@@ -44,7 +45,7 @@ final class HostileInputTest extends TestCase
             'started_at' => now(),
             'finished_at' => now(),
         ]);
-        app(DecideListings::class)->handle($this->workspace, [$listing->id], 'market');
+        app(DecideListings::class)->handle($this->workspace, [$listing->id], Cause::Market);
         $this->ids = [
             'listings' => (string) $listing->id,
             'rules' => (string) $rule->id,
@@ -286,7 +287,7 @@ final class HostileInputTest extends TestCase
             );
         }
         $this->enter($this->workspace);
-        app(DecideListings::class)->handle($this->workspace->refresh(), [(int) $this->ids['listings']], 'market');
+        app(DecideListings::class)->handle($this->workspace->refresh(), [(int) $this->ids['listings']], Cause::Market);
     }
 
     /**

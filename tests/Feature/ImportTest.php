@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Catalogue\Events\Cause;
 use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Product;
 use Illuminate\Http\UploadedFile;
@@ -242,7 +243,7 @@ final class ImportTest extends TestCase
         \App\Pricing\Jobs\DecideListingsJob::dispatchSync(
             $this->workspace->id,
             Listing::query()->pluck('id')->all(),
-            'hand',
+            Cause::Hand,
         );
         $this->enter($this->workspace);
         self::assertSame(2_366, Listing::query()->sole()->price_minor);

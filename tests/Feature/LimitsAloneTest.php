@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Catalogue\Events\Cause;
 use App\Catalogue\Limits\Scope;
 use App\Catalogue\Models\LimitScope;
 use App\Catalogue\Models\Supplier;
@@ -111,7 +112,7 @@ final class LimitsAloneTest extends TestCase
         );
         $listing = $this->listing('KC-1', offers: $offers);
         self::assertNull((new LimitsAlone($this->workspace))->of(ListingRows::alone($this->workspace->id)->sole()));
-        DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], 'limits');
+        DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], Cause::Limits);
         $this->enter($this->workspace);
         self::assertSame([2_100, 2], [$listing->refresh()->floor_minor, $listing->field_size]);
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Catalogue\Events\Cause;
 use App\Catalogue\Models\Listing;
 use App\Market\Models\ListingMarket;
 use App\Pricing\Actions\DecideListings;
@@ -272,7 +273,7 @@ final class PriceLifeTest extends TestCase
     {
         $this->travelTo(now()->setTime(17, 59));
         $this->rule->update(['times' => ['from' => '08:00', 'to' => '18:00']]);
-        $this->decide('schedule');
+        $this->decide(Cause::Schedule);
         $this->travelTo(now()->setTime(18, 1));
         $this->send();
         self::assertSame([], $this->taken);
@@ -387,10 +388,10 @@ final class PriceLifeTest extends TestCase
     public function stock(int $units): void
     {
         $this->listing->update(['stock' => $units]);
-        $this->decide('stock');
+        $this->decide(Cause::Stock);
     }
 
-    private function decide(string $cause = 'market'): void
+    private function decide(Cause $cause = Cause::Market): void
     {
         app(DecideListings::class)->handle($this->workspace->refresh(), [$this->listing->id], $cause);
     }

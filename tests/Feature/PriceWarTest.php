@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Catalogue\Events\Cause;
 use App\Catalogue\Models\Listing;
 use App\Market\Actions\RecordObservation;
 use App\Market\Models\ListingMarket;
@@ -159,7 +160,7 @@ final class PriceWarTest extends TestCase
     private function decide(): void
     {
         ListingMarket::query()->update(['seen_at' => now()]);
-        DecideListingsJob::dispatchSync($this->workspace->id, [$this->listing->id], 'market');
+        DecideListingsJob::dispatchSync($this->workspace->id, [$this->listing->id], Cause::Market);
         $this->enter($this->workspace);
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Catalogue\Events\Cause;
 use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Product;
 use App\Pricing\Jobs\DecideListingsJob;
@@ -245,7 +246,7 @@ final class ProductTest extends TestCase
             ),
         );
         self::assertCount(3, $lines);
-        self::assertStringEndsWith(',seen,24.90,,,16.94,40.00,,', $lines[2]);
+        self::assertStringEndsWith(',limits,,,,16.94,40.00,,', $lines[2]);
     }
 
     public function test_a_price_that_has_not_left_yet_is_taken_back_by_undo(): void
@@ -290,7 +291,7 @@ final class ProductTest extends TestCase
     private function priced(string $sku, array $product = []): Listing
     {
         $listing = $this->listing($sku, product: $product);
-        DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], 'costs');
+        DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], Cause::Costs);
         $this->enter($this->workspace);
 
         return $listing->refresh();

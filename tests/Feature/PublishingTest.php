@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Catalogue\Events\Cause;
 use App\Catalogue\Models\Listing;
 use App\Channels\Models\Channel;
 use App\Market\Actions\ObserveItems;
@@ -132,7 +133,7 @@ final class PublishingTest extends TestCase
         app(DecideListings::class)->handle(
             $this->workspace,
             Listing::query()->where('sku', 'KC-2')->pluck('id')->all(),
-            'market',
+            Cause::Market,
         );
         $feeds[] = $this->claim();
         Http::fake([
@@ -428,7 +429,7 @@ final class PublishingTest extends TestCase
 
     private function decide(): void
     {
-        app(DecideListings::class)->handle($this->workspace->refresh(), [$this->listing->id], 'market');
+        app(DecideListings::class)->handle($this->workspace->refresh(), [$this->listing->id], Cause::Market);
     }
 
     private function rivalAsks(string $price): void

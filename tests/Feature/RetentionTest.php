@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Catalogue\Events\Cause;
 use App\Pricing\Actions\DecideListings;
 use App\Support\Database\MonthlyPartitions;
 use Illuminate\Support\Facades\DB;
@@ -24,7 +25,7 @@ final class RetentionTest extends TestCase
                 'offers' => json_encode([['seller' => 'r', 'price' => $price]]),
                 'packed' => null,
             ]);
-            app(DecideListings::class)->handle($this->workspace, [$listing->id], 'market');
+            app(DecideListings::class)->handle($this->workspace, [$listing->id], Cause::Market);
         }
         DB::table('decisions')->update(['decided_at' => now()->subDays(121)]);
         DB::table('price_changes')->update(['queued_at' => now()->subDays(801)]);
@@ -99,7 +100,7 @@ final class RetentionTest extends TestCase
             ['rule_id' => $this->rule('Under')->id],
             offers: [['seller' => 'r', 'price' => '20.00']],
         );
-        app(DecideListings::class)->handle($this->workspace, [$listing->id], 'market');
+        app(DecideListings::class)->handle($this->workspace, [$listing->id], Cause::Market);
         self::assertNotNull($this->standingDecision($listing));
     }
 

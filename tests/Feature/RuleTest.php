@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Catalogue\Events\Cause;
 use App\Pricing\Actions\DecideListings;
 use App\Pricing\Models\RuleVersion;
 use Demo\DemoWorkspace;
@@ -153,7 +154,7 @@ final class RuleTest extends TestCase
     {
         $rule = $this->rule('Ask', ['approval' => 'always']);
         $listing = $this->listing('KC-1', ['rule_id' => $rule->id], offers: [['seller' => 'a', 'price' => '20.00']]);
-        app(DecideListings::class)->handle($this->workspace, [$listing->id], 'hand');
+        app(DecideListings::class)->handle($this->workspace, [$listing->id], Cause::Hand);
         self::assertSame(
             ['review', 'approval'],
             [$this->standingDecision($listing)?->outcome, $this->standingDecision($listing)?->reason],

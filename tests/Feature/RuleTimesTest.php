@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Catalogue\Events\Cause;
 use App\Pricing\Models\Run;
 use App\Pricing\Times\RuleTimes;
 use App\Publishing\Actions\ClaimQueuedChanges;
@@ -181,7 +182,7 @@ final class RuleTimesTest extends TestCase
         foreach (['2026-03-02' => 0, '2026-03-03' => 1] as $day => $changes) {
             $this->travelTo("{$day}T12:00:00Z");
             \App\Market\Models\ListingMarket::query()->update(['seen_at' => now()]);
-            \App\Pricing\Jobs\DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], 'market');
+            \App\Pricing\Jobs\DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], Cause::Market);
             $this->enter($this->workspace);
             self::assertSame($changes, PriceChange::query()->count(), $day);
         }
@@ -208,7 +209,7 @@ final class RuleTimesTest extends TestCase
     {
         $rule = $this->rule('Under');
         $listing = $this->listing('KC-1', ['rule_id' => $rule->id], offers: [['seller' => 'a', 'price' => '20.00']]);
-        \App\Pricing\Jobs\DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], 'market');
+        \App\Pricing\Jobs\DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], Cause::Market);
         $this->enter($this->workspace);
         $decision = $this->standingDecision($listing)?->decision_id;
         self::assertNotNull($decision);
@@ -216,7 +217,7 @@ final class RuleTimesTest extends TestCase
         \App\Market\Models\ListingMarket::query()->update([
             'offers' => json_encode([['seller' => 'a', 'price' => '19.00']]),
         ]);
-        \App\Pricing\Jobs\DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], 'market');
+        \App\Pricing\Jobs\DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], Cause::Market);
         $this->enter($this->workspace);
         self::assertSame(
             [$decision, 'change', 1_900],
@@ -227,7 +228,7 @@ final class RuleTimesTest extends TestCase
             ],
         );
         self::assertSame([1_980], PriceChange::query()->pluck('to_minor')->all());
-        \App\Pricing\Jobs\DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], 'schedule');
+        \App\Pricing\Jobs\DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], Cause::Schedule);
         $this->enter($this->workspace);
         self::assertSame(1_881, PriceChange::query()->where('state', 'queued')->sole()->to_minor);
     }
@@ -238,11 +239,11 @@ final class RuleTimesTest extends TestCase
         $rule->update(['stale_minutes' => 60]);
         $listing = $this->listing('KC-1', ['rule_id' => $rule->id], offers: [['seller' => 'a', 'price' => '20.00']]);
         \App\Market\Models\ListingMarket::query()->update(['seen_at' => now()->subMinutes(61)]);
-        \App\Pricing\Jobs\DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], 'hand');
+        \App\Pricing\Jobs\DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], Cause::Hand);
         $this->enter($this->workspace);
         self::assertSame(0, PriceChange::query()->count());
         \App\Market\Models\ListingMarket::query()->update(['seen_at' => now()->subMinutes(59)]);
-        \App\Pricing\Jobs\DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], 'hand');
+        \App\Pricing\Jobs\DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], Cause::Hand);
         $this->enter($this->workspace);
         self::assertSame(1, PriceChange::query()->count());
     }
@@ -251,7 +252,7 @@ final class RuleTimesTest extends TestCase
     {
         $rule = $this->rule('Under');
         $listing = $this->listing('KC-1', ['rule_id' => $rule->id], offers: [['seller' => 'a', 'price' => '20.00']]);
-        \App\Pricing\Jobs\DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], 'hand');
+        \App\Pricing\Jobs\DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], Cause::Hand);
         $this->enter($this->workspace);
         $this->actingAs($this->user)
             ->patchJson('/api/v1/workspace', [

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Catalogue\Events\Cause;
 use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Product;
 use App\Market\Models\ListingMarket;
@@ -42,7 +43,7 @@ final class RunTest extends TestCase
             ['rule_id' => $this->under->id, 'stock' => 0],
             offers: [['seller' => 'a', 'price' => '24.00']],
         );
-        $run = app(StartRun::class)->ofRule($this->under, 'hand');
+        $run = app(StartRun::class)->ofRule($this->under, Cause::Hand);
         self::assertSame([RunState::Deciding, 7, null], [$run->state, $run->total, $run->finished_at]);
         self::assertNull($this->claim(), 'nothing is decided yet');
         $this->workOff();
@@ -60,12 +61,12 @@ final class RunTest extends TestCase
     public function test_a_part_of_a_run_is_decided_once_even_if_its_worker_dies_before_saying_so(): void
     {
         $listings = $this->listings(3);
-        $run = app(StartRun::class)->ofRule($this->under, 'hand');
+        $run = app(StartRun::class)->ofRule($this->under, Cause::Hand);
         foreach ([1, 2] as $time) {
             app(DecideListings::class)->handle(
                 $this->workspace,
                 array_map(fn (Listing $listing) => $listing->id, $listings),
-                'hand',
+                Cause::Hand,
                 $run->id,
                 0,
             );
@@ -90,7 +91,7 @@ final class RunTest extends TestCase
             ->assertStatus(202);
         $this->workOff();
         $run = Run::query()->where('state', 'held')->sole();
-        self::assertSame(['cost', 10, 10, 10], [$run->cause, $run->total, $run->moves, $run->big_moves]);
+        self::assertSame([Cause::Costs, 10, 10, 10], [$run->cause, $run->total, $run->moves, $run->big_moves]);
         self::assertSame(['waiting' => 10], $this->states($run));
         self::assertNull($this->claim());
 
@@ -99,7 +100,7 @@ final class RunTest extends TestCase
         ListingMarket::query()
             ->whereKey($one->id)
             ->update(['offers' => json_encode([['seller' => 'a', 'price' => '39.50']])]);
-        DecideListingsJob::dispatchSync($this->workspace->id, [$one->id], 'market');
+        DecideListingsJob::dispatchSync($this->workspace->id, [$one->id], Cause::Market);
         $this->enter($this->workspace);
         self::assertNull($this->claim());
 
@@ -123,10 +124,10 @@ final class RunTest extends TestCase
     {
         $this->listings(10);
         $this->workspace->update(['brake_move_percent' => '1']);
-        $held = app(StartRun::class)->ofRule($this->under, 'hand');
+        $held = app(StartRun::class)->ofRule($this->under, Cause::Hand);
         $this->workOff();
         self::assertSame([RunState::Held, 10, 10], [$held->refresh()->state, $held->moves, $held->big_moves]);
-        $while = app(StartRun::class)->ofRule($this->under, 'schedule');
+        $while = app(StartRun::class)->ofRule($this->under, Cause::Schedule);
         $this->workOff();
         self::assertSame([RunState::Released, 0], [$while->refresh()->state, $while->moves]);
         self::assertSame(['waiting' => 10], $this->states($held));
@@ -135,7 +136,7 @@ final class RunTest extends TestCase
             ->postJson("/api/v1/runs/{$held->id}/release")
             ->assertOk();
         $this->workOff();
-        $after = app(StartRun::class)->ofRule($this->under, 'schedule');
+        $after = app(StartRun::class)->ofRule($this->under, Cause::Schedule);
         $this->workOff();
         self::assertSame([RunState::Released, 0], [$after->refresh()->state, $after->moves]);
         self::assertSame(
@@ -150,7 +151,7 @@ final class RunTest extends TestCase
         $this->listings(6);
         $this->settle();
         Product::query()->update(['cost_minor' => 2_200]);
-        $run = app(StartRun::class)->ofRule($this->under, 'schedule');
+        $run = app(StartRun::class)->ofRule($this->under, Cause::Schedule);
         $this->workOff();
         self::assertSame(RunState::Held, $run->refresh()->state);
         // Meanwhile the costs were put right.
@@ -175,7 +176,7 @@ final class RunTest extends TestCase
         $this->listings(6);
         $this->settle();
         Product::query()->update(['cost_minor' => 2_200]);
-        $run = app(StartRun::class)->ofRule($this->under, 'schedule');
+        $run = app(StartRun::class)->ofRule($this->under, Cause::Schedule);
         $this->workOff();
         $this->as()
             ->postJson("/api/v1/runs/{$run->id}/release")
@@ -194,7 +195,7 @@ final class RunTest extends TestCase
             ListingMarket::query()
                 ->whereKey($listing->id)
                 ->update(['offers' => json_encode([['seller' => 'a', 'price' => '0.01']])]);
-            DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], 'market');
+            DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], Cause::Market);
             $this->enter($this->workspace);
             if ($i === 3) {
                 self::assertSame(
@@ -206,7 +207,7 @@ final class RunTest extends TestCase
             }
         }
         $run = Run::query()->where('state', 'held')->sole();
-        self::assertSame(['market', $this->under->id], [$run->cause, $run->rule_id]);
+        self::assertSame([Cause::Market, $this->under->id], [$run->cause, $run->rule_id]);
         self::assertSame(
             12,
             PriceChange::query()->where('state', 'waiting')->where('waits_for', 'brake')->count(),
@@ -217,7 +218,7 @@ final class RunTest extends TestCase
     public function test_a_run_can_be_undone(): void
     {
         $listings = $this->listings(4);
-        $run = app(StartRun::class)->ofRule($this->under, 'hand');
+        $run = app(StartRun::class)->ofRule($this->under, Cause::Hand);
         $this->workOff();
         $changes = PriceChange::query()->orderBy('id')->get();
         foreach ($changes->take(3) as $change) {
@@ -255,7 +256,7 @@ final class RunTest extends TestCase
     public function test_an_undo_that_stopped_in_between_goes_on_where_it_was(): void
     {
         $listing = $this->listings(1)[0];
-        $run = app(StartRun::class)->ofRule($this->under, 'hand');
+        $run = app(StartRun::class)->ofRule($this->under, Cause::Hand);
         $this->workOff();
         $others = array_map(
             fn (int $i) => $this->listing("MANY-{$i}", ['price_minor' => 2_400])->id,
@@ -299,7 +300,7 @@ final class RunTest extends TestCase
 
     public function test_nobody_else_sees_or_decides_on_a_run(): void
     {
-        $run = app(StartRun::class)->ofRule($this->under, 'hand');
+        $run = app(StartRun::class)->ofRule($this->under, Cause::Hand);
         [, $stranger] = $this->makeWorkspace('Other', 'other@kettle-crock.example');
         $this->actingAs($stranger)
             ->getJson("/api/v1/runs/{$run->id}")
@@ -333,7 +334,7 @@ final class RunTest extends TestCase
         DecideListingsJob::dispatchSync(
             $this->workspace->id,
             Listing::query()->orderBy('id')->pluck('id')->all(),
-            'hand',
+            Cause::Hand,
         );
         $this->enter($this->workspace);
         self::assertSame(0, PriceChange::query()->count());
@@ -368,13 +369,13 @@ final class RunTest extends TestCase
         foreach (['KC-1', 'KC-2'] as $sku) {
             $this->listing($sku, ['rule_id' => $rule->id], offers: [['seller' => 'r', 'price' => '20.00']]);
         }
-        $run = app(StartRun::class)->ofRule($rule, 'hand');
+        $run = app(StartRun::class)->ofRule($rule, Cause::Hand);
         // One of its listings cannot be decided on, whatever is tried.
         $broken = DB::table('jobs')->orderByDesc('id')->value('id');
         DB::table('jobs')->where('id', $broken)->delete();
         $this->workOff();
         self::assertSame(['deciding', 1], [$run->refresh()->state->value, $run->done]);
-        (new DecideListingsJob($this->workspace->id, [], 'hand', $run->id, 1))->failed();
+        (new DecideListingsJob($this->workspace->id, [], Cause::Hand, $run->id, 1))->failed();
         $this->enter($this->workspace);
         self::assertSame('failed', $run->refresh()->state->value);
         self::assertSame(
@@ -395,7 +396,7 @@ final class RunTest extends TestCase
     {
         $rule = $this->under;
         $this->listing('KC-1', ['rule_id' => $rule->id]);
-        $run = app(StartRun::class)->ofRule($rule, 'hand');
+        $run = app(StartRun::class)->ofRule($rule, Cause::Hand);
         DB::table('jobs')->delete();
         $this->artisan('work:sweep')->assertSuccessful();
         self::assertSame('deciding', $run->refresh()->state->value);

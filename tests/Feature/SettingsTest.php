@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Catalogue\Events\Cause;
 use App\Pricing\Actions\DecideListings;
 use Illuminate\Support\Facades\DB;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -197,7 +198,7 @@ final class SettingsTest extends TestCase
                     ->assertOk();
             }
             $this->enter($this->workspace);
-            app(DecideListings::class)->handle($this->workspace->refresh(), [$listing->id], 'market');
+            app(DecideListings::class)->handle($this->workspace->refresh(), [$listing->id], Cause::Market);
         }
         self::assertSame('blocked', $this->standingDecision($listing)?->outcome);
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Catalogue\Events\Cause;
 use App\Market\Actions\ImportOrders;
 use App\Pricing\Actions\DecideListings;
 use App\Pricing\Models\Decision;
@@ -53,7 +54,7 @@ final class TimeZoneTest extends TestCase
             DB::table('sales_days')->orderBy('day')->pluck('units', 'day')->all(),
         );
         $reason = function () use ($listing): string {
-            app(DecideListings::class)->handle($this->workspace, [$listing->id], 'schedule');
+            app(DecideListings::class)->handle($this->workspace, [$listing->id], Cause::Schedule);
 
             return Decision::query()->orderByDesc('id')->firstOrFail()->reason;
         };

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Process;
 
+use App\Catalogue\Events\Cause;
 use App\Pricing\Jobs\DecideListingsJob;
 use PDO;
 use PHPUnit\Framework\TestCase;
@@ -298,7 +299,7 @@ final class KilledWorkerTest extends TestCase
                 'timeout' => 25,
                 'data' => [
                     'commandName' => DecideListingsJob::class,
-                    'command' => serialize(new DecideListingsJob($workspace, $listings, 'market')),
+                    'command' => serialize(new DecideListingsJob($workspace, $listings, Cause::Market)),
                 ],
             ],
             JSON_THROW_ON_ERROR,

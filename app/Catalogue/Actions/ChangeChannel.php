@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Actions;
 
+use App\Catalogue\Events\Cause;
 use App\Catalogue\Events\ListingsTouched;
 use App\Catalogue\Events\SwitchTurned;
 use App\Catalogue\Models\Listing;
@@ -47,7 +48,7 @@ final readonly class ChangeChannel
             if ($isSwitched) {
                 event(new SwitchTurned($channel->workspace_id, $channelId));
             }
-            event(new ListingsTouched($channel->workspace_id, Listing::ids(['channel_id' => $channelId]), 'fees'));
+            event(new ListingsTouched($channel->workspace_id, Listing::ids(['channel_id' => $channelId]), Cause::Fees));
             Announce::change($channel->workspace_id, 'workspace');
 
             return $channel;

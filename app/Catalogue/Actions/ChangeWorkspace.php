@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Catalogue\Actions;
 
 use App\Accounts\Models\Workspace;
+use App\Catalogue\Events\Cause;
 use App\Catalogue\Events\ListingsTouched;
 use App\Catalogue\Events\SwitchTurned;
 use App\Catalogue\Models\Listing;
@@ -57,7 +58,7 @@ final readonly class ChangeWorkspace
                 event(new SwitchTurned($workspaceId));
             }
             if ($pricesMove) {
-                event(new ListingsTouched($workspaceId, Listing::ids(), 'limits'));
+                event(new ListingsTouched($workspaceId, Listing::ids(), Cause::Limits));
             }
             Announce::change($workspaceId, 'workspace');
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Catalogue\Actions;
 
 use App\Accounts\Models\Workspace;
+use App\Catalogue\Events\Cause;
 use App\Catalogue\Events\ListingsTouched;
 use App\Catalogue\Limits\OwnLimits;
 use App\Catalogue\Models\Listing;
@@ -52,7 +53,7 @@ final readonly class SetListingLimits
                     'version' => $version + 1,
                 ])
                 ->save();
-            event(new ListingsTouched($workspace->id, [$listing->id], 'limits'));
+            event(new ListingsTouched($workspace->id, [$listing->id], Cause::Limits));
 
             return $listing;
         });

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Catalogue\Actions;
 
 use App\Accounts\Models\Workspace;
+use App\Catalogue\Events\Cause;
 use App\Catalogue\Events\ListingsTouched;
 use App\Catalogue\Limits\Scope;
 use App\Catalogue\Models\LimitScope;
@@ -46,7 +47,7 @@ final readonly class SetScopeLimits
                 );
             }
             $set = $this->store($set, $scope, $name, $limits);
-            event(new ListingsTouched($workspace->id, array_map(intval(...), array_values($listings)), 'limits'));
+            event(new ListingsTouched($workspace->id, array_map(intval(...), array_values($listings)), Cause::Limits));
             Announce::change($workspace->id, 'workspace');
 
             return $set;

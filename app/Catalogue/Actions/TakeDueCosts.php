@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Catalogue\Actions;
 
 use App\Catalogue\Batches\RowWriter;
+use App\Catalogue\Events\Cause;
 use App\Catalogue\Events\ListingsTouched;
 use App\Catalogue\Models\Listing;
 use App\Support\Database\IdArray;
@@ -75,7 +76,7 @@ final readonly class TakeDueCosts
                 ->pluck('id')
                 ->all();
             if ($listings !== []) {
-                event(new ListingsTouched($workspaceId, array_map(intval(...), array_values($listings)), 'costs'));
+                event(new ListingsTouched($workspaceId, array_map(intval(...), array_values($listings)), Cause::Costs));
             }
 
             return count($taken);

@@ -86,7 +86,7 @@ final readonly class MakeChanges
                 new ListingsTouched(
                     $batch->workspace_id,
                     $ids,
-                    in_array($batch->kind, ['import', 'product', 'new_product'], true) ? 'costs' : $batch->kind,
+                    $batch->cause(),
                     self::key($batch),
                 ),
             );

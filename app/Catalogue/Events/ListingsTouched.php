@@ -14,7 +14,7 @@ final readonly class ListingsTouched
     public function __construct(
         public int $workspaceId,
         public array $listingIds,
-        public string $cause,
+        public Cause $cause,
         public ?string $key = null,
     ) {
     }

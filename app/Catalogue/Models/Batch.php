@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Catalogue\Models;
 
 use App\Catalogue\Batches\BatchState;
+use App\Catalogue\Events\Cause;
 use App\Support\Live\Announce;
 use App\Support\Tenancy\BelongsToWorkspace;
 use Carbon\CarbonImmutable;
@@ -37,6 +38,21 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 final class Batch extends Model
 {
     use BelongsToWorkspace, HasUuids;
+
+    /** Why its listings are decided on again. */
+    private const CAUSES = [
+        'import' => Cause::Costs,
+        'product' => Cause::Costs,
+        'new_product' => Cause::Costs,
+        'cost' => Cause::Costs,
+        'limits' => Cause::Limits,
+        'supplier' => Cause::Supplier,
+        'automation' => Cause::Automation,
+        'price' => Cause::Price,
+        'prices' => Cause::Price,
+        'markup' => Cause::Markup,
+        'rule' => Cause::Rule,
+    ];
 
     protected $attributes = [
         'total' => 0,
@@ -74,5 +90,10 @@ final class Batch extends Model
     {
         $this->fill($values)->save();
         Announce::change($this->workspace_id, 'batches');
+    }
+
+    public function cause(): Cause
+    {
+        return self::CAUSES[$this->kind];
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Market\Actions;
 
+use App\Catalogue\Events\Cause;
 use App\Catalogue\Events\ListingsTouched;
 use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Product;
@@ -209,7 +210,7 @@ final readonly class TakeListings
             ),
         );
         if ($changed !== []) {
-            event(new ListingsTouched($channel->workspace_id, $changed, 'stock'));
+            event(new ListingsTouched($channel->workspace_id, $changed, Cause::Stock));
         }
     }
 

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Pricing\Actions;
 
 use App\Accounts\Models\Workspace;
+use App\Catalogue\Events\Cause;
 use App\Catalogue\Prices\HandPriceTerm;
-use App\Pricing\Deciding\Cause;
 use App\Pricing\Models\Approval;
 use App\Support\Database\IdArray;
 use App\Support\Live\Announce;
@@ -76,7 +76,7 @@ final readonly class AnswerApprovals
             ksort($seen);
             ksort($chunk);
             $answers = new Answers($userId, array_combine($chunk, $seen));
-            $this->decide->handle($workspace, array_values($chunk), Cause::APPROVAL, answers: $answers);
+            $this->decide->handle($workspace, array_values($chunk), Cause::Approval, answers: $answers);
             foreach ($chunk as $id => $listingId) {
                 if (! isset($answers->taken[$listingId])) {
                     $refused[$id] =

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Actions;
 
+use App\Catalogue\Events\Cause;
 use App\Catalogue\Listings\ListingFilter;
 use App\Pricing\Models\Rule;
 use App\Support\Live\Announce;
@@ -35,7 +36,7 @@ final readonly class AssignRules
             $changed = array_values(array_unique($changed));
             sort($changed);
             if ($changed !== []) {
-                $this->start->over($workspaceId, $changed, 'rule');
+                $this->start->over($workspaceId, $changed, Cause::Rule);
                 foreach (['listings', 'rules'] as $topic) {
                     Announce::change($workspaceId, $topic);
                 }

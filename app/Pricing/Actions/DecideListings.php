@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Pricing\Actions;
 
 use App\Accounts\Models\Workspace;
-use App\Pricing\Deciding\Cause;
+use App\Catalogue\Events\Cause;
 use App\Pricing\Deciding\Decider;
 use App\Pricing\Deciding\DecisionSummary;
 use App\Pricing\Deciding\EvaluatedListing;
@@ -44,14 +44,13 @@ final readonly class DecideListings
 
     /**
      * @param  list<int>  $listingIds  some thousands at most
-     * @param  string  $cause  what set it off: one of Cause, or schedule, costs, limits, fees, rule …
      * @param  int  $chunk  which part of the run it is; what is decided again after a run was let go is counted on
      * @param  Answers|null  $answers  what people said to prices that wait for them
      */
     public function handle(
         Workspace $workspace,
         array $listingIds,
-        string $cause,
+        Cause $cause,
         ?int $runId = null,
         int $chunk = 0,
         ?Answers $answers = null,
@@ -67,13 +66,13 @@ final readonly class DecideListings
             $workspace->refresh();
             $open = $this->underWay->of($listingIds);
             $tally = new RunTally();
-            $toDecide = in_array($cause, RefreshLimits::CAUSES, true)
+            $toDecide = $cause->isOfLimits()
                 ? $this->refresh->handle($workspace, $listingIds, array_keys($open))
                 : $listingIds;
             if ($toDecide !== []) {
                 $this->decide($workspace, $toDecide, $cause, $runId, $open, $tally, $answers);
             }
-            if ($runId !== null && $cause !== Cause::RELEASED) {
+            if ($runId !== null && $cause !== Cause::Released) {
                 $this->runs->advance($workspace, $runId, count($listingIds), $tally);
             }
             Announce::change($workspace->id, 'listings', $listingIds);
@@ -87,7 +86,7 @@ final readonly class DecideListings
     private function decide(
         Workspace $workspace,
         array $listingIds,
-        string $cause,
+        Cause $cause,
         ?int $runId,
         array $open,
         RunTally $tally,
@@ -124,7 +123,7 @@ final readonly class DecideListings
         iterable $decided,
         ListingSnapshotWriter $standing,
         Grounds $grounds,
-        string $cause,
+        Cause $cause,
         array $open,
         PriceOutcomes $outcomes,
     ): Generator {
@@ -152,7 +151,7 @@ final readonly class DecideListings
     private function publish(
         Workspace $workspace,
         array $kept,
-        string $cause,
+        Cause $cause,
         ?int $runId,
         array $open,
         PriceOutcomes $outcomes,
@@ -168,7 +167,7 @@ final readonly class DecideListings
             }
         }
         $this->countMoves($workspace, $going, $open, $tally);
-        $marketRuns = $cause === Cause::MARKET ? $this->runs->countMarketMoves($workspace, $tally->bigMovesOfRule) : [];
+        $marketRuns = $cause === Cause::Market ? $this->runs->countMarketMoves($workspace, $tally->bigMovesOfRule) : [];
         $prices = [...$outcomes->going, ...$this->prices($workspace, $going, $cause, $runId, $marketRuns, $answers)];
         $withdrawn = $outcomes->withdrawn;
         foreach ($prices as $price) {
@@ -191,13 +190,13 @@ final readonly class DecideListings
     private function prices(
         Workspace $workspace,
         array $going,
-        string $cause,
+        Cause $cause,
         ?int $runId,
         array $marketRuns,
         ?Answers $answers,
     ): array {
         $rules = array_values(array_unique(array_map(fn (array $one) => (int) $one[0]->row->rule_id, $going)));
-        $held = in_array($cause, Cause::LOOKED_AT, true) ? [] : $this->runs->held($rules);
+        $held = $cause->isLookedAt() ? [] : $this->runs->held($rules);
         $brake = new RunGuard($workspace);
 
         return array_map(function (array $one) use ($held, $runId, $answers, $brake, $marketRuns): DecidedPrice {

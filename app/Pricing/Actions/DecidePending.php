@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Pricing\Actions;
 
 use App\Accounts\Models\Workspace;
-use App\Pricing\Deciding\Cause;
+use App\Catalogue\Events\Cause;
 use App\Pricing\Deciding\ListingRows;
 use App\Support\Database\IdArray;
 use Illuminate\Support\Facades\DB;
@@ -36,7 +36,7 @@ final readonly class DecidePending
             $ids = array_map(intval(...), array_column($pending, 'listing_id'));
             sort($ids);
             if ($ids !== []) {
-                $this->decide->handle(Workspace::query()->findOrFail($workspaceId), $ids, Cause::MARKET);
+                $this->decide->handle(Workspace::query()->findOrFail($workspaceId), $ids, Cause::Market);
             }
         });
     }

@@ -18,9 +18,6 @@ use Illuminate\Database\Query\Builder;
  */
 final readonly class RefreshLimits
 {
-    /** What moves limits without moving the market. */
-    public const CAUSES = ['limits', 'costs', 'cost', 'fees', 'supplier', 'automation', 'import'];
-
     /**
      * @param  list<int>  $listingIds
      * @param  list<int>  $except  those with a price on its way: it has to be held against the new limits

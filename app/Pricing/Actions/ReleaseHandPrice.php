@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Pricing\Actions;
 
 use App\Accounts\Models\Workspace;
+use App\Catalogue\Events\Cause;
 use App\Catalogue\Models\Listing;
-use App\Pricing\Deciding\Cause;
 use App\Pricing\Models\PriceHold;
 use Illuminate\Support\Facades\DB;
 
@@ -27,7 +27,7 @@ final readonly class ReleaseHandPrice
                 $this->decide->handle(
                     Workspace::query()->findOrFail($listing->workspace_id),
                     [$listing->id],
-                    Cause::HAND,
+                    Cause::Hand,
                 );
             }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Pricing\Actions;
 
 use App\Accounts\Models\Workspace;
+use App\Catalogue\Events\Cause;
 use App\Catalogue\Events\ListingsTouched;
 use App\Catalogue\Models\Listing;
 use App\Channels\Models\Channel;
@@ -59,7 +60,7 @@ final readonly class SaveRule
             }
             $listings = Listing::ids(['rule_id' => $rule->id]);
             if ($listings !== []) {
-                event(new ListingsTouched($workspace->id, $listings, 'rule'));
+                event(new ListingsTouched($workspace->id, $listings, Cause::Rule));
             }
             Announce::change($workspace->id, 'rules', [$rule->id]);
 

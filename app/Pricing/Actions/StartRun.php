@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Actions;
 
+use App\Catalogue\Events\Cause;
 use App\Catalogue\Models\Listing;
 use App\Pricing\Jobs\DecideListingsJob;
 use App\Pricing\Models\Rule;
@@ -15,7 +16,7 @@ use Illuminate\Support\Facades\DB;
 /** Starts a pass over listings: those of a rule, or those that something touched. */
 final readonly class StartRun
 {
-    public function ofRule(Rule $rule, string $cause): Run
+    public function ofRule(Rule $rule, Cause $cause): Run
     {
         return DB::transaction(function () use ($rule, $cause): Run {
             $ids = Listing::ids(['rule_id' => $rule->id]);
@@ -29,7 +30,7 @@ final readonly class StartRun
      * @param  list<int>  $listingIds
      * @param  int|null  $ruleId  where all of them are on one rule
      */
-    public function over(int $workspaceId, array $listingIds, string $cause, ?int $ruleId = null): Run
+    public function over(int $workspaceId, array $listingIds, Cause $cause, ?int $ruleId = null): Run
     {
         return DB::transaction(function () use ($workspaceId, $listingIds, $cause, $ruleId): Run {
             $isNone = $listingIds === [];
@@ -52,12 +53,12 @@ final readonly class StartRun
      *
      * @param  list<int>  $listingIds
      */
-    public function more(int $workspaceId, array $listingIds, string $cause, string $key): void
+    public function more(int $workspaceId, array $listingIds, Cause $cause, string $key): void
     {
         DB::transaction(function () use ($workspaceId, $listingIds, $cause, $key): void {
             Run::query()->insertOrIgnore([
                 'workspace_id' => $workspaceId,
-                'cause' => $cause,
+                'cause' => $cause->value,
                 'state' => RunState::Deciding->value,
                 'key' => $key,
                 'is_told' => false,

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Pricing\Actions;
 
 use App\Accounts\Models\Workspace;
+use App\Catalogue\Events\Cause;
 use App\Pricing\Deciding\CurrentDecisions;
 use App\Pricing\Deciding\DecisionSummary;
 use App\Pricing\Deciding\EvaluatedListing;
@@ -20,13 +21,13 @@ final readonly class StoreDecisions
      * @param  array<int, Rule>  $rules
      * @return array<int, array{int, DecisionSummary}> the decision that stands with its id, by listing
      */
-    public function handle(Workspace $workspace, iterable $all, array $rules, string $cause, ?int $runId): array
+    public function handle(Workspace $workspace, iterable $all, array $rules, Cause $cause, ?int $runId): array
     {
         $versions = array_map(fn (Rule $rule) => $rule->latest->id, $rules);
         $same = [
             'workspace_id' => $workspace->id,
             'run_id' => $runId,
-            'cause' => $cause,
+            'cause' => $cause->value,
             'decided_at' => CopyRows::time(now()),
         ];
         $kept = $new = $lines = [];

@@ -6,6 +6,7 @@ namespace App\Pricing\Console;
 
 use App\Accounts\Models\Repricing;
 use App\Accounts\Models\Workspace;
+use App\Catalogue\Events\Cause;
 use App\Pricing\Actions\StartRun;
 use App\Pricing\Models\Rule;
 use App\Support\Tenancy\EachWorkspace;
@@ -23,7 +24,7 @@ final class RunDueCommand extends Command
         $isWell = $each->run($zones->keys(), function (int $workspaceId) use ($zones, $start): void {
             foreach (Rule::query()->where('is_on', true)->orderBy('id')->get() as $rule) {
                 if ($rule->times($zones[$workspaceId])->isDue($rule->last_run_at, $rule->times_set_at, now())) {
-                    $start->ofRule($rule, 'schedule');
+                    $start->ofRule($rule, Cause::Schedule);
                 }
             }
         });

@@ -6,6 +6,7 @@ namespace App\Pricing\Deciding;
 
 use App\Accounts\Models\Repricing;
 use App\Accounts\Models\Workspace;
+use App\Catalogue\Events\Cause;
 use App\Pricing\Models\PriceHold;
 use App\Pricing\Models\Rule;
 use App\Pricing\PriceWars\IgnoredRivals;
@@ -109,11 +110,11 @@ final class Grounds
      * Why the rule of a listing may not change its price at this moment. What a person does or says is not held up by the times of a rule;
      * nothing is done on a market that was seen too long ago.
      *
-     * @param  string  $cause  of the decision
+     * @param  Cause  $cause  of the decision
      */
-    public function whyNotNow(stdClass $row, string $cause): ?string
+    public function whyNotNow(stdClass $row, Cause $cause): ?string
     {
-        [$why, $seenSince, $stale] = $this->now["{$cause}:{$row->rule_id}"] ??= $this->ofRule(
+        [$why, $seenSince, $stale] = $this->now["{$cause->value}:{$row->rule_id}"] ??= $this->ofRule(
             $this->rules[$row->rule_id],
             $cause,
         );
@@ -122,14 +123,14 @@ final class Grounds
     }
 
     /** @return array{string|null, int, string} worked out once for all listings of a rule */
-    private function ofRule(Rule $rule, string $cause): array
+    private function ofRule(Rule $rule, Cause $cause): array
     {
         $now = CarbonImmutable::now();
         $times = $rule->times($this->workspace->time_zone);
-        $isByPerson = in_array($cause, Cause::BY_PERSON, true);
+        $isByPerson = $cause->isByPerson();
         $why = match (true) {
             ! $isByPerson && ! $times->allow($now) => "The rule “{$rule->name}” does not change prices at this time.",
-            $cause === Cause::MARKET && ! $times->followsTheMarket() => "The rule “{$rule->name}” does not follow the market; it decides again at its next time.",
+            $cause === Cause::Market && ! $times->followsTheMarket() => "The rule “{$rule->name}” does not follow the market; it decides again at its next time.",
             default => null,
         };
 
@@ -143,9 +144,9 @@ final class Grounds
     /**
      * Why a price that has not left yet no longer holds, after its listing was decided on again; null where it does.
      *
-     * @param  string|null  $cause  of the decision that the price comes from, where its times are to be looked at too
+     * @param  Cause|null  $cause  of the decision that the price comes from, where its times are to be looked at too
      */
-    public function against(OpenPrice $open, EvaluatedListing $one, ?string $cause = null): ?string
+    public function against(OpenPrice $open, EvaluatedListing $one, ?Cause $cause = null): ?string
     {
         $row = $one->row;
         $decision = $one->decision;

@@ -6,6 +6,7 @@ namespace App\Pricing\Http;
 
 use App\Accounts\Models\User;
 use App\Accounts\Models\Workspace;
+use App\Catalogue\Events\Cause;
 use App\Catalogue\Exports\CsvResponse;
 use App\Catalogue\Listings\ListingSelection;
 use App\Pricing\Actions\SaveRule;
@@ -186,7 +187,7 @@ final readonly class RuleController
     )]
     public function run(int $id, StartRun $start): JsonResponse
     {
-        $run = $start->ofRule(Rule::query()->findOrFail($id), 'hand');
+        $run = $start->ofRule(Rule::query()->findOrFail($id), Cause::Hand);
 
         return new JsonResponse(['run' => $run->id, 'listings' => $run->total], 202);
     }

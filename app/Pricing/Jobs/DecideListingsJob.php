@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Pricing\Jobs;
 
 use App\Accounts\Models\Workspace;
+use App\Catalogue\Events\Cause;
 use App\Pricing\Actions\DecideListings;
-use App\Pricing\Deciding\Cause;
 use App\Pricing\Runs\RunProgress;
 use App\Support\Queue\WorkspaceJob;
 use App\Support\Tenancy\CurrentWorkspace;
@@ -24,7 +24,7 @@ final class DecideListingsJob implements ShouldQueue
     public function __construct(
         public readonly int $workspaceId,
         public readonly array $listingIds,
-        public readonly string $cause,
+        public readonly Cause $cause,
         public readonly ?int $runId = null,
         public readonly int $chunk = 0,
     ) {
@@ -38,7 +38,7 @@ final class DecideListingsJob implements ShouldQueue
     public static function dispatchInChunks(
         int $workspaceId,
         array $listingIds,
-        string $cause,
+        Cause $cause,
         ?int $runId = null,
         int $offset = 0,
     ): void {
@@ -77,8 +77,8 @@ final class DecideListingsJob implements ShouldQueue
         }
     }
 
-    private static function queueFor(string $cause): string
+    private static function queueFor(Cause $cause): string
     {
-        return in_array($cause, [Cause::MARKET, Cause::LAST_LOOK], true) ? 'market' : 'default';
+        return $cause->isUrgent() ? 'market' : 'default';
     }
 }

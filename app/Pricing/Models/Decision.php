@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Models;
 
+use App\Catalogue\Events\Cause;
 use App\Pricing\Deciding\DecisionInputs;
 use App\Support\Tenancy\BelongsToWorkspace;
 use Carbon\CarbonImmutable;
@@ -22,7 +23,7 @@ use Wrasse\Core\Document\RequestReader;
  * @property int $listing_id
  * @property int $rule_version_id
  * @property int|null $run_id
- * @property string $cause
+ * @property Cause $cause
  * @property string $outcome
  * @property string $reason
  * @property int|null $from_minor
@@ -41,7 +42,7 @@ final class Decision extends Model
 
     protected function casts(): array
     {
-        return ['decided_at' => 'immutable_datetime'];
+        return ['cause' => Cause::class, 'decided_at' => 'immutable_datetime'];
     }
 
     /** @return BelongsTo<RuleVersion, $this> */

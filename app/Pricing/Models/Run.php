@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Models;
 
+use App\Catalogue\Events\Cause;
 use App\Support\Tenancy\BelongsToWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
@@ -16,7 +17,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int $id
  * @property int $workspace_id
  * @property int|null $rule_id
- * @property string $cause
+ * @property Cause $cause
  * @property RunState $state
  * @property string|null $key by which its parts find it
  * @property bool $is_told whether all its listings are known
@@ -53,6 +54,7 @@ final class Run extends Model
     protected function casts(): array
     {
         return [
+            'cause' => Cause::class,
             'state' => RunState::class,
             'is_told' => 'bool',
             'outcomes' => 'array',

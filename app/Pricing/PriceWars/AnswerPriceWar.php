@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace App\Pricing\PriceWars;
 
 use App\Accounts\Models\Workspace;
+use App\Catalogue\Events\Cause;
 use App\Catalogue\Models\Listing;
 use App\Catalogue\Prices\HandPriceTerm;
 use App\Pricing\Actions\SetPrices;
-use App\Pricing\Deciding\Cause;
 use App\Pricing\Jobs\DecideListingsJob;
 use App\Pricing\Models\PriceWar;
 use App\Support\Live\Announce;
@@ -55,7 +55,7 @@ final readonly class AnswerPriceWar
                     $hours,
                     $userId,
                 ),
-                default => DecideListingsJob::dispatch($listing->workspace_id, [$listing->id], Cause::HAND),
+                default => DecideListingsJob::dispatch($listing->workspace_id, [$listing->id], Cause::Hand),
             };
             Announce::change($listing->workspace_id, 'today');
             Announce::change($listing->workspace_id, 'listings', [$listing->id]);

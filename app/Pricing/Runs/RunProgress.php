@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Pricing\Runs;
 
 use App\Accounts\Models\Workspace;
+use App\Catalogue\Events\Cause;
 use App\Catalogue\Models\Listing;
-use App\Pricing\Deciding\Cause;
 use App\Pricing\Events\RunDiscarded;
 use App\Pricing\Events\RunHeld;
 use App\Pricing\Events\RunReleased;
@@ -94,7 +94,7 @@ final readonly class RunProgress
     {
         $run = Run::query()
             ->where('rule_id', $ruleId)
-            ->where('cause', Cause::MARKET)
+            ->where('cause', Cause::Market)
             ->whereNull('resolved_at')
             ->where('finished_at', '>', now()->subSeconds(self::PAUSE_SECONDS))
             ->where('started_at', '>', now()->subSeconds(self::LONGEST_SECONDS))
@@ -108,7 +108,7 @@ final readonly class RunProgress
         Run::query()->insertOrIgnore([
             'workspace_id' => $workspace->id,
             'rule_id' => $ruleId,
-            'cause' => Cause::MARKET,
+            'cause' => Cause::Market,
             'key' => $key,
             'total' => Listing::query()->where('rule_id', $ruleId)->count(),
             'started_at' => now(),

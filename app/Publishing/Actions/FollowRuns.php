@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Publishing\Actions;
 
+use App\Catalogue\Events\Cause;
 use App\Catalogue\Models\Listing;
-use App\Pricing\Deciding\Cause;
 use App\Pricing\Events\RunDiscarded;
 use App\Pricing\Events\RunHeld;
 use App\Pricing\Events\RunReleased;
@@ -42,7 +42,7 @@ final readonly class FollowRuns
         DecideListingsJob::dispatchInChunks(
             $event->workspaceId,
             $held,
-            Cause::RELEASED,
+            Cause::Released,
             $event->runId,
             Run::query()->findOrFail($event->runId)->total,
         );

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Publishing\Actions;
 
 use App\Accounts\Models\Workspace;
+use App\Catalogue\Events\Cause;
 use App\Pricing\Deciding\Decider;
 use App\Pricing\Deciding\Grounds;
 use App\Pricing\Deciding\ListingRows;
@@ -45,7 +46,7 @@ final readonly class LastLook
         return $reasons;
     }
 
-    /** @return array<int, array{OpenPrice, string}> with what its decision was set off by, by listing */
+    /** @return array<int, array{OpenPrice, Cause|null}> with what its decision was set off by, by listing */
     private function changes(Feed $feed): array
     {
         $changes = DB::table('price_changes as p')
@@ -68,7 +69,7 @@ final readonly class LastLook
                             $change->user_id,
                             $change->due_at,
                         ),
-                        (string) $change->cause,
+                        $change->cause === null ? null : Cause::from($change->cause),
                     ],
                 ],
             )

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Publishing\Actions;
 
+use App\Catalogue\Events\Cause;
 use App\Channels\ChannelRefused;
 use App\Channels\ChannelUnavailable;
 use App\Channels\CircuitBreaker;
@@ -12,7 +13,6 @@ use App\Channels\Models\Channel;
 use App\Channels\Ports\PricePublisher;
 use App\Channels\Ports\PriceUpdate;
 use App\Channels\Ports\Submission;
-use App\Pricing\Deciding\Cause;
 use App\Pricing\Jobs\DecideListingsJob;
 use App\Publishing\Jobs\PublishChannelJob;
 use App\Publishing\Models\ChangeState;
@@ -112,7 +112,7 @@ final readonly class SendFeed
                     ->pluck('listing_id')
                     ->all();
                 $this->lifecycle->withdrawEach($reasons);
-                DecideListingsJob::dispatchInChunks($feed->workspace_id, array_values($listings), Cause::LAST_LOOK);
+                DecideListingsJob::dispatchInChunks($feed->workspace_id, array_values($listings), Cause::LastLook);
             }
 
             return $this->changes($feed)->exists();
@@ -139,7 +139,7 @@ final readonly class SendFeed
                 ? $this->lifecycle->queue($this->changes($feed))
                 : $this->lifecycle->wait($this->changes($feed), $closed);
             $feed->update(['state' => 'closed']);
-            DecideListingsJob::dispatchInChunks($feed->workspace_id, array_values($listings), Cause::LAST_LOOK);
+            DecideListingsJob::dispatchInChunks($feed->workspace_id, array_values($listings), Cause::LastLook);
             if ($closed === null && $listings !== []) {
                 PublishChannelJob::afterCommit($feed->workspace_id, $feed->channel_id);
             }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Publishing\Http;
 
+use App\Catalogue\Events\Cause;
 use App\Publishing\Models\PriceChange;
 use OpenApi\Attributes as OA;
 use Wrasse\Core\Money\Currency;
@@ -43,7 +44,7 @@ final readonly class ChangeResource
         #[OA\Property(description: 'What it waits for.', nullable: true, enum: ['brake', 'hours', 'switch'])]
         public ?string $waits_for,
         #[OA\Property] public ?string $reason,
-        #[OA\Property] public ?string $cause,
+        #[OA\Property(type: 'string', nullable: true, enum: Cause::class)] public ?Cause $cause,
         #[OA\Property] public ?string $rule,
         #[OA\Property] public ?int $rule_version,
         #[OA\Property(description: 'Who set or approved it.')] public ?string $by,

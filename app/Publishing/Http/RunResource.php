@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Publishing\Http;
 
+use App\Catalogue\Events\Cause;
 use App\Pricing\Models\Run;
 use App\Pricing\Models\RunState;
 use App\Publishing\Models\RunUndo;
@@ -15,25 +16,7 @@ final readonly class RunResource
 {
     public function __construct(
         #[OA\Property] public int $id,
-        #[OA\Property(
-            enum: [
-                'market',
-                'schedule',
-                'hand',
-                'rule',
-                'costs',
-                'cost',
-                'limits',
-                'fees',
-                'supplier',
-                'automation',
-                'price',
-                'markup',
-                'default',
-                'started',
-            ],
-        )]
-        public string $cause,
+        #[OA\Property(type: 'string', enum: Cause::class)] public Cause $cause,
         #[OA\Property] public ?int $rule_id,
         #[OA\Property] public ?string $rule,
         #[OA\Property(description: 'Whether what it decided may be sent.', enum: RunState::class)] public string $state,

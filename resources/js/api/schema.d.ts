@@ -2023,7 +2023,8 @@ export interface components {
              */
             waits_for: "brake" | "hours" | "switch" | null;
             reason: string | null;
-            cause: string | null;
+            /** @enum {string|null} */
+            cause: "market" | "schedule" | "hand" | "released" | "approval" | "stock" | "last_look" | "rule" | "costs" | "limits" | "fees" | "supplier" | "automation" | "price" | "markup" | null;
             rule: string | null;
             rule_version: number | null;
             /** @description Who set or approved it. */
@@ -2048,7 +2049,7 @@ export interface components {
         Run: {
             id: number;
             /** @enum {string} */
-            cause: "market" | "schedule" | "hand" | "rule" | "costs" | "cost" | "limits" | "fees" | "supplier" | "automation" | "price" | "markup" | "default" | "started";
+            cause: "market" | "schedule" | "hand" | "released" | "approval" | "stock" | "last_look" | "rule" | "costs" | "limits" | "fees" | "supplier" | "automation" | "price" | "markup";
             rule_id: number | null;
             rule: string | null;
             /**

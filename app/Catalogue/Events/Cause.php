@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Events;
+
+/** What sets off a decision. */
+enum Cause: string
+{
+    case Market = 'market';
+    case Schedule = 'schedule';
+    /** Someone asked for a run. */
+    case Hand = 'hand';
+    /** A person let a run go on that a brake had stopped. */
+    case Released = 'released';
+    case Approval = 'approval';
+    /** Stock or terms of the listing itself. */
+    case Stock = 'stock';
+    /** Its price no longer held when it was about to leave. */
+    case LastLook = 'last_look';
+    case Rule = 'rule';
+    case Costs = 'costs';
+    case Limits = 'limits';
+    /** Fees or tax. */
+    case Fees = 'fees';
+    case Supplier = 'supplier';
+    /** Repricing of the listing was switched on or off. */
+    case Automation = 'automation';
+    /** Prices were set by hand. */
+    case Price = 'price';
+    case Markup = 'markup';
+
+    /** Not held up by the times of a rule. */
+    public function isByPerson(): bool
+    {
+        return in_array($this, [self::Hand, self::Released, self::Approval], true);
+    }
+
+    /** Big moves are sent though a brake holds the rule: a person has looked. */
+    public function isLookedAt(): bool
+    {
+        return in_array($this, [self::Released, self::Approval], true);
+    }
+
+    /** Moves limits without moving the market. */
+    public function isOfLimits(): bool
+    {
+        return in_array($this, [self::Limits, self::Costs, self::Fees, self::Supplier, self::Automation], true);
+    }
+
+    /** What comes from the market goes before what can wait. */
+    public function isUrgent(): bool
+    {
+        return in_array($this, [self::Market, self::LastLook], true);
+    }
+}
