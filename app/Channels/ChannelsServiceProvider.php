@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace App\Channels;
 
+use App\Channels\Actions\SweepPauses;
 use App\Channels\Outgoing\AddressGuard;
 use App\Channels\Outgoing\AddressResolver;
 use App\Channels\Outgoing\SystemResolver;
+use App\Support\Schedule\Sweeper;
 use Illuminate\Contracts\Container\Container;
 use Illuminate\Support\ServiceProvider;
 
@@ -14,6 +16,7 @@ final class ChannelsServiceProvider extends ServiceProvider
 {
     public function register(): void
     {
+        $this->app->tag([SweepPauses::class], Sweeper::TAG);
         $this->app->bind(AddressResolver::class, SystemResolver::class);
         $this->app->bind(
             AddressGuard::class,

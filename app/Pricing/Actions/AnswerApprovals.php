@@ -8,6 +8,7 @@ use App\Accounts\Models\Workspace;
 use App\Catalogue\Events\Cause;
 use App\Catalogue\Prices\HandPriceTerm;
 use App\Pricing\Models\Approval;
+use App\Pricing\Models\ApprovalState;
 use App\Support\Database\IdArray;
 use App\Support\Live\Announce;
 use Illuminate\Database\Eloquent\Builder;
@@ -51,7 +52,7 @@ final readonly class AnswerApprovals
     {
         return DB::transaction(function () use ($workspace, $waiting, $note, $hours, $userId): int {
             $many = $waiting->update([
-                'state' => 'rejected',
+                'state' => ApprovalState::Rejected,
                 'note' => $note,
                 'user_id' => $userId,
                 'rests_until' => now()->addHours($hours),
@@ -139,7 +140,7 @@ final readonly class AnswerApprovals
         /** @var array<int, int> */
         return Approval::query()
             ->whereIn('id', array_keys($prices))
-            ->where('state', 'waiting')
+            ->where('state', ApprovalState::Waiting)
             ->pluck('listing_id', 'id')
             ->all();
     }

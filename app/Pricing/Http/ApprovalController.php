@@ -9,6 +9,7 @@ use App\Accounts\Models\Workspace;
 use App\Catalogue\Prices\HandPriceTerm;
 use App\Pricing\Actions\AnswerApprovals;
 use App\Pricing\Models\Approval;
+use App\Pricing\Models\ApprovalState;
 use App\Support\Http\AmountField;
 use App\Support\Http\IdList;
 use App\Support\Tenancy\CurrentWorkspace;
@@ -155,7 +156,7 @@ final readonly class ApprovalController
             'note' => ['nullable', 'string', 'max:255'],
             'hours' => ['required', 'integer', 'min:1', 'max:2160'],
         ]);
-        $waiting = Approval::query()->where('state', 'waiting');
+        $waiting = Approval::query()->where('state', ApprovalState::Waiting);
         isset($given['reason'])
             ? $waiting->where('reason', $given['reason'])
             : $waiting->whereIn('id', array_map(intval(...), $given['ids'] ?? []));

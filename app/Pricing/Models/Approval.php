@@ -17,7 +17,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int $workspace_id
  * @property int $listing_id
  * @property int $decision_id
- * @property string $state waiting, approved, rejected, or gone: the market moved on
+ * @property ApprovalState $state
  * @property string $reason why it asks
  * @property int $from_minor
  * @property int $price_minor
@@ -40,6 +40,7 @@ final class Approval extends Model
     protected function casts(): array
     {
         return [
+            'state' => ApprovalState::class,
             'rests_until' => 'immutable_datetime',
             'asked_at' => 'immutable_datetime',
             'settled_at' => 'immutable_datetime',

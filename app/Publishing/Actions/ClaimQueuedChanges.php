@@ -8,6 +8,7 @@ use App\Channels\Models\Channel;
 use App\Pricing\Models\Run;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\Feed;
+use App\Publishing\Models\FeedState;
 use App\Publishing\Models\PriceChange;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
@@ -54,7 +55,7 @@ final readonly class ClaimQueuedChanges
                 $feeds[] = $feed = Feed::query()->create([
                     'id' => (string) Str::uuid7(),
                     'channel_id' => $channel->id,
-                    'state' => 'sending',
+                    'state' => FeedState::Sending,
                     'attempts' => 0,
                     'due_at' => now(),
                 ]);

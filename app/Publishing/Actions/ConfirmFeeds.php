@@ -12,6 +12,7 @@ use App\Channels\Models\Channel;
 use App\Channels\Ports\PricePublisher;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\Feed;
+use App\Publishing\Models\FeedState;
 use App\Publishing\Models\PriceChange;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
@@ -55,7 +56,7 @@ final readonly class ConfirmFeeds
 
         return Feed::query()
             ->where('channel_id', $channel->id)
-            ->whereIn('state', Feed::WITH_CHANNEL)
+            ->whereIn('state', FeedState::WITH_CHANNEL)
             ->orderBy('due_at')
             ->first();
     }
@@ -66,7 +67,7 @@ final readonly class ConfirmFeeds
         $now = now();
         $due = Feed::query()
             ->where('channel_id', $channel->id)
-            ->whereIn('state', Feed::WITH_CHANNEL)
+            ->whereIn('state', FeedState::WITH_CHANNEL)
             ->where('due_at', '<=', $now->format(Feed::TIME))
             ->orderBy('due_at')
             ->limit(self::FEEDS)
@@ -98,11 +99,11 @@ final readonly class ConfirmFeeds
         $held = $feeds[0]->due_at;
         try {
             foreach ($feeds as $feed) {
-                if ($feed->state === 'submitted' && microtime(true) < $until) {
+                if ($feed->state === FeedState::Submitted && microtime(true) < $until) {
                     $this->collect($feed, $channel, $publisher);
                 }
             }
-            $shown = array_values(array_filter($feeds, fn (Feed $feed) => $feed->state === 'reading_back'));
+            $shown = array_values(array_filter($feeds, fn (Feed $feed) => $feed->state === FeedState::ReadingBack));
             if ($shown !== []) {
                 $this->readBack($shown, $channel, $publisher, $until);
             }
@@ -124,7 +125,7 @@ final readonly class ConfirmFeeds
     private function stillHeld(array $feeds, CarbonImmutable $until): array
     {
         return array_values(
-            array_filter($feeds, fn (Feed $feed) => $feed->state !== 'closed' && $feed->due_at == $until),
+            array_filter($feeds, fn (Feed $feed) => $feed->state !== FeedState::Closed && $feed->due_at == $until),
         );
     }
 
@@ -206,7 +207,7 @@ final readonly class ConfirmFeeds
             $feed->update(
                 isset($open[$feed->id])
                     ? ['due_at' => now()->addMilliseconds(min(30_000, 250 * 2 ** min($feed->attempts, 7)))]
-                    : ['state' => 'closed'],
+                    : ['state' => FeedState::Closed],
             );
         }
     }

@@ -10,6 +10,7 @@ use App\Channels\CircuitBreaker;
 use App\Channels\Models\Channel;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\Feed;
+use App\Publishing\Models\FeedState;
 use App\Publishing\Models\PriceChange;
 use Illuminate\Support\Facades\DB;
 
@@ -69,7 +70,7 @@ final readonly class FeedTrouble
             ) {
                 $this->settle->refusedForGood($change, $e->getMessage());
             }
-            $feed->update(['state' => 'closed', 'problem' => $e->getMessage()]);
+            $feed->update(['state' => FeedState::Closed, 'problem' => $e->getMessage()]);
         });
     }
 }

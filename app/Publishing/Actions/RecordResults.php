@@ -6,6 +6,7 @@ namespace App\Publishing\Actions;
 
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\Feed;
+use App\Publishing\Models\FeedState;
 use App\Publishing\Models\PriceChange;
 
 /** Writes down what a channel said to each price of a feed: those it took are read back next. Within a transaction. */
@@ -36,6 +37,6 @@ final readonly class RecordResults
         }
         $this->lifecycle->accept(PriceChangeLifecycle::among($taken));
         // It stays held until it has been read back.
-        $feed->update(['state' => $taken === [] ? 'closed' : 'reading_back', 'attempts' => 1]);
+        $feed->update(['state' => $taken === [] ? FeedState::Closed : FeedState::ReadingBack, 'attempts' => 1]);
     }
 }

@@ -17,6 +17,7 @@ use App\Pricing\Jobs\DecideListingsJob;
 use App\Publishing\Jobs\PublishChannelJob;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\Feed;
+use App\Publishing\Models\FeedState;
 use App\Publishing\Models\PriceChange;
 use App\Publishing\Models\WaitsFor;
 use Illuminate\Database\Eloquent\Builder;
@@ -69,7 +70,7 @@ final readonly class SendFeed
     {
         $held = Feed::query()
             ->whereKey($feedId)
-            ->where('state', 'sending')
+            ->where('state', FeedState::Sending)
             ->where('due_at', '<=', now()->format(Feed::TIME))
             ->update([
                 'due_at' => now()->addSeconds(Feed::HELD_SECONDS)->format(Feed::TIME),
@@ -138,7 +139,7 @@ final readonly class SendFeed
             $closed === null
                 ? $this->lifecycle->queue($this->changes($feed))
                 : $this->lifecycle->wait($this->changes($feed), $closed);
-            $feed->update(['state' => 'closed']);
+            $feed->update(['state' => FeedState::Closed]);
             DecideListingsJob::dispatchInChunks($feed->workspace_id, array_values($listings), Cause::LastLook);
             if ($closed === null && $listings !== []) {
                 PublishChannelJob::afterCommit($feed->workspace_id, $feed->channel_id);
@@ -180,7 +181,7 @@ final readonly class SendFeed
         DB::transaction(function () use ($feed, $submission): void {
             $this->changes($feed)->update(['sent_at' => now()->format(Feed::TIME)]);
             $feed->update([
-                'state' => 'submitted',
+                'state' => FeedState::Submitted,
                 'channel_ref' => $submission->reference,
                 'attempts' => 0,
                 'due_at' => now()->addMilliseconds(self::WORKED_THROUGH_AFTER_MS),

@@ -6,6 +6,7 @@ namespace App\Publishing\Jobs;
 
 use App\Publishing\Actions\SendFeed;
 use App\Publishing\Models\Feed;
+use App\Publishing\Models\FeedState;
 use App\Support\Queue\WorkspaceJob;
 use Illuminate\Contracts\Queue\ShouldQueue;
 
@@ -29,10 +30,10 @@ final class SendFeedJob implements ShouldQueue
     {
         $send->handle($this->feedId);
         $feed = Feed::query()->findOrFail($this->feedId);
-        if (in_array($feed->state, Feed::WITH_CHANNEL, true)) {
+        if (in_array($feed->state, FeedState::WITH_CHANNEL, true)) {
             ConfirmFeedsJob::dispatchWhenDue($feed);
         }
-        $again = $feed->state === 'sending' ? $feed->nextJobAt() : null;
+        $again = $feed->state === FeedState::Sending ? $feed->nextJobAt() : null;
         if ($again !== null) {
             self::dispatch($this->workspaceId, $this->feedId)->delay($again);
         }

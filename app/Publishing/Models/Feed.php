@@ -15,7 +15,7 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $id
  * @property int $workspace_id
  * @property int $channel_id
- * @property string $state sending, submitted, reading_back or closed
+ * @property FeedState $state
  * @property string|null $channel_ref
  * @property int $attempts in the present state
  * @property CarbonImmutable $due_at not to be touched before; moved ahead by whoever works on it
@@ -30,9 +30,6 @@ final class Feed extends Model
 
     /** A step takes less; after so long whoever took it is taken for dead. */
     public const HELD_SECONDS = 15;
-
-    /** The states in which the channel has it. */
-    public const WITH_CHANNEL = ['submitted', 'reading_back'];
 
     /** A job is put off for no longer; what takes longer is taken up by the sweep. */
     private const LONGEST_DELAY_SECONDS = 4;
@@ -54,6 +51,6 @@ final class Feed extends Model
 
     protected function casts(): array
     {
-        return ['due_at' => 'immutable_datetime'];
+        return ['state' => FeedState::class, 'due_at' => 'immutable_datetime'];
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Screens\Http;
 
 use App\Pricing\Models\Approval;
+use App\Pricing\Models\ApprovalState;
 use App\Screens\ListingQuery;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Http\JsonResponse;
@@ -45,7 +46,7 @@ final readonly class WaitingApprovalsController
     )]
     public function __invoke(CurrentWorkspace $current): JsonResponse
     {
-        $waiting = Approval::query()->where('state', 'waiting');
+        $waiting = Approval::query()->where('state', ApprovalState::Waiting);
         $counts = (clone $waiting)
             ->groupBy('reason')
             ->selectRaw('reason, count(*) AS many')

@@ -4,20 +4,16 @@ declare(strict_types=1);
 
 namespace App\Support\Schedule;
 
-use App\Support\Tenancy\AcrossWorkspaces;
 use Illuminate\Support\Facades\DB;
 
 /**
  * A machine's clock may be put back, by hand or because it was wrong. What had been put off until then would wait for as long as the clock went
- * back; nothing here is ever put off for longer than the waits below, so that what lies further ahead is due.
+ * back; nothing is ever put off for longer than the wait below, so that what lies further ahead is due. Sweepers look after rows of their parts.
  */
 final readonly class AfterClockJump
 {
-    /** The longest pause a channel may ask for, and a bit. */
-    private const LONGEST_PAUSE_SECONDS = 3_700;
-
-    /** The longest wait of anything else, and a bit. */
-    private const LONGEST_WAIT_SECONDS = 700;
+    /** The longest wait of a job, and a bit. */
+    public const LONGEST_WAIT_SECONDS = 700;
 
     /** Nobody can have begun work in the future. */
     private const TOLERANCE_SECONDS = 5;
@@ -35,16 +31,5 @@ final readonly class AfterClockJump
             ->where('expiration', '>', $now + self::LONGEST_WAIT_SECONDS)
             ->where('expiration', '<', $now + 86_400 * 365)
             ->delete();
-        AcrossWorkspaces::table('feeds')
-            ->where('state', '<>', 'closed')
-            ->where('due_at', '>', now()->addSeconds(self::LONGEST_WAIT_SECONDS))
-            ->update(['due_at' => now()]);
-        AcrossWorkspaces::table('price_changes')
-            ->where('state', 'queued')
-            ->where('due_at', '>', now()->addSeconds(self::LONGEST_WAIT_SECONDS))
-            ->update(['due_at' => now()]);
-        AcrossWorkspaces::table('channels')
-            ->where('quiet_until', '>', now()->addSeconds(self::LONGEST_PAUSE_SECONDS))
-            ->update(['quiet_until' => null]);
     }
 }
