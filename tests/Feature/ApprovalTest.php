@@ -9,6 +9,7 @@ use App\Catalogue\Models\Listing;
 use App\Market\Models\ListingMarket;
 use App\Pricing\Jobs\DecideListingsJob;
 use App\Pricing\Models\Approval;
+use App\Pricing\Models\ApprovalState;
 use App\Publishing\Models\PriceChange;
 use Illuminate\Support\Facades\DB;
 use Tests\TestCase;
@@ -72,7 +73,7 @@ final class ApprovalTest extends TestCase
         );
         self::assertNotNull($change->decision_id);
         self::assertSame(
-            ['approved', 1_980],
+            [ApprovalState::Approved, 1_980],
             [Approval::query()->sole()->state, Approval::query()->sole()->approved_minor],
         );
         $this->approve()
@@ -89,7 +90,7 @@ final class ApprovalTest extends TestCase
             ->assertJsonPath('refused.0.why', '12.00 is below its floor 16.15.');
         $this->approve('99')->assertJsonPath('refused.0.why', '99.00 is above its ceiling 40.00.');
         $this->approve('abc')->assertStatus(422)->assertJsonValidationErrors('approvals.0.price');
-        self::assertSame('waiting', Approval::query()->sole()->state);
+        self::assertSame(ApprovalState::Waiting, Approval::query()->sole()->state);
         $this->approve('21,50')->assertJsonPath('done', 1);
         self::assertSame(2_150, PriceChange::query()->sole()->to_minor);
         Listing::query()->update(['price_minor' => 2_150]);
@@ -114,7 +115,7 @@ final class ApprovalTest extends TestCase
         );
         ListingMarket::query()->update(['offers' => json_encode([])]);
         $this->decide();
-        self::assertSame('gone', Approval::query()->sole()->state);
+        self::assertSame(ApprovalState::Gone, Approval::query()->sole()->state);
     }
 
     public function test_a_floor_that_rose_is_named_and_not_the_market(): void
@@ -148,14 +149,14 @@ final class ApprovalTest extends TestCase
             ->assertOk()
             ->assertExactJson(['done' => 1, 'refused' => []]);
         $this->decide();
-        self::assertSame(['rejected'], Approval::query()->pluck('state')->all());
+        self::assertSame([ApprovalState::Rejected], Approval::query()->pluck('state')->all());
         $this->travel(25)->hours();
         ListingMarket::query()->update([
             'seen_at' => now(),
             'offers' => json_encode([['seller' => 'a', 'price' => '20.50']]),
         ]);
         $this->decide();
-        self::assertSame(['rejected', 'waiting'], Approval::query()->orderBy('id')->pluck('state')->all());
+        self::assertSame([ApprovalState::Rejected, ApprovalState::Waiting], Approval::query()->orderBy('id')->pluck('state')->all());
     }
 
     public function test_all_are_exactly_those_that_were_shown(): void
@@ -197,7 +198,7 @@ final class ApprovalTest extends TestCase
     {
         $this->listing->update(['automation_on' => false]);
         $this->decide();
-        self::assertSame('gone', Approval::query()->sole()->state);
+        self::assertSame(ApprovalState::Gone, Approval::query()->sole()->state);
     }
 
     public function test_nobody_else_answers(): void
@@ -213,7 +214,7 @@ final class ApprovalTest extends TestCase
             ->assertOk()
             ->assertJson(['done' => 0]);
         $this->enter($this->workspace);
-        self::assertSame('waiting', Approval::query()->sole()->state);
+        self::assertSame(ApprovalState::Waiting, Approval::query()->sole()->state);
     }
 
     private function approve(?string $price = null): \Illuminate\Testing\TestResponse

@@ -15,6 +15,7 @@ use App\Publishing\Actions\ClaimQueuedChanges;
 use App\Publishing\Actions\ConfirmFeeds;
 use App\Publishing\Actions\SendFeed;
 use App\Publishing\Models\Feed;
+use App\Publishing\Models\FeedState;
 use App\Publishing\Models\PriceChange;
 use Illuminate\Http\Client\Request;
 use Illuminate\Support\Facades\File;
@@ -476,7 +477,7 @@ final class ChannelTest extends TestCase
             Feed::query()
                 ->whereKey($feed->id)
                 ->update(['due_at' => now()->subSecond()]);
-            $feed->refresh()->state === 'sending'
+            $feed->refresh()->state === FeedState::Sending
                 ? app(SendFeed::class)->handle($feed->id)
                 : app(ConfirmFeeds::class)->handle(Channel::query()->findOrFail($feed->channel_id));
         }

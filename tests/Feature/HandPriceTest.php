@@ -9,6 +9,7 @@ use App\Catalogue\Models\Listing;
 use App\Market\Actions\ObserveItems;
 use App\Market\Models\ListingMarket;
 use App\Pricing\Actions\DecideListings;
+use App\Pricing\Models\ApprovalState;
 use App\Pricing\Models\PriceHold;
 use App\Publishing\Actions\ClaimQueuedChanges;
 use App\Publishing\Actions\SettleChange;
@@ -301,7 +302,7 @@ final class HandPriceTest extends TestCase
             ->assertOk()
             ->assertJson(['done' => 1]);
         self::assertSame(
-            [1_950, 'hours', 'approved'],
+            [1_950, 'hours', ApprovalState::Approved],
             [
                 PriceHold::query()->sole()->price_minor,
                 PriceHold::query()->sole()->stands->value,

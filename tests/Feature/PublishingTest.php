@@ -16,6 +16,7 @@ use App\Publishing\Actions\SendFeed;
 use App\Publishing\Jobs\PublishChannelJob;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\Feed;
+use App\Publishing\Models\FeedState;
 use App\Publishing\Models\PriceChange;
 use Carbon\CarbonImmutable;
 use Illuminate\Bus\UniqueLock;
@@ -85,7 +86,7 @@ final class PublishingTest extends TestCase
         $this->workspace->update(['repricing' => 'stopped']);
         $this->advance($feed, 1);
         self::assertSame([['waiting', 1_980]], $this->changes());
-        self::assertSame('closed', $feed->refresh()->state);
+        self::assertSame(FeedState::Closed, $feed->refresh()->state);
         Http::assertNothingSent();
         $this->workspace->update(['repricing' => 'running']);
         $this->artisan('work:sweep');
@@ -103,7 +104,7 @@ final class PublishingTest extends TestCase
         $this->advance($feed, 1);
         $this->workspace->update(['repricing' => 'stopped']);
         $this->advance($feed, 1);
-        self::assertSame('closed', $feed->refresh()->state);
+        self::assertSame(FeedState::Closed, $feed->refresh()->state);
         self::assertSame([['waiting', 1_980]], $this->changes());
         Http::assertSent(
             fn (Request $request) => $request->method() === 'DELETE' &&
@@ -166,7 +167,7 @@ final class PublishingTest extends TestCase
         ]);
         $feed = $this->claim();
         $this->advance($feed, 2);
-        self::assertSame(['submitted', true], [$feed->refresh()->state, $feed->due_at->isFuture()]);
+        self::assertSame([FeedState::Submitted, true], [$feed->refresh()->state, $feed->due_at->isFuture()]);
         self::assertSame([['sending', 1_980]], $this->changes());
         self::assertSame(
             'Quayside is out of order (status 503). Tried again by itself.',
@@ -192,7 +193,7 @@ final class PublishingTest extends TestCase
         $feed = $this->claim();
         $this->advance($feed, 5);
         self::assertSame([['confirmed', 1_980]], $this->changes());
-        self::assertSame('closed', $feed->refresh()->state);
+        self::assertSame(FeedState::Closed, $feed->refresh()->state);
         self::assertSame(1_980, $this->listing->refresh()->price_minor);
         self::assertNotNull($this->listing->last_changed_at);
         Http::assertSent(
@@ -224,7 +225,7 @@ final class PublishingTest extends TestCase
         self::assertTrue($feed->refresh()->due_at->isFuture(), 'it waits');
         $this->advance($feed, 2);
         self::assertSame([$feed->id, $feed->id, $feed->id], $keys);
-        self::assertSame('submitted', $feed->refresh()->state);
+        self::assertSame(FeedState::Submitted, $feed->refresh()->state);
     }
 
     public function test_being_asked_to_slow_down_is_heeded(): void
@@ -449,9 +450,9 @@ final class PublishingTest extends TestCase
     private function advance(Feed $feed, int $steps): void
     {
         for ($i = 0; $i < $steps; $i++) {
-            $feed->refresh()->state === 'closed' || $feed->update(['due_at' => now()]);
+            $feed->refresh()->state === FeedState::Closed || $feed->update(['due_at' => now()]);
             Channel::query()->update(['quiet_until' => null]);
-            $feed->state === 'sending'
+            $feed->state === FeedState::Sending
                 ? app(SendFeed::class)->handle($feed->id)
                 : app(ConfirmFeeds::class)->handle($this->channel->refresh());
         }
