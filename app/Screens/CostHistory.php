@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Screens;
 
-use App\Catalogue\Fees\SaleTerms;
+use App\Catalogue\Fees\UnitCosts;
 use App\Catalogue\Models\Listing;
 use App\Screens\Http\CostPeriodResource;
 use App\Screens\Http\EarningsResource;
@@ -51,7 +51,7 @@ final readonly class CostHistory
         $isLater = $row->taken_at === null;
         $earnings = Earnings::of(
             $row->cost_minor,
-            SaleTerms::costsOnTop($row, $this->listing->fulfilment),
+            UnitCosts::ofRow($row)->onTop($this->listing->fulfilment),
             $this->now->shipping,
             $this->now->tax,
             $this->now->fees,

@@ -104,7 +104,7 @@ final class DecisionInputsTest extends TestCase
                 ]);
             }
         }
-        $rows = array_values(ListingRows::withMarket($this->workspace->id)->get()->all());
+        $rows = ListingRows::read(ListingRows::withMarket($this->workspace->id));
         $writer = new DecisionWriter();
         $seen = [];
         foreach (self::RULES as $rule) {

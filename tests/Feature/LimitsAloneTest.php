@@ -74,8 +74,8 @@ final class LimitsAloneTest extends TestCase
         }
         $alone = new LimitsAlone($this->workspace);
         $problems = [];
-        foreach (ListingRows::alone($this->workspace->id)->get() as $row) {
-            $whole = app(DecideNow::class)->of($this->workspace, (int) $row->id)->decision;
+        foreach (ListingRows::read(ListingRows::alone($this->workspace->id)) as $row) {
+            $whole = app(DecideNow::class)->of($this->workspace, $row->id)->decision;
             [$listing, $limits] = $alone->of($row) ?? self::fail('They do not follow the market.');
             self::assertSame(
                 [$whole->limits->floor, $whole->limits->ceiling, $whole->limits->problem],
@@ -111,7 +111,7 @@ final class LimitsAloneTest extends TestCase
             ['20.00', '22.00'],
         );
         $listing = $this->listing('KC-1', offers: $offers);
-        self::assertNull((new LimitsAlone($this->workspace))->of(ListingRows::alone($this->workspace->id)->sole()));
+        self::assertNull((new LimitsAlone($this->workspace))->of(ListingRows::read(ListingRows::alone($this->workspace->id))[0]));
         DecideListingsJob::dispatchSync($this->workspace->id, [$listing->id], Cause::Limits);
         $this->enter($this->workspace);
         self::assertSame([2_100, 2], [$listing->refresh()->floor_minor, $listing->field_size]);

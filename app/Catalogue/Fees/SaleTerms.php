@@ -6,7 +6,6 @@ namespace App\Catalogue\Fees;
 
 use App\Accounts\Models\Workspace;
 use App\Channels\Models\Channel;
-use stdClass;
 use Wrasse\Core\Document\EarningsReader;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Money\Currency;
@@ -35,34 +34,10 @@ final class SaleTerms
         );
     }
 
-    /** @param  stdClass  $row  channel_id, category, fulfilment, shipping_minor and the costs of a listing */
-    public function earnings(stdClass $row, ?ChannelTerms $terms = null): Earnings
+    /** @param  int  $shipping  what the buyer pays for it, in minor units */
+    public static function earnings(UnitCosts $costs, int $shipping, string $fulfilment, ChannelTerms $terms): Earnings
     {
-        $terms ??= $this->of((int) $row->channel_id, $row->category);
-
-        return Earnings::of(
-            $row->cost_minor,
-            self::costsOnTop($row, $row->fulfilment),
-            $row->shipping_minor,
-            $terms->tax,
-            $terms->fees,
-        );
-    }
-
-    /**
-     * What comes on top of the unit cost, in minor units. Sending costs us only where we send.
-     *
-     * @param  stdClass  $costs  of a product
-     * @return list<int>
-     */
-    public static function costsOnTop(stdClass $costs, string $fulfilment): array
-    {
-        return [
-            $costs->inbound_minor,
-            $costs->packaging_minor,
-            $costs->handling_minor,
-            $fulfilment === 'merchant' ? $costs->shipping_cost_minor : 0,
-        ];
+        return Earnings::of($costs->unit, $costs->onTop($fulfilment), $shipping, $terms->tax, $terms->fees);
     }
 
     /**

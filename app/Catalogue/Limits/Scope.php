@@ -6,7 +6,6 @@ namespace App\Catalogue\Limits;
 
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
-use stdClass;
 
 /** What limits can be set for besides everything and a single listing, from the most general to the most specific. */
 enum Scope: string
@@ -16,23 +15,6 @@ enum Scope: string
     case Category = 'category';
     case Brand = 'brand';
     case Product = 'product';
-
-    /**
-     * What a listing is called in each scope.
-     *
-     * @param  stdClass  $row  supplier, category, brand and product of a listing
-     * @return array<string, string|null>
-     */
-    public static function names(string $channel, stdClass $row): array
-    {
-        return [
-            self::Channel->value => $channel,
-            self::Supplier->value => $row->supplier,
-            self::Category->value => $row->category,
-            self::Brand->value => $row->brand,
-            self::Product->value => $row->product,
-        ];
-    }
 
     /** The listings of that name, as l. */
     public function listings(string $name, int $workspaceId): Builder

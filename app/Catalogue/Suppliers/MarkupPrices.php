@@ -6,6 +6,7 @@ namespace App\Catalogue\Suppliers;
 
 use App\Accounts\Models\Workspace;
 use App\Catalogue\Fees\SaleTerms;
+use App\Catalogue\Fees\UnitCosts;
 use App\Catalogue\Models\Supplier;
 use stdClass;
 use Wrasse\Core\Document\MarkupReader;
@@ -68,6 +69,11 @@ final class MarkupPrices
 
     public function earnings(stdClass $row): Earnings
     {
-        return $this->terms->earnings($row);
+        return SaleTerms::earnings(
+            UnitCosts::ofRow($row),
+            $row->shipping_minor,
+            $row->fulfilment,
+            $this->terms->of((int) $row->channel_id, $row->category),
+        );
     }
 }

@@ -26,7 +26,7 @@ final readonly class RefreshLimits
     public function handle(Workspace $workspace, array $listingIds, array $except): array
     {
         $alone = new LimitsAlone($workspace);
-        $rows = ListingRows::alone($workspace->id)
+        $unpriced = ListingRows::alone($workspace->id)
             ->whereRaw('l.id = ANY(?)', [IdArray::of(array_diff($listingIds, $except))])
             ->whereNotIn(
                 'l.id',
@@ -35,13 +35,12 @@ final readonly class RefreshLimits
                     ->from('price_holds')
                     ->where('workspace_id', $workspace->id),
             )
-            ->when($workspace->repricing !== Repricing::RulesPaused, $this->withoutThoseRepriced(...))
-            ->get();
+            ->when($workspace->repricing !== Repricing::RulesPaused, $this->withoutThoseRepriced(...));
         $done = [];
-        foreach ($rows as $row) {
+        foreach (ListingRows::read($unpriced) as $row) {
             $solved = $alone->of($row);
             if ($solved !== null) {
-                $done[(int) $row->id] = [$row, ...$solved];
+                $done[$row->id] = [$row, ...$solved];
             }
         }
         ListingSnapshotWriter::writeLimits(array_values($done));

@@ -9,6 +9,7 @@ use App\Catalogue\Prices\HandPrices;
 use App\Catalogue\Prices\HandPriceTerm;
 use App\Catalogue\Prices\PricesSet;
 use App\Pricing\Deciding\Grounds;
+use App\Pricing\Deciding\ListingRow;
 use App\Pricing\Deciding\PriceCheck;
 use App\Pricing\Events\DecidedPrice;
 use App\Pricing\Events\PricesDecided;
@@ -20,7 +21,6 @@ use App\Support\Live\Announce;
 use App\Support\Tenancy\CurrentWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
-use stdClass;
 
 /**
  * The one way in which people set prices, whatever they do it with. A price is checked, stands for as long as was said, and is sent as soon as
@@ -112,7 +112,7 @@ final readonly class SetPrices implements HandPrices
 
     /**
      * @param  list<int>  $ids
-     * @return array<int, stdClass> by id, held until the end of the transaction
+     * @return array<int, ListingRow> by id, held until the end of the transaction
      */
     private function listings(Workspace $workspace, array $ids): array
     {
@@ -122,12 +122,13 @@ final readonly class SetPrices implements HandPrices
             ->orderBy('id')
             ->lock('FOR NO KEY UPDATE')
             ->get(['id', 'channel_id', 'is_draft', 'price_minor', 'floor_minor', 'ceiling_minor'])
+            ->map(ListingRow::of(...))
             ->keyBy('id')
             ->all();
     }
 
     /** What waits behind a price that has left is sent when that has arrived. */
-    private function isToBeSent(int $price, stdClass $listing, ?OpenPrice $open): bool
+    private function isToBeSent(int $price, ListingRow $listing, ?OpenPrice $open): bool
     {
         return $open === null
             ? $price !== $listing->price_minor
@@ -139,7 +140,7 @@ final readonly class SetPrices implements HandPrices
      *
      * @param  array<int, int>  $prices
      * @param  array<int, string>  $refused
-     * @param  array<int, stdClass>  $listings
+     * @param  array<int, ListingRow>  $listings
      * @param  array<int, OpenPrice>  $open
      * @return array<int, string> why, by change
      */
@@ -157,7 +158,7 @@ final readonly class SetPrices implements HandPrices
 
     /**
      * @param  array<int, int>  $prices
-     * @param  array<int, stdClass>  $listings
+     * @param  array<int, ListingRow>  $listings
      */
     private function keep(Workspace $workspace, array $prices, array $listings, HandPriceTerm $term, ?int $userId): void
     {

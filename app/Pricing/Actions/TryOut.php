@@ -71,13 +71,11 @@ final readonly class TryOut
         SaveRule::check($workspace, $document);
         $rule = new RuleDocument($document);
         foreach (array_chunk($listingIds, self::CHUNK) as $chunk) {
-            $rows = array_values(
+            $rows = ListingRows::read(
                 ListingRows::withMarket($workspace->id)
                     ->whereRaw('l.id = ANY(?)', [IdArray::of($chunk)])
                     ->reorder('l.sku')
-                    ->orderBy('l.id')
-                    ->get()
-                    ->all(),
+                    ->orderBy('l.id'),
             );
             $sold = DB::table('sales_days')
                 ->whereRaw('listing_id = ANY(?)', [IdArray::of($chunk)])

@@ -19,7 +19,7 @@ final readonly class DecideNow
     public function of(Workspace $workspace, int $listingId): EvaluatedListing
     {
         $row =
-            ListingRows::withMarket($workspace->id)->where('l.id', $listingId)->first() ??
+            ListingRows::find($workspace->id, $listingId) ??
             throw new ModelNotFoundException();
 
         return $this->decider

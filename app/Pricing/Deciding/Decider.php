@@ -9,7 +9,6 @@ use App\Support\Database\IdArray;
 use Carbon\CarbonInterface;
 use Generator;
 use Illuminate\Support\Facades\DB;
-use stdClass;
 use Wrasse\Core\Decision\Evaluation;
 use Wrasse\Core\Document\InvalidDocument;
 use Wrasse\Core\Rule\RuleKind;
@@ -22,15 +21,15 @@ final readonly class Decider
     }
 
     /**
-     * @param  list<stdClass>  $rows  as ListingRows::withMarket() reads them
-     * @param  callable(stdClass): RuleDocument  $rule  the rule for a listing
+     * @param  list<ListingRow>  $rows  read with their market
+     * @param  callable(ListingRow): RuleDocument  $rule  the rule for a listing
      * @return Generator<EvaluatedListing> one after the other: hundreds of them with all their offers are more than a processor keeps at hand
      *
      * @throws InvalidDocument if a rule document is not valid
      */
     public function decide(Workspace $workspace, array $rows, callable $rule, CarbonInterface $now): Generator
     {
-        $ids = array_map(fn (stdClass $row) => (int) $row->id, $rows);
+        $ids = array_map(fn (ListingRow $row) => $row->id, $rows);
         $requests = new DecisionInputs($workspace, $now);
         $documents = array_map($rule, $rows);
         $changes = $this->changes->since($now->toImmutable()->subDay(), $ids);

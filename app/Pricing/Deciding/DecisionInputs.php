@@ -8,9 +8,7 @@ use App\Accounts\Models\Workspace;
 use App\Catalogue\Fees\ChannelTerms;
 use App\Catalogue\Fees\SaleTerms;
 use App\Catalogue\Limits\InheritedLimits;
-use App\Catalogue\Limits\Scope;
 use Carbon\CarbonInterface;
-use stdClass;
 use Wrasse\Core\Decision\Request;
 use Wrasse\Core\Document\InvalidDocument;
 use Wrasse\Core\Document\LimitsReader;
@@ -68,7 +66,7 @@ final class DecisionInputs
     /** @var array<string, LimitTerms> of listings that have the same */
     private array $limitTerms = [];
 
-    /** @var array{stdClass|null, string} */
+    /** @var array{ListingRow|null, string} */
     private array $lastKey = [null, ''];
 
     /** @var array<string, array{LimitsReader, OfferReader}> by currency; what they have read before they remember from one job to the next */
@@ -82,19 +80,18 @@ final class DecisionInputs
         $this->sale = new SaleTerms($workspace);
     }
 
-    public function terms(stdClass $row): ChannelTerms
+    public function terms(ListingRow $row): ChannelTerms
     {
-        return $this->sale->of((int) $row->channel_id, $row->category);
+        return $this->sale->of($row->channel_id, $row->category);
     }
 
     /**
-     * @param  stdClass  $row  as ListingRows::withMarket() reads it
      * @param  int  $changes  of its price in the last 24 hours
      * @param  list<array{date: string, units: int, in_stock: bool}>  $sales
      *
      * @throws InvalidDocument if the rule cannot be read
      */
-    public function of(stdClass $row, ChannelTerms $terms, RuleDocument $rule, int $changes, array $sales): Request
+    public function of(ListingRow $row, ChannelTerms $terms, RuleDocument $rule, int $changes, array $sales): Request
     {
         $currency = $terms->currency;
         [$limits, $offers] = self::$readers[$currency->code] ??= [
@@ -106,14 +103,14 @@ final class DecisionInputs
             $currency,
             $terms->seller,
             $row->price_minor,
-            $this->sale->earnings($row, $terms),
+            SaleTerms::earnings($row->costs(), $row->shipping_minor, $row->fulfilment, $terms),
             $row->stock,
             $row->condition,
             $row->fulfilment,
             $row->list_price_minor,
             $row->rrp_minor,
             $row->map_minor,
-            (bool) $row->holds_buy_box,
+            $row->holds_buy_box,
             false,
             self::time($row->last_changed_at),
             $changes,
@@ -135,7 +132,7 @@ final class DecisionInputs
      * @param  list<array{date: string, units: int, in_stock: bool}>  $sales
      * @return array<string, mixed>
      */
-    public function document(stdClass $row, RuleDocument $rule, int $changes, array $sales): array
+    public function document(ListingRow $row, RuleDocument $rule, int $changes, array $sales): array
     {
         return [
             'now' => self::rfc3339($this->now),
@@ -147,7 +144,7 @@ final class DecisionInputs
                 $changes,
                 $sales,
             ),
-            ...$this->shared($row, Scope::names($this->terms($row)->name, $row)),
+            ...$this->shared($row, $row->scopes($this->terms($row)->name)),
             'offers' => $this->offers($row),
             'rule' => $rule->document,
         ];
@@ -159,7 +156,7 @@ final class DecisionInputs
      * @param  array<string, string|null>  $names
      * @return array<string, mixed>
      */
-    private function shared(stdClass $row, array $names): array
+    private function shared(ListingRow $row, array $names): array
     {
         return [
             ...SaleTerms::document($this->terms($row)->channel, $row->category, $this->workspace),
@@ -168,12 +165,12 @@ final class DecisionInputs
     }
 
     /**
-     * @param  stdClass  $row  with KEPT
+     * @param  ListingRow  $row  with KEPT
      * @param  list<array{date: string, units: int, in_stock: bool}>  $sales
      * @return array<string, mixed>
      */
     private static function listing(
-        stdClass $row,
+        ListingRow $row,
         string $seller,
         Currency $currency,
         int $changes,
@@ -195,7 +192,7 @@ final class DecisionInputs
             'list_price' => $amount($row->list_price_minor),
             'rrp' => $amount($row->rrp_minor),
             'map' => $amount($row->map_minor),
-            'holds_buy_box' => (bool) $row->holds_buy_box,
+            'holds_buy_box' => $row->holds_buy_box,
             'last_changed_at' => self::rfc3339(self::time($row->last_changed_at)),
             'changes_last_24h' => $changes,
             'sales' => $sales,
@@ -208,7 +205,7 @@ final class DecisionInputs
      * @param  list<array{date: string, units: int, in_stock: bool}>  $sales
      * @param  list<string>  $ignored  sellers that were left out for a while
      */
-    public function text(stdClass $row, int $changes, array $sales, array $ignored): string
+    public function text(ListingRow $row, int $changes, array $sales, array $ignored): string
     {
         $kept = [];
         foreach (self::KEPT as $column) {
@@ -220,7 +217,7 @@ final class DecisionInputs
             self::json([
                 'seller' => $terms->seller,
                 'currency' => $terms->currency->code,
-                ...$this->shared($row, Scope::names($terms->name, $row)),
+                ...$this->shared($row, $row->scopes($terms->name)),
             ]),
             1,
             -1,
@@ -243,7 +240,7 @@ final class DecisionInputs
         $kept = json_decode($text, true, 32, JSON_THROW_ON_ERROR);
         [$now, $changes, $sales, $ignored, $values] = $kept['own'];
         $today = $kept['own'][5] ?? null;
-        $row = (object) array_combine(self::KEPT, $values);
+        $row = ListingRow::of(array_combine(self::KEPT, $values));
         $currency = Currency::of($kept['currency']);
 
         return [
@@ -265,13 +262,13 @@ final class DecisionInputs
      * @param  'floor'|'ceiling'  $side
      * @return list<array{term: array<string, mixed>, from: string, name: string|null}> where each of its terms comes from
      */
-    public function sources(stdClass $row, string $side): array
+    public function sources(ListingRow $row, string $side): array
     {
-        return $this->limits->terms(Scope::names($this->terms($row)->name, $row), $row->limits, $side);
+        return $this->limits->terms($row->scopes($this->terms($row)->name), $row->limits, $side);
     }
 
     /** The offers are mostly packed when they are observed; what came in another way is read as it stands. */
-    private static function market(stdClass $row, OfferReader $reader): Offers
+    private static function market(ListingRow $row, OfferReader $reader): Offers
     {
         $seenAt = self::time($row->seen_at);
 
@@ -284,7 +281,7 @@ final class DecisionInputs
     }
 
     /** @return list<array<string, mixed>> */
-    private function offers(stdClass $row): array
+    private function offers(ListingRow $row): array
     {
         /** @var list<mixed> $kept */
         $kept = json_decode($row->packed ?? ($row->offers ?? '[]'), true, 8, JSON_THROW_ON_ERROR);
@@ -305,18 +302,18 @@ final class DecisionInputs
         return array_map(fn (array $offer) => [...$offer, 'seen_at' => $seenAt], $offers);
     }
 
-    private function limitTerms(stdClass $row, ChannelTerms $terms, LimitsReader $reader): LimitTerms
+    private function limitTerms(ListingRow $row, ChannelTerms $terms, LimitsReader $reader): LimitTerms
     {
         return $this->limitTerms[$terms->currency->code.$this->limitsKey($row, $terms)] ??= $reader->read(
-            Node::of($this->limits->ofNames(Scope::names($terms->name, $row), $row->limits), '$.limits'),
+            Node::of($this->limits->ofNames($row->scopes($terms->name), $row->limits), '$.limits'),
         );
     }
 
     /** The same for listings that have the same limits; it is asked for twice in a row. */
-    private function limitsKey(stdClass $row, ChannelTerms $terms): string
+    private function limitsKey(ListingRow $row, ChannelTerms $terms): string
     {
         if ($this->lastKey[0] !== $row) {
-            $this->lastKey = [$row, $this->limits->key(Scope::names($terms->name, $row), $row->limits)];
+            $this->lastKey = [$row, $this->limits->key($row->scopes($terms->name), $row->limits)];
         }
 
         return $this->lastKey[1];
@@ -334,13 +331,13 @@ final class DecisionInputs
     }
 
     /** @return list<array{label: string, amount: string}> */
-    private static function extraCosts(stdClass $row, Currency $currency): array
+    private static function extraCosts(ListingRow $row, Currency $currency): array
     {
         $listed = [];
         foreach (
             array_combine(
                 ['inbound', 'packaging', 'handling', 'own shipping'],
-                SaleTerms::costsOnTop($row, $row->fulfilment),
+                $row->costs()->onTop($row->fulfilment),
             ) as $label => $minor
         ) {
             if ($minor !== 0) {

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Pricing\Deciding;
 
-use stdClass;
 use Wrasse\Core\Limits\Limits;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Trail\Outcome;
@@ -13,11 +12,11 @@ use Wrasse\Core\Trail\Outcome;
 final readonly class DecisionSummary
 {
     /**
-     * @param  stdClass  $row  the listing, as ListingRows::withMarket() reads it
+     * @param  ListingRow  $row  read with its market
      * @param  int|null  $price  null unless the outcome is change or review
      */
     public function __construct(
-        public stdClass $row,
+        public ListingRow $row,
         public Listing $listing,
         public Limits $limits,
         public Outcome $outcome,

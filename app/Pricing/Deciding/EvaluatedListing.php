@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Pricing\Deciding;
 
 use App\Catalogue\Fees\ChannelTerms;
-use stdClass;
 use Wrasse\Core\Decision\Decision;
 use Wrasse\Core\Decision\Request;
 
@@ -13,11 +12,11 @@ use Wrasse\Core\Decision\Request;
 final readonly class EvaluatedListing
 {
     /**
-     * @param  stdClass  $row  the listing, as ListingRows::withMarket() reads it
+     * @param  ListingRow  $row  read with its market
      * @param  list<array{date: string, units: int, in_stock: bool}>  $sales
      */
     public function __construct(
-        public stdClass $row,
+        public ListingRow $row,
         public ChannelTerms $terms,
         public Request $request,
         public Decision $decision,

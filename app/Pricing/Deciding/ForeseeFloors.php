@@ -8,7 +8,6 @@ use App\Accounts\Models\Workspace;
 use App\Catalogue\Batches\FloorEffect;
 use App\Catalogue\Batches\FloorEffects;
 use App\Catalogue\Batches\PlannedRow;
-use stdClass;
 use Wrasse\Core\Money\Percent;
 use Wrasse\Core\Money\PriceMove;
 
@@ -30,7 +29,7 @@ final readonly class ForeseeFloors implements FloorEffects
         $alarm = Percent::parse($workspace->floor_alarm_percent);
         $effects = [];
         foreach ($this->listings($workspace->id, array_keys($byProduct), array_keys($byListing)) as $listing) {
-            $i = $byListing[(int) $listing->id] ?? $byProduct[(int) $listing->product_id];
+            $i = $byListing[$listing->id] ?? $byProduct[$listing->product_id];
             $effect = $this->compare($alone, $listing, $this->change($listing, $rows[$i]), $alarm);
             if ($effect !== null) {
                 $effects[$i] = $this->larger($effects[$i] ?? null, $effect);
@@ -45,23 +44,22 @@ final readonly class ForeseeFloors implements FloorEffects
      *
      * @param  list<int>  $products
      * @param  list<int>  $ids
-     * @return array<int, stdClass>
+     * @return array<int, ListingRow>
      */
     private function listings(int $workspaceId, array $products, array $ids): array
     {
         $found = [];
         foreach (['l.product_id' => $products, 'l.id' => $ids] as $column => $among) {
-            foreach (
-                $among === [] ? [] : ListingRows::alone($workspaceId)->whereIn($column, $among)->get() as $listing
-            ) {
-                $found[(int) $listing->id] = $listing;
+            $rows = $among === [] ? [] : ListingRows::read(ListingRows::alone($workspaceId)->whereIn($column, $among));
+            foreach ($rows as $listing) {
+                $found[$listing->id] = $listing;
             }
         }
 
         return $found;
     }
 
-    private function change(stdClass $listing, PlannedRow $row): stdClass
+    private function change(ListingRow $listing, PlannedRow $row): ListingRow
     {
         $changed = clone $listing;
         foreach ($row->after['product'] ?? [] as $column => $value) {
@@ -77,7 +75,7 @@ final readonly class ForeseeFloors implements FloorEffects
     }
 
     /** Null where the floor stays, or follows the market. */
-    private function compare(LimitsAlone $alone, stdClass $old, stdClass $new, Percent $alarm): ?FloorEffect
+    private function compare(LimitsAlone $alone, ListingRow $old, ListingRow $new, Percent $alarm): ?FloorEffect
     {
         $before = $alone->of($old)[1]->floor ?? null;
         $after = $alone->of($new)[1]->floor ?? null;

@@ -13,7 +13,6 @@ use App\Pricing\PriceWars\IgnoredRivals;
 use App\Pricing\Runs\OpenPrice;
 use App\Support\Database\IdArray;
 use Carbon\CarbonImmutable;
-use stdClass;
 use Wrasse\Core\Trail\Outcome;
 
 /**
@@ -51,10 +50,10 @@ final class Grounds
         }
     }
 
-    /** @param  list<stdClass>  $rows  listings as ListingRows::withMarket() reads them */
+    /** @param  list<ListingRow>  $rows  listings as ListingRows::withMarket() reads them */
     public static function of(Workspace $workspace, array $rows): self
     {
-        $ids = array_map(fn (stdClass $row) => (int) $row->id, $rows);
+        $ids = array_map(fn (ListingRow $row) => $row->id, $rows);
         $ruleIds = array_unique(array_filter(array_column($rows, 'rule_id')));
         $rules =
             $ruleIds === [] ? [] : Rule::query()->whereIn('id', $ruleIds)->with('latest')->get()->keyBy('id')->all();
@@ -74,13 +73,13 @@ final class Grounds
     }
 
     /** The rule for a listing; where it has none, what it is looked at with. */
-    public function document(stdClass $row): RuleDocument
+    public function document(ListingRow $row): RuleDocument
     {
-        return $this->ignored->leftOut((int) $row->id, $this->documents[$row->rule_id ?? 0] ?? $this->usual);
+        return $this->ignored->leftOut($row->id, $this->documents[$row->rule_id ?? 0] ?? $this->usual);
     }
 
     /** The price that someone set by hand, as long as it stands. */
-    public function hold(stdClass $row): ?PriceHold
+    public function hold(ListingRow $row): ?PriceHold
     {
         $hold = $this->holds[$row->id] ?? null;
         $isOver = $hold !== null && $this->whyIdle($row) === null && $hold->isOver($row->market_changed_at);
@@ -89,13 +88,13 @@ final class Grounds
     }
 
     /** @return list<int> listings whose prices set by hand stand no longer */
-    public function endedHolds(stdClass $row): array
+    public function endedHolds(ListingRow $row): array
     {
-        return isset($this->holds[$row->id]) && $this->hold($row) === null ? [(int) $row->id] : [];
+        return isset($this->holds[$row->id]) && $this->hold($row) === null ? [$row->id] : [];
     }
 
     /** Why no rule reprices a listing; null where one does. */
-    public function whyIdle(stdClass $row): ?string
+    public function whyIdle(ListingRow $row): ?string
     {
         return match (true) {
             $row->rule_id === null => 'The listing is on no rule.',
@@ -112,7 +111,7 @@ final class Grounds
      *
      * @param  Cause  $cause  of the decision
      */
-    public function whyNotNow(stdClass $row, Cause $cause): ?string
+    public function whyNotNow(ListingRow $row, Cause $cause): ?string
     {
         [$why, $seenSince, $stale] = $this->now["{$cause->value}:{$row->rule_id}"] ??= $this->ofRule(
             $this->rules[$row->rule_id],

@@ -7,8 +7,6 @@ namespace App\Pricing\Deciding;
 use App\Accounts\Models\Workspace;
 use App\Catalogue\Fees\SaleTerms;
 use App\Catalogue\Limits\InheritedLimits;
-use App\Catalogue\Limits\Scope;
-use stdClass;
 use Wrasse\Core\Document\LimitsReader;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Limits\Limits;
@@ -39,14 +37,13 @@ final class LimitsAlone
     }
 
     /**
-     * @param  stdClass  $row  as ListingRows::alone() reads it
      * @return array{Listing, Limits}|null null where one of its terms follows the market
      */
-    public function of(stdClass $row): ?array
+    public function of(ListingRow $row): ?array
     {
-        $sale = $this->terms->of((int) $row->channel_id, $row->category);
+        $sale = $this->terms->of($row->channel_id, $row->category);
         $reader = $this->readers[$sale->currency->code] ??= new LimitsReader($sale->currency);
-        $terms = $this->limits->ofNames(Scope::names($sale->name, $row), $row->limits);
+        $terms = $this->limits->ofNames($row->scopes($sale->name), $row->limits);
         if (in_array('reference', array_column([...$terms['floor'], ...$terms['ceiling']], 'kind'), true)) {
             return null;
         }
@@ -55,7 +52,7 @@ final class LimitsAlone
             $sale->currency,
             $sale->seller,
             $row->price_minor,
-            $this->terms->earnings($row, $sale),
+            SaleTerms::earnings($row->costs(), $row->shipping_minor, $row->fulfilment, $sale),
             rrp: $row->rrp_minor,
             map: $row->map_minor,
         );

@@ -7,7 +7,6 @@ namespace App\Pricing\Deciding;
 use App\Support\Database\IdArray;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
-use stdClass;
 
 /** Listings as plain rows, with what decisions on them are made from: they are read by the hundred thousand. */
 final readonly class ListingRows
@@ -77,22 +76,33 @@ final readonly class ListingRows
                 'd.rule_version_id as decided_by',
             ])
             ->selectRaw(
-                "CASE WHEN m.packed IS NULL THEN m.offers END AS offers, extract(epoch FROM date_trunc('second', m.seen_at))::bigint AS seen_at, extract(epoch FROM l.last_changed_at)::bigint AS last_changed_at, (extract(epoch FROM m.changed_at) * 1000000)::bigint AS market_changed_at",
+                <<<'SQL'
+                CASE WHEN m.packed IS NULL THEN m.offers END AS offers,
+                extract(epoch FROM date_trunc('second', m.seen_at))::bigint AS seen_at,
+                extract(epoch FROM l.last_changed_at)::bigint AS last_changed_at,
+                (extract(epoch FROM m.changed_at) * 1000000)::bigint AS market_changed_at
+                SQL,
             );
+    }
+
+    /** @return list<ListingRow> in the order of the query */
+    public static function read(Builder $query): array
+    {
+        return array_values(array_map(ListingRow::of(...), $query->get()->all()));
     }
 
     /**
      * @param  list<int>  $listingIds
-     * @return list<stdClass> as withMarket() reads them, in the order of their ids
+     * @return list<ListingRow> with their market, in the order of their ids
      */
     public static function among(int $workspaceId, array $listingIds): array
     {
-        return array_values(
-            self::withMarket($workspaceId)
-                ->whereRaw('l.id = ANY(?)', [IdArray::of($listingIds)])
-                ->get()
-                ->all(),
-        );
+        return self::read(self::withMarket($workspaceId)->whereRaw('l.id = ANY(?)', [IdArray::of($listingIds)]));
+    }
+
+    public static function find(int $workspaceId, int $listingId): ?ListingRow
+    {
+        return self::among($workspaceId, [$listingId])[0] ?? null;
     }
 
     /**

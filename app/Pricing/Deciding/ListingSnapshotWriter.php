@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Pricing\Deciding;
 
 use Illuminate\Support\Facades\DB;
-use stdClass;
 use Wrasse\Core\Decision\Decision;
 use Wrasse\Core\Limits\Limits;
 use Wrasse\Core\Market\Dropped;
@@ -25,7 +24,7 @@ final class ListingSnapshotWriter
 
     private const MARKET = ['rank' => 'int', 'field_size' => 'int', 'lowest_minor' => 'bigint'];
 
-    /** @var list<array{stdClass, array<string, int|string|null>}> rows that are different now, with what is to be written */
+    /** @var list<array{ListingRow, array<string, int|string|null>}> rows that are different now, with what is to be written */
     private array $changed = [];
 
     /** @var list<array{id: int, dropped: object}> */
@@ -37,7 +36,7 @@ final class ListingSnapshotWriter
     /**
      * Only what does not depend on the market. What was decided before no longer stands.
      *
-     * @param  list<array{stdClass, Listing, Limits}>  $all  each with its row
+     * @param  list<array{ListingRow, Listing, Limits}>  $all  each with its row
      */
     public static function writeLimits(array $all): void
     {
@@ -111,7 +110,7 @@ final class ListingSnapshotWriter
     }
 
     /**
-     * @param  list<array{stdClass, array<string, int|string|null>}>  $rows
+     * @param  list<array{ListingRow, array<string, int|string|null>}>  $rows
      * @param  array<string, string>  $columns  with their types
      */
     private static function update(array $rows, array $columns): void
@@ -141,7 +140,7 @@ final class ListingSnapshotWriter
     }
 
     /** @param  array<string, int|string|null>  $new */
-    private static function differs(stdClass $row, array $new): bool
+    private static function differs(ListingRow $row, array $new): bool
     {
         foreach ($new as $column => $value) {
             if ($row->{$column} !== $value) {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Events;
 
-use stdClass;
+use App\Pricing\Deciding\ListingRow;
 
 /** A price that is to be published. Amounts in minor units. */
 final readonly class DecidedPrice
@@ -37,11 +37,9 @@ final readonly class DecidedPrice
 
     /**
      * A price that someone set. The bounds noted with it hold it in any case: those that it breaks are what it is refused for.
-     *
-     * @param  stdClass  $listing  id, channel_id, is_draft and price_minor
      */
     public static function byHand(
-        stdClass $listing,
+        ListingRow $listing,
         int $price,
         ?int $floor,
         ?int $ceiling,
@@ -49,9 +47,9 @@ final readonly class DecidedPrice
         ?string $refusal,
     ): self {
         return new self(
-            (int) $listing->id,
-            (int) $listing->channel_id,
-            (bool) $listing->is_draft,
+            $listing->id,
+            $listing->channel_id,
+            $listing->is_draft,
             $listing->price_minor,
             null,
             $price,

@@ -62,7 +62,7 @@ final readonly class FormulaController
         $document = ['version' => 1, 'kind' => 'formula', 'price' => (string) $given['price']];
         SaveRule::check($workspace, $document);
         $row =
-            ListingRows::withMarket($workspace->id)->where('l.id', (int) $given['listing'])->first() ??
+            ListingRows::find($workspace->id, (int) $given['listing']) ??
             throw new NotFoundHttpException();
         $now = CarbonImmutable::now();
         $decided = $decider->decide($workspace, [$row], fn () => new RuleDocument($document), $now)->current();
