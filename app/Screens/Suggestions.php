@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Screens;
 
+use App\Market\RecentSales;
 use App\Publishing\Models\ChangeState;
 use App\Screens\Http\Suggestion;
 use Illuminate\Support\Facades\DB;
@@ -15,8 +16,6 @@ use Wrasse\Core\Money\Percent;
 /** Prices worth a look: cheapest by far with room to go up, and slow ones that are dearer than others with room to come down. */
 final readonly class Suggestions
 {
-    private const DAYS = 30;
-
     private const CANDIDATES = 400;
 
     private const SHOWN = 8;
@@ -60,17 +59,10 @@ final readonly class Suggestions
     /** @return list<stdClass> */
     private function candidates(string $kind, string $which, string $order): array
     {
-        $sold = DB::table('sales_days')
-            ->where('workspace_id', $this->workspaceId)
-            ->where('day', '>=', now()->subDays(self::DAYS)->toDateString())
-            ->groupBy('listing_id')
-            ->havingRaw('sum(units) > 0')
-            ->selectRaw('listing_id, sum(units) AS units');
-
         return array_values(
             DB::table('listings as l')
                 ->join('channels as c', 'c.id', '=', 'l.channel_id')
-                ->leftJoinSub($sold, 's', 's.listing_id', '=', 'l.id')
+                ->leftJoinSub(RecentSales::of($this->workspaceId), 's', 's.listing_id', '=', 'l.id')
                 ->where('l.workspace_id', $this->workspaceId)
                 ->where('l.is_draft', false)
                 ->whereNotNull('l.lowest_minor')

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Pricing\Actions;
 
 use App\Accounts\Models\Workspace;
+use App\Market\RecentSales;
 use App\Pricing\Deciding\DecisionSummary;
 use App\Pricing\Models\Approval;
 use App\Support\Database\IdArray;
@@ -16,8 +17,6 @@ use Wrasse\Core\Trail\Outcome;
 /** Puts decided prices that ask first before people, and takes back those that the market has overtaken. Within the transaction of the caller. */
 final readonly class RequestApprovals
 {
-    private const DAYS = 30;
-
     /**
      * @param  array<int, array{int, DecisionSummary}>  $kept  decisions by listing
      * @param  list<int>  $listingIds  all that were decided on
@@ -41,13 +40,7 @@ final readonly class RequestApprovals
         if ($asked === []) {
             return;
         }
-        $sold = DB::table('sales_days')
-            ->whereIn('listing_id', array_keys($asked))
-            ->where('day', '>=', now()->subDays(self::DAYS)->toDateString())
-            ->groupBy('listing_id')
-            ->selectRaw('listing_id, sum(units) AS units')
-            ->pluck('units', 'listing_id')
-            ->all();
+        $sold = RecentSales::units($workspace->id, array_keys($asked));
         $rows = [];
         foreach ($asked as $listingId => [$decisionId, $one]) {
             $price = (int) $one->price;
@@ -59,7 +52,7 @@ final readonly class RequestApprovals
                 'reason' => $one->reason,
                 'from_minor' => $one->row->price_minor,
                 'price_minor' => $price,
-                'stake_minor' => (new PriceMove($one->row->price_minor, $price))->stake((int) ($sold[$listingId] ?? 0)),
+                'stake_minor' => (new PriceMove($one->row->price_minor, $price))->stake($sold[$listingId] ?? 0),
                 'asked_at' => now(),
             ];
         }

@@ -6,6 +6,7 @@ namespace App\Pricing\Actions;
 
 use App\Accounts\Models\Workspace;
 use App\Catalogue\Listings\ListingSelection;
+use App\Market\RecentSales;
 use App\Pricing\Deciding\Decider;
 use App\Pricing\Deciding\EvaluatedListing;
 use App\Pricing\Deciding\ListingRows;
@@ -14,15 +15,12 @@ use App\Support\Database\IdArray;
 use App\Support\Http\DocumentField;
 use Carbon\CarbonImmutable;
 use Generator;
-use Illuminate\Support\Facades\DB;
 
 /** What a rule document would do to listings, without changing anything. */
 final readonly class TryOut
 {
     /** So many listings at most are tried at once. */
     public const MOST = 10_000;
-
-    private const DAYS = 30;
 
     private const CHUNK = 500;
 
@@ -77,19 +75,13 @@ final readonly class TryOut
                     ->reorder('l.sku')
                     ->orderBy('l.id'),
             );
-            $sold = DB::table('sales_days')
-                ->whereRaw('listing_id = ANY(?)', [IdArray::of($chunk)])
-                ->where('day', '>=', now()->subDays(self::DAYS)->toDateString())
-                ->groupBy('listing_id')
-                ->selectRaw('listing_id, sum(units) AS units')
-                ->pluck('units', 'listing_id')
-                ->all();
+            $sold = RecentSales::units($workspace->id, $chunk);
             foreach (
                 DocumentField::check(
                     fn () => $this->decider->decide($workspace, $rows, fn () => $rule, CarbonImmutable::now()),
                 ) as $one
             ) {
-                yield [$one, (int) ($sold[$one->row->id] ?? 0)];
+                yield [$one, $sold[$one->row->id] ?? 0];
             }
         }
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Pricing\Http;
 
 use App\Accounts\Models\User;
+use App\Market\RecentSales;
 use App\Pricing\PriceWars\AnswerPriceWar;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Http\JsonResponse;
@@ -51,17 +52,7 @@ final readonly class PriceWarController
                     ->on('v.rule_id', '=', 'l.rule_id')
                     ->whereRaw('v.id = (SELECT max(id) FROM rule_versions WHERE rule_id = l.rule_id)'),
             )
-            ->leftJoinSub(
-                DB::table('sales_days')
-                    ->where('workspace_id', $current->id())
-                    ->where('day', '>=', now()->subDays(30)->toDateString())
-                    ->groupBy('listing_id')
-                    ->selectRaw('listing_id, sum(units) AS units'),
-                'd',
-                'd.listing_id',
-                '=',
-                'l.id',
-            )
+            ->leftJoinSub(RecentSales::of($current->id()), 'd', 'd.listing_id', '=', 'l.id')
             ->where('s.workspace_id', $current->id())
             ->where(
                 fn ($query) => $query

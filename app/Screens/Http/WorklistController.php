@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Screens\Http;
 
 use App\Accounts\Models\Workspace;
+use App\Market\RecentSales;
 use App\Pricing\Deciding\DecideNow;
 use App\Pricing\Deciding\EvaluatedListing;
 use App\Screens\ListingQuery;
@@ -20,8 +21,6 @@ use Wrasse\Core\Money\Currency;
 final readonly class WorklistController
 {
     private const SHOWN = 12;
-
-    private const DAYS = 30;
 
     public function __construct(private CurrentWorkspace $current, private DecideNow $now)
     {
@@ -68,14 +67,14 @@ final readonly class WorklistController
             ->where('l.workspace_id', $this->current->id())
             ->where('l.problem', $problem)
             ->leftJoinSub($this->sold($problem), 'sold', 'sold.listing_id', '=', 'l.id')
-            ->orderByRaw('coalesce(sold.revenue, 0) DESC, l.id')
+            ->orderByRaw('coalesce(sold.revenue_minor, 0) DESC, l.id')
             ->limit(self::SHOWN)
-            ->get(['l.id', 'sold.revenue'])
+            ->get(['l.id', 'sold.revenue_minor'])
             ->all();
         $found = (new ListingQuery($this->current->id()))->inOrder(
             array_map(fn (stdClass $row) => (int) $row->id, $rows),
         );
-        $revenue = array_column($rows, 'revenue', 'id');
+        $revenue = array_column($rows, 'revenue_minor', 'id');
 
         return array_map(fn (stdClass $row) => $this->item($row, (int) ($revenue[$row->id] ?? 0)), $found);
     }
@@ -83,9 +82,7 @@ final readonly class WorklistController
     /** Only of those listings: the sales of all the others are many. */
     private function sold(string $problem): Builder
     {
-        return DB::table('sales_days')
-            ->where('workspace_id', $this->current->id())
-            ->where('day', '>=', now()->subDays(self::DAYS)->toDateString())
+        return RecentSales::of($this->current->id())
             ->whereIn(
                 'listing_id',
                 fn (Builder $listings) => $listings
@@ -93,9 +90,7 @@ final readonly class WorklistController
                     ->from('listings')
                     ->where('workspace_id', $this->current->id())
                     ->where('problem', $problem),
-            )
-            ->groupBy('listing_id')
-            ->selectRaw('listing_id, sum(revenue_minor) AS revenue');
+            );
     }
 
     private function item(stdClass $row, int $revenue): WorklistItem
