@@ -23,12 +23,33 @@ use App\Pricing\Deciding\ForeseeFloors;
 use App\Pricing\Edits\KnownRules;
 use App\Pricing\Edits\SetRule;
 use App\Pricing\Runs\RunProgress;
+use App\Support\OpenApi\ApiDocument;
+use App\Support\OpenApi\JsonSchemaFile;
 use App\Support\Schedule\Sweeper;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\ServiceProvider;
 
 final class PricingServiceProvider extends ServiceProvider
 {
+    /** What the parts of a rule are called in the description of the API. */
+    private const RULE_SCHEMAS = [
+        '#' => 'RuleDocument',
+        '#/oneOf/0' => 'CompetitiveRule',
+        '#/oneOf/1' => 'SalesRule',
+        '#/oneOf/2' => 'MarkupRule',
+        '#/oneOf/3' => 'FormulaRule',
+        '#/$defs/amount' => 'RuleAmount',
+        '#/$defs/percent' => 'RulePercent',
+        '#/$defs/reference' => 'RuleReference',
+        '#/$defs/position' => 'RulePosition',
+        '#/$defs/field' => 'RuleField',
+        '#/$defs/adjust' => 'RuleHandicap',
+        '#/$defs/ending' => 'RuleEnding',
+        '#/$defs/brakes' => 'RuleBrakes',
+        '#/$defs/band' => 'RuleBand',
+        '#/$defs/tier' => 'RuleTier',
+    ];
+
     public function register(): void
     {
         $this->app->tag([SetRule::class], BulkEdits::TAG);
@@ -40,6 +61,7 @@ final class PricingServiceProvider extends ServiceProvider
 
     public function boot(): void
     {
+        ApiDocument::include(new JsonSchemaFile(base_path('docs/schemas/rule.json'), self::RULE_SCHEMAS));
         Event::listen(ListingsTouched::class, fn (ListingsTouched $event) => app(DecideTouched::class)->handle($event));
         Event::listen(
             AllTouched::class,

@@ -22,10 +22,18 @@ final class ApiDocument
     /** @var list<Closure(\OpenApi\Analysis): mixed> */
     private static array $processors = [];
 
+    /** @var list<JsonSchemaFile> */
+    private static array $files = [];
+
     /** @param  Closure(\OpenApi\Analysis): mixed  $processor  adds to what the attributes say */
     public static function extend(Closure $processor): void
     {
         self::$processors[] = $processor;
+    }
+
+    public static function include(JsonSchemaFile $file): void
+    {
+        self::$files[] = $file;
     }
 
     public static function json(): string
@@ -35,10 +43,34 @@ final class ApiDocument
             ->setAnalyser(new ReflectionAnalyser([new AttributeAnnotationFactory()]));
         $generator->addProcessor(self::requirePropertiesOfResources(...));
         array_map($generator->addProcessor(...), self::$processors);
+        $generator->addProcessor(self::nameIncluded(...));
 
-        return $generator
-            ->generate([app_path()])
-            ?->toJson(JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE)."\n";
+        $document = json_decode(
+            (string) $generator->generate([app_path()])?->toJson(),
+            false,
+            512,
+            JSON_THROW_ON_ERROR,
+        );
+        foreach (self::$files as $file) {
+            foreach ($file->components() as $name => $schema) {
+                $document->components->schemas->{$name} = $schema;
+            }
+        }
+
+        return json_encode(
+            $document,
+            JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE,
+        )."\n";
+    }
+
+    /** What the files say is put in afterwards; until then references need something of the name. */
+    private static function nameIncluded(\OpenApi\Analysis $analysis): void
+    {
+        foreach (self::$files as $file) {
+            foreach (array_keys($file->components()) as $name) {
+                $analysis->openapi?->components->merge([new OA\Schema(schema: $name)]);
+            }
+        }
     }
 
     /** Resources are written whole, so each of their properties is there, null or not. */

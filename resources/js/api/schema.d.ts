@@ -1755,133 +1755,6 @@ export interface components {
             /** Format: date-time */
             until: string | null;
         };
-        RuleDocument: components["schemas"]["CompetitiveRule"] | components["schemas"]["SalesRule"] | components["schemas"]["MarkupRule"] | components["schemas"]["FormulaRule"];
-        RuleCommon: {
-            /**
-             * @description A rule as the pricing core reads it; docs/schemas/rule.json says it in full.
-             * @enum {integer}
-             */
-            version: 1;
-            /** @enum {string} */
-            direction?: "both" | "up_only" | "down_only";
-            /**
-             * @description next_rival is for competitive rules only.
-             * @enum {string}
-             */
-            when_below_floor?: "floor" | "hold" | "ceiling" | "next_rival";
-            /** @enum {string} */
-            when_above_ceiling?: "ceiling" | "hold";
-            ending?: components["schemas"]["RuleEnding"];
-            reprice_on_promotion?: boolean;
-            brakes?: components["schemas"]["RuleBrakes"];
-            /**
-             * @description auto, always, or beyond_percent: with a percentage.
-             * @example beyond_percent:10
-             */
-            approval?: string;
-        };
-        CompetitiveRule: components["schemas"]["RuleCommon"] & {
-            /** @enum {string} */
-            kind: "competitive";
-            field?: components["schemas"]["RuleField"];
-            adjust?: components["schemas"]["RuleHandicap"][];
-            /** @enum {string} */
-            compare?: "landed" | "item";
-            reference: components["schemas"]["RuleReference"];
-            position?: components["schemas"]["RulePosition"];
-            /** @enum {string} */
-            when_no_rivals?: "hold" | "ceiling" | "list_price";
-            /** @enum {string} */
-            when_holding_buy_box?: "keep" | "raise" | "ignore";
-        };
-        SalesRule: components["schemas"]["RuleCommon"] & {
-            /** @enum {string} */
-            kind: "sales";
-            window_days?: number;
-            in_stock_days_only?: boolean;
-            bands: components["schemas"]["RuleBand"][];
-        };
-        MarkupRule: components["schemas"]["RuleCommon"] & {
-            /** @enum {string} */
-            kind: "markup";
-            tiers: components["schemas"]["RuleTier"][];
-            /** @example 2.00 */
-            min_profit?: string;
-        };
-        FormulaRule: components["schemas"]["RuleCommon"] & {
-            /** @enum {string} */
-            kind: "formula";
-            /** @example average >= 77 ? average * 1.10 : price */
-            price: string;
-        };
-        /** @description Either "of", or "mean" with two or more references. */
-        RuleReference: {
-            /** @enum {string} */
-            of?: "lowest" | "nth" | "buy_box" | "average" | "median" | "highest" | "seller" | "rrp" | "list_price" | "current";
-            n?: number;
-            seller?: string;
-            else?: components["schemas"]["RuleReference"];
-            mean?: components["schemas"]["RuleReference"][];
-        };
-        RulePosition: {
-            /** @enum {string} */
-            move?: "match" | "below" | "above";
-            percent?: string;
-            amount?: string;
-            at_least?: string;
-        };
-        RuleHandicap: {
-            seller?: string;
-            fulfilment?: string;
-            percent?: string;
-            amount?: string;
-        };
-        RuleEnding: {
-            /**
-             * @example [
-             *       ".99"
-             *     ]
-             */
-            endings: string[];
-            /** @enum {string} */
-            round?: "down" | "up" | "nearest";
-        };
-        RuleBrakes: {
-            max_move_percent?: string;
-            /** @enum {string} */
-            beyond?: "review" | "cap";
-            min_move?: string;
-            cooldown_minutes?: number;
-            max_changes_per_day?: number;
-        };
-        RuleBand: {
-            units_below?: number;
-            units_at_least?: number;
-            /** @enum {string} */
-            move: "up" | "down";
-            percent?: string;
-            amount?: string;
-        };
-        RuleTier: {
-            from: string;
-            percent?: string;
-            amount?: string;
-        };
-        RuleField: {
-            condition?: ("same" | "any") | string[];
-            fulfilment?: ("same" | "any") | string[];
-            exclude_sellers?: string[];
-            only_sellers?: string[];
-            exclude_marketplace_retail?: boolean;
-            min_rating_percent?: string;
-            min_rating_count?: number;
-            max_handling_days?: number;
-            ship_from?: string[];
-            in_stock_only?: boolean;
-            max_age_minutes?: number;
-            sources?: string[];
-            ignore_below_percent_of_median?: string;
-        };
         Rule: {
             id: number;
             name: string;
@@ -2471,6 +2344,170 @@ export interface components {
             errors?: {
                 [key: string]: string[];
             } | null;
+        };
+        /**
+         * A pricing rule, version 1
+         * @description Ranges of percentages, digits of currencies and the like are checked by the reader, which names the JSON path. A field that is null is taken as left out.
+         */
+        RuleDocument: components["schemas"]["CompetitiveRule"] | components["schemas"]["SalesRule"] | components["schemas"]["MarkupRule"] | components["schemas"]["FormulaRule"];
+        CompetitiveRule: {
+            /** @constant */
+            version: 1;
+            /** @enum {unknown} */
+            direction?: "both" | "up_only" | "down_only";
+            /** @enum {unknown} */
+            when_above_ceiling?: "ceiling" | "hold";
+            ending?: components["schemas"]["RuleEnding"];
+            reprice_on_promotion?: boolean;
+            brakes?: components["schemas"]["RuleBrakes"];
+            approval?: string;
+            /** @constant */
+            kind: "competitive";
+            /** @enum {unknown} */
+            when_below_floor?: "floor" | "hold" | "ceiling" | "next_rival";
+            field?: components["schemas"]["RuleField"];
+            adjust?: components["schemas"]["RuleHandicap"][];
+            /** @enum {unknown} */
+            compare?: "landed" | "item";
+            reference: components["schemas"]["RuleReference"];
+            position?: components["schemas"]["RulePosition"];
+            /** @enum {unknown} */
+            when_no_rivals?: "hold" | "ceiling" | "list_price";
+            /** @enum {unknown} */
+            when_holding_buy_box?: "keep" | "raise" | "ignore";
+        };
+        SalesRule: {
+            /** @constant */
+            version: 1;
+            /** @enum {unknown} */
+            direction?: "both" | "up_only" | "down_only";
+            /** @enum {unknown} */
+            when_above_ceiling?: "ceiling" | "hold";
+            ending?: components["schemas"]["RuleEnding"];
+            reprice_on_promotion?: boolean;
+            brakes?: components["schemas"]["RuleBrakes"];
+            approval?: string;
+            /** @enum {unknown} */
+            when_below_floor?: "floor" | "hold" | "ceiling";
+            /** @constant */
+            kind: "sales";
+            window_days?: number;
+            in_stock_days_only?: boolean;
+            bands: components["schemas"]["RuleBand"][];
+        };
+        MarkupRule: {
+            /** @constant */
+            version: 1;
+            /** @enum {unknown} */
+            direction?: "both" | "up_only" | "down_only";
+            /** @enum {unknown} */
+            when_above_ceiling?: "ceiling" | "hold";
+            ending?: components["schemas"]["RuleEnding"];
+            reprice_on_promotion?: boolean;
+            brakes?: components["schemas"]["RuleBrakes"];
+            approval?: string;
+            /** @enum {unknown} */
+            when_below_floor?: "floor" | "hold" | "ceiling";
+            /** @constant */
+            kind: "markup";
+            tiers: components["schemas"]["RuleTier"][];
+            /** @description A decimal in the listing's currency, with at most its digits. */
+            min_profit?: string;
+        };
+        FormulaRule: {
+            /** @constant */
+            version: 1;
+            /** @enum {unknown} */
+            direction?: "both" | "up_only" | "down_only";
+            /** @enum {unknown} */
+            when_above_ceiling?: "ceiling" | "hold";
+            ending?: components["schemas"]["RuleEnding"];
+            reprice_on_promotion?: boolean;
+            brakes?: components["schemas"]["RuleBrakes"];
+            approval?: string;
+            /** @enum {unknown} */
+            when_below_floor?: "floor" | "hold" | "ceiling";
+            /** @constant */
+            kind: "formula";
+            price: string;
+        };
+        /** @description A decimal in the listing's currency, with at most its digits. */
+        RuleAmount: string;
+        /** @description A percentage with up to four decimals. */
+        RulePercent: string;
+        RuleReference: {
+            /** @enum {unknown} */
+            of?: "lowest" | "nth" | "buy_box" | "average" | "median" | "highest" | "seller" | "rrp" | "list_price" | "current";
+            n?: number;
+            seller?: string;
+            else?: components["schemas"]["RuleReference"];
+            mean?: components["schemas"]["RuleReference"][];
+        };
+        RulePosition: {
+            /** @enum {unknown} */
+            move?: "match" | "below" | "above";
+            /** @description A percentage with up to four decimals. */
+            percent?: string;
+            /** @description A decimal in the listing's currency, with at most its digits. */
+            amount?: string;
+            /** @description A decimal in the listing's currency, with at most its digits. */
+            at_least?: string;
+        };
+        RuleField: {
+            condition?: ("same" | "any") | string[];
+            fulfilment?: ("same" | "any") | string[];
+            exclude_sellers?: string[];
+            only_sellers?: string[];
+            exclude_marketplace_retail?: boolean;
+            /** @description A percentage with up to four decimals. */
+            min_rating_percent?: string;
+            min_rating_count?: number;
+            max_handling_days?: number;
+            ship_from?: string[];
+            in_stock_only?: boolean;
+            max_age_minutes?: number;
+            sources?: string[];
+            /** @description A percentage with up to four decimals. */
+            ignore_below_percent_of_median?: string;
+        };
+        RuleHandicap: {
+            seller?: string;
+            fulfilment?: string;
+            percent?: string;
+            amount?: string;
+        };
+        RuleEnding: {
+            endings: string[];
+            /** @enum {unknown} */
+            round?: "down" | "up" | "nearest";
+        };
+        RuleBrakes: {
+            /** @description A percentage with up to four decimals. */
+            max_move_percent?: string;
+            /** @enum {unknown} */
+            beyond?: "review" | "cap";
+            /** @description A decimal in the listing's currency, with at most its digits. */
+            min_move?: string;
+            cooldown_minutes?: number;
+            max_changes_per_day?: number;
+        };
+        RuleBand: {
+            units_below?: number;
+            units_at_least?: number;
+            /** @enum {unknown} */
+            move: "up" | "down";
+            /** @description A percentage with up to four decimals. */
+            percent?: string;
+            /** @description A decimal in the listing's currency, with at most its digits. */
+            amount?: string;
+        };
+        RuleTier: {
+            /** @description A decimal in the listing's currency, with at most its digits. */
+            from: string;
+            /** @description A percentage with up to four decimals. */
+            percent?: string;
+            /** @description A decimal in the listing's currency, with at most its digits. */
+            amount?: string;
         };
     };
     responses: never;
