@@ -5,15 +5,13 @@ declare(strict_types=1);
 namespace App\Catalogue\Batches;
 
 use App\Catalogue\Models\Batch;
+use App\Support\Database\CopyRows;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
-use PDO;
 
 /** The rows of a batch as they are kept. */
 final readonly class BatchRows
 {
-    private const COLUMNS = 'batch_id,workspace_id,position,line,sku,key,product_id,listing_id,verdict,why,before,after,cells,floor_before,floor_after,floor_move';
-
     public static function of(Batch $batch): Builder
     {
         return DB::table('batch_rows')->where('batch_id', $batch->id)->where('workspace_id', $batch->workspace_id);
@@ -32,28 +30,26 @@ final readonly class BatchRows
         $lines = [];
         foreach ($rows as $i => $row) {
             $effect = $effects[$i] ?? null;
-            $lines[] = self::line([
-                $batch->id,
-                $batch->workspace_id,
-                ++$position,
-                $row->line,
-                $row->sku,
-                $row->key,
-                $row->productId,
-                $row->listingId,
-                $row->verdict,
-                $row->why,
-                $json($row->before),
-                $json($row->after),
-                $json($row->cells),
-                $effect?->before,
-                $effect?->after,
-                $effect?->movePercent,
-            ]);
+            $lines[] = [
+                'batch_id' => $batch->id,
+                'workspace_id' => $batch->workspace_id,
+                'position' => ++$position,
+                'line' => $row->line,
+                'sku' => $row->sku,
+                'key' => $row->key,
+                'product_id' => $row->productId,
+                'listing_id' => $row->listingId,
+                'verdict' => $row->verdict,
+                'why' => $row->why,
+                'before' => $json($row->before),
+                'after' => $json($row->after),
+                'cells' => $json($row->cells),
+                'floor_before' => $effect?->before,
+                'floor_after' => $effect?->after,
+                'floor_move' => $effect?->movePercent,
+            ];
         }
-        /** @var PDO $pdo */
-        $pdo = DB::connection()->getPdo();
-        $pdo->pgsqlCopyFromArray('batch_rows', $lines, "\t", '\\\\N', self::COLUMNS);
+        CopyRows::into('batch_rows', $lines);
     }
 
     /**
@@ -93,26 +89,5 @@ final readonly class BatchRows
         }
 
         return $counts;
-    }
-
-    /** @param  list<string|int|null>  $values */
-    private static function line(array $values): string
-    {
-        return implode(
-            "\t",
-            array_map(
-                fn (string|int|null $value) => match (true) {
-                    $value === null => '\\N',
-                    is_int($value) => (string) $value,
-                    default => strtr(str_replace("\0", '', $value), [
-                        '\\' => '\\\\',
-                        "\t" => '\\t',
-                        "\n" => '\\n',
-                        "\r" => '\\r',
-                    ]),
-                },
-                $values,
-            ),
-        )."\n";
     }
 }

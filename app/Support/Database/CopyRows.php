@@ -12,7 +12,8 @@ use RuntimeException;
 /** Writes many rows at once by COPY, PostgreSQL's way for bulk; within the transaction that is open. */
 final readonly class CopyRows
 {
-    private const ESCAPED = ['\\' => '\\\\', "\t" => '\t', "\n" => '\n', "\r" => '\r'];
+    /** A text of the database has no NUL. */
+    private const ESCAPED = ['\\' => '\\\\', "\t" => '\t', "\n" => '\n', "\r" => '\r', "\0" => ''];
 
     /**
      * @param  list<array<string, int|string|null>>  $rows  all with the same columns in the same order
@@ -28,7 +29,7 @@ final readonly class CopyRows
         foreach ($rows as $row) {
             foreach ($row as $column => $value) {
                 if (is_string($value)) {
-                    $row[$column] = strpbrk($value, "\\\t\n\r") === false ? $value : strtr($value, self::ESCAPED);
+                    $row[$column] = strpbrk($value, "\\\t\n\r\0") === false ? $value : strtr($value, self::ESCAPED);
                 } elseif ($value === null) {
                     $row[$column] = '\N';
                 }
