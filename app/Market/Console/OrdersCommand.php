@@ -10,7 +10,7 @@ use App\Channels\Models\Channel;
 use App\Channels\Ports\OrderSource;
 use App\Market\Actions\ImportOrders;
 use App\Support\Tenancy\AcrossWorkspaces;
-use App\Support\Tenancy\CurrentWorkspace;
+use App\Support\Tenancy\EachWorkspace;
 use Illuminate\Console\Command;
 
 final class OrdersCommand extends Command
@@ -19,21 +19,18 @@ final class OrdersCommand extends Command
 
     protected $description = 'Bring in orders since the last time';
 
-    public function handle(CurrentWorkspace $workspace, ImportOrders $import, CircuitBreaker $breaker): int
+    public function handle(EachWorkspace $each, ImportOrders $import, CircuitBreaker $breaker): int
     {
         $channels = AcrossWorkspaces::query(Channel::class)
             ->whereIn('driver', DriverRegistry::namesOf(OrderSource::class))
             ->get();
-        foreach ($channels as $channel) {
-            $problem = $workspace->within(
-                $channel->workspace_id,
-                fn () => $breaker->run($channel, fn () => $import->handle($channel)),
-            );
+        $isWell = $each->of($channels, function (Channel $channel) use ($import, $breaker): void {
+            $problem = $breaker->run($channel, fn () => $import->handle($channel));
             if ($problem !== null) {
                 $this->warn($problem->getMessage());
             }
-        }
+        });
 
-        return self::SUCCESS;
+        return $isWell ? self::SUCCESS : self::FAILURE;
     }
 }

@@ -11,8 +11,9 @@ use App\Channels\Ports\OfferSource;
 use App\Market\Actions\StartImport;
 use App\Market\Jobs\ObserveItemsJob;
 use App\Support\Tenancy\AcrossWorkspaces;
-use App\Support\Tenancy\CurrentWorkspace;
+use App\Support\Tenancy\EachWorkspace;
 use Illuminate\Console\Command;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 
 /** Looks again at what nobody sent word of for a while: markets, as word can get lost, and the listings that channels have of ours. */
@@ -25,40 +26,45 @@ final class RefreshCommand extends Command
 
     protected $description = 'Look again at markets and listings not seen for a while';
 
-    public function handle(CurrentWorkspace $workspace, StartImport $import): int
+    public function handle(EachWorkspace $each, StartImport $import): int
     {
-        foreach (AcrossWorkspaces::query(Channel::class)->orderBy('id')->get() as $channel) {
+        $channels = AcrossWorkspaces::query(Channel::class)->orderBy('id')->get();
+        $isWell = $each->of($channels, function (Channel $channel) use ($import): void {
             $hasOffers = DriverRegistry::has($channel, OfferSource::class);
             if ($hasOffers) {
-                $this->observe($channel);
+                ObserveItemsJob::dispatchInCalls($channel, $this->longestUnseen($channel));
             }
             $minutes = $hasOffers ? self::LISTINGS_EVERY_MINUTES_WITH_OFFERS : (int) $this->option('older-than');
             if (
                 DriverRegistry::has($channel, ListingSource::class) &&
                 ($channel->synced_at === null || $channel->synced_at < now()->subMinutes($minutes))
             ) {
-                $workspace->within($channel->workspace_id, fn () => $import->handle($channel, isFirst: false));
+                $import->handle($channel, isFirst: false);
             }
-        }
+        });
 
-        return self::SUCCESS;
+        return $isWell ? self::SUCCESS : self::FAILURE;
     }
 
-    private function observe(Channel $channel): void
+    /** @return list<string> items: those never seen, then those seen longest ago */
+    private function longestUnseen(Channel $channel): array
     {
-        $items = DB::table('listings')
-            ->leftJoin('listing_markets', 'listing_id', '=', 'listings.id')
-            ->where('channel_id', $channel->id)
-            ->where(
-                fn ($query) => $query
-                    ->whereNull('seen_at')
-                    ->orWhere('seen_at', '<', now()->subMinutes((int) $this->option('older-than'))),
-            )
-            ->orderByRaw('seen_at NULLS FIRST')
-            ->limit((int) $this->option('most'))
-            ->pluck('item_ref')
-            ->unique()
-            ->map(strval(...));
-        ObserveItemsJob::dispatchInCalls($channel, array_values($items->all()));
+        $most = (int) $this->option('most');
+        $unseen = DB::table('listings as l')
+            ->where('l.workspace_id', $channel->workspace_id)
+            ->where('l.channel_id', $channel->id)
+            ->whereNotExists(fn (Builder $seen) => $seen->from('listing_markets as m')->whereColumn('m.listing_id', 'l.id'))
+            ->limit($most)
+            ->pluck('l.item_ref');
+        $old = DB::table('listing_markets as m')
+            ->join('listings as l', 'l.id', '=', 'm.listing_id')
+            ->where('m.workspace_id', $channel->workspace_id)
+            ->where('m.seen_at', '<', now()->subMinutes((int) $this->option('older-than')))
+            ->where('l.channel_id', $channel->id)
+            ->orderBy('m.seen_at')
+            ->limit($most)
+            ->pluck('l.item_ref');
+
+        return array_values($unseen->concat($old)->unique()->take($most)->map(strval(...))->all());
     }
 }

@@ -10,14 +10,14 @@ use App\Pricing\Models\RunState;
 use App\Pricing\Runs\RunProgress;
 use App\Support\Schedule\Sweeper;
 use App\Support\Tenancy\AcrossWorkspaces;
-use App\Support\Tenancy\CurrentWorkspace;
+use App\Support\Tenancy\EachWorkspace;
 
 /** Ends runs that have been deciding for longer than any can take: their jobs are gone. */
 final readonly class SweepStalledRuns implements Sweeper
 {
     private const HOURS = 3;
 
-    public function __construct(private CurrentWorkspace $current, private RunProgress $runs)
+    public function __construct(private EachWorkspace $each, private RunProgress $runs)
     {
     }
 
@@ -26,11 +26,9 @@ final readonly class SweepStalledRuns implements Sweeper
         $stalled = AcrossWorkspaces::query(Run::class)
             ->where('state', RunState::Deciding)
             ->where('started_at', '<', now()->subHours(self::HOURS));
-        foreach ($stalled->get(['id', 'workspace_id']) as $run) {
-            $this->current->within(
-                $run->workspace_id,
-                fn () => $this->runs->fail(Workspace::query()->findOrFail($run->workspace_id), $run->id),
-            );
-        }
+        $this->each->of(
+            $stalled->get(['id', 'workspace_id']),
+            fn (Run $run) => $this->runs->fail(Workspace::query()->findOrFail($run->workspace_id), $run->id),
+        );
     }
 }

@@ -15,12 +15,12 @@ use App\Publishing\Models\WaitsFor;
 use App\Support\Schedule\AfterClockJump;
 use App\Support\Schedule\Sweeper;
 use App\Support\Tenancy\AcrossWorkspaces;
-use App\Support\Tenancy\CurrentWorkspace;
+use App\Support\Tenancy\EachWorkspace;
 
 /** Takes up price changes and feeds that are due. */
 final readonly class SweepChanges implements Sweeper
 {
-    public function __construct(private CurrentWorkspace $current, private FollowSwitches $switches)
+    public function __construct(private EachWorkspace $each, private FollowSwitches $switches)
     {
     }
 
@@ -41,12 +41,10 @@ final readonly class SweepChanges implements Sweeper
             ->where('waits_for', '<>', WaitsFor::Brake)
             ->distinct()
             ->pluck('channel_id');
-        foreach (AcrossWorkspaces::query(Channel::class)->whereIn('id', $held)->get() as $channel) {
-            $this->current->within(
-                $channel->workspace_id,
-                fn () => $this->switches->follow($channel->workspace_id, $channel->id),
-            );
-        }
+        $this->each->of(
+            AcrossWorkspaces::query(Channel::class)->whereIn('id', $held)->get(),
+            fn (Channel $channel) => $this->switches->follow($channel->workspace_id, $channel->id),
+        );
         $due = AcrossWorkspaces::query(Feed::class)->where('due_at', '<=', now()->format(Feed::TIME));
         foreach ((clone $due)->where('state', FeedState::Sending)->limit(100)->get() as $feed) {
             SendFeedJob::dispatch($feed->workspace_id, $feed->id);

@@ -22,7 +22,7 @@ final class ApiDocument
     /** @var list<Closure(\OpenApi\Analysis): mixed> */
     private static array $processors = [];
 
-    /** @var list<JsonSchemaFile> */
+    /** @var array<string, JsonSchemaFile> by path */
     private static array $files = [];
 
     /** @param  Closure(\OpenApi\Analysis): mixed  $processor  adds to what the attributes say */
@@ -33,7 +33,7 @@ final class ApiDocument
 
     public static function include(JsonSchemaFile $file): void
     {
-        self::$files[] = $file;
+        self::$files[$file->path] = $file;
     }
 
     public static function json(): string

@@ -13,7 +13,7 @@ final readonly class JsonSchemaFile
     /**
      * @param  array<string, string>  $names  of the components, by "#" for the whole, "#/oneOf/0" or "#/$defs/name"
      */
-    public function __construct(private string $path, private array $names)
+    public function __construct(public string $path, private array $names)
     {
     }
 
