@@ -7,17 +7,23 @@ namespace App\Pricing\Times;
 use App\Support\Schedule\HoursOfDay;
 use Carbon\CarbonImmutable;
 use Carbon\CarbonInterface;
+use Cron\CronExpression;
 use Illuminate\Support\Facades\Validator;
 use Illuminate\Validation\ValidationException;
 
 /** When a rule looks at its listings, and when it may change prices: at every move of the market, every some minutes, at times of day, within hours, until a day. */
 final readonly class RuleTimes
 {
-    private const MOST_DAYS_BACK = 8;
-
     /**
-     * @param  array{on_market?: bool, at?: list<string>, weekdays?: list<int>, time_zone?: string, from?: string|null, to?: string|null, until?: string|null}  $times  weekdays
-     *                                                                                                                                                                 hold for all of it
+     * @param  array{
+     *     on_market?: bool,
+     *     at?: list<string>,
+     *     weekdays?: list<int>,
+     *     time_zone?: string,
+     *     from?: string|null,
+     *     to?: string|null,
+     *     until?: string|null,
+     * }  $times  the weekdays hold for all of it
      * @param  string  $timeZone  in which they are meant, unless they name another
      */
     public function __construct(private array $times, private ?int $everyMinutes, private string $timeZone = 'UTC')
@@ -99,28 +105,24 @@ final readonly class RuleTimes
         return $latest !== null && ($last === null || $last < $latest) && ($since === null || $since <= $latest);
     }
 
-    /** The last time of day up to now at which it was to look. A time that the clocks skip is taken as the one after; of one that they show twice the first counts. */
+    /** The last time of day up to now at which it was to look. */
     private function latestTime(CarbonInterface $now): ?CarbonImmutable
     {
-        $local = $now->toImmutable()->setTimezone($this->zone());
-        $latest = null;
-        for ($back = 0; $back < self::MOST_DAYS_BACK && $latest === null; $back++) {
-            $day = $local->subDays($back);
-            foreach ($this->isOn($day) ? $this->times['at'] ?? [] : [] as $time) {
-                $at = $this->at($day, $time);
-                $latest = $at <= $now && ($latest === null || $at > $latest) ? $at : $latest;
-            }
-        }
+        $latest = array_map(fn (string $time) => $this->latest($time, $now), $this->times['at'] ?? []);
 
-        return $latest;
+        return $latest === [] ? null : max($latest);
     }
 
-    private function at(CarbonImmutable $day, string $time): CarbonImmutable
+    /** A time that the clocks skip is taken as the one after; of one that they show twice the first counts. */
+    private function latest(string $time, CarbonInterface $now): CarbonImmutable
     {
-        $at = CarbonImmutable::parse("{$day->toDateString()} {$time}", $this->zone());
-        $anHourBefore = $at->setTimestamp($at->getTimestamp() - 3_600);
+        [$hour, $minute] = array_map(intval(...), explode(':', $time));
+        $weekdays = implode(',', $this->times['weekdays'] ?? ['*']);
+        $cron = new CronExpression("{$minute} {$hour} * * {$weekdays}");
+        $latest = CarbonImmutable::instance($cron->getPreviousRunDate($now, 0, true, $this->zone()));
+        $anHourBefore = $latest->setTimestamp($latest->getTimestamp() - 3_600);
 
-        return $anHourBefore->format('H:i') === $at->format('H:i') ? $anHourBefore : $at;
+        return $anHourBefore->format('H:i') === $latest->format('H:i') ? $anHourBefore : $latest;
     }
 
     private function isOn(CarbonImmutable $day): bool
