@@ -7,6 +7,7 @@ namespace App\Screens;
 use App\Catalogue\Listings\ListingFilter;
 use App\Publishing\Models\ChangeState;
 use Illuminate\Database\Query\Builder;
+use Illuminate\Pagination\Cursor;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
 use stdClass;
@@ -71,7 +72,7 @@ final readonly class ListingQuery
 
         return [
             'rows' => $rows,
-            'next' => $hasMore && $last !== false ? $this->cursor($last->{substr($column, 2)}, (int) $last->id) : null,
+            'next' => $hasMore && $last !== false ? (new Cursor(['value' => $last->{substr($column, 2)}, 'id' => (int) $last->id]))->encode() : null,
         ];
     }
 
@@ -192,21 +193,13 @@ final readonly class ListingQuery
      */
     private function read(string $cursor): array
     {
-        $parts = json_decode((string) base64_decode(strtr($cursor, '-_', '+/'), true), true);
-        if (
-            ! is_array($parts) ||
-            count($parts) !== 2 ||
-            ! is_int($parts[1] ?? null) ||
-            ! (is_scalar($parts[0]) || $parts[0] === null)
-        ) {
+        // What was made up by hand may be anything.
+        $last = rescue(fn () => Cursor::fromEncoded($cursor)?->toArray(), report: false);
+        $value = $last['value'] ?? null;
+        if (! is_int($last['id'] ?? null) || ! (is_scalar($value) || $value === null)) {
             throw ValidationException::withMessages(['cursor' => 'This is no cursor of this list.']);
         }
 
-        return [$parts[0], $parts[1]];
-    }
-
-    private function cursor(mixed $value, int $id): string
-    {
-        return rtrim(strtr(base64_encode(json_encode([$value, $id], JSON_THROW_ON_ERROR)), '+/', '-_'), '=');
+        return [$value, $last['id']];
     }
 }
