@@ -18,8 +18,8 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
 
 /**
- * How long it takes from a marketplace's word of a change to our new price being sent there: rivals of the demo's listings are moved at a steady
- * pace, one after the other, so that each move calls for a new price.
+ * How long it takes from a marketplace's word of a change to our new price being sent there: rivals of the demo's
+ * listings are moved at a steady pace, one after the other, so that each move calls for a new price.
  */
 final class BenchLatencyCommand extends Command
 {
@@ -107,14 +107,22 @@ final class BenchLatencyCommand extends Command
         Deadline::wait('What was to be sent before', self::LONGEST_SECONDS, $isQuiet, 200);
     }
 
-    /** @return list<array{channel: int, listing: int, item: string, seller: string, low: int, high: int}> listings with the offer that leads there */
+    /**
+     * @return list<array{channel: int, listing: int, item: string, seller: string, low: int, high: int}> listings with
+     *     the offer that leads there
+     */
     private function targets(int $workspaceId): array
     {
         $rows = DB::select(
             <<<'SQL'
-            SELECT l.channel_id AS channel, l.id AS listing, l.item_ref AS item, o ->> 'seller' AS seller, greatest(50, ((o ->> 'price')::numeric * 96)::int) AS low, greatest(60, ((o ->> 'price')::numeric * 99)::int) AS high
+            SELECT l.channel_id AS channel, l.id AS listing, l.item_ref AS item, o ->> 'seller' AS seller,
+                greatest(50, ((o ->> 'price')::numeric * 96)::int) AS low,
+                greatest(60, ((o ->> 'price')::numeric * 99)::int) AS high
             FROM listings l JOIN listing_markets m ON m.listing_id = l.id CROSS JOIN LATERAL (
-                SELECT o FROM json_array_elements(m.offers) o WHERE coalesce(o ->> 'condition', 'new') = 'new' AND coalesce(o ->> 'in_stock', 'true') = 'true'
+                SELECT o
+                FROM json_array_elements(m.offers) o
+                WHERE coalesce(o ->> 'condition', 'new') = 'new'
+                    AND coalesce(o ->> 'in_stock', 'true') = 'true'
                 ORDER BY (o ->> 'price')::numeric + coalesce(o ->> 'shipping', '0')::numeric LIMIT 1) lead
             WHERE l.workspace_id = ? AND l.condition = 'new' ORDER BY l.sku, l.channel_id
             SQL,

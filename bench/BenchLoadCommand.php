@@ -56,7 +56,8 @@ final class BenchLoadCommand extends Command
         DB::insert(
             <<<'SQL'
             INSERT INTO channels (workspace_id, key, driver, name, currency, settings, secrets, webhook_secret)
-            VALUES (?, gen_random_uuid(), 'quayside', 'Quayside', 'EUR', '{"address": "http://127.0.0.1:9", "seller": "kettle-crock"}', ?, ?)
+            VALUES (?, gen_random_uuid(), 'quayside', 'Quayside', 'EUR', '{"address": "http://127.0.0.1:9",
+                "seller": "kettle-crock"}', ?, ?)
             SQL,
             [$workspace->id, encrypt('{"token": "none"}', false), encrypt('none', false)],
         );
@@ -86,24 +87,37 @@ final class BenchLoadCommand extends Command
         DB::insert(
             <<<'SQL'
             INSERT INTO products (workspace_id, sku, title, brand, category, cost_minor, rrp_minor)
-            SELECT ?, 'KC-' || n, 'Stoneware crock ' || n || ' l, ' || (ARRAY['water seal', 'straight lid', 'with weights'])[1 + n % 3], 'Saltmarsh Stoneware', 'Category ' || n % 40, 500 + n % 4000, 2000 + n % 9000
+            SELECT ?, 'KC-' || n, 'Stoneware crock ' || n || ' l, ' || (ARRAY['water seal', 'straight lid',
+                'with weights'])[1 + n % 3], 'Saltmarsh Stoneware', 'Category ' || n % 40, 500 + n % 4000,
+                2000 + n % 9000
             FROM generate_series(1, ?::int) n
             SQL,
             [$workspace->id, $many],
         );
         DB::insert(
             <<<'SQL'
-            INSERT INTO listings (workspace_id, channel_id, product_id, sku, item_ref, title, price_minor, stock, rule_id, floor_minor, ceiling_minor, margin_percent, markup_percent, profit_minor, rank, field_size, problem)
+            INSERT INTO listings (workspace_id, channel_id, product_id, sku, item_ref, title, price_minor, stock,
+                rule_id, floor_minor, ceiling_minor, margin_percent, markup_percent, profit_minor, rank, field_size,
+                problem)
             SELECT p.workspace_id, c.id, p.id, p.sku, 'QU-' || p.sku, p.title, 900 + p.id % 7000, p.id % 50, r.id,
-                800 + p.id % 3000, 5000 + p.id % 9000, (p.id * 37 % 6000)::numeric / 100, (p.id * 53 % 12000)::numeric / 100, p.id % 2000, 1 + p.id % 9, 20, CASE WHEN p.id % 40 = 0 THEN 'cost_missing' END
-            FROM products p JOIN channels c ON c.workspace_id = p.workspace_id JOIN rules r ON r.workspace_id = p.workspace_id WHERE p.workspace_id = ?
+                800 + p.id % 3000, 5000 + p.id % 9000, (p.id * 37 % 6000)::numeric / 100,
+                    (p.id * 53 % 12000)::numeric / 100, p.id % 2000, 1 + p.id % 9, 20,
+                    CASE WHEN p.id % 40 = 0 THEN 'cost_missing' END
+            FROM products p
+            JOIN channels c ON c.workspace_id = p.workspace_id
+            JOIN rules r ON r.workspace_id = p.workspace_id
+            WHERE p.workspace_id = ?
             SQL,
             [$workspace->id],
         );
         DB::insert(
             <<<'SQL'
             INSERT INTO listing_markets (listing_id, workspace_id, seen_at, changed_at, offers)
-            SELECT l.id, l.workspace_id, now(), now(), (SELECT json_agg(json_strip_nulls(json_build_object('seller', 'rival-' || s, 'price', to_char((l.price_minor + s * 37) / 100.0, 'FM999990.00'), 'buy_box', CASE WHEN s = 3 THEN true END, 'fulfilment', CASE WHEN s % 3 = 0 THEN 'marketplace' END, 'rating_percent', (80 + s)::text, 'rating_count', s * 40, 'handling_days', 1 + s % 3))) FROM generate_series(1, 20) s)
+            SELECT l.id, l.workspace_id, now(), now(), (SELECT json_agg(json_strip_nulls(json_build_object('seller',
+                'rival-' || s, 'price', to_char((l.price_minor + s * 37) / 100.0, 'FM999990.00'), 'buy_box',
+                CASE WHEN s = 3 THEN true END, 'fulfilment', CASE WHEN s % 3 = 0 THEN 'marketplace' END,
+                'rating_percent', (80 + s)::text, 'rating_count', s * 40, 'handling_days',
+                1 + s % 3))) FROM generate_series(1, 20) s)
             FROM listings l WHERE l.workspace_id = ?
             SQL,
             [$workspace->id],

@@ -239,8 +239,8 @@ final class BenchRunCommand extends Command
     }
 
     /**
-     * A rule over all listings: decided, decisions stored, changes queued; no channel is asked. The yardstick is taken before and after each pass, as
-     * machines are not always as fast.
+     * A rule over all listings: decided, decisions stored, changes queued; no channel is asked. The yardstick is taken
+     * before and after each pass, as machines are not always as fast.
      */
     private function fullRun(): void
     {
@@ -283,7 +283,11 @@ final class BenchRunCommand extends Command
         DB::statement(
             <<<'SQL'
             INSERT INTO rule_versions (workspace_id, rule_id, number, document, created_at)
-            SELECT workspace_id, rule_id, number + 1, jsonb_set(document::jsonb, '{position,percent}', '"3"'), now() FROM rule_versions WHERE rule_id = ? ORDER BY number DESC LIMIT 1
+            SELECT workspace_id, rule_id, number + 1, jsonb_set(document::jsonb, '{position,percent}', '"3"'), now()
+            FROM rule_versions
+            WHERE rule_id = ?
+            ORDER BY number DESC
+            LIMIT 1
             SQL,
             [$rule],
         );
@@ -337,12 +341,22 @@ final class BenchRunCommand extends Command
     {
         DB::statement('DROP TABLE IF EXISTS bench_offers, bench_prices');
         DB::statement(
-            "CREATE UNLOGGED TABLE bench_offers AS SELECT m.listing_id, o ->> 'seller' AS seller, ((o ->> 'price')::numeric * 100)::bigint AS price_minor, (coalesce(o ->> 'shipping', '0')::numeric * 100)::bigint AS shipping_minor, coalesce(o ->> 'condition', 'new') AS condition FROM listing_markets m CROSS JOIN LATERAL json_array_elements(m.offers) o",
+            <<<'SQL'
+            CREATE UNLOGGED TABLE bench_offers AS
+            SELECT m.listing_id, o ->> 'seller' AS seller, ((o ->> 'price')::numeric * 100)::bigint AS price_minor,
+                (coalesce(o ->> 'shipping', '0')::numeric * 100)::bigint AS shipping_minor, coalesce(o ->> 'condition',
+                'new') AS condition
+            FROM listing_markets m
+            CROSS JOIN LATERAL json_array_elements(m.offers) o
+            SQL,
         );
         DB::statement('CREATE TABLE bench_prices (listing_id bigint PRIMARY KEY, price_minor bigint NOT NULL)');
     }
 
-    /** The yardstick: as little as a database can do for the same, in one statement, without reasons and decisions: lowest new offer, 1 % below, clamped, inserted. */
+    /**
+     * The yardstick: as little as a database can do for the same, in one statement, without reasons and decisions:
+     * lowest new offer, 1 % below, clamped, inserted.
+     */
     private function setBased(): float
     {
         DB::statement('TRUNCATE bench_prices');
@@ -350,8 +364,11 @@ final class BenchRunCommand extends Command
         return $this->seconds(
             fn () => DB::insert(
                 <<<'SQL'
-                INSERT INTO bench_prices SELECT l.id, least(greatest(floor(o.lowest * 0.99)::bigint, l.floor_minor), l.ceiling_minor)
-                FROM listings l JOIN (SELECT listing_id, min(price_minor + shipping_minor) AS lowest FROM bench_offers WHERE condition = 'new' GROUP BY listing_id) o ON o.listing_id = l.id
+                INSERT INTO bench_prices
+                SELECT l.id, least(greatest(floor(o.lowest * 0.99)::bigint, l.floor_minor), l.ceiling_minor)
+                FROM listings l
+                JOIN (SELECT listing_id,
+                    min(price_minor + shipping_minor) AS lowest FROM bench_offers WHERE condition = 'new' GROUP BY listing_id) o ON o.listing_id = l.id
                 WHERE l.floor_minor IS NOT NULL AND l.ceiling_minor IS NOT NULL
                 SQL,
             ),

@@ -65,7 +65,10 @@ final class BenchWebCommand extends Command
         return $isHeld ? self::SUCCESS : self::FAILURE;
     }
 
-    /** @return array<string, list<Closure(): CurlHandle>> requests that are kept under way at the same time, by what they are */
+    /**
+     * @return array<string, list<Closure(): CurlHandle>> requests that are kept under way at the same time, by what
+     *     they are
+     */
     private function loads(): array
     {
         $document = [
@@ -154,7 +157,10 @@ final class BenchWebCommand extends Command
         return $times;
     }
 
-    /** @return array{list<float>, int} milliseconds of the bystander's page, and how many connections the server had closed at the end */
+    /**
+     * @return array{list<float>, int} milliseconds of the bystander's page, and how many connections the server had
+     *     closed at the end
+     */
     private function halfSent(): array
     {
         $host = (string) parse_url((string) config('app.url'), PHP_URL_HOST);
@@ -226,7 +232,10 @@ final class BenchWebCommand extends Command
         return $user->createToken('bench')->plainTextToken;
     }
 
-    /** @return array{string, string, string} a workbook that unpacks to much, a file of very many rows, one of very many columns */
+    /**
+     * @return array{string, string, string} a workbook that unpacks to much, a file of very many rows, one of very many
+     *     columns
+     */
     private function files(): array
     {
         $folder = sys_get_temp_dir().'/bench-'.Str::random(6);

@@ -17,7 +17,8 @@ $database = [
 
 // Between requests of the web a connection stays: making one costs more than most queries. Each is kept by its name.
 $kept = fn (string $name): array => env('DB_PERSISTENT', false) ? [PDO::ATTR_PERSISTENT => $name] : [];
-// Hardly a statement is run twice: it goes to the server whole, instead of being prepared, run and forgotten in three rounds.
+// Hardly a statement is run twice: it goes to the server whole, instead of being prepared, run and forgotten in three
+// rounds.
 $options = fn (string $name): array => ['options' => [PDO::PGSQL_ATTR_DISABLE_PREPARES => true] + $kept($name)];
 
 return [

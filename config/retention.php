@@ -2,8 +2,9 @@
 
 declare(strict_types=1);
 
-// For how long things are kept, in days, and by which column that is told. What is older is removed each night; of a table in monthly parts whole
-// months are dropped. "unless" is SQL: what is true of rows that stay; the row is called "old" there.
+// For how long things are kept, in days, and by which column that is told. What is older is removed each night; of a
+// table in monthly parts whole months are dropped. "unless" is SQL: what is true of rows that stay; the row is called
+// "old" there.
 return [
     'market_observations' => [
         'what' => 'Observed offers and prices',

@@ -271,15 +271,26 @@ final readonly class DemoWorkspace
         DB::statement(
             <<<'SQL'
             INSERT INTO product_costs (workspace_id, product_id, cost_minor, inbound_minor, effective_from, taken_at)
-            SELECT p.workspace_id, p.id, CASE WHEN s.name = 'Ostwyk Ceramics' THEN p.cost_minor * 11 / 12 ELSE p.cost_minor END, p.inbound_minor, now() - interval '90 days', now() - interval '90 days'
-            FROM products p JOIN suppliers s ON s.id = p.supplier_id WHERE p.workspace_id = ? AND p.cost_minor IS NOT NULL
+            SELECT p.workspace_id, p.id,
+                CASE WHEN s.name = 'Ostwyk Ceramics' THEN p.cost_minor * 11 / 12 ELSE p.cost_minor END, p.inbound_minor,
+                now() - interval '90 days', now() - interval '90 days'
+            FROM products p
+            JOIN suppliers s ON s.id = p.supplier_id
+            WHERE p.workspace_id = ?
+                AND p.cost_minor IS NOT NULL
             SQL,
             [$workspace->id],
         );
         DB::update(
             <<<'SQL'
-            UPDATE product_costs c SET effective_from = now() - interval '21 days' FROM products p JOIN suppliers s ON s.id = p.supplier_id
-            WHERE p.id = c.product_id AND s.name = 'Ostwyk Ceramics' AND c.workspace_id = ? AND c.effective_from > now() - interval '1 day'
+            UPDATE product_costs c
+            SET effective_from = now() - interval '21 days'
+            FROM products p
+            JOIN suppliers s ON s.id = p.supplier_id
+            WHERE p.id = c.product_id
+                AND s.name = 'Ostwyk Ceramics'
+                AND c.workspace_id = ?
+                AND c.effective_from > now() - interval '1 day'
             SQL,
             [$workspace->id],
         );

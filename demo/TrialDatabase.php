@@ -9,8 +9,8 @@ use Illuminate\Support\Facades\DB;
 use RuntimeException;
 
 /**
- * A database that was empty when demo or bench data were loaded into it, and is marked so. In any other there may be a seller's listings, which must
- * not have their rules switched off or rivals made up.
+ * A database that was empty when demo or bench data were loaded into it, and is marked so. In any other there may be a
+ * seller's listings, which must not have their rules switched off or rivals made up.
  */
 final readonly class TrialDatabase
 {

@@ -2,8 +2,8 @@
 
 declare(strict_types=1);
 
-// The way in for marketplaces' word of changes, which comes by the hundred a second: settings and one action, without the rest of the framework.
-// Does the same as the route of the same address.
+// The way in for marketplaces' word of changes, which comes by the hundred a second: settings and one action, without
+// the rest of the framework. Does the same as the route of the same address.
 
 use App\Channels\Ports\UntrustedMessage;
 use App\Market\Actions\ReceiveNotification;

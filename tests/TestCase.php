@@ -51,7 +51,8 @@ abstract class TestCase extends Base
     protected function setUp(): void
     {
         parent::setUp();
-        // Every name resolves, to an address that is reserved for examples (RFC 5737) and that nothing is really sent to.
+        // Every name resolves, to an address that is reserved for examples (RFC 5737) and that nothing is really sent
+        // to.
         $this->app->instance(
             AddressResolver::class,
             new class implements AddressResolver

@@ -7,8 +7,8 @@ namespace Tests;
 use PDO;
 
 /**
- * Tells whether a statement that touches the table of a workspace says whose rows it means: it names the workspace, or rows by their keys. What is
- * meant for all workspaces at once says so in a comment.
+ * Tells whether a statement that touches the table of a workspace says whose rows it means: it names the workspace, or
+ * rows by their keys. What is meant for all workspaces at once says so in a comment.
  */
 final readonly class WorkspaceStatements
 {

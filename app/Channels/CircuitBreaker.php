@@ -9,8 +9,9 @@ use App\Support\Live\Announce;
 use Closure;
 
 /**
- * Stops calls to a channel that fails again and again (Nygard, Release It!): the circuit opens for a while that grows with each failure, lets one
- * call through when that is over, and closes when a call succeeds. A wait that the channel asks for is kept from the first failure on.
+ * Stops calls to a channel that fails again and again (Nygard, Release It!): the circuit opens for a while that grows
+ * with each failure, lets one call through when that is over, and closes when a call succeeds. A wait that the channel
+ * asks for is kept from the first failure on.
  */
 final readonly class CircuitBreaker
 {
@@ -50,8 +51,8 @@ final readonly class CircuitBreaker
     }
 
     /**
-     * Whether a call may be made now. While the circuit has been open and its time is over, only one caller is told so; the others are held off
-     * until that call has come back.
+     * Whether a call may be made now. While the circuit has been open and its time is over, only one caller is told so;
+     * the others are held off until that call has come back.
      */
     public function acquire(Channel $channel): bool
     {

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace App\Channels;
 
-/** One thing that has to be known to reach a channel. Drivers list theirs; the form, its checks and what is stored follow from them. */
+/**
+ * One thing that has to be known to reach a channel. Drivers list theirs; the form, its checks and what is stored
+ * follow from them.
+ */
 final readonly class ConnectionField
 {
     /**

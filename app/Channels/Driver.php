@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace App\Channels;
 
 /**
- * One kind of channel. A driver is made for one connection and implements as many of the ports as its channel offers; nothing outside its folder
- * knows how the channel is spoken to. What a call throws is said by ChannelUnavailable and ChannelRefused.
+ * One kind of channel. A driver is made for one connection and implements as many of the ports as its channel offers;
+ * nothing outside its folder knows how the channel is spoken to. What a call throws is said by ChannelUnavailable and
+ * ChannelRefused.
  */
 interface Driver
 {

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace App\Channels;
 
-/** Symmetric signatures as the Standard Webhooks specification 1.0.0 describes them: HMAC-SHA256 over "id.timestamp.body", named v1. */
+/**
+ * Symmetric signatures as the Standard Webhooks specification 1.0.0 describes them: HMAC-SHA256 over
+ * "id.timestamp.body", named v1.
+ */
 final readonly class WebhookSignature
 {
     private const TOLERANCE_SECONDS = 300;

@@ -23,8 +23,16 @@ final readonly class ComparedGroups
         $since = $this->rule->limited_since?->toDateString() ?? now()->toDateString();
         $rows = DB::select(
             <<<'SQL'
-            SELECT l.is_compared, count(*) AS listings, count(*) FILTER (WHERE l.holds_buy_box) AS buy_box, coalesce(sum(s.units), 0) AS units, coalesce(sum(s.revenue_minor), 0) AS revenue, coalesce(sum(s.units * l.profit_minor), 0) AS profit
-            FROM listings l LEFT JOIN (SELECT listing_id, sum(units) AS units, sum(revenue_minor) AS revenue_minor FROM sales_days WHERE workspace_id = ? AND day >= ?::date GROUP BY listing_id) s ON s.listing_id = l.id
+            SELECT l.is_compared, count(*) AS listings, count(*) FILTER (WHERE l.holds_buy_box) AS buy_box,
+                coalesce(sum(s.units), 0) AS units, coalesce(sum(s.revenue_minor), 0) AS revenue,
+                coalesce(sum(s.units * l.profit_minor), 0) AS profit
+            FROM listings l
+            LEFT JOIN (
+                SELECT listing_id, sum(units) AS units, sum(revenue_minor) AS revenue_minor
+                FROM sales_days
+                WHERE workspace_id = ? AND day >= ?::date
+                GROUP BY listing_id
+            ) s ON s.listing_id = l.id
             WHERE l.workspace_id = ? AND l.rule_id = ? GROUP BY l.is_compared ORDER BY l.is_compared
             SQL,
             [$this->rule->workspace_id, $since, $this->rule->workspace_id, $this->rule->id],

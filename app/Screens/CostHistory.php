@@ -14,7 +14,10 @@ use stdClass;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Profit\Earnings;
 
-/** What a listing's product cost when, and what its margin was then. Fees and tax are those of today: they have no history. */
+/**
+ * What a listing's product cost when, and what its margin was then. Fees and tax are those of today: they have no
+ * history.
+ */
 final readonly class CostHistory
 {
     private const MOST = 40;

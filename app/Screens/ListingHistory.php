@@ -15,7 +15,10 @@ use stdClass;
 use Wrasse\Core\Money\Basis;
 use Wrasse\Core\Money\Currency;
 
-/** What was seen of a listing and its market over time. Rivals' figures are comparable offers, with shipping, less our own shipping. */
+/**
+ * What was seen of a listing and its market over time. Rivals' figures are comparable offers, with shipping, less our
+ * own shipping.
+ */
 final readonly class ListingHistory
 {
     private const RIVALS = 6;
@@ -49,7 +52,17 @@ final readonly class ListingHistory
         );
     }
 
-    /** @return Generator<array{at: int, price: string, lowest: string|null, buy_box: string|null, floor: string|null, ceiling: string|null, rivals: array<string, string>}> however many there are */
+    /**
+     * @return Generator<array{
+     *     at: int,
+     *     price: string,
+     *     lowest: string|null,
+     *     buy_box: string|null,
+     *     floor: string|null,
+     *     ceiling: string|null,
+     *     rivals: array<string, string>,
+     * }> however many there are
+     */
     public function allPoints(CarbonImmutable $since): Generator
     {
         foreach ($this->observations->all($since) as $seen) {
@@ -57,7 +70,17 @@ final readonly class ListingHistory
         }
     }
 
-    /** @return array{at: int, price: string, lowest: string|null, buy_box: string|null, floor: string|null, ceiling: string|null, rivals: array<string, string>} */
+    /**
+     * @return array{
+     *     at: int,
+     *     price: string,
+     *     lowest: string|null,
+     *     buy_box: string|null,
+     *     floor: string|null,
+     *     ceiling: string|null,
+     *     rivals: array<string, string>,
+     * }
+     */
     private function point(stdClass $seen): array
     {
         [$lowest, $buyBox, $rivals] = $this->figures((string) $seen->offers);
@@ -149,8 +172,24 @@ final readonly class ListingHistory
     /**
      * Limits also change while the market stands still; the other figures then are as they were last seen.
      *
-     * @param  list<array{at: int, price: string, lowest: string|null, buy_box: string|null, floor: string|null, ceiling: string|null, rivals: array<string, string>}>  $points
-     * @return list<array{at: int, price: string, lowest: string|null, buy_box: string|null, floor: string|null, ceiling: string|null, rivals: array<string, string>}>
+     * @param  list<array{
+     *     at: int,
+     *     price: string,
+     *     lowest: string|null,
+     *     buy_box: string|null,
+     *     floor: string|null,
+     *     ceiling: string|null,
+     *     rivals: array<string, string>,
+     * }>  $points
+     * @return list<array{
+     *     at: int,
+     *     price: string,
+     *     lowest: string|null,
+     *     buy_box: string|null,
+     *     floor: string|null,
+     *     ceiling: string|null,
+     *     rivals: array<string, string>,
+     * }>
      */
     private function withLimits(array $points, CarbonImmutable $since): array
     {

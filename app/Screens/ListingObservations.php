@@ -10,7 +10,10 @@ use Generator;
 use Illuminate\Support\Facades\DB;
 use stdClass;
 
-/** What was observed of one listing: rows with observed_at, price_minor, floor_minor, ceiling_minor and offers (JSON), oldest first. */
+/**
+ * What was observed of one listing: rows with observed_at, price_minor, floor_minor, ceiling_minor and offers (JSON),
+ * oldest first.
+ */
 final readonly class ListingObservations
 {
     /** As many points as a chart can show. */
@@ -23,8 +26,8 @@ final readonly class ListingObservations
     }
 
     /**
-     * All of them, or, where there are more than a chart can show, the last one of each of some hundred equally long spans. The database looks
-     * those up one by one, so that it takes no longer however often the market was observed.
+     * All of them, or, where there are more than a chart can show, the last one of each of some hundred equally long
+     * spans. The database looks those up one by one, so that it takes no longer however often the market was observed.
      *
      * @return array{list<stdClass>, int|null} and how long the spans are, in seconds; null where these are all
      */

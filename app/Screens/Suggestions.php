@@ -13,7 +13,10 @@ use Wrasse\Core\Insight\Room;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\Percent;
 
-/** Prices worth a look: cheapest by far with room to go up, and slow ones that are dearer than others with room to come down. */
+/**
+ * Prices worth a look: cheapest by far with room to go up, and slow ones that are dearer than others with room to come
+ * down.
+ */
 final readonly class Suggestions
 {
     private const CANDIDATES = 400;

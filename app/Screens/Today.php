@@ -26,7 +26,11 @@ final readonly class Today
             ->where('workspace_id', $this->workspaceId)
             ->where('settled_at', '>', now()->subDay())
             ->selectRaw(
-                "count(*) FILTER (WHERE state = 'confirmed' AND user_id IS NULL) AS by_rules, count(*) FILTER (WHERE state = 'confirmed' AND user_id IS NOT NULL) AS by_hand, count(*) FILTER (WHERE state IN ('refused', 'failed')) AS refused",
+                <<<'SQL'
+                count(*) FILTER (WHERE state = 'confirmed' AND user_id IS NULL) AS by_rules,
+                count(*) FILTER (WHERE state = 'confirmed' AND user_id IS NOT NULL) AS by_hand,
+                count(*) FILTER (WHERE state IN ('refused', 'failed')) AS refused
+                SQL,
             )
             ->first();
         $forBrake = DB::table('price_changes')
@@ -53,7 +57,14 @@ final readonly class Today
                     ->whereIn('driver', DriverRegistry::namesOf(OfferSource::class)),
             )
             ->selectRaw(
-                'count(*) AS listings, count(*) FILTER (WHERE field_size = 0) AS alone, count(*) FILTER (WHERE field_size > 0 AND rank = 1) AS cheapest, count(*) FILTER (WHERE rank > 1 AND rank <= field_size) AS in_pack, count(*) FILTER (WHERE field_size > 0 AND rank > field_size) AS dearest, count(*) FILTER (WHERE holds_buy_box) AS buy_box',
+                <<<'SQL'
+                count(*) AS listings,
+                count(*) FILTER (WHERE field_size = 0) AS alone,
+                count(*) FILTER (WHERE field_size > 0 AND rank = 1) AS cheapest,
+                count(*) FILTER (WHERE rank > 1 AND rank <= field_size) AS in_pack,
+                count(*) FILTER (WHERE field_size > 0 AND rank > field_size) AS dearest,
+                count(*) FILTER (WHERE holds_buy_box) AS buy_box
+                SQL,
             )
             ->first();
         $days = DB::table('position_days')
@@ -99,7 +110,8 @@ final readonly class Today
         DB::statement(
             <<<'SQL'
             INSERT INTO position_days (workspace_id, day, listings, buy_box)
-            SELECT l.workspace_id, (now() AT TIME ZONE w.time_zone)::date, count(*), count(*) FILTER (WHERE holds_buy_box)
+            SELECT l.workspace_id, (now() AT TIME ZONE w.time_zone)::date, count(*),
+                count(*) FILTER (WHERE holds_buy_box)
             FROM listings l JOIN workspaces w ON w.id = l.workspace_id
             WHERE rank IS NOT NULL AND NOT is_draft AND coalesce(stock, 1) > 0
                 AND channel_id IN (SELECT id FROM channels WHERE driver = ANY(string_to_array(?, ',')))
@@ -115,10 +127,13 @@ final readonly class Today
     {
         $rows = DB::select(
             <<<'SQL'
-            SELECT c.name AS channel, p.state, coalesce(p.problem, '') AS problem, count(*) AS many, min(p.settled_at) AS since
+            SELECT c.name AS channel, p.state, coalesce(p.problem, '') AS problem, count(*) AS many,
+                min(p.settled_at) AS since
             FROM price_changes p JOIN channels c ON c.id = p.channel_id
             WHERE p.workspace_id = ? AND p.settled_at > now() - interval '7 days' AND p.state IN ('refused', 'failed')
-                AND NOT EXISTS (SELECT 1 FROM price_changes later WHERE later.listing_id = p.listing_id AND later.id > p.id)
+                AND NOT EXISTS (
+                    SELECT FROM price_changes later WHERE later.listing_id = p.listing_id AND later.id > p.id
+                )
             GROUP BY c.name, p.state, coalesce(p.problem, '') ORDER BY count(*) DESC LIMIT ?
             SQL,
             [$this->workspaceId, self::FAILING_GROUPS],

@@ -51,7 +51,8 @@ final class SupportServiceProvider extends ServiceProvider
         Route::pattern('id', '\d{1,18}');
         // Relative to the page: behind whatever name and port it is reached by.
         Vite::createAssetPathsUsing(fn (string $path) => "/{$path}");
-        // A job makes tens of thousands of objects that go as they came: looking for cycles among them meanwhile takes a fifth of its time. It is done between jobs.
+        // A job makes tens of thousands of objects that go as they came: looking for cycles among them meanwhile takes
+        // a fifth of its time. It is done between jobs.
         Queue::looping(function (): void {
             gc_disable();
             gc_collect_cycles();

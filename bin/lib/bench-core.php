@@ -2,7 +2,8 @@
 
 declare(strict_types=1);
 
-// Measures the pricing core in one process, each figure against two yardsticks of the same run: rounds take turns, medians count.
+// Measures the pricing core in one process, each figure against two yardsticks of the same run: rounds take turns,
+// medians count.
 
 use Wrasse\Core\Decision\Evaluation;
 use Wrasse\Core\Document\Node;

@@ -2,8 +2,8 @@
 
 declare(strict_types=1);
 
-// Prints which part of the lines in a folder the tests have run, from a report in Clover's format, and ends with 1 where it is less than wanted.
-// usage: php bin/lib/coverage.php REPORT FOLDER PERCENT
+// Prints which part of the lines in a folder the tests have run, from a report in Clover's format, and ends with 1
+// where it is less than wanted. usage: php bin/lib/coverage.php REPORT FOLDER PERCENT
 
 [, $report, $folder, $least] = $argv;
 $root = dirname(__DIR__, 2).'/';

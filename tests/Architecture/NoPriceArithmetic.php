@@ -17,7 +17,8 @@ use PHPStan\Rules\Rule;
 use PHPStan\Rules\RuleErrorBuilder;
 
 /**
- * Prices are worked out in the core only: in the application nothing that is named like an amount is added, subtracted, multiplied or divided.
+ * Prices are worked out in the core only: in the application nothing that is named like an amount is added, subtracted,
+ * multiplied or divided.
  *
  * @implements Rule<Expr>
  */

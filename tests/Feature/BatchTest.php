@@ -38,7 +38,8 @@ final class BatchTest extends TestCase
             ->assertOk()
             ->json();
         self::assertSame([['field' => 'cost', 'before' => '10.00', 'after' => '10.50']], $rows[0]['changes']);
-        // At 16.94: net 14.24, fee 2.03, profit 1.71, and 12 % of 14.24 is 1.7088; at 16.93 it is 1.70 of 14.23, not enough.
+        // At 16.94: net 14.24, fee 2.03, profit 1.71, and 12 % of 14.24 is 1.7088; at 16.93 it is 1.70 of 14.23, not
+        // enough.
         self::assertSame(
             ['16.15', '16.94', '4.89'],
             [$rows[0]['floor_before'], $rows[0]['floor_after'], $rows[0]['floor_move']],
@@ -153,7 +154,12 @@ final class BatchTest extends TestCase
             $this->channel = $of;
             $this->enter($workspace, fn () => array_map(fn (int $n) => $this->listing("KC-{$n}"), range(1, 9)));
             DB::insert(
-                "INSERT INTO product_costs (workspace_id, product_id, cost_minor, effective_from, source) SELECT workspace_id, id, 1100, now() - interval '1 minute', 'import' FROM products WHERE workspace_id = ?",
+                <<<'SQL'
+                INSERT INTO product_costs (workspace_id, product_id, cost_minor, effective_from, source)
+                SELECT workspace_id, id, 1100, now() - interval '1 minute', 'import'
+                FROM products
+                WHERE workspace_id = ?
+                SQL,
                 [$workspace->id],
             );
         };
@@ -191,7 +197,8 @@ final class BatchTest extends TestCase
         $this->workspace->update(['time_zone' => 'Europe/Berlin']);
         $this->travelTo('2026-10-20 12:00:00');
         $this->priced('KC-1');
-        // The clocks in Berlin go back on 25 October 2026: the day begins at 22:00 UTC before, and at 23:00 UTC the day after.
+        // The clocks in Berlin go back on 25 October 2026: the day begins at 22:00 UTC before, and at 23:00 UTC the day
+        // after.
         foreach (
             ['2026-10-25' => '2026-10-24 22:00:00+00', '2026-10-26' => '2026-10-25 23:00:00+00'] as $day => $begins
         ) {

@@ -15,7 +15,9 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
 use Tests\TestCase;
 
-/** Bringing in a new channel: word of changes first, then page by page, going on after the last page that was written. */
+/**
+ * Bringing in a new channel: word of changes first, then page by page, going on after the last page that was written.
+ */
 final class ChannelImportTest extends TestCase
 {
     private const PAGES = 3;

@@ -20,8 +20,9 @@ use Illuminate\Support\Facades\Http;
 use Tests\TestCase;
 
 /**
- * Two sellers in one database who have everything alike: SKUs, items, GTINs, the names of channels, rules, suppliers and views. From word of a change
- * to the price that is shown, and in all that is kept of it, neither touches what is the other's.
+ * Two sellers in one database who have everything alike: SKUs, items, GTINs, the names of channels, rules, suppliers
+ * and views. From word of a change to the price that is shown, and in all that is kept of it, neither touches what is
+ * the other's.
  */
 final class ClashingWorkspacesTest extends TestCase
 {
@@ -261,8 +262,13 @@ final class ClashingWorkspacesTest extends TestCase
         $rows = [];
         $tables = DB::select(
             <<<'SQL'
-            SELECT c.table_name FROM information_schema.columns c JOIN information_schema.tables t USING (table_schema, table_name)
-            WHERE c.table_schema = 'public' AND c.column_name = 'workspace_id' AND t.table_type = 'BASE TABLE' ORDER BY 1
+            SELECT c.table_name
+            FROM information_schema.columns c
+            JOIN information_schema.tables t USING (table_schema, table_name)
+            WHERE c.table_schema = 'public'
+                AND c.column_name = 'workspace_id'
+                AND t.table_type = 'BASE TABLE'
+            ORDER BY 1
             SQL,
         );
         foreach (array_diff(array_column($tables, 'table_name'), ['position_days']) as $table) {

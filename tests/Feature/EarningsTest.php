@@ -12,7 +12,8 @@ final class EarningsTest extends TestCase
     public function test_any_price_says_where_the_money_goes(): void
     {
         $listing = $this->listing('KC-1', product: ['cost_minor' => 1_150, 'inbound_minor' => 110]);
-        // By hand: tax 23.90 × 19 ÷ 119 = 3.82, fee 12 % = 2.87, profit 20.08 − 2.87 − 12.60 = 4.61, of 20.08 and of 12.60.
+        // By hand: tax 23.90 × 19 ÷ 119 = 3.82, fee 12 % = 2.87, profit 20.08 − 2.87 − 12.60 = 4.61, of 20.08 and of
+        // 12.60.
         $this->actingAs($this->user)
             ->getJson("/api/v1/listings/{$listing->id}/earnings?price=23,9")
             ->assertOk()
@@ -52,7 +53,8 @@ final class EarningsTest extends TestCase
         self::assertSame(['break_even', 'floor', 'now', 'ceiling'], array_column($points, 'at'));
         $earnings = array_column($points, 'earnings', 'at');
         self::assertSame(['24.90', '40.00'], [$earnings['now']['price'], $earnings['ceiling']['price']]);
-        // 10.00 ÷ (1 ÷ 1.19 − 0.12) = 13.88 before rounding. At 13.87 net 11.66, fee 1.66; at 13.86 net 11.65, fee 1.66: a cent short.
+        // 10.00 ÷ (1 ÷ 1.19 − 0.12) = 13.88 before rounding. At 13.87 net 11.66, fee 1.66; at 13.86 net 11.65, fee
+        // 1.66: a cent short.
         self::assertSame(['13.87', '0.00'], [$earnings['break_even']['price'], $earnings['break_even']['profit']]);
         self::assertGreaterThanOrEqual(12, (float) $earnings['floor']['margin_percent']);
     }

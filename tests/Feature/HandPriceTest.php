@@ -21,7 +21,10 @@ use Illuminate\Testing\TestResponse;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\TestCase;
 
-/** Prices that people set, whatever they set them with: one check, one set of messages, none dropped silently; and for how long they stand. */
+/**
+ * Prices that people set, whatever they set them with: one check, one set of messages, none dropped silently; and for
+ * how long they stand.
+ */
 final class HandPriceTest extends TestCase
 {
     private Listing $listing;

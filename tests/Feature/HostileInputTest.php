@@ -17,7 +17,10 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use stdClass;
 use Tests\TestCase;
 
-/** Whatever is sent to a call of the API, in whatever place: it is answered, or refused in words, and never goes wrong on our side. */
+/**
+ * Whatever is sent to a call of the API, in whatever place: it is answered, or refused in words, and never goes wrong
+ * on our side.
+ */
 final class HostileInputTest extends TestCase
 {
     /** Streams are served by a process of their own. */

@@ -93,7 +93,8 @@ final class ImportTest extends TestCase
         $this->workOff();
         $listing->refresh();
         self::assertNull($listing->problem);
-        // At 13.57: net 11.40, fee 1.63, profit 1.37, and 12 % of 11.40 is 1.368; at 13.56 it is 1.36 of 11.39, not enough.
+        // At 13.57: net 11.40, fee 1.63, profit 1.37, and 12 % of 11.40 is 1.368; at 13.56 it is 1.36 of 11.39, not
+        // enough.
         self::assertSame([1_357, 4_000], [$listing->floor_minor, $listing->ceiling_minor]);
         self::assertSame(1, DB::table('product_costs')->where('workspace_id', $this->workspace->id)->count());
     }

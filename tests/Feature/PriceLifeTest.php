@@ -23,7 +23,9 @@ use Illuminate\Testing\TestResponse;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\TestCase;
 
-/** Prices that wait, and what they rest on changing meanwhile: what counts is what the marketplace was told in the end. */
+/**
+ * Prices that wait, and what they rest on changing meanwhile: what counts is what the marketplace was told in the end.
+ */
 final class PriceLifeTest extends TestCase
 {
     private Listing $listing;
@@ -36,7 +38,9 @@ final class PriceLifeTest extends TestCase
     /** @var 'up'|'away'|'cut' */
     private string $market = 'up';
 
-    /** @var array<string, list<array{sku: string, price: string}>|null> by idempotency key; null where it was cancelled */
+    /**
+     * @var array<string, list<array{sku: string, price: string}>|null> by idempotency key; null where it was cancelled
+     */
     private array $feeds = [];
 
     protected function setUp(): void
@@ -53,7 +57,10 @@ final class PriceLifeTest extends TestCase
         );
     }
 
-    /** @return array<string, array{Closure(self): mixed, string}> what changes while the price waits, and the reason in the ledger */
+    /**
+     * @return array<string, array{Closure(self): mixed, string}> what changes while the price waits, and the reason in
+     *     the ledger
+     */
     public static function changes(): array
     {
         return [
@@ -143,7 +150,10 @@ final class PriceLifeTest extends TestCase
         self::assertSame([], $this->taken);
     }
 
-    /** @return array<string, array{Closure(self): mixed, list<array{string, string}>}> what changes, and the ledger after it */
+    /**
+     * @return array<string, array{Closure(self): mixed, list<array{string, string}>}> what changes, and the ledger
+     *     after it
+     */
     public static function limitChanges(): array
     {
         return [

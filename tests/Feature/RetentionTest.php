@@ -113,7 +113,11 @@ final class RetentionTest extends TestCase
         $this->artisan('retention:run')->assertSuccessful();
         $left = array_column(
             DB::select(
-                "SELECT inhrelid::regclass::text AS name FROM pg_inherits WHERE inhparent = 'market_observations'::regclass",
+                <<<'SQL'
+                SELECT inhrelid::regclass::text AS name
+                FROM pg_inherits
+                WHERE inhparent = 'market_observations'::regclass
+                SQL,
             ),
             'name',
         );

@@ -178,7 +178,8 @@ final class RuleTest extends TestCase
             'units' => 10,
             'revenue_minor' => 1,
         ]);
-        // Ten pieces at 24.90, and at 19.80. Net 20.92 and 16.64, fee 2.99 and 2.38, cost 10.00: profit 7.93 and 4.26 a piece.
+        // Ten pieces at 24.90, and at 19.80. Net 20.92 and 16.64, fee 2.99 and 2.38, cost 10.00: profit 7.93 and 4.26 a
+        // piece.
         $this->as()
             ->postJson('/api/v1/rules/try-out', ['document' => self::DOCUMENT, 'listings' => [$listing->id]])
             ->assertOk()

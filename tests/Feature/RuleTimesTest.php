@@ -15,7 +15,10 @@ use Tests\TestCase;
 
 final class RuleTimesTest extends TestCase
 {
-    /** @return array<string, array{array<string, mixed>, int|null, string|null, string, bool}> times, minutes, last, now, due */
+    /**
+     * @return array<string, array{array<string, mixed>, int|null, string|null, string, bool}> times, minutes, last,
+     *     now, due
+     */
     public static function due(): array
     {
         $mornings = ['at' => ['08:30'], 'time_zone' => 'Europe/Berlin'];
@@ -135,7 +138,17 @@ final class RuleTimesTest extends TestCase
         ];
     }
 
-    /** @param  array{on_market?: bool, at?: list<string>, weekdays?: list<int>, time_zone?: string, from?: string, to?: string, until?: string}  $times */
+    /**
+     * @param  array{
+     *     on_market?: bool,
+     *     at?: list<string>,
+     *     weekdays?: list<int>,
+     *     time_zone?: string,
+     *     from?: string,
+     *     to?: string,
+     *     until?: string,
+     * }  $times
+     */
     #[DataProvider('due')]
     public function test_when_a_rule_looks(array $times, ?int $minutes, ?string $last, string $now, bool $isDue): void
     {

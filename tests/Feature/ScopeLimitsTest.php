@@ -208,7 +208,10 @@ final class ScopeLimitsTest extends TestCase
         self::assertSame(30, Listing::query()->where('floor_minor', 2_000)->count());
     }
 
-    /** The smallest price that keeps a fifth of its net: counted up cent by cent, tax and fee each rounded half away from zero. */
+    /**
+     * The smallest price that keeps a fifth of its net: counted up cent by cent, tax and fee each rounded half away
+     * from zero.
+     */
     private function smallestAt20(): string
     {
         for ($price = 1_000; ; $price++) {

@@ -96,7 +96,8 @@ final class SettingsTest extends TestCase
             ->assertOk()
             ->assertJsonPath('categories.Books.tax_percent', '7');
         $this->workOff();
-        // Counted up cent by cent: net is price × 100 ÷ 107, the fee 15 % up to 10.00 and 5 % of all above that, both half up.
+        // Counted up cent by cent: net is price × 100 ÷ 107, the fee 15 % up to 10.00 and 5 % of all above that, both
+        // half up.
         $smallest = collect(range(1, 3_000))->first(
             fn (int $price) => 100 *
                 (($net = intdiv(2 * $price * 100 + 107, 214)) -

@@ -69,7 +69,9 @@ final class TimeZoneTest extends TestCase
         );
     }
 
-    /** @return array<string, array{string, bool}> moment, whether prices may leave with hours from 02:30 to 05:00 frozen */
+    /**
+     * @return array<string, array{string, bool}> moment, whether prices may leave with hours from 02:30 to 05:00 frozen
+     */
     public static function nights(): array
     {
         return [

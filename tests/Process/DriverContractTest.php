@@ -28,7 +28,10 @@ use Throwable;
 use Wrasse\Core\Document\OfferReader;
 use Wrasse\Core\Money\Currency;
 
-/** What every driver promises by the ports it implements, tried against the real other side. A new driver needs a line in drivers() and no test. */
+/**
+ * What every driver promises by the ports it implements, tried against the real other side. A new driver needs a line
+ * in drivers() and no test.
+ */
 final class DriverContractTest extends TestCase
 {
     private static ?Process $receiver = null;

@@ -10,8 +10,8 @@ use PDO;
 use PHPUnit\Framework\TestCase;
 
 /**
- * Real workers, a real database and a real marketplace: workers are killed without warning again and again while prices are
- * decided and sent. In the end every decision is accounted for, nothing was sent twice, nothing left its limits.
+ * Real workers, a real database and a real marketplace: workers are killed without warning again and again while prices
+ * are decided and sent. In the end every decision is accounted for, nothing was sent twice, nothing left its limits.
  */
 final class KilledWorkerTest extends TestCase
 {
@@ -49,7 +49,14 @@ final class KilledWorkerTest extends TestCase
             posix_kill(
                 (int) $this->one(
                     $this->ours,
-                    "SELECT pid FROM pg_stat_activity WHERE datname = 'wrasse_process' AND pid <> pg_backend_pid() ORDER BY random() LIMIT 1",
+                    <<<'SQL'
+                    SELECT pid
+                    FROM pg_stat_activity
+                    WHERE datname = 'wrasse_process'
+                        AND pid <> pg_backend_pid()
+                    ORDER BY random()
+                    LIMIT 1
+                    SQL,
                 ),
                 SIGKILL,
             );
@@ -149,7 +156,18 @@ final class KilledWorkerTest extends TestCase
         $this->waitUntilSettled();
         [$listing] = $this->all(
             $this->ours,
-            "SELECT l.* FROM listings l JOIN current_decisions d ON d.listing_id = l.id JOIN listing_markets m ON m.listing_id = l.id JOIN channels c ON c.id = l.channel_id WHERE c.name = 'Quayside' AND l.automation_on AND json_array_length(m.offers) > 1 ORDER BY l.id LIMIT 1",
+            <<<'SQL'
+            SELECT l.*
+            FROM listings l
+            JOIN current_decisions d ON d.listing_id = l.id
+            JOIN listing_markets m ON m.listing_id = l.id
+            JOIN channels c ON c.id = l.channel_id
+            WHERE c.name = 'Quayside'
+                AND l.automation_on
+                AND json_array_length(m.offers) > 1
+            ORDER BY l.id
+            LIMIT 1
+            SQL,
         );
         $this->ours->exec(
             "UPDATE listing_markets SET offers = '[{\"seller\":\"rill\",\"price\":\"66.66\"}]' WHERE listing_id = {$listing['id']}",
@@ -168,7 +186,12 @@ final class KilledWorkerTest extends TestCase
                 1,
                 (int) $this->one(
                     $beside,
-                    "SELECT count(*) FROM pg_stat_activity WHERE datname = 'wrasse_process' AND wait_event_type = 'Lock'",
+                    <<<'SQL'
+                    SELECT count(*)
+                    FROM pg_stat_activity
+                    WHERE datname = 'wrasse_process'
+                        AND wait_event_type = 'Lock'
+                    SQL,
                 ),
                 'a worker waits',
             ),
@@ -196,7 +219,13 @@ final class KilledWorkerTest extends TestCase
                 100,
                 (int) $this->one(
                     $this->ours,
-                    "SELECT count(*) FROM price_changes p JOIN channels c ON c.id = p.channel_id WHERE c.name = 'Quayside' AND p.state IN ('queued', 'sending', 'sent')",
+                    <<<'SQL'
+                    SELECT count(*)
+                    FROM price_changes p
+                    JOIN channels c ON c.id = p.channel_id
+                    WHERE c.name = 'Quayside'
+                        AND p.state IN ('queued', 'sending', 'sent')
+                    SQL,
                 ),
                 'it is full',
             );
@@ -204,7 +233,13 @@ final class KilledWorkerTest extends TestCase
                 [],
                 $this->all(
                     $this->ours,
-                    "SELECT listing_id FROM price_changes WHERE state IN ('queued', 'sending', 'sent') GROUP BY listing_id HAVING count(*) > 1",
+                    <<<'SQL'
+                    SELECT listing_id
+                    FROM price_changes
+                    WHERE state IN ('queued', 'sending', 'sent')
+                    GROUP BY listing_id
+                    HAVING count(*) > 1
+                    SQL,
                 ),
             );
             self::assertGreaterThan(
@@ -324,7 +359,12 @@ final class KilledWorkerTest extends TestCase
             0,
             (int) $this->one(
                 $this->ours,
-                'SELECT count(*) FROM listings l WHERE rule_id IS NOT NULL AND NOT EXISTS (SELECT FROM current_decisions d WHERE d.listing_id = l.id)',
+                <<<'SQL'
+                SELECT count(*)
+                FROM listings l
+                WHERE rule_id IS NOT NULL
+                    AND NOT EXISTS (SELECT FROM current_decisions d WHERE d.listing_id = l.id)
+                SQL,
             ),
             'every listing on a rule was decided',
         );
@@ -332,7 +372,13 @@ final class KilledWorkerTest extends TestCase
             0,
             (int) $this->one(
                 $this->ours,
-                "SELECT count(*) FROM decisions d WHERE d.outcome = 'change' AND NOT EXISTS (SELECT 1 FROM price_changes p WHERE p.listing_id = d.listing_id AND p.to_minor = d.price_minor) AND NOT EXISTS (SELECT 1 FROM decisions later WHERE later.listing_id = d.listing_id AND later.id > d.id)",
+                <<<'SQL'
+                SELECT count(*)
+                FROM decisions d
+                WHERE d.outcome = 'change'
+                    AND NOT EXISTS (SELECT 1 FROM price_changes p WHERE p.listing_id = d.listing_id AND p.to_minor = d.price_minor)
+                    AND NOT EXISTS (SELECT 1 FROM decisions later WHERE later.listing_id = d.listing_id AND later.id > d.id)
+                SQL,
             ),
             'every decided price is in the ledger, or was decided anew when the one before it had arrived',
         );

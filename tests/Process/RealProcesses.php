@@ -6,7 +6,10 @@ namespace Tests\Process;
 
 use PDO;
 
-/** Real workers, a real database and a real marketplace, in the processes that bin/test has started; workers are started and killed here. */
+/**
+ * Real workers, a real database and a real marketplace, in the processes that bin/test has started; workers are started
+ * and killed here.
+ */
 trait RealProcesses
 {
     private PDO $ours;
@@ -81,7 +84,10 @@ trait RealProcesses
             usleep(500_000);
             $open = (int) $this->one(
                 $this->ours,
-                "SELECT (SELECT count(*) FROM price_changes WHERE state IN ('queued', 'sending', 'sent')) + (SELECT count(*) FROM feeds WHERE state <> 'closed') + (SELECT count(*) FROM jobs) + (SELECT count(*) FROM pending_decisions)",
+                <<<'SQL'
+                SELECT (SELECT count(*) FROM price_changes WHERE state IN ('queued', 'sending',
+                    'sent')) + (SELECT count(*) FROM feeds WHERE state <> 'closed') + (SELECT count(*) FROM jobs) + (SELECT count(*) FROM pending_decisions)
+                SQL,
             );
         } while ($open > 0 && time() < $until);
         self::assertSame(0, $open, 'it did not settle');

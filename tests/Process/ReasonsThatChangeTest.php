@@ -29,8 +29,9 @@ use PDOException;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
 /**
- * What prices rest on changes at random for two minutes, while a third of the calls to a marketplace fail, workers are killed and the database
- * crashes. What the marketplace really applied is then held against the limits as they were at each moment.
+ * What prices rest on changes at random for two minutes, while a third of the calls to a marketplace fail, workers are
+ * killed and the database crashes. What the marketplace really applied is then held against the limits as they were at
+ * each moment.
  */
 final class ReasonsThatChangeTest extends TestCase
 {
@@ -139,7 +140,11 @@ final class ReasonsThatChangeTest extends TestCase
                     0,
                     (int) $this->one(
                         $this->ours,
-                        "SELECT count(*) FROM (SELECT FROM price_changes WHERE state IN ('waiting', 'queued', 'sending', 'sent') GROUP BY listing_id HAVING count(*) > 1) AS several",
+                        <<<'SQL'
+                        SELECT count(*)
+                        FROM (SELECT FROM price_changes WHERE state IN ('waiting', 'queued', 'sending',
+                            'sent') GROUP BY listing_id HAVING count(*) > 1) AS several
+                        SQL,
                     ),
                 );
             } catch (QueryException|PDOException|RequestException) {
@@ -153,7 +158,14 @@ final class ReasonsThatChangeTest extends TestCase
                 posix_kill(
                     (int) $this->one(
                         $this->ours,
-                        "SELECT pid FROM pg_stat_activity WHERE datname = 'wrasse_process' AND pid <> pg_backend_pid() ORDER BY random() LIMIT 1",
+                        <<<'SQL'
+                        SELECT pid
+                        FROM pg_stat_activity
+                        WHERE datname = 'wrasse_process'
+                            AND pid <> pg_backend_pid()
+                        ORDER BY random()
+                        LIMIT 1
+                        SQL,
                     ),
                     SIGKILL,
                 );

@@ -8,7 +8,9 @@ use PDO;
 use PHPUnit\Framework\TestCase;
 use Symfony\Component\Process\Process;
 
-/** One process serves all streams: those of one person, half requests and slow readers do not keep it from the others. */
+/**
+ * One process serves all streams: those of one person, half requests and slow readers do not keep it from the others.
+ */
 final class StreamServerTest extends TestCase
 {
     private Process $server;

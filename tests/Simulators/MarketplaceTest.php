@@ -75,12 +75,24 @@ final class MarketplaceTest extends TestCase
         self::assertSame(
             [],
             $this->store->all(
-                "SELECT item_id, seller_id FROM offer WHERE moves > 0 AND price < least(lowest, usual) AND seller_id <> 'kettle-crock'",
+                <<<'SQL'
+                SELECT item_id, seller_id
+                FROM offer
+                WHERE moves > 0
+                    AND price < least(lowest, usual)
+                    AND seller_id <> 'kettle-crock'
+                SQL,
             ),
         );
         foreach (['undercutter', 'follower', 'drifter', 'weekender', 'leaver', 'steady', 'used'] as $behaviour) {
             $moved = $this->store->one(
-                'SELECT count(*) AS n FROM offer o JOIN seller s ON s.id = o.seller_id WHERE s.behaviour = ? AND (o.price <> o.usual OR NOT o.active)',
+                <<<'SQL'
+                SELECT count(*) AS n
+                FROM offer o
+                JOIN seller s ON s.id = o.seller_id
+                WHERE s.behaviour = ?
+                    AND (o.price <> o.usual OR NOT o.active)
+                SQL,
                 [$behaviour],
             );
             self::assertGreaterThan(0, (int) ($moved['n'] ?? 0), $behaviour);
@@ -96,8 +108,8 @@ final class MarketplaceTest extends TestCase
             'wild-starter' => 1_400,
             'second-rack' => 1_000,
         ]);
-        // brine-works: 2000 × (1 + 0.005 × 4.5 + 0.005 × 2) = 2065.0; cellarmoss: 2060 × (1 + 0.005 × 1.8 + 0.005 × 1) × 0.96 = 2005.3.
-        // amber-barn is rated under 85 %, wild-starter not at all, second-rack sells used.
+        // brine-works: 2000 × (1 + 0.005 × 4.5 + 0.005 × 2) = 2065.0; cellarmoss: 2060 × (1 + 0.005 × 1.8 + 0.005 × 1)
+        // × 0.96 = 2005.3. amber-barn is rated under 85 %, wild-starter not at all, second-rack sells used.
         (new BuyBox($this->store))->assign($item);
         self::assertSame('cellarmoss', $this->holder($item));
         (new Offers($this->store, new Clock($this->store)))->change($item, 'cellarmoss', price: 2_130);
@@ -338,7 +350,14 @@ final class MarketplaceTest extends TestCase
         $this->store->run("UPDATE offer SET stock = 0 WHERE item_id = 'QU-1101'");
         foreach ($prices as $seller => $price) {
             $this->store->run(
-                "INSERT INTO offer (item_id, seller_id, sku, price, condition, fulfilment, stock, lowest, usual, updated_at) SELECT 'QU-1101', id, id, ?, CASE behaviour WHEN 'used' THEN 'used' ELSE 'new' END, fulfilment, 5, 1, ?, 0 FROM seller WHERE id = ?",
+                <<<'SQL'
+                INSERT INTO offer (item_id, seller_id, sku, price, condition, fulfilment, stock, lowest, usual,
+                    updated_at)
+                SELECT 'QU-1101', id, id, ?, CASE behaviour WHEN 'used' THEN 'used' ELSE 'new' END, fulfilment, 5, 1, ?,
+                    0
+                FROM seller
+                WHERE id = ?
+                SQL,
                 [$price, $price, $seller],
             );
         }

@@ -15,12 +15,18 @@ use Simulators\Marketplace\Http\QuaysideApi;
 use Simulators\Marketplace\Offers;
 use Symfony\Component\Yaml\Yaml;
 
-/** The marketplaces answer as the OpenAPI documents of their protocols (docs/protocols) say, and every call in them is there. */
+/**
+ * The marketplaces answer as the OpenAPI documents of their protocols (docs/protocols) say, and every call in them is
+ * there.
+ */
 final class ProtocolTest extends TestCase
 {
     use FreshMarket;
 
-    /** @return array<string, array{string, list<array{string, string, array<string, string>, array<mixed>, int}>}> protocol, and calls that are made one after the other */
+    /**
+     * @return array<string, array{string, list<array{string, string, array<string, string>, array<mixed>, int}>}>
+     *     protocol, and calls that are made one after the other
+     */
     public static function protocols(): array
     {
         $sku = 'KC-1101';
@@ -91,7 +97,12 @@ final class ProtocolTest extends TestCase
             price: 5_000,
         );
         $this->store->run(
-            "INSERT INTO sale (item_id, seller_id, units, price, at) SELECT item_id, seller_id, 2, price, 1772442000 FROM offer WHERE sku = 'KC-1101'",
+            <<<'SQL'
+            INSERT INTO sale (item_id, seller_id, units, price, at)
+            SELECT item_id, seller_id, 2, price, 1772442000
+            FROM offer
+            WHERE sku = 'KC-1101'
+            SQL,
         );
         $last = '';
         foreach ($calls as [$method, $path, $query, $body, $status]) {

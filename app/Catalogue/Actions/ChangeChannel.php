@@ -22,8 +22,13 @@ use Wrasse\Core\Money\Currency;
 final readonly class ChangeChannel
 {
     /**
-     * @param  array{automation_on?: bool, tax_percent?: string|null, tax_included?: bool|null, fees?: array<mixed>, categories?: array<mixed>}  $wanted  what is left out stays; categories are those whose fees or tax
-     *                                                                                                                                           differ, each with fees and tax_percent or one of them
+     * @param  array{
+     *     automation_on?: bool,
+     *     tax_percent?: string|null,
+     *     tax_included?: bool|null,
+     *     fees?: array<mixed>,
+     *     categories?: array<mixed>,
+     * }  $wanted  what is left out stays; categories are those whose fees or tax differ, each with fees and tax_percent or one of them
      *
      * @throws ValidationException
      */

@@ -21,7 +21,19 @@ use Wrasse\Core\Document\Node;
 final readonly class ChangeWorkspace
 {
     /**
-     * @param  array{tax_percent?: string, tax_included?: bool, repricing?: string, time_zone?: string, hand_price_stands?: string, hand_price_hours?: int, floor_alarm_percent?: string, brake_listings_percent?: string, brake_move_percent?: string, freeze?: array{from: string, to: string, time_zone?: string}|null, limits?: array<mixed>}  $wanted
+     * @param  array{
+     *     tax_percent?: string,
+     *     tax_included?: bool,
+     *     repricing?: string,
+     *     time_zone?: string,
+     *     hand_price_stands?: string,
+     *     hand_price_hours?: int,
+     *     floor_alarm_percent?: string,
+     *     brake_listings_percent?: string,
+     *     brake_move_percent?: string,
+     *     freeze?: array{from: string, to: string, time_zone?: string}|null,
+     *     limits?: array<mixed>,
+     * }  $wanted
      *
      * @throws ValidationException
      */

@@ -14,7 +14,10 @@ use Wrasse\Core\Document\MarkupReader;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Rule\SupplierMarkup;
 
-/** Sets what the goods of suppliers are offered at. New drafts of theirs get it by themselves; listings that are there stay as they are. */
+/**
+ * Sets what the goods of suppliers are offered at. New drafts of theirs get it by themselves; listings that are there
+ * stay as they are.
+ */
 final readonly class SetSupplierMarkup
 {
     /**

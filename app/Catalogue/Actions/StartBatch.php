@@ -57,7 +57,14 @@ final readonly class StartBatch
         return $this->begin($batch);
     }
 
-    /** @param  array{columns: array<string, int|null>, channel: int|null, supplier: string|null, effective_from: string|null}  $spec */
+    /**
+     * @param  array{
+     *     columns: array<string, int|null>,
+     *     channel: int|null,
+     *     supplier: string|null,
+     *     effective_from: string|null,
+     * }  $spec
+     */
     public function import(Import $import, array $spec, int $rows, ?int $userId): Batch
     {
         return $this->begin(

@@ -54,7 +54,10 @@ final readonly class TakeDueCosts
                 UPDATE products p SET ({$columns}) = ROW({$new}), updated_at = now()
                 FROM (
                     SELECT DISTINCT ON (product_id) * FROM product_costs
-                    WHERE workspace_id = ? AND taken_at IS NULL AND effective_from <= now() ORDER BY product_id, effective_from DESC, id DESC
+                    WHERE workspace_id = ?
+                        AND taken_at IS NULL
+                        AND effective_from <= now()
+                    ORDER BY product_id, effective_from DESC, id DESC
                 ) due
                 WHERE p.id = due.product_id AND p.workspace_id = due.workspace_id RETURNING p.id
                 SQL,

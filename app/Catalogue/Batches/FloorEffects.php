@@ -11,7 +11,8 @@ interface FloorEffects
 {
     /**
      * @param  list<PlannedRow>  $rows
-     * @return array<int, FloorEffect> by the place of the row in the list; rows whose listings keep their floors are left out
+     * @return array<int, FloorEffect> by the place of the row in the list; rows whose listings keep their floors are
+     *     left out
      */
     public function of(Workspace $workspace, array $rows): array;
 }

@@ -10,7 +10,8 @@ final readonly class PlannedRow
     /**
      * @param  string  $verdict  create, change, same or refused
      * @param  string|null  $why  it is refused
-     * @param  array{product?: array<string, mixed>, listing?: array<string, mixed>}  $before  columns as they are; a part that is to be made is left out
+     * @param  array{product?: array<string, mixed>, listing?: array<string, mixed>}  $before  columns as they are; a
+     *     part that is to be made is left out
      * @param  array{product?: array<string, mixed>, listing?: array<string, mixed>}  $after
      * @param  int|null  $line  of the file it comes from
      * @param  string|null  $key  that must not come twice

@@ -13,8 +13,9 @@ use App\Support\Database\IdArray;
 use Illuminate\Support\Facades\DB;
 
 /**
- * Writes some thousand rows of a batch to products and listings, one way or the other, with a statement for each step. Runs within a
- * transaction. A row whose product or listing no longer has the values it was worked out from is left alone.
+ * Writes some thousand rows of a batch to products and listings, one way or the other, with a statement for each step.
+ * Runs within a transaction. A row whose product or listing no longer has the values it was worked out from is left
+ * alone.
  */
 final class RowWriter
 {
@@ -63,7 +64,8 @@ final class RowWriter
     }
 
     /**
-     * @return array{listings: list<int>, prices: array<int, int>, cursor: int}|null what was touched, and prices in minor units that are to be published,
+     * @return array{listings: list<int>, prices: array<int, int>, cursor: int}|null what was touched, and prices in
+     *     minor units that are to be published,
      *                                                                  by listing; null when no row is left
      */
     public function next(int $most): ?array
@@ -74,7 +76,11 @@ final class RowWriter
         DB::select(
             <<<'SQL'
             SELECT id FROM products
-            WHERE (workspace_id, id) IN (SELECT workspace_id, product_id FROM chunk WHERE product_to IS NOT NULL OR product_from IS NOT NULL)
+            WHERE (workspace_id, id) IN (
+                SELECT workspace_id, product_id
+                FROM chunk
+                WHERE product_to IS NOT NULL OR product_from IS NOT NULL
+            )
             ORDER BY id FOR UPDATE
             SQL,
         );
@@ -95,7 +101,12 @@ final class RowWriter
         $touched = DB::select(
             <<<'SQL'
             SELECT l.id FROM listings l JOIN chunk c ON c.listing_id = l.id WHERE c.listing_to IS NOT NULL
-            UNION SELECT l.id FROM listings l JOIN chunk c ON c.product_id = l.product_id WHERE c.product_to IS NOT NULL ORDER BY id
+            UNION
+            SELECT l.id
+            FROM listings l
+            JOIN chunk c ON c.product_id = l.product_id
+            WHERE c.product_to IS NOT NULL
+            ORDER BY id
             SQL,
         );
         $prices = DB::select(
@@ -133,7 +144,9 @@ final class RowWriter
         DB::statement(
             <<<SQL
             CREATE TEMP TABLE chunk ON COMMIT DROP AS
-            SELECT position, workspace_id, product_id, listing_id, {$from} -> 'product' AS product_from, {$to} -> 'product' AS product_to, {$from} -> 'listing' AS listing_from, {$to} -> 'listing' AS listing_to
+            SELECT position, workspace_id, product_id, listing_id, {$from} -> 'product' AS product_from,
+                {$to} -> 'product' AS product_to, {$from} -> 'listing' AS listing_from,
+                {$to} -> 'listing' AS listing_to
             FROM batch_rows WHERE batch_id = ? AND position > ? AND {$which} ORDER BY position LIMIT {$most}
             SQL,
             [$this->batch->id, $this->batch->cursor],
@@ -144,7 +157,9 @@ final class RowWriter
         return $this->last > 0;
     }
 
-    /** @return array{string, int, int} of the rows at hand: however many others there are, these are found by their key */
+    /**
+     * @return array{string, int, int} of the rows at hand: however many others there are, these are found by their key
+     */
     private function bounds(): array
     {
         return [$this->batch->id, $this->batch->cursor, $this->last];
@@ -210,10 +225,20 @@ final class RowWriter
         DB::update(
             <<<SQL
             UPDATE batch_rows r SET state = ?, note = ?
-            FROM chunk c LEFT JOIN products p ON p.id = c.product_id LEFT JOIN suppliers s ON s.id = p.supplier_id LEFT JOIN listings l ON l.id = c.listing_id
+            FROM chunk c
+            LEFT JOIN products p ON p.id = c.product_id
+            LEFT JOIN suppliers s ON s.id = p.supplier_id
+            LEFT JOIN listings l ON l.id = c.listing_id
             WHERE r.batch_id = ? AND r.position > ? AND r.position <= ? AND r.position = c.position AND (
-                (c.product_id IS NOT NULL AND c.product_from IS NOT NULL AND (p.id IS NULL OR NOT still_has({$product}, c.product_from - 'sku' - ?::text[])))
-                OR (c.listing_id IS NOT NULL AND c.listing_from IS NOT NULL AND (l.id IS NULL OR NOT still_has({$listing}, c.listing_from - 'sku' - 'channel_id'))))
+                (
+                    c.product_id IS NOT NULL AND c.product_from IS NOT NULL
+                    AND (p.id IS NULL OR NOT still_has({$product}, c.product_from - 'sku' - ?::text[]))
+                )
+                OR (
+                    c.listing_id IS NOT NULL AND c.listing_from IS NOT NULL
+                    AND (l.id IS NULL OR NOT still_has({$listing}, c.listing_from - 'sku' - 'channel_id'))
+                )
+            )
             SQL,
             [$this->isUndo ? 'kept' : 'left', $note, ...$this->bounds(), '{'.implode(',', $costs).'}'],
         );
@@ -267,7 +292,14 @@ final class RowWriter
         DB::update(
             <<<SQL
             UPDATE products p SET {$values} updated_at = now(),
-                supplier_id = CASE WHEN jsonb_exists(c.product_to, 'supplier') THEN (SELECT s.id FROM suppliers s WHERE s.workspace_id = p.workspace_id AND s.name = c.product_to ->> 'supplier') ELSE p.supplier_id END
+                supplier_id = CASE
+                    WHEN jsonb_exists(c.product_to, 'supplier') THEN (
+                        SELECT s.id
+                        FROM suppliers s
+                        WHERE s.workspace_id = p.workspace_id AND s.name = c.product_to ->> 'supplier'
+                    )
+                    ELSE p.supplier_id
+                END
             FROM chunk c WHERE p.id = c.product_id AND p.workspace_id = c.workspace_id AND c.product_to IS NOT NULL
             SQL,
         );
@@ -282,8 +314,13 @@ final class RowWriter
         DB::insert(
             <<<'SQL'
             INSERT INTO products (workspace_id, sku, title, created_at, updated_at)
-            SELECT DISTINCT ON (product_to ->> 'sku') workspace_id, product_to ->> 'sku', product_to ->> 'title', now(), now() FROM chunk
-            WHERE product_id IS NULL AND product_to IS NOT NULL ORDER BY product_to ->> 'sku', position ON CONFLICT (workspace_id, sku) DO NOTHING
+            SELECT DISTINCT ON (product_to ->> 'sku') workspace_id, product_to ->> 'sku', product_to ->> 'title', now(),
+                now()
+            FROM chunk
+            WHERE product_id IS NULL
+                AND product_to IS NOT NULL
+            ORDER BY product_to ->> 'sku', position
+            ON CONFLICT (workspace_id, sku) DO NOTHING
             SQL,
         );
         DB::update(
@@ -302,7 +339,9 @@ final class RowWriter
         DB::insert(
             <<<SQL
             INSERT INTO product_costs (workspace_id, product_id, {$columns}, effective_from, taken_at, source, user_id)
-            SELECT DISTINCT ON (p.id) p.workspace_id, p.id, {$columns}, coalesce(?::timestamptz, now()), now(), ?, ? FROM products p JOIN chunk c ON c.product_id = p.id
+            SELECT DISTINCT ON (p.id) p.workspace_id, p.id, {$columns}, coalesce(?::timestamptz, now()), now(), ?, ?
+            FROM products p
+            JOIN chunk c ON c.product_id = p.id
             WHERE jsonb_exists_any(c.product_to, ?::text[])
             SQL,
             [
@@ -322,7 +361,10 @@ final class RowWriter
         DB::insert(
             <<<SQL
             INSERT INTO product_costs (workspace_id, product_id, {$columns}, effective_from, taken_at, source, user_id)
-            SELECT DISTINCT ON (p.id) p.workspace_id, p.id, {$new}, ?::timestamptz, NULL, ?, ? FROM products p JOIN chunk c ON c.product_id = p.id CROSS JOIN LATERAL jsonb_populate_record(p, c.product_to) n
+            SELECT DISTINCT ON (p.id) p.workspace_id, p.id, {$new}, ?::timestamptz, NULL, ?, ?
+            FROM products p
+            JOIN chunk c ON c.product_id = p.id
+            CROSS JOIN LATERAL jsonb_populate_record(p, c.product_to) n
             WHERE jsonb_exists_any(c.product_to, ?::text[])
             SQL,
             [$this->effectiveFrom(), $this->source(), $this->batch->user_id, '{'.implode(',', self::COSTS).'}'],
@@ -340,13 +382,23 @@ final class RowWriter
         DB::update(
             <<<SQL
             UPDATE listings l SET {$values} version = l.version + 1, updated_at = now(),
-                price_minor = CASE WHEN l.is_draft AND jsonb_exists(c.listing_to, 'price_minor') THEN (c.listing_to ->> 'price_minor')::bigint ELSE l.price_minor END
-            FROM chunk c WHERE l.id = c.listing_id AND l.workspace_id = c.workspace_id AND c.listing_to IS NOT NULL AND c.listing_from IS NOT NULL
+                price_minor = CASE
+                    WHEN l.is_draft AND jsonb_exists(c.listing_to, 'price_minor')
+                        THEN (c.listing_to ->> 'price_minor')::bigint
+                    ELSE l.price_minor
+                END
+            FROM chunk c
+            WHERE l.id = c.listing_id
+                AND l.workspace_id = c.workspace_id
+                AND c.listing_to IS NOT NULL
+                AND c.listing_from IS NOT NULL
             SQL,
         );
     }
 
-    /** What is new has not been published anywhere yet; where prices leave as files or messages nobody tells when it is. */
+    /**
+     * What is new has not been published anywhere yet; where prices leave as files or messages nobody tells when it is.
+     */
     private function makeDrafts(): void
     {
         if (DB::table('chunk')->whereNull('listing_id')->whereNotNull('listing_to')->doesntExist()) {
@@ -355,12 +407,15 @@ final class RowWriter
         DB::insert(
             <<<'SQL'
             INSERT INTO listings (
-                workspace_id, channel_id, product_id, sku, item_ref, title, condition, fulfilment, price_minor, shipping_minor,
+                workspace_id, channel_id, product_id, sku, item_ref, title, condition, fulfilment, price_minor,
+                shipping_minor,
                 list_price_minor, stock, rule_id, assigned_by, limits, is_draft, created_at, updated_at
             )
             SELECT
-                c.workspace_id, n.channel_id, c.product_id, n.sku, '', p.title, coalesce(n.condition, 'new'), coalesce(n.fulfilment, 'merchant'),
-                n.price_minor, coalesce(n.shipping_minor, 0), coalesce(n.list_price_minor, n.price_minor), n.stock, n.rule_id, n.assigned_by,
+                c.workspace_id, n.channel_id, c.product_id, n.sku, '', p.title, coalesce(n.condition, 'new'),
+                coalesce(n.fulfilment, 'merchant'),
+                n.price_minor, coalesce(n.shipping_minor, 0), coalesce(n.list_price_minor, n.price_minor), n.stock,
+                n.rule_id, n.assigned_by,
                 coalesce(n.limits, '{"floor":[],"ceiling":[]}'), ch.driver = ANY(string_to_array(?, ',')), now(), now()
             FROM chunk c
             CROSS JOIN LATERAL jsonb_populate_record(NULL::listings, c.listing_to) n
@@ -394,7 +449,9 @@ final class RowWriter
         DB::delete(
             <<<'SQL'
             DELETE FROM listings l USING chunk c, channels ch
-            WHERE l.id = c.listing_id AND ch.id = l.channel_id AND (l.is_draft OR ch.driver <> ALL(string_to_array(?, ',')))
+            WHERE l.id = c.listing_id
+                AND ch.id = l.channel_id
+                AND (l.is_draft OR ch.driver <> ALL(string_to_array(?, ',')))
                 AND c.listing_to IS NULL AND c.listing_from IS NOT NULL
             SQL,
             [$this->driversThatTellListings()],

@@ -30,7 +30,8 @@ interface BulkEdit
     public function check(Workspace $workspace, array $wanted): string;
 
     /**
-     * What it does with a listing and its product, as EditBatch reads them: columns before and after, or why it cannot be done.
+     * What it does with a listing and its product, as EditBatch reads them: columns before and after, or why it cannot
+     * be done.
      *
      * @param  array<string, mixed>  $wanted  checked
      * @return Closure(stdClass): (array{before: array<string, mixed>, after: array<string, mixed>}|string)

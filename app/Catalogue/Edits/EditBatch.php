@@ -127,7 +127,10 @@ final readonly class EditBatch implements BatchKind
                 's.name as supplier',
             ])
             ->selectRaw(
-                'NULL::bigint AS listing_id, (SELECT max(h.effective_from) FROM product_costs h WHERE h.product_id = p.id) AS cost_known_from',
+                <<<'SQL'
+                NULL::bigint AS listing_id,
+                (SELECT max(h.effective_from) FROM product_costs h WHERE h.product_id = p.id) AS cost_known_from
+                SQL,
             );
     }
 

@@ -36,8 +36,9 @@ final readonly class SetAutomation implements BulkEdit
 
     public function plan(Workspace $workspace, array $wanted): Closure
     {
-        return fn (
-            stdClass $row,
-        ) => ['before' => ['automation_on' => $row->automation_on], 'after' => ['automation_on' => (bool) $wanted['on']]];
+        return fn (stdClass $row) => [
+            'before' => ['automation_on' => $row->automation_on],
+            'after' => ['automation_on' => (bool) $wanted['on']],
+        ];
     }
 }

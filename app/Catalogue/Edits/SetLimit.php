@@ -17,7 +17,10 @@ use Wrasse\Core\Document\InvalidDocument;
 use Wrasse\Core\Document\LimitsReader;
 use Wrasse\Core\Document\Node;
 
-/** Sets one term of the listings' own floor or ceiling, or takes it away: {side, kind, value}; an empty value takes it away. */
+/**
+ * Sets one term of the listings' own floor or ceiling, or takes it away: {side, kind, value}; an empty value takes it
+ * away.
+ */
 final readonly class SetLimit implements BulkEdit
 {
     private const KINDS = [

@@ -13,8 +13,9 @@ use stdClass;
 use Wrasse\Core\Money\InvalidAmount;
 
 /**
- * Sets prices by hand: {how, value}, or {how: "to", value: floor, ceiling, list_price or rrp}; for how long they stand with stands and hours, as
- * HandPriceTerm reads them. Whether they are within the limits is checked with all other prices.
+ * Sets prices by hand: {how, value}, or {how: "to", value: floor, ceiling, list_price or rrp}; for how long they stand
+ * with stands and hours, as HandPriceTerm reads them. Whether they are within the limits is checked with all other
+ * prices.
  */
 final readonly class SetPrice implements BulkEdit
 {

@@ -16,8 +16,9 @@ use stdClass;
 use Wrasse\Core\Money\Currency;
 
 /**
- * Changes what is known of products, several fields at once: {fields, was, effective_from}. Fields are texts as people type them, by the
- * names of the columns of a file; an empty one takes the value away. Where it is said what a field was, it is changed only if it still is.
+ * Changes what is known of products, several fields at once: {fields, was, effective_from}. Fields are texts as people
+ * type them, by the names of the columns of a file; an empty one takes the value away. Where it is said what a field
+ * was, it is changed only if it still is.
  */
 final readonly class SetProduct implements BulkEdit
 {

@@ -38,8 +38,9 @@ final readonly class SetSupplier implements BulkEdit
     {
         $supplier = trim((string) ($wanted['supplier'] ?? ''));
 
-        return fn (
-            stdClass $row,
-        ) => ['before' => ['supplier' => $row->supplier], 'after' => ['supplier' => $supplier === '' ? null : $supplier]];
+        return fn (stdClass $row) => [
+            'before' => ['supplier' => $row->supplier],
+            'after' => ['supplier' => $supplier === '' ? null : $supplier],
+        ];
     }
 }

@@ -9,7 +9,8 @@ final readonly class ListingsTouched
 {
     /**
      * @param  list<int>  $listingIds
-     * @param  string|null  $key  the same for all that one thing touches, where that is told bit by bit; AllTouched then says when it was all
+     * @param  string|null  $key  the same for all that one thing touches, where that is told bit by bit; AllTouched
+     *     then says when it was all
      */
     public function __construct(
         public int $workspaceId,

@@ -9,7 +9,10 @@ use App\Catalogue\Models\Batch;
 use Generator;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 
-/** The refused rows of a batch. Of a file they are given back as they stood, so that they can be mended and brought again. */
+/**
+ * The refused rows of a batch. Of a file they are given back as they stood, so that they can be mended and brought
+ * again.
+ */
 final readonly class BatchReport
 {
     private const REASON = 'Why it was refused';

@@ -9,7 +9,10 @@ use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Profit\Fee;
 use Wrasse\Core\Profit\Tax;
 
-/** What is taken of a sale of a category on a channel, with what else is asked of the channel for every one of its listings. */
+/**
+ * What is taken of a sale of a category on a channel, with what else is asked of the channel for every one of its
+ * listings.
+ */
 final readonly class ChannelTerms
 {
     public string $name;

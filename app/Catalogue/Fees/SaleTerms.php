@@ -41,8 +41,8 @@ final class SaleTerms
     }
 
     /**
-     * What is taken of a sale of something of that category, as the pricing core's document has it: the category's own fees and tax where it
-     * has any, else those of the channel and the workspace.
+     * What is taken of a sale of something of that category, as the pricing core's document has it: the category's own
+     * fees and tax where it has any, else those of the channel and the workspace.
      *
      * @return array{fees: list<array<string, mixed>>, tax: array{percent: string, included: bool}}
      */

@@ -77,7 +77,15 @@ final readonly class ChannelController
     )]
     public function update(Request $request, int $id, ChangeChannel $change): JsonResponse
     {
-        /** @var array{automation_on?: bool, tax_percent?: string|null, tax_included?: bool|null, fees?: list<mixed>, categories?: array<string, mixed>} $wanted */
+        /**
+         * @var array{
+         *     automation_on?: bool,
+         *     tax_percent?: string|null,
+         *     tax_included?: bool|null,
+         *     fees?: list<mixed>,
+         *     categories?: array<string, mixed>,
+         * } $wanted
+         */
         $wanted = $request->validate([
             'automation_on' => ['sometimes', 'boolean'],
             'fees' => ['sometimes', 'array', 'max:10'],

@@ -168,7 +168,15 @@ final readonly class ImportController
     )]
     public function check(Request $request, string $id, CheckImport $check): JsonResponse
     {
-        /** @var array{columns: array<string, int|string|null>, decimal?: '.'|','|null, channel?: int|string|null, supplier?: string|null, effective_from?: string|null} $given */
+        /**
+         * @var array{
+         *     columns: array<string, int|string|null>,
+         *     decimal?: '.'|','|null,
+         *     channel?: int|string|null,
+         *     supplier?: string|null,
+         *     effective_from?: string|null,
+         * } $given
+         */
         $given = $request->validate([
             'columns' => ['required', 'array:'.implode(',', array_keys(ImportColumns::NAMES))],
             'columns.*' => ['nullable', 'integer', 'min:0'],

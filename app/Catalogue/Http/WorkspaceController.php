@@ -98,7 +98,22 @@ final readonly class WorkspaceController
     )]
     public function update(Request $request, ChangeWorkspace $change): JsonResponse
     {
-        /** @var array{tax_percent?: string, tax_included?: bool, repricing_on?: bool, repricing?: string, time_zone?: string, hand_price_stands?: string, hand_price_hours?: int, floor_alarm_percent?: string, brake_listings_percent?: string, brake_move_percent?: string, freeze?: array{from: string, to: string, time_zone?: string}|null, limits?: array<mixed>} $wanted */
+        /**
+         * @var array{
+         *     tax_percent?: string,
+         *     tax_included?: bool,
+         *     repricing_on?: bool,
+         *     repricing?: string,
+         *     time_zone?: string,
+         *     hand_price_stands?: string,
+         *     hand_price_hours?: int,
+         *     floor_alarm_percent?: string,
+         *     brake_listings_percent?: string,
+         *     brake_move_percent?: string,
+         *     freeze?: array{from: string, to: string, time_zone?: string}|null,
+         *     limits?: array<mixed>,
+         * } $wanted
+         */
         $wanted = $request->validate(
             [
                 'tax_percent' => ['sometimes', 'string', 'max:12'],

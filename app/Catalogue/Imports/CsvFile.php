@@ -6,7 +6,10 @@ namespace App\Catalogue\Imports;
 
 use Generator;
 
-/** A CSV file as spreadsheets save it: RFC 4180 with comma, semicolon or tab, in UTF-8 or Windows-1252, with or without a byte order mark. */
+/**
+ * A CSV file as spreadsheets save it: RFC 4180 with comma, semicolon or tab, in UTF-8 or Windows-1252, with or without
+ * a byte order mark.
+ */
 final readonly class CsvFile
 {
     private const BYTE_ORDER_MARK = "\xEF\xBB\xBF";

@@ -30,7 +30,9 @@ final class ImportBatch implements BatchKind
         if ($records === []) {
             return null;
         }
-        /** @var array{columns: array<string, int|null>, channel?: int, supplier?: string, effective_from?: string} $spec */
+        /**
+         * @var array{columns: array<string, int|null>, channel?: int, supplier?: string, effective_from?: string} $spec
+         */
         $spec = $batch->spec;
         $workspace = Workspace::query()->findOrFail($batch->workspace_id);
         $reader = new RowReader($spec['columns'], $workspace->money(), $import->layout['decimal']);

@@ -6,7 +6,10 @@ namespace App\Catalogue\Imports;
 
 use App\Catalogue\Edits\SetCost;
 
-/** What the columns of a file can hold, and what they are usually called. The first name of each is the one we write ourselves. */
+/**
+ * What the columns of a file can hold, and what they are usually called. The first name of each is the one we write
+ * ourselves.
+ */
 final readonly class ImportColumns
 {
     /** Of the product; each is an amount. */

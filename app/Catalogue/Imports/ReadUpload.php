@@ -10,8 +10,8 @@ use Symfony\Component\Process\PhpExecutableFinder;
 use Symfony\Component\Process\Process;
 
 /**
- * Reads a file that was brought, in a process of its own with a limit to its memory and its time: whatever is in it, nobody else is held up. A
- * workbook is written as CSV on the way.
+ * Reads a file that was brought, in a process of its own with a limit to its memory and its time: whatever is in it,
+ * nobody else is held up. A workbook is written as CSV on the way.
  */
 final readonly class ReadUpload
 {
@@ -21,7 +21,14 @@ final readonly class ReadUpload
 
     /**
      * @param  string  $csv  where the file is kept from then on, as CSV
-     * @return array{delimiter: string, encoding: string, header: list<string>, decimal: string|null, rows: int, sheet: string|null}
+     * @return array{
+     *     delimiter: string,
+     *     encoding: string,
+     *     header: list<string>,
+     *     decimal: string|null,
+     *     rows: int,
+     *     sheet: string|null,
+     * }
      *
      * @throws UnreadableFile
      */
@@ -56,7 +63,16 @@ final readonly class ReadUpload
             );
         }
 
-        /** @var array{delimiter: string, encoding: string, header: list<string>, decimal: string|null, rows: int, sheet: string|null} */
+        /**
+         * @var array{
+         *     delimiter: string,
+         *     encoding: string,
+         *     header: list<string>,
+         *     decimal: string|null,
+         *     rows: int,
+         *     sheet: string|null,
+         * }
+         */
         return $answer;
     }
 }

@@ -294,9 +294,20 @@ final readonly class RowMatcher
     }
 
     /**
-     * Stock, shipping, condition and fulfilment of a published listing are what its channel says; the file counts for drafts.
+     * Stock, shipping, condition and fulfilment of a published listing are what its channel says; the file counts for
+     * drafts.
      *
-     * @param  array{price?: int, list_price?: int, shipping?: int, stock?: int, condition?: string, fulfilment?: string, floor?: int, ceiling?: int, rule?: int|null}  $given
+     * @param  array{
+     *     price?: int,
+     *     list_price?: int,
+     *     shipping?: int,
+     *     stock?: int,
+     *     condition?: string,
+     *     fulfilment?: string,
+     *     floor?: int,
+     *     ceiling?: int,
+     *     rule?: int|null,
+     * }  $given
      * @param  array<string, array<string, mixed>>  $before
      * @param  array<string, array<string, mixed>>  $after
      */

@@ -46,7 +46,8 @@ final readonly class RowReader
     }
 
     /**
-     * Without the blanks around it, and without the apostrophe that keeps spreadsheets from taking a text for a formula.
+     * Without the blanks around it, and without the apostrophe that keeps spreadsheets from taking a text for a
+     * formula.
      *
      * @param  list<string>  $row
      */
@@ -102,7 +103,16 @@ final readonly class RowReader
 
     /**
      * @param  list<string>  $row
-     * @return array{price?: int, list_price?: int, shipping?: int, stock?: int, condition?: string, fulfilment?: string, floor?: int, ceiling?: int}
+     * @return array{
+     *     price?: int,
+     *     list_price?: int,
+     *     shipping?: int,
+     *     stock?: int,
+     *     condition?: string,
+     *     fulfilment?: string,
+     *     floor?: int,
+     *     ceiling?: int,
+     * }
      *
      * @throws RefusedRow
      */

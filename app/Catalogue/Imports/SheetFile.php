@@ -13,14 +13,19 @@ use PhpOffice\PhpSpreadsheet\Reader\Xlsx;
 use PhpOffice\PhpSpreadsheet\RichText\RichText;
 use ZipArchive;
 
-/** The first sheet of an Office Open XML workbook (XLSX), written as a CSV file. Formulas count with the value that was saved with them. */
+/**
+ * The first sheet of an Office Open XML workbook (XLSX), written as a CSV file. Formulas count with the value that was
+ * saved with them.
+ */
 final readonly class SheetFile implements IReadFilter
 {
     public const MOST_ROWS = 30_000;
 
     private const MOST_COLUMNS = 60;
 
-    /** Of all parts of the workbook together, unpacked, in bytes: some 300,000 cells, which take about 170 MB to read. */
+    /**
+     * Of all parts of the workbook together, unpacked, in bytes: some 300,000 cells, which take about 170 MB to read.
+     */
     private const LARGEST = 15_000_000;
 
     public static function is(string $path): bool

@@ -13,7 +13,10 @@ use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Throwable;
 
-/** Works on a batch for some seconds and hands on to the next job, so that others get their turn and a killed one loses little. */
+/**
+ * Works on a batch for some seconds and hands on to the next job, so that others get their turn and a killed one loses
+ * little.
+ */
 final class WorkBatchJob implements ShouldQueue
 {
     use WorkspaceJob;

@@ -9,8 +9,8 @@ use App\Accounts\Models\Workspace;
 use App\Catalogue\Models\LimitScope;
 
 /**
- * Which floor and ceiling terms hold for a listing: those of the workspace, then of its channel, supplier, category, brand and product,
- * then its own. Of each kind of term the most specific one counts.
+ * Which floor and ceiling terms hold for a listing: those of the workspace, then of its channel, supplier, category,
+ * brand and product, then its own. Of each kind of term the most specific one counts.
  *
  * @phpstan-type Term array<string, mixed>
  */
@@ -105,7 +105,8 @@ final class InheritedLimits
 
     /**
      * @param  array<string, string|null>  $names
-     * @return list<array{string, string|null, array{floor: list<Term>, ceiling: list<Term>}}> from the most general to the most specific
+     * @return list<array{string, string|null, array{floor: list<Term>, ceiling: list<Term>}}> from the most general to
+     *     the most specific
      */
     private function sources(array $names, string $own): array
     {

@@ -8,7 +8,10 @@ use App\Catalogue\Limits\Scope;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Validation\Rule;
 
-/** Which listings are meant: the same names in the listing list, when rules are tried out and when listings are put on a rule. */
+/**
+ * Which listings are meant: the same names in the listing list, when rules are tried out and when listings are put on a
+ * rule.
+ */
 final readonly class ListingFilter
 {
     public const STATES = [

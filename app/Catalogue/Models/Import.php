@@ -15,7 +15,14 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $id
  * @property int $workspace_id
  * @property string $file_name
- * @property array{delimiter: string, encoding: string, header: list<string>, decimal: '.'|','|null, rows: int, sheet?: string|null} $layout
+ * @property array{
+ *     delimiter: string,
+ *     encoding: string,
+ *     header: list<string>,
+ *     decimal: '.'|','|null,
+ *     rows: int,
+ *     sheet?: string|null,
+ * } $layout
  */
 final class Import extends Model
 {

@@ -13,7 +13,8 @@ interface HandPrices
      * Whether prices could be set now.
      *
      * @param  array<int, int>  $prices
-     * @param  array<int, array<string, mixed>>  $changes  columns of listing and product that change together with the price, by listing
+     * @param  array<int, array<string, mixed>>  $changes  columns of listing and product that change together with the
+     *     price, by listing
      * @return array<int, string> why one could not
      */
     public function check(Workspace $workspace, array $prices, array $changes = []): array;

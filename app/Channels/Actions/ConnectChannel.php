@@ -44,7 +44,8 @@ final readonly class ConnectChannel
     }
 
     /**
-     * Secrets belong to the server they were entered for: with another server they have to be given again, and ours for signing is renewed.
+     * Secrets belong to the server they were entered for: with another server they have to be given again, and ours for
+     * signing is renewed.
      *
      * @param  array<string, string>  $given  all settings, and those secrets that change
      *

@@ -22,7 +22,8 @@ use Illuminate\Database\Eloquent\Model;
  * @property array<string, string> $secrets those of the fields that are never told again
  * @property string $webhook_secret
  * @property list<array<string, string|null>> $fees
- * @property array<string, array{fees: list<array<string, mixed>>|null, tax_percent: string|null}> $categories whose fees or tax differ
+ * @property array<string, array{fees: list<array<string, mixed>>|null, tax_percent: string|null}> $categories whose
+ *     fees or tax differ
  * @property string|null $tax_percent null where it is that of the workspace
  * @property bool|null $tax_included whether its prices contain the tax; null where it is as in the workspace
  * @property bool $automation_on

@@ -7,14 +7,16 @@ namespace App\Channels\Outgoing;
 use Symfony\Component\HttpFoundation\IpUtils;
 
 /**
- * Keeps addresses that people enter from reaching into the network this runs in. Whoever connects asks here right before, and connects to one
- * of the addresses given back, so that a name that resolves differently a moment later makes no difference.
+ * Keeps addresses that people enter from reaching into the network this runs in. Whoever connects asks here right
+ * before, and connects to one of the addresses given back, so that a name that resolves differently a moment later
+ * makes no difference.
  */
 final readonly class AddressGuard
 {
     /**
-     * Not reachable from the public internet, or not to be: the IANA registry of special-purpose IPv4 addresses (RFC 6890 and its updates),
-     * multicast (RFC 5771), and the address under which one large cloud answers its own machines.
+     * Not reachable from the public internet, or not to be: the IANA registry of special-purpose IPv4 addresses (RFC
+     * 6890 and its updates), multicast (RFC 5771), and the address under which one large cloud answers its own
+     * machines.
      */
     private const FORBIDDEN_IPV4 = [
         '0.0.0.0/8',
@@ -40,7 +42,10 @@ final readonly class AddressGuard
     /** All of IPv6 that is in use worldwide (RFC 4291, 2.4) … */
     private const GLOBAL_IPV6 = '2000::/3';
 
-    /** … but for what the IANA registry of special-purpose IPv6 addresses takes out: protocols, Teredo, documentation, 6to4, AS112. */
+    /**
+     * … but for what the IANA registry of special-purpose IPv6 addresses takes out: protocols, Teredo, documentation,
+     * 6to4, AS112.
+     */
     private const FORBIDDEN_IPV6 = ['2001::/23', '2001:db8::/32', '2002::/16', '2620:4f:8000::/48', '3fff::/20'];
 
     /** @param  list<string>  $allowed  subnets that are allowed all the same, as CIDR */

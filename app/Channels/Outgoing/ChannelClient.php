@@ -13,8 +13,8 @@ use Illuminate\Http\Client\PendingRequest;
 use Illuminate\Http\Client\Response;
 
 /**
- * Calls one channel by HTTP, and tells failures apart by whether trying again may help. What the other side writes into its error pages is not
- * repeated: only its status is.
+ * Calls one channel by HTTP, and tells failures apart by whether trying again may help. What the other side writes into
+ * its error pages is not repeated: only its status is.
  */
 final readonly class ChannelClient
 {

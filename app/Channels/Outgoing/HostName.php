@@ -9,7 +9,10 @@ final readonly class HostName
 {
     private const LABELS = '/^(?!-)[a-z0-9-]{1,63}(?:\.[a-z0-9-]{1,63})*$/D';
 
-    /** "A host ends in a number": the URL standard (WHATWG) then takes it for an IPv4 address, whatever else it looks like. */
+    /**
+     * "A host ends in a number": the URL standard (WHATWG) then takes it for an IPv4 address, whatever else it looks
+     * like.
+     */
     private const ENDS_IN_NUMBER = '/(?:^|\.)(?:\d+|0x[0-9a-f]*)$/D';
 
     private const LONGEST = 253;
@@ -17,7 +20,8 @@ final readonly class HostName
     /**
      * @return string in lower case, as ASCII (RFC 5891), without brackets and final dot
      *
-     * @throws ForbiddenAddress for anything that programs read in different ways: addresses in octal, hexadecimal, short or as one number,
+     * @throws ForbiddenAddress for anything that programs read in different ways: addresses in octal, hexadecimal,
+     *     short or as one number,
      *                          percent-encoding, and what cannot be a host name
      */
     public static function normalized(string $host): string

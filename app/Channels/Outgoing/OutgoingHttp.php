@@ -12,9 +12,9 @@ use Illuminate\Http\Client\PendingRequest;
 use Psr\Http\Message\RequestInterface;
 
 /**
- * The one way by which HTTP requests leave. Every request, and every redirect where one is followed, is checked by AddressGuard and connects to
- * an address that was checked. Redirects are not followed unless the caller asks for it; proxies of the environment are not used, as they would
- * resolve names for themselves.
+ * The one way by which HTTP requests leave. Every request, and every redirect where one is followed, is checked by
+ * AddressGuard and connects to an address that was checked. Redirects are not followed unless the caller asks for it;
+ * proxies of the environment are not used, as they would resolve names for themselves.
  */
 final readonly class OutgoingHttp
 {
@@ -29,7 +29,8 @@ final readonly class OutgoingHttp
     }
 
     /**
-     * A request that throws ForbiddenAddress or UnknownHost when it is sent, and a ConnectionException where no whole answer came.
+     * A request that throws ForbiddenAddress or UnknownHost when it is sent, and a ConnectionException where no whole
+     * answer came.
      *
      * @param  int  $maxBytes  of the answer, unpacked; beyond them the connection is closed
      */

@@ -12,7 +12,10 @@ use League\Flysystem\PhpseclibV3\SftpConnectionProvider;
 use phpseclib3\Net\SSH2;
 use Throwable;
 
-/** Connects to SFTP servers: to a checked address, and with nothing sent before the server has shown the host key that was entered. */
+/**
+ * Connects to SFTP servers: to a checked address, and with nothing sent before the server has shown the host key that
+ * was entered.
+ */
 final readonly class SftpServer
 {
     public const PORT = 22;

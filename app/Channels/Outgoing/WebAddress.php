@@ -16,7 +16,10 @@ final readonly class WebAddress
     {
     }
 
-    /** @throws ForbiddenAddress if it is none, or carries a user, a fragment or a host that programs read in different ways */
+    /**
+     * @throws ForbiddenAddress if it is none, or carries a user, a fragment or a host that programs read in different
+     *     ways
+     */
     public static function parse(string $url): self
     {
         try {

@@ -15,7 +15,8 @@ interface OfferSource
 
     /**
      * @param  list<string>  $items  up to itemsPerCall() of them
-     * @return array<string, list<mixed>> offers by item, in the words of the pricing core's document (docs/schemas), with the seller's name as
+     * @return array<string, list<mixed>> offers by item, in the words of the pricing core's document (docs/schemas),
+     *     with the seller's name as
      *                                    "name"; unchecked. An item that is missing was not answered: it is not without offers
      *
      * @throws ChannelUnavailable

@@ -21,7 +21,8 @@ interface PricePublisher
     public function submit(string $key, array $updates): Submission;
 
     /**
-     * Makes sure that what was handed over under a key, as far as anybody knows, is not taken any more, also if it should still be on its way.
+     * Makes sure that what was handed over under a key, as far as anybody knows, is not taken any more, also if it
+     * should still be on its way.
      *
      * @return string|null by what the channel finds it, where it is too late; null where nothing was taken, nor will be
      *
@@ -34,7 +35,8 @@ interface PricePublisher
      * What the channel said to each line.
      *
      * @param  list<string>  $skus
-     * @return array<string, string|null>|null by SKU the reason of its refusal, null where it took the price; null while it is not done
+     * @return array<string, string|null>|null by SKU the reason of its refusal, null where it took the price; null
+     *     while it is not done
      *
      * @throws ChannelUnavailable
      * @throws ChannelRefused

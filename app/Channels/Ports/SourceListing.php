@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace App\Channels\Ports;
 
-/** A listing as its channel has it. Amounts are decimals in the currency of the channel, as they came: nobody has checked them. */
+/**
+ * A listing as its channel has it. Amounts are decimals in the currency of the channel, as they came: nobody has
+ * checked them.
+ */
 final readonly class SourceListing
 {
     /**

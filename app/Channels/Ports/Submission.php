@@ -9,7 +9,8 @@ final readonly class Submission
 {
     /**
      * @param  string  $reference  by what the channel, or a person, finds them again
-     * @param  array<string, string|null>|null  $results  by SKU, as PricePublisher::results() gives them, where the channel answered at once
+     * @param  array<string, string|null>|null  $results  by SKU, as PricePublisher::results() gives them, where the
+     *     channel answered at once
      */
     public function __construct(public string $reference, public ?array $results = null)
     {

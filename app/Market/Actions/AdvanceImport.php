@@ -22,8 +22,9 @@ use Closure;
 use Illuminate\Support\Facades\DB;
 
 /**
- * Reads a channel on, page after page: each page is fetched without a transaction, and then written together with where to go on. Whoever works on
- * an import holds it by moving its due time ahead; if that process dies the import is due again, and goes on after the last page that was written.
+ * Reads a channel on, page after page: each page is fetched without a transaction, and then written together with where
+ * to go on. Whoever works on an import holds it by moving its due time ahead; if that process dies the import is due
+ * again, and goes on after the last page that was written.
  */
 final readonly class AdvanceImport
 {

@@ -12,7 +12,10 @@ use App\Channels\Ports\ChangeQueue;
 use App\Channels\Ports\ItemChange;
 use Illuminate\Support\Facades\DB;
 
-/** Fetches word of changed offers, and keeps it until a worker has time. It is acknowledged once it is kept: what is fetched again is the same. */
+/**
+ * Fetches word of changed offers, and keeps it until a worker has time. It is acknowledged once it is kept: what is
+ * fetched again is the same.
+ */
 final readonly class FetchChanges
 {
     /** So many fetches at most at a time, while there is more. */

@@ -79,7 +79,8 @@ final readonly class ImportOrders
             <<<'SQL'
             INSERT INTO sales_days (listing_id, workspace_id, day, units, revenue_minor) VALUES (?, ?, ?, ?, ?)
             ON CONFLICT (listing_id, day) DO UPDATE
-            SET units = sales_days.units + excluded.units, revenue_minor = sales_days.revenue_minor + excluded.revenue_minor
+            SET units = sales_days.units + excluded.units,
+                revenue_minor = sales_days.revenue_minor + excluded.revenue_minor
             SQL,
             [$listingId, $workspaceId, $at->toDateString(), $sale->units, $sale->revenue()],
         );

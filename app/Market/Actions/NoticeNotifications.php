@@ -9,8 +9,8 @@ use App\Market\Jobs\ObserveNotifiedJob;
 use Illuminate\Support\Facades\DB;
 
 /**
- * Asked by every worker before it takes the next job, some times a second: does word of a market wait that nobody is looking into, or is it time to
- * fetch some?
+ * Asked by every worker before it takes the next job, some times a second: does word of a market wait that nobody is
+ * looking into, or is it time to fetch some?
  */
 final readonly class NoticeNotifications
 {

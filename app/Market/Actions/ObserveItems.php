@@ -49,7 +49,8 @@ final readonly class ObserveItems
     }
 
     /**
-     * An item that the answer lacks, or of which nothing can be read, is not without rivals: its market stays as it was, with its age.
+     * An item that the answer lacks, or of which nothing can be read, is not without rivals: its market stays as it
+     * was, with its age.
      *
      * @param  list<string>  $items  some tens; asked for in as many calls as the channel wants
      * @param  (Closure(): mixed)|null  $done  done together with what is written
@@ -154,7 +155,8 @@ final readonly class ObserveItems
     }
 
     /**
-     * Our listings of the items with the market as it was known. Those that another process has asked about later, and was quicker, are left to it.
+     * Our listings of the items with the market as it was known. Those that another process has asked about later, and
+     * was quicker, are left to it.
      *
      * @param  list<string>  $items
      * @return array<int, stdClass> by id
@@ -196,7 +198,8 @@ final readonly class ObserveItems
     }
 
     /**
-     * Decisions are made from what is kept here: an offer nobody can read is left out, whatever made the marketplace send it.
+     * Decisions are made from what is kept here: an offer nobody can read is left out, whatever made the marketplace
+     * send it.
      *
      * @param  array<string, list<mixed>>  $offers
      * @return array<string, list<array<string, mixed>>>
@@ -297,7 +300,10 @@ final readonly class ObserveItems
         return array_map(fn () => true, $rows);
     }
 
-    /** What is known of our stock after the marketplace has said whether there is any; null where the number is not known. */
+    /**
+     * What is known of our stock after the marketplace has said whether there is any; null where the number is not
+     * known.
+     */
     private static function stock(?int $known, mixed $isInStock): ?int
     {
         return match (true) {

@@ -10,8 +10,9 @@ use App\Market\Jobs\ObserveItemsJob;
 use Illuminate\Support\Facades\DB;
 
 /**
- * Looks at the items a channel has sent word of, those that have waited longest first. Word of the same item is looked into once. Whoever looks
- * into it claims it for a while: no row is locked while the channel is asked, and if this process dies, it waits again when that time is over.
+ * Looks at the items a channel has sent word of, those that have waited longest first. Word of the same item is looked
+ * into once. Whoever looks into it claims it for a while: no row is locked while the channel is asked, and if this
+ * process dies, it waits again when that time is over.
  */
 final readonly class ObserveNotified
 {
@@ -56,7 +57,10 @@ final readonly class ObserveNotified
             UPDATE market_notifications n SET claimed_until = now() + make_interval(secs => ?)
             FROM (
                 SELECT channel_id, webhook_id FROM market_notifications
-                WHERE channel_id = ? AND workspace_id = ? AND observed_at IS NULL AND (claimed_until IS NULL OR claimed_until < now())
+                WHERE channel_id = ?
+                    AND workspace_id = ?
+                    AND observed_at IS NULL
+                    AND (claimed_until IS NULL OR claimed_until < now())
                 ORDER BY received_at LIMIT ? FOR UPDATE SKIP LOCKED
             ) first
             WHERE n.channel_id = first.channel_id AND n.webhook_id = first.webhook_id

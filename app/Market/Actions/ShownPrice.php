@@ -14,7 +14,8 @@ final readonly class ShownPrice
     }
 
     /**
-     * A price that differs from ours while none of ours is on its way was set by someone else: it is what buyers see, so it is adopted.
+     * A price that differs from ours while none of ours is on its way was set by someone else: it is what buyers see,
+     * so it is adopted.
      *
      * @param  array<int, int>  $ours  in minor units, by listing
      * @param  array<int, mixed>  $shown  decimals as the channel sends them, by listing

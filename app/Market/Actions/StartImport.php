@@ -10,7 +10,10 @@ use App\Market\Models\ChannelImport;
 use App\Market\Models\ImportStep;
 use Illuminate\Support\Facades\DB;
 
-/** Begins reading what a channel knows of us: all of it where the channel is new, else its listings. Nothing is begun twice. */
+/**
+ * Begins reading what a channel knows of us: all of it where the channel is new, else its listings. Nothing is begun
+ * twice.
+ */
 final readonly class StartImport
 {
     /** Within the workspace of the channel. */

@@ -19,8 +19,8 @@ use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\InvalidAmount;
 
 /**
- * Writes a page of a channel's listings: new ones are added, known ones get title, stock and terms. Prices of known ones are left to the observation
- * of offers where the channel shows any; of another this is all that is ever seen.
+ * Writes a page of a channel's listings: new ones are added, known ones get title, stock and terms. Prices of known
+ * ones are left to the observation of offers where the channel shows any; of another this is all that is ever seen.
  */
 final readonly class TakeListings
 {

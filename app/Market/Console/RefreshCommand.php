@@ -16,7 +16,10 @@ use Illuminate\Console\Command;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 
-/** Looks again at what nobody sent word of for a while: markets, as word can get lost, and the listings that channels have of ours. */
+/**
+ * Looks again at what nobody sent word of for a while: markets, as word can get lost, and the listings that channels
+ * have of ours.
+ */
 final class RefreshCommand extends Command
 {
     /** Where offers are seen, prices and stock at nothing are seen with them. */

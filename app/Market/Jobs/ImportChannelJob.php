@@ -10,7 +10,10 @@ use App\Support\Queue\WorkspaceJob;
 use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
 use Illuminate\Contracts\Queue\ShouldQueue;
 
-/** Reads a channel for some seconds, and comes again until all is read. Where it is lost, the sweep finds the import due. */
+/**
+ * Reads a channel for some seconds, and comes again until all is read. Where it is lost, the sweep finds the import
+ * due.
+ */
 final class ImportChannelJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
 {
     use WorkspaceJob;

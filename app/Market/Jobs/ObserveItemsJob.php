@@ -26,7 +26,8 @@ final class ObserveItemsJob implements ShouldBeUniqueUntilProcessing, ShouldQueu
 
     /**
      * @param  list<string>  $items  as many as can be asked about in one call
-     * @param  bool  $isRepeat  because the last answer lacked them; when this one does so too, they wait for their next turn
+     * @param  bool  $isRepeat  because the last answer lacked them; when this one does so too, they wait for their next
+     *     turn
      */
     public function __construct(
         public readonly int $workspaceId,

@@ -11,7 +11,10 @@ use App\Channels\Ports\HistorySource;
 use App\Channels\Ports\ListingSource;
 use App\Channels\Ports\OfferSource;
 
-/** What is read of a channel, in this order. Word of changes is subscribed to first, so that nothing that happens meanwhile is missed. */
+/**
+ * What is read of a channel, in this order. Word of changes is subscribed to first, so that nothing that happens
+ * meanwhile is missed.
+ */
 enum ImportStep: string
 {
     case Subscribe = 'subscribe';

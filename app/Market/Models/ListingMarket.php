@@ -15,7 +15,8 @@ use Illuminate\Database\Eloquent\Model;
  * @property int $workspace_id
  * @property list<array<string, mixed>> $offers as the pricing core reads them, without seen_at
  * @property string|null $packed the same as decisions read them; null where they came in past our observation
- * @property array<string, string> $dropped why an offer does not count, by offer as the core's Dropped::key() tells them apart
+ * @property array<string, string> $dropped why an offer does not count, by offer as the core's Dropped::key() tells
+ *     them apart
  * @property CarbonImmutable $seen_at
  * @property CarbonImmutable $changed_at
  */

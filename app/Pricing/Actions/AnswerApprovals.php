@@ -15,8 +15,8 @@ use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
 
 /**
- * What a person says to prices that wait. One that is approved as it was shown is decided again first: what the market has overtaken does not go
- * out. One with another figure is a price set by hand.
+ * What a person says to prices that wait. One that is approved as it was shown is decided again first: what the market
+ * has overtaken does not go out. One with another figure is a price set by hand.
  */
 final readonly class AnswerApprovals
 {
@@ -29,7 +29,8 @@ final readonly class AnswerApprovals
     }
 
     /**
-     * @param  array<int, array{seen: int, price: int}>  $prices  by approval: the proposal that was looked at and the price that is wanted, in minor units
+     * @param  array<int, array{seen: int, price: int}>  $prices  by approval: the proposal that was looked at and the
+     *     price that is wanted, in minor units
      * @return array<int, string> why it did not go out, by approval; those that did are left out
      */
     public function approve(Workspace $workspace, array $prices, HandPriceTerm $term, int $userId): array

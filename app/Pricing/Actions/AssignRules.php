@@ -11,8 +11,9 @@ use App\Support\Live\Announce;
 use Illuminate\Support\Facades\DB;
 
 /**
- * Puts listings on rules: first those that someone put there by hand stay, then the rule of the highest priority whose filter finds a
- * listing has it, then the default of its channel. Of a rule that is limited to some of its listings the others are held back, to compare.
+ * Puts listings on rules: first those that someone put there by hand stay, then the rule of the highest priority whose
+ * filter finds a listing has it, then the default of its channel. Of a rule that is limited to some of its listings the
+ * others are held back, to compare.
  */
 final readonly class AssignRules
 {
@@ -53,7 +54,10 @@ final readonly class AssignRules
     private function assign(int $workspaceId, array $rules): array
     {
         DB::statement(
-            'CREATE TEMP TABLE wanted_rules (listing_id bigint PRIMARY KEY, rule_id bigint NOT NULL, assigned_by text NOT NULL) ON COMMIT DROP',
+            <<<'SQL'
+            CREATE TEMP TABLE wanted_rules (listing_id bigint PRIMARY KEY, rule_id bigint NOT NULL,
+                assigned_by text NOT NULL) ON COMMIT DROP
+            SQL,
         );
         foreach ($rules as $rule) {
             if ($rule->assigned !== null) {
@@ -80,10 +84,20 @@ final readonly class AssignRules
         }
         $moved = DB::select(
             <<<'SQL'
-            UPDATE listings l SET rule_id = w.rule_id, assigned_by = w.assigned_by, version = l.version + 1, updated_at = now()
-            FROM (SELECT o.id, w.rule_id, w.assigned_by FROM listings o LEFT JOIN wanted_rules w ON w.listing_id = o.id
-                WHERE o.workspace_id = ? AND o.assigned_by IS DISTINCT FROM 'hand' AND (o.rule_id, o.assigned_by) IS DISTINCT FROM (w.rule_id, w.assigned_by) ORDER BY o.id FOR NO KEY UPDATE OF o) w
-            WHERE l.id = w.id RETURNING l.id
+            UPDATE listings l
+            SET rule_id = w.rule_id, assigned_by = w.assigned_by, version = l.version + 1, updated_at = now()
+            FROM (
+                SELECT o.id, w.rule_id, w.assigned_by
+                FROM listings o
+                LEFT JOIN wanted_rules w ON w.listing_id = o.id
+                WHERE o.workspace_id = ?
+                    AND o.assigned_by IS DISTINCT FROM 'hand'
+                    AND (o.rule_id, o.assigned_by) IS DISTINCT FROM (w.rule_id, w.assigned_by)
+                ORDER BY o.id
+                FOR NO KEY UPDATE OF o
+            ) w
+            WHERE l.id = w.id
+            RETURNING l.id
             SQL,
             [$workspaceId],
         );
@@ -93,7 +107,8 @@ final readonly class AssignRules
     }
 
     /**
-     * Which listings are held back follows from their numbers alone, so that it does not change from one time to the next.
+     * Which listings are held back follows from their numbers alone, so that it does not change from one time to the
+     * next.
      *
      * @param  list<Rule>  $rules
      * @return list<int>
@@ -108,7 +123,14 @@ final readonly class AssignRules
                     DB::select(
                         <<<'SQL'
                         UPDATE listings l SET is_compared = c.is_compared, updated_at = now()
-                        FROM (SELECT id, row_number() OVER (ORDER BY md5(id::text || ':' || rule_id::text)) > coalesce(?::int, ceil(count(*) OVER () * ?::numeric / 100), count(*) OVER ()) AS is_compared FROM listings WHERE workspace_id = ? AND rule_id = ?) c
+                        FROM (
+                            SELECT id,
+                                row_number() OVER (ORDER BY md5(id::text || ':' || rule_id::text))
+                                > coalesce(?::int, ceil(count(*) OVER () * ?::numeric / 100), count(*) OVER ())
+                                AS is_compared
+                            FROM listings
+                            WHERE workspace_id = ? AND rule_id = ?
+                        ) c
                         WHERE l.id = c.id AND l.is_compared <> c.is_compared RETURNING l.id
                         SQL,
                         [$rule->only_listings, $rule->only_percent, $workspaceId, $rule->id],

@@ -27,8 +27,9 @@ use Illuminate\Support\Facades\DB;
 use Wrasse\Core\Trail\Outcome;
 
 /**
- * Decides on listings and writes, in one transaction, where they stand, what was decided, the price changes that follow, and what becomes of
- * those that have not left yet. The rows are locked meanwhile, so no listing is decided twice at once.
+ * Decides on listings and writes, in one transaction, where they stand, what was decided, the price changes that
+ * follow, and what becomes of those that have not left yet. The rows are locked meanwhile, so no listing is decided
+ * twice at once.
  */
 final readonly class DecideListings
 {
@@ -56,7 +57,8 @@ final readonly class DecideListings
         ?Answers $answers = null,
     ): void {
         DB::transaction(function () use ($workspace, $listingIds, $cause, $runId, $chunk, $answers): void {
-            // What a crash of the database takes back it takes back whole, with all that came after; the jobs are then repeated.
+            // What a crash of the database takes back it takes back whole, with all that came after; the jobs are then
+            // repeated.
             DB::statement('SET LOCAL synchronous_commit = off');
             if ($runId !== null && ! $this->runs->begin($workspace->id, $runId, $chunk)) {
                 return;
@@ -112,8 +114,9 @@ final readonly class DecideListings
     }
 
     /**
-     * Those on which a rule may do something now; where all stand is noted, and what becomes of prices that people set or that are on their
-     * way. What was decided before stands on as long as a listing is being repriced, though nothing may be done now.
+     * Those on which a rule may do something now; where all stand is noted, and what becomes of prices that people set
+     * or that are on their way. What was decided before stands on as long as a listing is being repriced, though
+     * nothing may be done now.
      *
      * @param  iterable<EvaluatedListing>  $decided
      * @param  array<int, OpenPrice>  $open

@@ -23,7 +23,9 @@ final readonly class DecidePending
     {
     }
 
-    /** @param  list<int>  $listingIds  those of them that are not pending any more have been decided on by someone else */
+    /**
+     * @param  list<int>  $listingIds  those of them that are not pending any more have been decided on by someone else
+     */
     public function handle(int $workspaceId, array $listingIds): void
     {
         DB::transaction(function () use ($workspaceId, $listingIds): void {
@@ -74,7 +76,8 @@ final readonly class DecidePending
             report($e);
             DB::update(
                 <<<'SQL'
-                UPDATE pending_decisions SET attempts = attempts + 1, requested_at = now() + make_interval(secs => 2 ^ attempts)
+                UPDATE pending_decisions
+                SET attempts = attempts + 1, requested_at = now() + make_interval(secs => 2 ^ attempts)
                 WHERE workspace_id = ? AND listing_id = ?
                 SQL,
                 [$workspaceId, $listingId],

@@ -8,7 +8,10 @@ use App\Catalogue\Events\ListingsTouched;
 use App\Pricing\Jobs\DecideListingsJob;
 use App\Pricing\Runs\RunGuard;
 
-/** Listings are decided on again after something they are priced from has changed: many of them in a run, so that a brake can stop it. */
+/**
+ * Listings are decided on again after something they are priced from has changed: many of them in a run, so that a
+ * brake can stop it.
+ */
 final readonly class DecideTouched
 {
     public function __construct(private StartRun $start)

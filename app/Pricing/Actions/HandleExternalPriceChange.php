@@ -9,7 +9,10 @@ use App\Market\Events\PriceChangedElsewhere;
 use App\Pricing\Models\PriceHold;
 use App\Pricing\Models\Rule;
 
-/** Someone changed a price past us. A rule that is to leave it to them pauses the listing; any other decides anew, and puts its own back. */
+/**
+ * Someone changed a price past us. A rule that is to leave it to them pauses the listing; any other decides anew, and
+ * puts its own back.
+ */
 final readonly class HandleExternalPriceChange
 {
     public function handle(PriceChangedElsewhere $event): void

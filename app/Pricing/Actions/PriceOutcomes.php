@@ -27,7 +27,8 @@ final class PriceOutcomes
     private array $wanted = [];
 
     /**
-     * Sends the price that someone set by hand where it has not arrived yet, and ends it where it is over or its limits no longer allow it.
+     * Sends the price that someone set by hand where it has not arrived yet, and ends it where it is over or its limits
+     * no longer allow it.
      *
      * @return bool whether it stands, so that the rule leaves the listing alone
      */

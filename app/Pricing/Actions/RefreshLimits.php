@@ -13,15 +13,16 @@ use App\Support\Database\IdArray;
 use Illuminate\Database\Query\Builder;
 
 /**
- * After a change of cost, fee, tax or limits: works out floors and earnings of listings that no rule is repricing at the moment.
- * What their rule, if there is one, said before no longer stands. Within the transaction of the caller.
+ * After a change of cost, fee, tax or limits: works out floors and earnings of listings that no rule is repricing at
+ * the moment. What their rule, if there is one, said before no longer stands. Within the transaction of the caller.
  */
 final readonly class RefreshLimits
 {
     /**
      * @param  list<int>  $listingIds
      * @param  list<int>  $except  those with a price on its way: it has to be held against the new limits
-     * @return list<int> those that have to be decided on instead: a rule reprices them, or their limits follow the market
+     * @return list<int> those that have to be decided on instead: a rule reprices them, or their limits follow the
+     *     market
      */
     public function handle(Workspace $workspace, array $listingIds, array $except): array
     {

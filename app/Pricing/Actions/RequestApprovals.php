@@ -14,7 +14,10 @@ use Illuminate\Support\Facades\DB;
 use Wrasse\Core\Money\PriceMove;
 use Wrasse\Core\Trail\Outcome;
 
-/** Puts decided prices that ask first before people, and takes back those that the market has overtaken. Within the transaction of the caller. */
+/**
+ * Puts decided prices that ask first before people, and takes back those that the market has overtaken. Within the
+ * transaction of the caller.
+ */
 final readonly class RequestApprovals
 {
     /**

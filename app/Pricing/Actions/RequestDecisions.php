@@ -9,8 +9,8 @@ use Illuminate\Support\Facades\DB;
 use Throwable;
 
 /**
- * Has listings decided on once the transaction that saw their market change is over. They are written down in that transaction: where this process
- * dies in between, the sweep finds them.
+ * Has listings decided on once the transaction that saw their market change is over. They are written down in that
+ * transaction: where this process dies in between, the sweep finds them.
  */
 final readonly class RequestDecisions
 {

@@ -31,7 +31,19 @@ final readonly class SaveRule
     }
 
     /**
-     * @param  array{name?: string, is_on?: bool, document?: array<mixed>, every_minutes?: int|null, times?: array<mixed>, stale_minutes?: int, assigned?: array<string, mixed>|null, priority?: int, default_channel_id?: int|null, only_listings?: int|null, only_percent?: int|null}  $wanted
+     * @param  array{
+     *     name?: string,
+     *     is_on?: bool,
+     *     document?: array<mixed>,
+     *     every_minutes?: int|null,
+     *     times?: array<mixed>,
+     *     stale_minutes?: int,
+     *     assigned?: array<string, mixed>|null,
+     *     priority?: int,
+     *     default_channel_id?: int|null,
+     *     only_listings?: int|null,
+     *     only_percent?: int|null,
+     * }  $wanted
      * @param  int|null  $basedOn  the version number that was edited, where a document is given for a rule that exists
      *
      * @throws ValidationException

@@ -23,8 +23,8 @@ use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 
 /**
- * The one way in which people set prices, whatever they do it with. A price is checked, stands for as long as was said, and is sent as soon as
- * nothing is in the way. What is not taken is told, and written down.
+ * The one way in which people set prices, whatever they do it with. A price is checked, stands for as long as was said,
+ * and is sent as soon as nothing is in the way. What is not taken is told, and written down.
  */
 final readonly class SetPrices implements HandPrices
 {
@@ -40,7 +40,10 @@ final readonly class SetPrices implements HandPrices
         return $this->check->of($workspace, $prices, $changes);
     }
 
-    /** @param  bool  $recordRefused  whether the ledger keeps those that are not taken: where nobody is there to be told at once */
+    /**
+     * @param  bool  $recordRefused  whether the ledger keeps those that are not taken: where nobody is there to be told
+     *     at once
+     */
     public function set(
         Workspace $workspace,
         array $prices,

@@ -13,7 +13,10 @@ use App\Pricing\Models\Rule;
 use App\Support\Database\CopyRows;
 use Illuminate\Support\Facades\DB;
 
-/** Writes decisions down, with all they were made from; one that says the same as the last one of its listing is not written again. */
+/**
+ * Writes decisions down, with all they were made from; one that says the same as the last one of its listing is not
+ * written again.
+ */
 final readonly class StoreDecisions
 {
     /**

@@ -62,7 +62,8 @@ final readonly class TryOut
      *
      * @param  array<string, mixed>  $document
      * @param  list<int>  $listingIds
-     * @return Generator<array{EvaluatedListing, int}> what was decided, and how much of it was sold in 30 days; in the order of SKUs
+     * @return Generator<array{EvaluatedListing, int}> what was decided, and how much of it was sold in 30 days; in the
+     *     order of SKUs
      */
     public function over(Workspace $workspace, array $document, array $listingIds): Generator
     {

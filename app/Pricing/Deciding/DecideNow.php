@@ -8,7 +8,9 @@ use App\Accounts\Models\Workspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
 
-/** What its rule says of one listing at this moment; with no rule, how it compares with the cheapest. Nothing is stored. */
+/**
+ * What its rule says of one listing at this moment; with no rule, how it compares with the cheapest. Nothing is stored.
+ */
 final readonly class DecideNow
 {
     public function __construct(private Decider $decider)

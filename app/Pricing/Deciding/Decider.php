@@ -23,7 +23,8 @@ final readonly class Decider
     /**
      * @param  list<ListingRow>  $rows  read with their market
      * @param  callable(ListingRow): RuleDocument  $rule  the rule for a listing
-     * @return Generator<EvaluatedListing> one after the other: hundreds of them with all their offers are more than a processor keeps at hand
+     * @return Generator<EvaluatedListing> one after the other: hundreds of them with all their offers are more than a
+     *     processor keeps at hand
      *
      * @throws InvalidDocument if a rule document is not valid
      */

@@ -23,8 +23,9 @@ use Wrasse\Core\Market\SalesDay;
 use Wrasse\Core\Money\Currency;
 
 /**
- * Gives the core what decisions are made from, straight from rows of the database: this runs for every listing on every change. What many
- * listings have in common is worked out once. The same as a document, to be kept or shown, is made only when it is asked for.
+ * Gives the core what decisions are made from, straight from rows of the database: this runs for every listing on every
+ * change. What many listings have in common is worked out once. The same as a document, to be kept or shown, is made
+ * only when it is asked for.
  */
 final class DecisionInputs
 {
@@ -69,7 +70,10 @@ final class DecisionInputs
     /** @var array{ListingRow|null, string} */
     private array $lastKey = [null, ''];
 
-    /** @var array<string, array{LimitsReader, OfferReader}> by currency; what they have read before they remember from one job to the next */
+    /**
+     * @var array<string, array{LimitsReader, OfferReader}> by currency; what they have read before they remember from
+     *     one job to the next
+     */
     private static array $readers = [];
 
     public function __construct(private readonly Workspace $workspace, CarbonInterface $at)
@@ -200,7 +204,8 @@ final class DecisionInputs
     }
 
     /**
-     * The same as text to be kept, without the rule: the row and the offers as they are stored, as few listings are ever looked at as documents.
+     * The same as text to be kept, without the rule: the row and the offers as they are stored, as few listings are
+     * ever looked at as documents.
      *
      * @param  list<array{date: string, units: int, in_stock: bool}>  $sales
      * @param  list<string>  $ignored  sellers that were left out for a while
@@ -236,7 +241,25 @@ final class DecisionInputs
      */
     public static function fromText(string $text, array $rule): array
     {
-        /** @var array{own: array{int, int, list<array{date: string, units: int, in_stock: bool}>, list<string>, list<mixed>, 5?: string}, seller: string, currency: string, fees: mixed, tax: mixed, limits: mixed, offers?: list<array<string, mixed>>, packed?: list<mixed>} $kept */
+        /**
+         * @var array{
+         *     own: array{
+         *         int,
+         *         int,
+         *         list<array{date: string, units: int, in_stock: bool}>,
+         *         list<string>,
+         *         list<mixed>,
+         *         5?: string,
+         *     },
+         *     seller: string,
+         *     currency: string,
+         *     fees: mixed,
+         *     tax: mixed,
+         *     limits: mixed,
+         *     offers?: list<array<string, mixed>>,
+         *     packed?: list<mixed>,
+         * } $kept
+         */
         $kept = json_decode($text, true, 32, JSON_THROW_ON_ERROR);
         [$now, $changes, $sales, $ignored, $values] = $kept['own'];
         $today = $kept['own'][5] ?? null;
@@ -260,7 +283,8 @@ final class DecisionInputs
 
     /**
      * @param  'floor'|'ceiling'  $side
-     * @return list<array{term: array<string, mixed>, from: string, name: string|null}> where each of its terms comes from
+     * @return list<array{term: array<string, mixed>, from: string, name: string|null}> where each of its terms comes
+     *     from
      */
     public function sources(ListingRow $row, string $side): array
     {

@@ -39,7 +39,10 @@ final readonly class EvaluatedListing
         return $this->requests->text($this->row, $this->changes, $this->sales, $this->rule->ignored);
     }
 
-    /** @return list<array{term: array<string, mixed>, from: string, name: string|null}> where its limits come from, floors first */
+    /**
+     * @return list<array{term: array<string, mixed>, from: string, name: string|null}> where its limits come from,
+     *     floors first
+     */
     public function sources(): array
     {
         return [...$this->requests->sources($this->row, 'floor'), ...$this->requests->sources($this->row, 'ceiling')];

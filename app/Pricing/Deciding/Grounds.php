@@ -16,8 +16,8 @@ use Carbon\CarbonImmutable;
 use Wrasse\Core\Trail\Outcome;
 
 /**
- * What prices of listings rest on besides their market: rules, switches and prices set by hand, as they are at this moment. Says of a price
- * that is on its way whether it still holds.
+ * What prices of listings rest on besides their market: rules, switches and prices set by hand, as they are at this
+ * moment. Says of a price that is on its way whether it still holds.
  */
 final class Grounds
 {
@@ -28,7 +28,10 @@ final class Grounds
     /** @var array<int, string|null> why a rule reprices none of its listings, by rule */
     private array $off = [];
 
-    /** @var array<string, array{string|null, int, string}> by cause and rule: why it may do nothing now; since when a market must have been seen, in seconds since 1970; what is said where it was not */
+    /**
+     * @var array<string, array{string|null, int, string}> by cause and rule: why it may do nothing now; since when a
+     *     market must have been seen, in seconds since 1970; what is said where it was not
+     */
     private array $now = [];
 
     /**
@@ -106,8 +109,8 @@ final class Grounds
     }
 
     /**
-     * Why the rule of a listing may not change its price at this moment. What a person does or says is not held up by the times of a rule;
-     * nothing is done on a market that was seen too long ago.
+     * Why the rule of a listing may not change its price at this moment. What a person does or says is not held up by
+     * the times of a rule; nothing is done on a market that was seen too long ago.
      *
      * @param  Cause  $cause  of the decision
      */

@@ -15,8 +15,8 @@ use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Money\Basis;
 
 /**
- * Floors, ceilings and earnings of listings whose market does not matter for them: what a change of cost, fee or margin asks for, a
- * hundred thousand times over. The core works them out; nothing is written.
+ * Floors, ceilings and earnings of listings whose market does not matter for them: what a change of cost, fee or margin
+ * asks for, a hundred thousand times over. The core works them out; nothing is written.
  */
 final class LimitsAlone
 {

@@ -8,8 +8,9 @@ use App\Catalogue\Fees\UnitCosts;
 use App\Catalogue\Limits\Scope;
 
 /**
- * A listing with what decisions on it are made from, as ListingRows reads it: properties are named as the columns are. Those from the market and
- * the current decision are only there where withMarket() was asked for. Amounts in minor units, times in seconds since 1970.
+ * A listing with what decisions on it are made from, as ListingRows reads it: properties are named as the columns are.
+ * Those from the market and the current decision are only there where withMarket() was asked for. Amounts in minor
+ * units, times in seconds since 1970.
  */
 final class ListingRow
 {

@@ -48,7 +48,10 @@ final readonly class ListingRows
             ]);
     }
 
-    /** The same with the market as m, where the listing stands, and the decision that stands as d. Times in whole seconds since 1970. */
+    /**
+     * The same with the market as m, where the listing stands, and the decision that stands as d. Times in whole
+     * seconds since 1970.
+     */
     public static function withMarket(int $workspaceId): Builder
     {
         return self::alone($workspaceId)
@@ -106,8 +109,8 @@ final readonly class ListingRows
     }
 
     /**
-     * Locks listings until the end of the transaction. A statement of its own: what is read of the market after it is what whoever held them before
-     * has left.
+     * Locks listings until the end of the transaction. A statement of its own: what is read of the market after it is
+     * what whoever held them before has left.
      *
      * @param  list<int>  $listingIds
      */

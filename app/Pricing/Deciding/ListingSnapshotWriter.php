@@ -24,7 +24,10 @@ final class ListingSnapshotWriter
 
     private const MARKET = ['rank' => 'int', 'field_size' => 'int', 'lowest_minor' => 'bigint'];
 
-    /** @var list<array{ListingRow, array<string, int|string|null>}> rows that are different now, with what is to be written */
+    /**
+     * @var list<array{ListingRow, array<string, int|string|null>}> rows that are different now, with what is to be
+     *     written
+     */
     private array $changed = [];
 
     /** @var list<array{id: int, dropped: object}> */
@@ -162,7 +165,9 @@ final class ListingSnapshotWriter
             DB::insert(
                 <<<'SQL'
                 INSERT INTO limit_changes (listing_id, workspace_id, changed_at, floor_minor, ceiling_minor)
-                SELECT l.id, l.workspace_id, now(), s.floor_minor, s.ceiling_minor FROM listings l JOIN json_to_recordset(?) AS s(id bigint, floor_minor bigint, ceiling_minor bigint) ON s.id = l.id
+                SELECT l.id, l.workspace_id, now(), s.floor_minor, s.ceiling_minor
+                FROM listings l
+                JOIN json_to_recordset(?) AS s(id bigint, floor_minor bigint, ceiling_minor bigint) ON s.id = l.id
                 SQL,
                 [json_encode($rows, JSON_THROW_ON_ERROR)],
             );

@@ -10,8 +10,8 @@ use Wrasse\Core\Limits\Limits;
 use Wrasse\Core\Market\Listing;
 
 /**
- * Whether a price may be set: it lies between floor and ceiling, and every floor term holds on it with fees and tax as they are now. The one
- * check, with the one set of messages, for every price that a person sets.
+ * Whether a price may be set: it lies between floor and ceiling, and every floor term holds on it with fees and tax as
+ * they are now. The one check, with the one set of messages, for every price that a person sets.
  */
 final readonly class PriceCheck
 {
@@ -21,7 +21,8 @@ final readonly class PriceCheck
 
     /**
      * @param  array<int, int>  $prices  in minor units, by listing
-     * @param  array<int, array<string, mixed>>  $changes  columns of listing and product that change together with the price, by listing
+     * @param  array<int, array<string, mixed>>  $changes  columns of listing and product that change together with the
+     *     price, by listing
      * @return array<int, string> why one may not be set, by listing
      */
     public function of(Workspace $workspace, array $prices, array $changes = []): array

@@ -28,7 +28,8 @@ final class RuleDocument
     }
 
     /**
-     * The rule for a listing on which some rivals are not looked at for a while. A rule that does not look at rivals one by one stays as it is.
+     * The rule for a listing on which some rivals are not looked at for a while. A rule that does not look at rivals
+     * one by one stays as it is.
      *
      * @param  list<string>  $sellers
      */

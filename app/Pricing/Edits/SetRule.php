@@ -11,7 +11,10 @@ use Closure;
 use Illuminate\Support\Facades\Validator;
 use stdClass;
 
-/** Puts listings on a rule by hand: {rule}; with null they have the one that a filter or their channel gives them, if any. */
+/**
+ * Puts listings on a rule by hand: {rule}; with null they have the one that a filter or their channel gives them, if
+ * any.
+ */
 final readonly class SetRule implements BulkEdit
 {
     public function name(): string
@@ -42,8 +45,11 @@ final readonly class SetRule implements BulkEdit
     {
         $rule = $wanted['rule'] === null ? null : (int) $wanted['rule'];
 
-        return fn (
-            stdClass $row,
-        ) => ['before' => ['rule_id' => $row->rule_id, 'assigned_by' => $row->assigned_by], 'after' => ['rule_id' => $rule, 'assigned_by' => $rule === null ? null : 'hand']];
+        $after = ['rule_id' => $rule, 'assigned_by' => $rule === null ? null : 'hand'];
+
+        return fn (stdClass $row) => [
+            'before' => ['rule_id' => $row->rule_id, 'assigned_by' => $row->assigned_by],
+            'after' => $after,
+        ];
     }
 }

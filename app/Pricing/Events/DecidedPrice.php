@@ -36,7 +36,8 @@ final readonly class DecidedPrice
     }
 
     /**
-     * A price that someone set. The bounds noted with it hold it in any case: those that it breaks are what it is refused for.
+     * A price that someone set. The bounds noted with it hold it in any case: those that it breaks are what it is
+     * refused for.
      */
     public static function byHand(
         ListingRow $listing,

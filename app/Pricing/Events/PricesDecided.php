@@ -6,13 +6,17 @@ namespace App\Pricing\Events;
 
 use App\Pricing\Runs\OpenPrice;
 
-/** What decisions say of prices: some are to be published, some that have not left yet no longer hold. Told within the transaction that writes them. */
+/**
+ * What decisions say of prices: some are to be published, some that have not left yet no longer hold. Told within the
+ * transaction that writes them.
+ */
 final readonly class PricesDecided
 {
     /**
      * @param  list<DecidedPrice>  $prices of one workspace
      * @param  array<int, OpenPrice>  $open  what is on its way, by listing
-     * @param  array<int, string|null>  $withdrawn  why a price no longer holds, by change; null where a person took it back
+     * @param  array<int, string|null>  $withdrawn  why a price no longer holds, by change; null where a person took it
+     *     back
      */
     public function __construct(
         public int $workspaceId,

@@ -64,7 +64,11 @@ final readonly class PriceWarController
                     ->orWhere(fn ($held) => $held->where('s.until', '>', now())->where('s.answer', '<>', 'leave')),
             )
             ->orderByRaw(
-                'coalesce(s.until > now(), false), (s.own_from_minor - s.own_to_minor) * greatest(1, coalesce(d.units, 1)) DESC, s.id',
+                <<<'SQL'
+                coalesce(s.until > now(), false),
+                (s.own_from_minor - s.own_to_minor) * greatest(1, coalesce(d.units, 1)) DESC,
+                s.id
+                SQL,
             )
             ->limit(self::SHOWN)
             ->get([

@@ -348,7 +348,15 @@ final readonly class RuleController
     private function save(Request $request, SaveRule $save, ?int $id): Rule
     {
         $must = $id === null ? 'required' : 'sometimes';
-        /** @var array{name?: string, is_on?: bool, document?: array<mixed>, based_on?: int, settings?: array<string, mixed>} $given */
+        /**
+         * @var array{
+         *     name?: string,
+         *     is_on?: bool,
+         *     document?: array<mixed>,
+         *     based_on?: int,
+         *     settings?: array<string, mixed>,
+         * } $given
+         */
         $given = $request->validate([
             'name' => [$must, 'string', 'max:80'],
             'document' => [$must, 'array'],

@@ -27,7 +27,13 @@ final readonly class RuleCounts
             ->whereNotNull('rule_id')
             ->groupBy('rule_id')
             ->selectRaw(
-                'rule_id, count(*) AS listings, count(problem) AS blocked, count(*) FILTER (WHERE NOT automation_on) AS paused, count(*) FILTER (WHERE is_compared) AS held_back',
+                <<<'SQL'
+                rule_id,
+                count(*) AS listings,
+                count(problem) AS blocked,
+                count(*) FILTER (WHERE NOT automation_on) AS paused,
+                count(*) FILTER (WHERE is_compared) AS held_back
+                SQL,
             )
             ->get();
         foreach ($rows as $row) {

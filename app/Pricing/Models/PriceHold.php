@@ -22,7 +22,8 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property CarbonImmutable|null $until with StandsUntil::Hours
  * @property int|null $user_id
  * @property CarbonImmutable $set_at
- * @property CarbonImmutable|null $arrived_at when its channel showed it; until then it is sent as soon as nothing is in the way
+ * @property CarbonImmutable|null $arrived_at when its channel showed it; until then it is sent as soon as nothing is in
+ *     the way
  * @property User|null $user
  */
 final class PriceHold extends Model

@@ -23,7 +23,8 @@ use Illuminate\Database\Eloquent\Relations\HasOne;
  * @property int|null $default_channel_id whose listings it has that no other has
  * @property int|null $only_listings so many of its listings are repriced, the others held back to compare
  * @property int|null $only_percent such a part of them
- * @property string $when_changed_elsewhere put_back or adopt: whether a price that someone set past us is put right or left, and the listing paused
+ * @property string $when_changed_elsewhere put_back or adopt: whether a price that someone set past us is put right or
+ *     left, and the listing paused
  * @property CarbonImmutable|null $times_set_at since when its times hold; none before is made up for
  * @property CarbonImmutable|null $limited_since
  * @property CarbonImmutable|null $last_run_at

@@ -11,8 +11,8 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 
 /**
- * One pass over listings, with what set it off. Market events have none of their own: those of a rule within some minutes are counted
- * together, so that a brake can stop them.
+ * One pass over listings, with what set it off. Market events have none of their own: those of a rule within some
+ * minutes are counted together, so that a brake can stop them.
  *
  * @property int $id
  * @property int $workspace_id

@@ -16,7 +16,10 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
 use Wrasse\Core\Insight\PriceWar as Pattern;
 
-/** Does something about a price war, for a while: stay where we are, go up and stay there, no longer look at that rival, or leave it. */
+/**
+ * Does something about a price war, for a while: stay where we are, go up and stay there, no longer look at that rival,
+ * or leave it.
+ */
 final readonly class AnswerPriceWar
 {
     public const ANSWERS = ['hold', 'step_up', 'ignore', 'leave'];

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace App\Pricing\Runs;
 
-/** Asked by the pricing side, answered by the publishing side: which prices are going out already, or wait for a person to look at their run? */
+/**
+ * Asked by the pricing side, answered by the publishing side: which prices are going out already, or wait for a person
+ * to look at their run?
+ */
 interface PricesUnderWay
 {
     /**

@@ -16,8 +16,8 @@ use App\Support\Live\Announce;
 use Illuminate\Support\Facades\DB;
 
 /**
- * How far runs are, and whether what they decide may be sent. Called within the transaction that decides. A run is locked without its
- * key: decisions of other workers point to it at the same time.
+ * How far runs are, and whether what they decide may be sent. Called within the transaction that decides. A run is
+ * locked without its key: decisions of other workers point to it at the same time.
  */
 final readonly class RunProgress
 {
@@ -65,8 +65,8 @@ final readonly class RunProgress
     }
 
     /**
-     * Big moves on word of the market. There is no end of a run to wait for; once there are too many, the rule is held. Those that follow each
-     * other closely are of one run, though they come one by one.
+     * Big moves on word of the market. There is no end of a run to wait for; once there are too many, the rule is held.
+     * Those that follow each other closely are of one run, though they come one by one.
      *
      * @param  array<int, int>  $bigMoves  by rule
      * @return array<int, int> the run by rule

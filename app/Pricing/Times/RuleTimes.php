@@ -11,7 +11,10 @@ use Cron\CronExpression;
 use Illuminate\Support\Facades\Validator;
 use Illuminate\Validation\ValidationException;
 
-/** When a rule looks at its listings, and when it may change prices: at every move of the market, every some minutes, at times of day, within hours, until a day. */
+/**
+ * When a rule looks at its listings, and when it may change prices: at every move of the market, every some minutes, at
+ * times of day, within hours, until a day.
+ */
 final readonly class RuleTimes
 {
     /**

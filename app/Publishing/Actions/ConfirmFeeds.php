@@ -19,8 +19,8 @@ use Illuminate\Support\Facades\DB;
 use Wrasse\Core\Money\Currency;
 
 /**
- * Asks a channel what became of the feeds it was sent, and reads back what it shows: worked through → shown → closed. All that are due are asked
- * about together. They are held as SendFeed holds them; whatever is repeated only reads.
+ * Asks a channel what became of the feeds it was sent, and reads back what it shows: worked through → shown → closed.
+ * All that are due are asked about together. They are held as SendFeed holds them; whatever is repeated only reads.
  */
 final readonly class ConfirmFeeds
 {

@@ -17,8 +17,9 @@ use Illuminate\Support\Facades\DB;
 use stdClass;
 
 /**
- * Holds the prices of a feed, right before it leaves, against what is true then: limits with fees and tax, rule, switches of rule and listing,
- * age of the market, approval. The listings stay as they are until the end of the transaction.
+ * Holds the prices of a feed, right before it leaves, against what is true then: limits with fees and tax, rule,
+ * switches of rule and listing, age of the market, approval. The listings stay as they are until the end of the
+ * transaction.
  */
 final readonly class LastLook
 {

@@ -17,8 +17,8 @@ use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
 
 /**
- * Every transition of price changes. A change that is not in a state from which it may come to the new one is left as it is: someone else was
- * quicker. Within the transaction of the caller, who holds the listings.
+ * Every transition of price changes. A change that is not in a state from which it may come to the new one is left as
+ * it is: someone else was quicker. Within the transaction of the caller, who holds the listings.
  */
 final readonly class PriceChangeLifecycle
 {
@@ -106,7 +106,9 @@ final readonly class PriceChangeLifecycle
         );
     }
 
-    /** @param  array<int, string|null>  $reasons  why it no longer holds, by change; null where a person took it back */
+    /**
+     * @param  array<int, string|null>  $reasons  why it no longer holds, by change; null where a person took it back
+     */
     public function withdrawEach(array $reasons): void
     {
         if ($reasons !== []) {
@@ -116,7 +118,9 @@ final readonly class PriceChangeLifecycle
             );
             DB::update(
                 <<<SQL
-                UPDATE price_changes p SET state = 'withdrawn', waits_for = NULL, feed_id = NULL, problem = r.value, settled_at = now(), acknowledged_at = CASE WHEN r.value IS NULL THEN now() END
+                UPDATE price_changes p
+                SET state = 'withdrawn', waits_for = NULL, feed_id = NULL, problem = r.value, settled_at = now(),
+                    acknowledged_at = CASE WHEN r.value IS NULL THEN now() END
                 FROM jsonb_each_text(?) r WHERE p.id = r.key::bigint AND p.workspace_id = ? AND p.state IN ({$from})
                 SQL,
                 [json_encode((object) $reasons, JSON_THROW_ON_ERROR), $this->current->id()],

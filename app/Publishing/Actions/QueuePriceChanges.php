@@ -18,8 +18,9 @@ use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 
 /**
- * Puts decided prices into the outbox, in the transaction of the decisions, with a statement for each step. What has not left yet is replaced, or
- * withdrawn where it no longer holds; what has left is let through first, and the listing is decided on again when it has settled.
+ * Puts decided prices into the outbox, in the transaction of the decisions, with a statement for each step. What has
+ * not left yet is replaced, or withdrawn where it no longer holds; what has left is let through first, and the listing
+ * is decided on again when it has settled.
  */
 final readonly class QueuePriceChanges
 {

@@ -25,9 +25,10 @@ use Illuminate\Support\Facades\DB;
 use Wrasse\Core\Money\Currency;
 
 /**
- * Hands a feed to its channel, after a last look at each of its prices, each time it is tried. Whoever works on a feed holds it by moving its due
- * time ahead; if that process dies, the feed is due again. Sent again unchanged it has the same idempotency key, so that it counts once; before
- * anything else becomes of a feed that may have left, it is taken back from the channel.
+ * Hands a feed to its channel, after a last look at each of its prices, each time it is tried. Whoever works on a feed
+ * holds it by moving its due time ahead; if that process dies, the feed is due again. Sent again unchanged it has the
+ * same idempotency key, so that it counts once; before anything else becomes of a feed that may have left, it is taken
+ * back from the channel.
  */
 final readonly class SendFeed
 {
@@ -131,7 +132,10 @@ final readonly class SendFeed
         $reference === null ? $this->putBack($feed, $closed) : $this->handedOver($feed, new Submission($reference));
     }
 
-    /** Nothing of it has left, nor will: its prices are queued with all the others, and looked at again before they leave. */
+    /**
+     * Nothing of it has left, nor will: its prices are queued with all the others, and looked at again before they
+     * leave.
+     */
     private function putBack(Feed $feed, ?WaitsFor $closed): void
     {
         DB::transaction(function () use ($feed, $closed): void {

@@ -15,7 +15,10 @@ use App\Support\Live\Announce;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Support\Facades\DB;
 
-/** Takes price changes back: those that have not left are not sent; of the others the old price is sent, as a new change within the limits. */
+/**
+ * Takes price changes back: those that have not left are not sent; of the others the old price is sent, as a new change
+ * within the limits.
+ */
 final readonly class UndoChanges
 {
     public function __construct(

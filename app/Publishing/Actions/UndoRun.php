@@ -10,7 +10,10 @@ use App\Publishing\Models\RunUndo;
 use App\Support\Live\Announce;
 use Illuminate\Support\Facades\DB;
 
-/** Takes back what a run changed: some hundreds of changes at a time, each time written down together with how far it is. */
+/**
+ * Takes back what a run changed: some hundreds of changes at a time, each time written down together with how far it
+ * is.
+ */
 final readonly class UndoRun
 {
     private const TOGETHER = 500;

@@ -310,7 +310,17 @@ final readonly class ChangeController
     /** @return Builder<PriceChange> newest first */
     private function asked(Request $request, CurrentWorkspace $current): Builder
     {
-        /** @var array{state?: string|null, q?: string|null, listing?: int|string|null, run?: int|string|null, rule?: int|string|null, by?: string|null, days?: int|string|null} $asked */
+        /**
+         * @var array{
+         *     state?: string|null,
+         *     q?: string|null,
+         *     listing?: int|string|null,
+         *     run?: int|string|null,
+         *     rule?: int|string|null,
+         *     by?: string|null,
+         *     days?: int|string|null,
+         * } $asked
+         */
         $asked = $request->validate([
             'state' => ['nullable', 'string', 'in:to_acknowledge,'.implode(',', array_keys(self::GROUPS))],
             'q' => SearchWords::rules(),

@@ -26,8 +26,8 @@ final class PublishChannelJob implements ShouldBeUniqueUntilProcessing, ShouldQu
     }
 
     /**
-     * Asked for once what it is to send can be seen: one that waits already might look before that, and there would be none after it. Where this
-     * process dies in between, the sweep asks.
+     * Asked for once what it is to send can be seen: one that waits already might look before that, and there would be
+     * none after it. Where this process dies in between, the sweep asks.
      */
     public static function afterCommit(int $workspaceId, int $channelId): void
     {

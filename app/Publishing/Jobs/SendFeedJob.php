@@ -10,7 +10,10 @@ use App\Publishing\Models\FeedState;
 use App\Support\Queue\WorkspaceJob;
 use Illuminate\Contracts\Queue\ShouldQueue;
 
-/** Hands a feed to its channel. A worker does not wait for a channel: what becomes of it is asked later, and what could not be sent comes again. */
+/**
+ * Hands a feed to its channel. A worker does not wait for a channel: what becomes of it is asked later, and what could
+ * not be sent comes again.
+ */
 final class SendFeedJob implements ShouldQueue
 {
     use WorkspaceJob;

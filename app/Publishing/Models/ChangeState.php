@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace App\Publishing\Models;
 
-/** Where a price change stands. docs/architecture.md draws how one state follows another; PriceChangeLifecycle is the only one who moves them. */
+/**
+ * Where a price change stands. docs/architecture.md draws how one state follows another; PriceChangeLifecycle is the
+ * only one who moves them.
+ */
 enum ChangeState: string
 {
     /** For what, says WaitsFor. */

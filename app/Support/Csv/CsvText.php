@@ -38,7 +38,10 @@ final readonly class CsvText
         return (string) stream_get_contents($out);
     }
 
-    /** A text that a spreadsheet would take for a formula is given an apostrophe, as the OWASP advice on CSV injection has it. */
+    /**
+     * A text that a spreadsheet would take for a formula is given an apostrophe, as the OWASP advice on CSV injection
+     * has it.
+     */
     private static function safe(string|int|null $cell): string
     {
         $text = (string) $cell;

@@ -8,8 +8,8 @@ use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 
 /**
- * Tables that grow for ever are partitioned by calendar month, so that old rows can be dropped whole. A partition is named after its month,
- * such as market_observations_2026_11.
+ * Tables that grow for ever are partitioned by calendar month, so that old rows can be dropped whole. A partition is
+ * named after its month, such as market_observations_2026_11.
  */
 final readonly class MonthlyPartitions
 {

@@ -12,8 +12,9 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 
 /**
- * Lets each workspace have a few requests under way that work out a lot, and has others wait for a moment or come again. What is under way is known
- * by advisory locks of the database: they end with the connection, and at the beginning of the next request on one that is kept.
+ * Lets each workspace have a few requests under way that work out a lot, and has others wait for a moment or come
+ * again. What is under way is known by advisory locks of the database: they end with the connection, and at the
+ * beginning of the next request on one that is kept.
  */
 final class LimitHeavyRequests
 {

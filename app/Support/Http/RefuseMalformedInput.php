@@ -10,8 +10,8 @@ use Illuminate\Validation\ValidationException;
 use Symfony\Component\HttpFoundation\Response;
 
 /**
- * Refuses, before anything else looks at it, what no call can be meant to take: text that is not UTF-8 or holds NUL, which the database can neither
- * keep nor look for, and more values than any form or program has.
+ * Refuses, before anything else looks at it, what no call can be meant to take: text that is not UTF-8 or holds NUL,
+ * which the database can neither keep nor look for, and more values than any form or program has.
  */
 final readonly class RefuseMalformedInput
 {

@@ -10,8 +10,8 @@ use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
 
 /**
- * Says for whom a stream of events is. The web server asks here, and then hands the connection to StreamServer, so that an open page keeps no PHP
- * worker.
+ * Says for whom a stream of events is. The web server asks here, and then hands the connection to StreamServer, so that
+ * an open page keeps no PHP worker.
  */
 final readonly class AuthorizeStreamController
 {

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Support\Live;
 
 /**
- * The last events of each workspace, numbered, so that whoever was away for a moment can catch up. Numbers begin anew when the process does; the
- * name of the log, which is part of every id, tells them apart.
+ * The last events of each workspace, numbered, so that whoever was away for a moment can catch up. Numbers begin anew
+ * when the process does; the name of the log, which is part of every id, tells them apart.
  */
 final class EventLog
 {

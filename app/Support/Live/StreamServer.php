@@ -8,8 +8,8 @@ use PgSql\Connection as Postgres;
 use RuntimeException;
 
 /**
- * Serves all streams of events from one process: it listens to what the database is told (LISTEN, NOTIFY) and passes it on to the streams of that
- * workspace. It trusts who a stream is for, as only the web server can reach its socket.
+ * Serves all streams of events from one process: it listens to what the database is told (LISTEN, NOTIFY) and passes it
+ * on to the streams of that workspace. It trusts who a stream is for, as only the web server can reach its socket.
  */
 final class StreamServer
 {
@@ -34,7 +34,10 @@ final class StreamServer
     /** @var array<int, StreamConnection> by the number of its socket */
     private array $connections = [];
 
-    /** @var array<int, array<string, array<int, true>|null>> ids that changed by workspace and topic; null where there are many */
+    /**
+     * @var array<int, array<string, array<int, true>|null>> ids that changed by workspace and topic; null where there
+     *     are many
+     */
     private array $gathered = [];
 
     private ?float $flushAt = null;

@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace App\Support\OpenApi;
 
 /**
- * Components of the API's description that are read from a JSON Schema (draft 2020-12, which OpenAPI 3.1 takes as it is). Clients write documents
- * without the fields that they leave out: where the schema also takes null, the description does not say so, nor what depends on other fields.
+ * Components of the API's description that are read from a JSON Schema (draft 2020-12, which OpenAPI 3.1 takes as it
+ * is). Clients write documents without the fields that they leave out: where the schema also takes null, the
+ * description does not say so, nor what depends on other fields.
  */
 final readonly class JsonSchemaFile
 {

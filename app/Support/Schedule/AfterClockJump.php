@@ -7,8 +7,9 @@ namespace App\Support\Schedule;
 use Illuminate\Support\Facades\DB;
 
 /**
- * A machine's clock may be put back, by hand or because it was wrong. What had been put off until then would wait for as long as the clock went
- * back; nothing is ever put off for longer than the wait below, so that what lies further ahead is due. Sweepers look after rows of their parts.
+ * A machine's clock may be put back, by hand or because it was wrong. What had been put off until then would wait for
+ * as long as the clock went back; nothing is ever put off for longer than the wait below, so that what lies further
+ * ahead is due. Sweepers look after rows of their parts.
  */
 final readonly class AfterClockJump
 {

@@ -6,7 +6,10 @@ namespace App\Support\Schedule;
 
 use Carbon\CarbonInterface;
 
-/** Part of each day in a time zone, from one time to another; over midnight where the second is the earlier one. The second is not in it. */
+/**
+ * Part of each day in a time zone, from one time to another; over midnight where the second is the earlier one. The
+ * second is not in it.
+ */
 final readonly class HoursOfDay
 {
     /** Hours and minutes, as 24-hour clocks show them. */

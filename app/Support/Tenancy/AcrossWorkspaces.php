@@ -9,7 +9,10 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Query\Builder as QueryBuilder;
 use Illuminate\Support\Facades\DB;
 
-/** For the few statements that are meant for the rows of all workspaces at once, such as finding what is due. They carry a mark that tests look for. */
+/**
+ * For the few statements that are meant for the rows of all workspaces at once, such as finding what is due. They carry
+ * a mark that tests look for.
+ */
 final readonly class AcrossWorkspaces
 {
     private const MARK = 'true /* all workspaces */';

@@ -6,7 +6,9 @@ namespace Wrasse\Core\Document;
 
 use InvalidArgumentException;
 
-/** A document that does not say what it must: where, as a JSON path such as "$.rule.position", and what was expected. */
+/**
+ * A document that does not say what it must: where, as a JSON path such as "$.rule.position", and what was expected.
+ */
 final class InvalidDocument extends InvalidArgumentException
 {
     public function __construct(public readonly string $path, public readonly string $expected)

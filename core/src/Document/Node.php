@@ -189,7 +189,10 @@ final class Node
         return $percent;
     }
 
-    /** Microseconds since 1970 of an RFC 3339 time. The offers of a listing were mostly seen at the same time, so the last few are remembered. */
+    /**
+     * Microseconds since 1970 of an RFC 3339 time. The offers of a listing were mostly seen at the same time, so the
+     * last few are remembered.
+     */
     public function time(): int
     {
         $text = is_string($this->value) ? $this->value : '';

@@ -20,8 +20,8 @@ use function is_int;
 use function is_string;
 
 /**
- * Reads offers. There are many of them in every document, so an offer as marketplaces give it is read in one go; only what does not
- * fit is read field by field, to say where it stands and what was expected.
+ * Reads offers. There are many of them in every document, so an offer as marketplaces give it is read in one go; only
+ * what does not fit is read field by field, to say where it stands and what was expected.
  */
 final class OfferReader
 {

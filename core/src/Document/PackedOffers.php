@@ -20,9 +20,10 @@ use function json_decode;
 use function json_encode;
 
 /**
- * Offers as they are kept for decisions, which read them by the million: those with the same terms together, each field of theirs as a list, amounts
- * in minor units and percentages in ten-thousandths of one; null stands for what is not known of any, or usual. What few rules ask for stands at the
- * end as one text, which is mostly left as it is. They were checked before they were packed, and are not checked again.
+ * Offers as they are kept for decisions, which read them by the million: those with the same terms together, each field
+ * of theirs as a list, amounts in minor units and percentages in ten-thousandths of one; null stands for what is not
+ * known of any, or usual. What few rules ask for stands at the end as one text, which is mostly left as it is. They
+ * were checked before they were packed, and are not checked again.
  *
  * @phpstan-type Group array{
  *     array{string, string, string, bool, bool}|null, non-empty-list<string>, non-empty-list<int>, list<int>|null, list<bool>|null, list<int|null>|null, string|null}

@@ -15,8 +15,9 @@ use function strrev;
 use function substr;
 
 /**
- * A Global Trade Item Number of 8, 12, 13 or 14 digits. Its last digit is the check digit of the GS1 General Specifications,
- * section 7.9: from the right, the digits before it count three and one in turn; the check digit makes the sum a multiple of ten.
+ * A Global Trade Item Number of 8, 12, 13 or 14 digits. Its last digit is the check digit of the GS1 General
+ * Specifications, section 7.9: from the right, the digits before it count three and one in turn; the check digit makes
+ * the sum a multiple of ten.
  */
 final readonly class Gtin
 {

@@ -6,7 +6,10 @@ namespace Wrasse\Core\Insight;
 
 use Wrasse\Core\Decision\Decision;
 
-/** What decisions come to if as much is sold as before, in minor units: no guess is made at what the new prices would sell. */
+/**
+ * What decisions come to if as much is sold as before, in minor units: no guess is made at what the new prices would
+ * sell.
+ */
 final class MoneyAtPace
 {
     public int $revenueBefore = 0;

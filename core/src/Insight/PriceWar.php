@@ -15,9 +15,10 @@ use function min;
 use function usort;
 
 /**
- * Two who step each other down: again and again one goes a little under the other and is answered in kind. That is the falling half of the
- * price cycle of Edgeworth as Maskin and Tirole describe it ("A Theory of Dynamic Oligopoly, II", Econometrica 56, 1988): undercutting by
- * turns until one of them goes up again and the other follows, which is why going up is one of the answers. Amounts in minor units, with shipping.
+ * Two who step each other down: again and again one goes a little under the other and is answered in kind. That is the
+ * falling half of the price cycle of Edgeworth as Maskin and Tirole describe it ("A Theory of Dynamic Oligopoly, II",
+ * Econometrica 56, 1988): undercutting by turns until one of them goes up again and the other follows, which is why
+ * going up is one of the answers. Amounts in minor units, with shipping.
  */
 final readonly class PriceWar
 {

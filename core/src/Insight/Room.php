@@ -32,7 +32,8 @@ final readonly class Room
     }
 
     /**
-     * Of one that is dearer than others: the price one minor unit under the lowest of them; null where the floor is in the way.
+     * Of one that is dearer than others: the price one minor unit under the lowest of them; null where the floor is in
+     * the way.
      *
      * @param  int  $lowestOther  with shipping
      */

@@ -11,6 +11,9 @@ use Wrasse\Core\Profit\SmallestPrice;
 /** One reason not to go below a price. */
 interface FloorTerm extends Term
 {
-    /** The smallest price that meets the term, in minor units; null where its figure is absent, SmallestPrice::NONE where no price does. */
+    /**
+     * The smallest price that meets the term, in minor units; null where its figure is absent, SmallestPrice::NONE
+     * where no price does.
+     */
     public function smallest(Listing $listing, CompetitorSet $field): ?int;
 }

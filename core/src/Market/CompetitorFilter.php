@@ -57,8 +57,8 @@ final class CompetitorFilter
     }
 
     /**
-     * Which offers of a group do not count. What the offers have in common is settled for all of them, and the same few combinations come again
-     * and again; what differs is looked at field by field.
+     * Which offers of a group do not count. What the offers have in common is settled for all of them, and the same few
+     * combinations come again and again; what differs is looked at field by field.
      *
      * @param  int  $now  microseconds since 1970
      * @return array<int, string> the first reason, by place in the group

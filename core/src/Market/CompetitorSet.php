@@ -20,7 +20,10 @@ use function max;
 use function min;
 use function sort;
 
-/** The offers that count for a listing, with the figures they are compared by, and those that do not. Figures in minor units. */
+/**
+ * The offers that count for a listing, with the figures they are compared by, and those that do not. Figures in minor
+ * units.
+ */
 final class CompetitorSet
 {
     /** @var list<int>|null rising, made when first asked for */

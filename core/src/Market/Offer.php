@@ -6,7 +6,9 @@ namespace Wrasse\Core\Market;
 
 use Wrasse\Core\Money\Percent;
 
-/** One seller's current terms for a listing. Amounts in minor units, times in microseconds since 1970, null = not known. */
+/**
+ * One seller's current terms for a listing. Amounts in minor units, times in microseconds since 1970, null = not known.
+ */
 final readonly class Offer
 {
     /** Price with shipping. */

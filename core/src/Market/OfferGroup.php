@@ -10,8 +10,8 @@ use Wrasse\Core\Money\Basis;
 use function array_map;
 
 /**
- * Offers that differ only in seller, price and what is said of the seller, field by field: each list has the fields of one kind in the order of
- * the offers, and is null where nothing is known of any of them.
+ * Offers that differ only in seller, price and what is said of the seller, field by field: each list has the fields of
+ * one kind in the order of the offers, and is null where nothing is known of any of them.
  *
  * @phpstan-type Seldom array{list<int|null>|null, list<int|null>|null, list<string|null>|null}
  */
@@ -26,7 +26,8 @@ final class OfferGroup
      * @param  non-empty-list<int>  $landed  with shipping
      * @param  list<bool>|null  $buyBoxes
      * @param  list<int|null>|null  $ratings  in ten-thousandths of one percent
-     * @param  Seldom|Closure(): Seldom  $seldom  numbers of ratings, days of handling, countries by ISO 3166-1 alpha-2; or how to come by them
+     * @param  Seldom|Closure(): Seldom  $seldom  numbers of ratings, days of handling, countries by ISO 3166-1 alpha-2;
+     *     or how to come by them
      * @param  list<int|null>|int|null  $seenAt  microseconds since 1970; one figure where all were seen at once
      */
     public function __construct(

@@ -8,7 +8,10 @@ use function array_map;
 use function array_values;
 use function count;
 
-/** The offers on a listing, those with the same terms together: whether they count is mostly settled once for all of them. */
+/**
+ * The offers on a listing, those with the same terms together: whether they count is mostly settled once for all of
+ * them.
+ */
 final readonly class Offers
 {
     public int $count;

@@ -17,7 +17,8 @@ final readonly class Sales
 
     /**
      * @param  list<SalesDay>  $days
-     * @param  int|null  $today  the calendar day of now where the seller is, in days since 1970; null where it is that of UTC
+     * @param  int|null  $today  the calendar day of now where the seller is, in days since 1970; null where it is that
+     *     of UTC
      */
     public function __construct(private array $days = [], private ?int $today = null)
     {

@@ -30,7 +30,8 @@ final readonly class AmountChange
     }
 
     /**
-     * The amount afterwards, in minor units; a part is rounded half away from zero, so that +5 % of 0.10 and −5 % of it differ from it by the same.
+     * The amount afterwards, in minor units; a part is rounded half away from zero, so that +5 % of 0.10 and −5 % of it
+     * differ from it by the same.
      *
      * @param  int|null  $amount  what it was, zero or more; null where there was none
      *

@@ -41,7 +41,9 @@ final readonly class PriceMove
         return $step > intdiv(PHP_INT_MAX, max(1, $units)) ? PHP_INT_MAX : $step * max(1, $units);
     }
 
-    /** The step as a percentage of where it starts, two places, half away from zero, with its sign: "-9.26", "+4.00". */
+    /**
+     * The step as a percentage of where it starts, two places, half away from zero, with its sign: "-9.26", "+4.00".
+     */
     public function percent(): string
     {
         $hundredths = Rounding::halfAwayFromZero($this->amount() * 10_000, $this->from);

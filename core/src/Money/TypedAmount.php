@@ -33,7 +33,8 @@ final readonly class TypedAmount
     /**
      * Minor units, zero or more.
      *
-     * @param  '.'|','|null  $decimal  the decimal separator where it is known, as from the other figures of a file: "." or ","
+     * @param  '.'|','|null  $decimal  the decimal separator where it is known, as from the other figures of a file: "."
+     *     or ","
      *
      * @throws InvalidAmount
      */

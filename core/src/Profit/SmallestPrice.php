@@ -15,10 +15,10 @@ use function min;
 /**
  * The smallest price at which an earnings condition holds.
  *
- * Along a segment of the fees, what is left of a price follows a straight line, give or take the roundings (half a minor unit for
- * the net price and for each rounded fee). Where the line rises, the price at which it comes near enough for the roundings to help
- * is known in closed form, and only the few prices from there on are tried; where it falls, only those from its start until it is
- * too low. So the work does not grow with the price.
+ * Along a segment of the fees, what is left of a price follows a straight line, give or take the roundings (half a
+ * minor unit for the net price and for each rounded fee). Where the line rises, the price at which it comes near enough
+ * for the roundings to help is known in closed form, and only the few prices from there on are tried; where it falls,
+ * only those from its start until it is too low. So the work does not grow with the price.
  */
 final class SmallestPrice
 {
@@ -26,7 +26,10 @@ final class SmallestPrice
 
     public const NONE = self::LARGEST + 1;
 
-    /** Where a line rises by less than a millionth, more is not worth trying; a price that holds whatever the roundings is taken. */
+    /**
+     * Where a line rises by less than a millionth, more is not worth trying; a price that holds whatever the roundings
+     * is taken.
+     */
     private const MOST_TRIED = 1_000_000;
 
     private function __construct()
@@ -80,7 +83,10 @@ final class SmallestPrice
         return $last < $segment->to && $certain <= $segment->to ? $certain : null;
     }
 
-    /** The smallest price at which the line, rising by rise ÷ divisor, has brought so many millionths; beyond the largest, any larger figure. */
+    /**
+     * The smallest price at which the line, rising by rise ÷ divisor, has brought so many millionths; beyond the
+     * largest, any larger figure.
+     */
     private static function reaches(int $millionths, int $rise, Earnings $earnings): int
     {
         if ($millionths <= 0) {

@@ -21,7 +21,10 @@ use function in_array;
 use function is_string;
 use function strlen;
 
-/** Arithmetic on figures of the listing and its market, in the syntax of symfony/expression-language; nothing else is reachable. */
+/**
+ * Arithmetic on figures of the listing and its market, in the syntax of symfony/expression-language; nothing else is
+ * reachable.
+ */
 final readonly class Formula
 {
     /** Figures of the field, less own shipping, and the number of offers in it. */

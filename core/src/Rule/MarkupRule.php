@@ -15,7 +15,10 @@ use Wrasse\Core\Trail\Trail;
 
 use function max;
 
-/** Prices from the supplier's cost. A tier runs to one minor unit below the next; the first starts at 0, the last is open. */
+/**
+ * Prices from the supplier's cost. A tier runs to one minor unit below the next; the first starts at 0, the last is
+ * open.
+ */
 final readonly class MarkupRule implements RuleKind
 {
     /** @param  non-empty-list<MarkupTier>  $tiers  rising, the first from 0 */

@@ -14,7 +14,8 @@ final readonly class SupplierMarkup
     /**
      * @param  int  $fee  added to every price
      * @param  Percent|null  $was  by how much of the price the reference ("was") price stands above it
-     * @param  Percent|int|null  $shipping  what is put on our shipping cost for the buyer; null leaves the shipping charge
+     * @param  Percent|int|null  $shipping  what is put on our shipping cost for the buyer; null leaves the shipping
+     *     charge
      */
     public function __construct(
         private MarkupRule $markup,
@@ -26,8 +27,8 @@ final readonly class SupplierMarkup
     }
 
     /**
-     * Cost with the markup of its tier and the fee, up to where it earns the least profit wanted, then up or down to an ending that
-     * still does. Null where the cost is not known or no price earns that much.
+     * Cost with the markup of its tier and the fee, up to where it earns the least profit wanted, then up or down to an
+     * ending that still does. Null where the cost is not known or no price earns that much.
      */
     public function price(Earnings $earnings): ?int
     {

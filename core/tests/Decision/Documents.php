@@ -14,7 +14,8 @@ use Wrasse\Core\Document\RequestReader;
 trait Documents
 {
     /**
-     * A listing at 24.90 with a cost of 10.00, limits of 15.00 and 40.00, one rival at 20.00, and a rule that matches the lowest.
+     * A listing at 24.90 with a cost of 10.00, limits of 15.00 and 40.00, one rival at 20.00, and a rule that matches
+     * the lowest.
      *
      * @param  array<string, mixed>  $change
      * @return array<string, mixed>

@@ -11,7 +11,10 @@ final class EndingsAndBrakesTest extends TestCase
 {
     use Documents;
 
-    /** @return array<string, array{string, list<string>, string, string}> rival, endings, rounding, price; floor 15.00, ceiling 40.00 */
+    /**
+     * @return array<string, array{string, list<string>, string, string}> rival, endings, rounding, price; floor 15.00,
+     *     ceiling 40.00
+     */
     public static function endings(): array
     {
         return [
@@ -127,7 +130,9 @@ final class EndingsAndBrakesTest extends TestCase
         self::assertSame('change positioned 22.50', self::says($change));
     }
 
-    /** @return array<string, array{array<string, mixed>, string, string}> brakes, rival, what comes of it; now at 24.90 */
+    /**
+     * @return array<string, array{array<string, mixed>, string, string}> brakes, rival, what comes of it; now at 24.90
+     */
     public static function brakes(): array
     {
         return [
@@ -199,7 +204,10 @@ final class EndingsAndBrakesTest extends TestCase
         self::assertSame('change positioned 15.00', self::says($change));
     }
 
-    /** @return array<string, array{array<string, mixed>, array<string, mixed>, string}> listing, brakes, what comes of it */
+    /**
+     * @return array<string, array{array<string, mixed>, array<string, mixed>, string}> listing, brakes, what comes of
+     *     it
+     */
     public static function rests(): array
     {
         return [

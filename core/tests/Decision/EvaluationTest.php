@@ -13,7 +13,10 @@ use Wrasse\Core\Document\RequestReader;
 
 final class EvaluationTest extends TestCase
 {
-    /** @return array<string, array{string, string, array<string, string>, string}> currency, rival, position, price: common practice, no source */
+    /**
+     * @return array<string, array{string, string, array<string, string>, string}> currency, rival, position, price:
+     *     common practice, no source
+     */
     public static function positions(): array
     {
         return [
@@ -107,7 +110,10 @@ final class EvaluationTest extends TestCase
         );
     }
 
-    /** @return array<string, array{array<string, mixed>, string, string, string|null, string|null}> request, outcome, reason, price, bound by */
+    /**
+     * @return array<string, array{array<string, mixed>, string, string, string|null, string|null}> request, outcome,
+     *     reason, price, bound by
+     */
     public static function limits(): array
     {
         $low = [['seller' => 'r', 'price' => '10.00']];
@@ -327,7 +333,10 @@ final class EvaluationTest extends TestCase
         );
     }
 
-    /** @return array<string, array{array<string, mixed>}> requests that would keep the price if it were within its limits */
+    /**
+     * @return array<string, array{array<string, mixed>}> requests that would keep the price if it were within its
+     *     limits
+     */
     public static function keeps(): array
     {
         return [

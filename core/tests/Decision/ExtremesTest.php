@@ -7,7 +7,9 @@ namespace Wrasse\Core\Tests\Decision;
 use PHPUnit\Framework\TestCase;
 use Wrasse\Core\Document\InvalidDocument;
 
-/** Zero, the largest amounts and the largest percentages, in all mixtures: an error that names the field, or an answer. */
+/**
+ * Zero, the largest amounts and the largest percentages, in all mixtures: an error that names the field, or an answer.
+ */
 final class ExtremesTest extends TestCase
 {
     use Documents;

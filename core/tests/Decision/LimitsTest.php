@@ -12,7 +12,10 @@ final class LimitsTest extends TestCase
 {
     use Documents;
 
-    /** @return array<string, array{list<array<string, mixed>>, string|null}> floor terms, floor; cost 10.00, MAP 17.50, no fees, no tax, offers at 20.00 and 26.00 */
+    /**
+     * @return array<string, array{list<array<string, mixed>>, string|null}> floor terms, floor; cost 10.00, MAP 17.50,
+     *     no fees, no tax, offers at 20.00 and 26.00
+     */
     public static function floors(): array
     {
         return [
@@ -52,7 +55,10 @@ final class LimitsTest extends TestCase
         );
     }
 
-    /** @return array<string, array{list<array<string, mixed>>, string|null}> ceiling terms, ceiling; cost 10.00, RRP 33.33 */
+    /**
+     * @return array<string, array{list<array<string, mixed>>, string|null}> ceiling terms, ceiling; cost 10.00, RRP
+     *     33.33
+     */
     public static function ceilings(): array
     {
         return [
@@ -206,7 +212,10 @@ final class LimitsTest extends TestCase
         );
     }
 
-    /** @return array<string, array{array<string, mixed>, array{string|null, string|null, string}}> what is given, then floor, ceiling and why it is blocked */
+    /**
+     * @return array<string, array{array<string, mixed>, array{string|null, string|null, string}}> what is given, then
+     *     floor, ceiling and why it is blocked
+     */
     public static function gaps(): array
     {
         $margin = ['kind' => 'margin', 'percent' => '10'];

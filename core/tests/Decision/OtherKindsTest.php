@@ -21,7 +21,10 @@ final class OtherKindsTest extends TestCase
         ],
     ];
 
-    /** @return array<string, array{list<array<string, mixed>>, array<string, mixed>, string}> sales, rule, what comes of it; now is 2 March, at 24.90 */
+    /**
+     * @return array<string, array{list<array<string, mixed>>, array<string, mixed>, string}> sales, rule, what comes of
+     *     it; now is 2 March, at 24.90
+     */
     public static function paces(): array
     {
         $days = fn (int $units, array $out = []) => array_map(
@@ -140,7 +143,10 @@ final class OtherKindsTest extends TestCase
         );
     }
 
-    /** Each tier starts one minor unit above the last: common practice, no source. @return array<string, array{string, string}> cost, price */
+    /**
+     * Each tier starts one minor unit above the last: common practice, no source. @return array<string, array{string,
+     * string}> cost, price
+     */
     public static function markups(): array
     {
         return [
@@ -218,7 +224,10 @@ final class OtherKindsTest extends TestCase
         ['seller' => 'c', 'price' => '90.00'],
     ];
 
-    /** @return array<string, array{string, string}> formula, what comes of it; offers at 70, 80 and 90, own shipping 2.00 */
+    /**
+     * @return array<string, array{string, string}> formula, what comes of it; offers at 70, 80 and 90, own shipping
+     *     2.00
+     */
     public static function formulas(): array
     {
         return [

@@ -151,7 +151,10 @@ final class ReferencesTest extends TestCase
         );
     }
 
-    /** @return array<string, array{array<string, mixed>, string}> rule, what comes of it; floor 15.00, ceiling 40.00, offers at 10.00, 16.00 and 45.00 */
+    /**
+     * @return array<string, array{array<string, mixed>, string}> rule, what comes of it; floor 15.00, ceiling 40.00,
+     *     offers at 10.00, 16.00 and 45.00
+     */
     public static function nextRivals(): array
     {
         $below = ['move' => 'below', 'amount' => '0.50'];

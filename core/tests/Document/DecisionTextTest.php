@@ -14,7 +14,10 @@ final class DecisionTextTest extends TestCase
 {
     use Documents;
 
-    /** Worked by hand: 24.90 ÷ 1.19 = 20.92 before tax; fees 12 % of 24.90 = 2.99; 20.92 − 2.99 − 10.00 = 7.93; 7.93 ÷ 20.92 = 37.91 %. */
+    /**
+     * Worked by hand: 24.90 ÷ 1.19 = 20.92 before tax; fees 12 % of 24.90 = 2.99; 20.92 − 2.99 − 10.00 = 7.93; 7.93 ÷
+     * 20.92 = 37.91 %.
+     */
     public function test_tells_a_change_step_by_step(): void
     {
         $change = [

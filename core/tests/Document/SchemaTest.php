@@ -20,7 +20,10 @@ final class SchemaTest extends TestCase
     use TestTrait;
     use Worlds;
 
-    /** What a schema cannot well say: ranges of percentages, digits of currencies, tiers that rise, bands that lie apart, what a formula means. */
+    /**
+     * What a schema cannot well say: ranges of percentages, digits of currencies, tiers that rise, bands that lie
+     * apart, what a formula means.
+     */
     private const ONLY_THE_READER_TELLS = [
         'price zero',
         'too many digits',

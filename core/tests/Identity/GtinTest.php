@@ -18,7 +18,10 @@ final class GtinTest extends TestCase
         self::assertSame('6291041500213', Gtin::of('6291041500213')->digits);
     }
 
-    /** @return array<string, array{string, string}> restricted circulation numbers (prefixes 02 and 20 to 29), check digits worked out by hand */
+    /**
+     * @return array<string, array{string, string}> restricted circulation numbers (prefixes 02 and 20 to 29), check
+     *     digits worked out by hand
+     */
     public static function valid(): array
     {
         return [

@@ -11,8 +11,9 @@ use Wrasse\Core\Insight\PriceWarPoint;
 final class PriceWarTest extends TestCase
 {
     /**
-     * The falling half of the cycle in Maskin and Tirole (Econometrica 56, 1988), here by one cent a turn: each undercuts the other in turn.
-     * The paper's figures are for a grid of seven prices; these are on the same pattern, not its own.
+     * The falling half of the cycle in Maskin and Tirole (Econometrica 56, 1988), here by one cent a turn: each
+     * undercuts the other in turn. The paper's figures are for a grid of seven prices; these are on the same pattern,
+     * not its own.
      */
     public function test_two_who_undercut_each_other_by_a_cent_in_turn_are_recognised(): void
     {

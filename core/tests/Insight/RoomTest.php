@@ -11,7 +11,10 @@ use Wrasse\Core\Money\Percent;
 
 final class RoomTest extends TestCase
 {
-    /** @return array<string, array{int, int, int, int, int|null}> price, shipping, lowest other with shipping, ceiling, where it could go */
+    /**
+     * @return array<string, array{int, int, int, int, int|null}> price, shipping, lowest other with shipping, ceiling,
+     *     where it could go
+     */
     public static function up(): array
     {
         return [

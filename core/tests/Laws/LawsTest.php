@@ -151,7 +151,8 @@ final class LawsTest extends TestCase
             $rule = [...$rule, ...$extras, 'when_holding_buy_box' => 'ignore'];
             unset($rule['brakes']['beyond']);
             $first = self::decide(self::world($price, $economy, $limits, $offers, $rule));
-            // From outside the limits a rule that moves prices one way only is led to the nearest limit, and goes on from there.
+            // From outside the limits a rule that moves prices one way only is led to the nearest limit, and goes on
+            // from there.
             $isOneWay =
                 $rule['direction'] !== 'both' && ($price < $first->limits->floor || $price > $first->limits->ceiling);
             if ($first->price === null || $isOneWay) {
@@ -348,7 +349,8 @@ final class LawsTest extends TestCase
 
     /**
      * @param  list<array{int, int, int, string, string, string, int}>  $offers
-     * @return list<array{int, int, int, string, string, string, int}> new ones in stock from others rated 85 % or better
+     * @return list<array{int, int, int, string, string, string, int}> new ones in stock from others rated 85 % or
+     *     better
      */
     private static function counted(array $offers): array
     {

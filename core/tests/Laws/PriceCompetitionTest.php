@@ -15,9 +15,10 @@ final class PriceCompetitionTest extends TestCase
     private const CEILING = 4_000;
 
     /**
-     * Price competition with unequal costs: the prices walk down to the higher floor, where the seller with the lower cost stays one step
-     * under it and serves the market (Bertrand competition; Tirole, The Theory of Industrial Organization, 1988, section 5.1; Mas-Colell,
-     * Whinston and Green, Microeconomic Theory, 1995, section 12.C; from memory).
+     * Price competition with unequal costs: the prices walk down to the higher floor, where the seller with the lower
+     * cost stays one step under it and serves the market (Bertrand competition; Tirole, The Theory of Industrial
+     * Organization, 1988, section 5.1; Mas-Colell, Whinston and Green, Microeconomic Theory, 1995, section 12.C; from
+     * memory).
      */
     public function test_undercutting_by_a_step_ends_one_step_under_the_higher_floor(): void
     {
@@ -37,8 +38,9 @@ final class PriceCompetitionTest extends TestCase
     }
 
     /**
-     * Where one of them goes back up when its floor is reached, prices fall in many small steps, jump up in one large one, and fall again:
-     * an Edgeworth cycle (Maskin and Tirole, A Theory of Dynamic Oligopoly II, Econometrica 56, 1988, 571–599; from memory).
+     * Where one of them goes back up when its floor is reached, prices fall in many small steps, jump up in one large
+     * one, and fall again: an Edgeworth cycle (Maskin and Tirole, A Theory of Dynamic Oligopoly II, Econometrica 56,
+     * 1988, 571–599; from memory).
      */
     public function test_relenting_at_the_floor_makes_an_edgeworth_cycle(): void
     {

@@ -16,7 +16,8 @@ trait Worlds
     }
 
     /**
-     * A number stands for one choice of each; small numbers for the first ones, so that shrinking a number simplifies what it stands for.
+     * A number stands for one choice of each; small numbers for the first ones, so that shrinking a number simplifies
+     * what it stands for.
      *
      * @param  list<list<mixed>|int>  $choices  what to choose from, or how many whole numbers from zero
      * @return Generator<mixed>
@@ -77,7 +78,9 @@ trait Worlds
         );
     }
 
-    /** @return Generator<mixed> of [cost, extra cost, own shipping, tax in hundredths of a percent, is included, fees] */
+    /**
+     * @return Generator<mixed> of [cost, extra cost, own shipping, tax in hundredths of a percent, is included, fees]
+     */
     private static function economies(): Generator
     {
         return self::oneOfEach([

@@ -23,8 +23,9 @@ final class FeesTest extends TestCase
     use Worlds;
 
     /**
-     * Marginal tiers are what income taxes are made of. United States, 2023 Tax Rate Schedule X (IRS, Form 1040 instructions; values from
-     * memory): 10 % to 11,000; 1,100 + 12 % to 44,725; 5,147 + 22 % to 95,375; 16,290 + 24 % beyond.
+     * Marginal tiers are what income taxes are made of. United States, 2023 Tax Rate Schedule X (IRS, Form 1040
+     * instructions; values from memory): 10 % to 11,000; 1,100 + 12 % to 44,725; 5,147 + 22 % to 95,375; 16,290 + 24 %
+     * beyond.
      *
      * @return array<string, array{int, int}> base and tax in cents
      */
@@ -56,7 +57,9 @@ final class FeesTest extends TestCase
         );
     }
 
-    /** Fees, net and profit worked out anew with exact fractions, at random prices and around every step of the fees. */
+    /**
+     * Fees, net and profit worked out anew with exact fractions, at random prices and around every step of the fees.
+     */
     public function test_profit_is_what_exact_fractions_give(): void
     {
         mt_srand(119);

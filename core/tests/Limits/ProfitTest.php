@@ -17,8 +17,9 @@ use Wrasse\Core\Profit\Tax;
 final class ProfitTest extends TestCase
 {
     /**
-     * VAT contained in a price is the price times the "VAT fraction" rate ÷ (100 + rate): one sixth at 20 %, one twenty-first at 5 %
-     * (HMRC VAT Notice 700, section on VAT fractions; values from memory). The others are common practice, no source.
+     * VAT contained in a price is the price times the "VAT fraction" rate ÷ (100 + rate): one sixth at 20 %, one
+     * twenty-first at 5 % (HMRC VAT Notice 700, section on VAT fractions; values from memory). The others are common
+     * practice, no source.
      *
      * @return array<string, array{string, int, int}>
      */

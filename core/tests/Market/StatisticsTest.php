@@ -74,7 +74,10 @@ final class StatisticsTest extends TestCase
         self::assertSame(10_000_002, self::field([10_000_001, 10_000_003, 10_000_002])->median());
     }
 
-    /** Anscombe, Graphs in Statistical Analysis, The American Statistician 27 (1973): the y of all four sets average 7.50. */
+    /**
+     * Anscombe, Graphs in Statistical Analysis, The American Statistician 27 (1973): the y of all four sets average
+     * 7.50.
+     */
     public function test_four_sets_with_the_same_mean(): void
     {
         foreach (

@@ -21,7 +21,10 @@ final class CurrencyTest extends TestCase
         3 => 'BHD IQD JOD KWD LYD OMR TND',
     ];
 
-    /** Where the currency data that is used here (CLDR) follows what is in circulation rather than the standard: no minor unit. */
+    /**
+     * Where the currency data that is used here (CLDR) follows what is in circulation rather than the standard: no
+     * minor unit.
+     */
     private const WITHOUT_MINOR_UNIT_IN_USE = 'AFN ALL COP HUF IDR IQD IRR KPW LAK LBP MGA MMK SOS SYP YER';
 
     public function test_minor_unit_digits_are_those_of_the_standard_but_for_a_known_few(): void

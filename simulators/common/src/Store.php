@@ -11,7 +11,19 @@ final class Store
 {
     public readonly PDO $pdo;
 
-    /** @param  array{name: string, dsn: string, user: string, password: string, seed: int, speed: float|int, seller: string, token: string, control_token: string}  $config */
+    /**
+     * @param  array{
+     *     name: string,
+     *     dsn: string,
+     *     user: string,
+     *     password: string,
+     *     seed: int,
+     *     speed: float|int,
+     *     seller: string,
+     *     token: string,
+     *     control_token: string,
+     * }  $config
+     */
     public function __construct(public readonly array $config)
     {
         $this->pdo = new PDO($config['dsn'], $config['user'], $config['password'], [

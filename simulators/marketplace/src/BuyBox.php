@@ -25,7 +25,12 @@ final readonly class BuyBox
         $best = $this->store->one(
             <<<'SQL'
             SELECT o.seller_id FROM offer o JOIN seller s ON s.id = o.seller_id
-            WHERE o.item_id = ? AND o.active AND o.stock > 0 AND o.condition = 'new' AND s.rating_percent >= 85 AND s.rating_count >= 50
+            WHERE o.item_id = ?
+                AND o.active
+                AND o.stock > 0
+                AND o.condition = 'new'
+                AND s.rating_percent >= 85
+                AND s.rating_count >= 50
             ORDER BY (o.price + o.shipping) * (1 + 0.005 * (100 - s.rating_percent) + 0.005 * s.handling_days)
                 * CASE o.fulfilment WHEN 'marketplace' THEN 0.96 ELSE 1 END, o.seller_id
             LIMIT 1

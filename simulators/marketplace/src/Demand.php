@@ -29,7 +29,10 @@ final readonly class Demand
         return self::SEASONS[$season][$month - 1];
     }
 
-    /** Sells what is asked for in the ten minutes that have passed since the last call, each by itself; after a long stop, of a day at most. */
+    /**
+     * Sells what is asked for in the ten minutes that have passed since the last call, each by itself; after a long
+     * stop, of a day at most.
+     */
     public function sell(): void
     {
         $now = $this->clock->now();

@@ -58,7 +58,8 @@ final readonly class Feeds
      * The same, worked through at once.
      *
      * @param  list<array{sku: string, price: int}>  $items
-     * @return array{id: string, status: string, items: list<array<string, mixed>>}|null null if the key was used for other contents, or was taken back
+     * @return array{id: string, status: string, items: list<array<string, mixed>>}|null null if the key was used for
+     *     other contents, or was taken back
      */
     public function applyNow(string $sellerId, string $key, array $items): ?array
     {
@@ -79,7 +80,8 @@ final readonly class Feeds
     }
 
     /**
-     * A feed that has not been worked through yet never will be, and one that has not arrived yet will not be taken: its key is used up.
+     * A feed that has not been worked through yet never will be, and one that has not arrived yet will not be taken:
+     * its key is used up.
      *
      * @return array{id: string, status: string} cancelled, or done where it is too late
      */

@@ -8,8 +8,9 @@ use Simulators\Common\Chance;
 use Simulators\Common\Store;
 
 /**
- * The report of past days. The past before the market opened is made up from the seed: prices that stand for some days and
- * then step, seasons, stock-outs, and a few things worth finding: a price war, a rival that left, a brand sold too cheap, penny prices.
+ * The report of past days. The past before the market opened is made up from the seed: prices that stand for some days
+ * and then step, seasons, stock-outs, and a few things worth finding: a price war, a rival that left, a brand sold too
+ * cheap, penny prices.
  */
 final readonly class History
 {
@@ -22,8 +23,8 @@ final readonly class History
     }
 
     /**
-     * All days of some of the seller's items, one item after the other and the oldest day first: its own price and stock, its sales, and the other
-     * offers of that day.
+     * All days of some of the seller's items, one item after the other and the oldest day first: its own price and
+     * stock, its sales, and the other offers of that day.
      *
      * @param  string  $after  SKU of the seller's after which the page begins
      * @return array{days: list<array<string, mixed>>, next: string|null}

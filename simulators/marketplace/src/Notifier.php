@@ -11,7 +11,9 @@ final readonly class Notifier
 {
     private const ATTEMPTS = 6;
 
-    /** Deliveries under way at once: more would only wait in the receiver's queue until they time out, and come again. */
+    /**
+     * Deliveries under way at once: more would only wait in the receiver's queue until they time out, and come again.
+     */
     private const AT_ONCE = 6;
 
     public function __construct(private Store $store)

@@ -24,7 +24,8 @@ final readonly class Offers
         $this->store->run(
             <<<'SQL'
                 UPDATE offer
-                SET price = coalesce(?, price), active = coalesce(?::boolean, active), stock = coalesce(?, stock), updated_at = ?
+                SET price = coalesce(?, price), active = coalesce(?::boolean, active), stock = coalesce(?, stock),
+                    updated_at = ?
                 WHERE item_id = ? AND seller_id = ?
                 SQL,
             [$price, $active === null ? null : ($active ? 't' : 'f'), $stock, $this->clock->now(), $itemId, $sellerId],
@@ -46,7 +47,10 @@ final readonly class Offers
         $this->change($itemId, $sellerId, price: $price);
     }
 
-    /** One waiting notification per item and listener is enough. Fennmarkt keeps word of changes until it is fetched, Quayside sends it. */
+    /**
+     * One waiting notification per item and listener is enough. Fennmarkt keeps word of changes until it is fetched,
+     * Quayside sends it.
+     */
     private function tell(string $itemId): void
     {
         if ($this->store->config['name'] === 'Fennmarkt') {

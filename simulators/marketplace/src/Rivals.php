@@ -20,7 +20,8 @@ final readonly class Rivals
     private const CATCHES_UP_SECONDS = 3_600;
 
     /**
-     * One after the other in the order of their times, so that the same seed gives the same run however often this is called.
+     * One after the other in the order of their times, so that the same seed gives the same run however often this is
+     * called.
      *
      * @return int how many have looked
      */

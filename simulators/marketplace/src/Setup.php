@@ -144,7 +144,8 @@ final readonly class Setup
                 : [290, 390, 490][$chance->int(0, 2)];
         $this->store->run(
             <<<'SQL'
-                INSERT INTO offer (item_id, seller_id, sku, price, shipping, condition, fulfilment, stock, lowest, usual, next_move_at, updated_at)
+                INSERT INTO offer (item_id, seller_id, sku, price, shipping, condition, fulfilment, stock, lowest,
+                    usual, next_move_at, updated_at)
                 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
                 SQL,
             [

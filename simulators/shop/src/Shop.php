@@ -8,7 +8,10 @@ use Simulators\Common\Chance;
 use Simulators\Common\Response;
 use Simulators\Common\Store;
 
-/** Kettle & Crock's own web shop: products, prices that are set by list, and orders. Amounts are decimals with two places. */
+/**
+ * Kettle & Crock's own web shop: products, prices that are set by list, and orders. Amounts are decimals with two
+ * places.
+ */
 final readonly class Shop
 {
     private const CATALOGUE = __DIR__.'/../../marketplace/scenario/catalogue.csv';

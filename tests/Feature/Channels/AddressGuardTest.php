@@ -16,7 +16,10 @@ use PHPUnit\Framework\TestCase;
 /** Addresses that people enter lead to the public internet, however they are written. */
 final class AddressGuardTest extends TestCase
 {
-    /** @return iterable<string, array{string}> addresses out of each block of the IANA special-purpose registries (RFC 6890 and updates), and their spellings */
+    /**
+     * @return iterable<string, array{string}> addresses out of each block of the IANA special-purpose registries (RFC
+     *     6890 and updates), and their spellings
+     */
     public static function hostileHosts(): iterable
     {
         $hosts = [

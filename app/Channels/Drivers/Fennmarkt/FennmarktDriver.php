@@ -29,8 +29,8 @@ use Illuminate\Http\Client\PendingRequest;
 use Wrasse\Core\Money\Currency;
 
 /**
- * Fennmarkt's seller interface (docs/marketplace.md): amounts in minor units with their currency, pages by token, prices taken at once, and word of
- * changed offers that is fetched from a queue.
+ * Fennmarkt's seller interface (docs/marketplace.md): amounts in minor units with their currency, pages by token,
+ * prices taken at once, and word of changed offers that is fetched from a queue.
  */
 final readonly class FennmarktDriver implements ChangeQueue, Driver, HistorySource, ListingSource, OfferSource, OrderSource, PricePublisher
 {
@@ -262,7 +262,10 @@ final readonly class FennmarktDriver implements ChangeQueue, Driver, HistorySour
         );
     }
 
-    /** An offer in the words of the pricing core; what cannot be read is left as it came, so that it is found to be unreadable. */
+    /**
+     * An offer in the words of the pricing core; what cannot be read is left as it came, so that it is found to be
+     * unreadable.
+     */
     private function offer(mixed $bid): mixed
     {
         if (! is_array($bid)) {

@@ -31,7 +31,10 @@ use App\Channels\WebhookSignature;
 use Illuminate\Http\Client\PendingRequest;
 use SensitiveParameter;
 
-/** Quayside's seller interface (docs/marketplace.md): pages by SKU, prices as feeds that are worked through later, word of changes sent to us. */
+/**
+ * Quayside's seller interface (docs/marketplace.md): pages by SKU, prices as feeds that are worked through later, word
+ * of changes sent to us.
+ */
 final readonly class QuaysideDriver implements ChangePush, Driver, HistorySource, ListingSource, OfferSource, OrderSource, PricePublisher
 {
     private const SKUS_PER_CALL = 100;

@@ -19,7 +19,10 @@ use App\Channels\WebhookSignature;
 use Illuminate\Http\Client\PendingRequest;
 use Illuminate\Support\Str;
 
-/** Prices as one message, signed as the Standard Webhooks specification says. Sent again it has the same id, by which the receiver knows it. */
+/**
+ * Prices as one message, signed as the Standard Webhooks specification says. Sent again it has the same id, by which
+ * the receiver knows it.
+ */
 final readonly class WebhookDriver implements Driver, PricePublisher
 {
     private const SECONDS_UNTIL_RETRY = 30;
@@ -94,7 +97,8 @@ final readonly class WebhookDriver implements Driver, PricePublisher
         try {
             $status = $this->client->send($send)->status();
         } catch (ChannelRefused $e) {
-            // Any answer but 2xx is to be tried again, says the specification; 410 means that nobody will ever listen there.
+            // Any answer but 2xx is to be tried again, says the specification; 410 means that nobody will ever listen
+            // there.
             throw $e->status === null || $e->status === 410
                 ? $e
                 : new ChannelUnavailable($e->getMessage(), self::SECONDS_UNTIL_RETRY);

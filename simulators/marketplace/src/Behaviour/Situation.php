@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Simulators\Marketplace\Behaviour;
 
-/** What a rival sees when it looks at one of its listings. Amounts in minor units; figures of others are with shipping. */
+/**
+ * What a rival sees when it looks at one of its listings. Amounts in minor units; figures of others are with shipping.
+ */
 final readonly class Situation
 {
     public function __construct(

@@ -6,7 +6,9 @@ namespace Simulators\Marketplace\Behaviour;
 
 use Simulators\Common\Chance;
 
-/** One to five cents below the cheapest other, down to its own floor; from there it starts over near its usual price. */
+/**
+ * One to five cents below the cheapest other, down to its own floor; from there it starts over near its usual price.
+ */
 final readonly class Undercutter implements Behaviour
 {
     public function next(Situation $situation, Chance $chance): ?int

@@ -11,8 +11,8 @@ use Simulators\Marketplace\Feeds;
 use Simulators\Marketplace\History;
 
 /**
- * Fennmarkt's calls for sellers: amounts in cents with their currency, pages by token, prices taken at once, and word of changed offers kept until
- * it is fetched.
+ * Fennmarkt's calls for sellers: amounts in cents with their currency, pages by token, prices taken at once, and word
+ * of changed offers kept until it is fetched.
  */
 final readonly class FennmarktApi
 {

@@ -60,7 +60,8 @@ final readonly class QuaysideApi
     {
         $rows = $this->store->all(
             <<<'SQL'
-                SELECT o.sku, i.id AS item, i.gtin, i.title, i.brand, i.category, o.price, o.shipping, o.condition, o.fulfilment, o.stock
+                SELECT o.sku, i.id AS item, i.gtin, i.title, i.brand, i.category, o.price, o.shipping, o.condition,
+                    o.fulfilment, o.stock
                 FROM offer o
                 JOIN item i ON i.id = o.item_id
                 WHERE o.seller_id = ? AND o.sku > ?
