@@ -12,7 +12,7 @@ use Tests\TestCase;
 
 final class ApiDocumentTest extends TestCase
 {
-    public function test_the_document_in_docs_is_what_the_code_says(): void
+    public function test_the_openapi_document_in_docs_is_current(): void
     {
         self::assertSame(
             (string) file_get_contents(base_path('docs/openapi.json')),
@@ -21,7 +21,7 @@ final class ApiDocumentTest extends TestCase
         );
     }
 
-    public function test_every_call_is_described_and_every_description_can_be_called(): void
+    public function test_every_api_route_is_described_and_every_described_operation_exists(): void
     {
         $described = [];
         foreach (json_decode(ApiDocument::json(), true, 64, JSON_THROW_ON_ERROR)['paths'] as $path => $methods) {
@@ -41,7 +41,7 @@ final class ApiDocumentTest extends TestCase
         self::assertSame($called, $described);
     }
 
-    public function test_what_is_not_there_is_said_as_a_problem_document(): void
+    public function test_unknown_routes_answer_with_a_problem_document(): void
     {
         $this->actingAs($this->user)
             ->getJson('/api/v1/nothing')
@@ -54,7 +54,7 @@ final class ApiDocumentTest extends TestCase
             ->assertHeader('Content-Type', 'application/problem+json');
     }
 
-    public function test_migrations_can_be_taken_back(): void
+    public function test_migrations_are_reversible(): void
     {
         Artisan::call('migrate:rollback', ['--force' => true]);
         self::assertFalse(Schema::hasTable('listings'));

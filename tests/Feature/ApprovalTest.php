@@ -61,7 +61,7 @@ final class ApprovalTest extends TestCase
         self::assertSame(0, PriceChange::query()->count());
     }
 
-    public function test_approved_it_goes_out_in_the_name_of_who_approved_it(): void
+    public function test_an_approved_price_is_sent_in_the_name_of_the_approver(): void
     {
         $this->approve()
             ->assertOk()
@@ -82,7 +82,7 @@ final class ApprovalTest extends TestCase
             ->assertJsonPath('refused.0.why', 'It no longer waits: the market moved on, or someone else answered.');
     }
 
-    public function test_another_figure_is_held_against_the_limits_at_once(): void
+    public function test_an_edited_price_is_checked_against_the_limits(): void
     {
         $this->approve('12,00')
             ->assertOk()
@@ -103,7 +103,7 @@ final class ApprovalTest extends TestCase
         );
     }
 
-    public function test_what_the_market_has_overtaken_does_not_go_out(): void
+    public function test_an_approval_of_an_outdated_proposal_is_refused(): void
     {
         ListingMarket::query()->update(['offers' => json_encode([['seller' => 'a', 'price' => '22.00']])]);
         $this->approve()
@@ -118,13 +118,13 @@ final class ApprovalTest extends TestCase
         self::assertSame(ApprovalState::Gone, Approval::query()->sole()->state);
     }
 
-    public function test_a_floor_that_rose_is_named_and_not_the_market(): void
+    public function test_a_refused_approval_names_the_floor_that_rose(): void
     {
         $this->listing->update(['limits' => ['floor' => [['kind' => 'amount', 'amount' => '20.50']], 'ceiling' => []]]);
         $this->approve()->assertJsonPath('done', 0)->assertJsonPath('refused.0.why', '19.80 is below its floor 20.50.');
     }
 
-    public function test_an_approved_price_waits_no_longer_than_its_approval_is_true(): void
+    public function test_an_approved_price_is_withdrawn_when_it_no_longer_holds(): void
     {
         $this->as()
             ->patchJson('/api/v1/workspace', ['repricing' => 'stopped'])
@@ -141,7 +141,7 @@ final class ApprovalTest extends TestCase
         );
     }
 
-    public function test_rejected_it_rests_for_a_while(): void
+    public function test_a_rejected_price_is_not_asked_about_again_for_a_while(): void
     {
         $id = Approval::query()->sole()->id;
         $this->as()
@@ -159,7 +159,7 @@ final class ApprovalTest extends TestCase
         self::assertSame([ApprovalState::Rejected, ApprovalState::Waiting], Approval::query()->orderBy('id')->pluck('state')->all());
     }
 
-    public function test_all_are_exactly_those_that_were_shown(): void
+    public function test_approving_many_approves_only_those_listed(): void
     {
         $rule = $this->listing->rule_id;
         foreach (range(2, 4) as $n) {
@@ -194,14 +194,14 @@ final class ApprovalTest extends TestCase
         );
     }
 
-    public function test_paused_it_no_longer_asks(): void
+    public function test_pausing_a_listing_closes_its_approval(): void
     {
         $this->listing->update(['automation_on' => false]);
         $this->decide();
         self::assertSame(ApprovalState::Gone, Approval::query()->sole()->state);
     }
 
-    public function test_nobody_else_answers(): void
+    public function test_another_workspace_cannot_answer_an_approval(): void
     {
         [, $stranger] = $this->makeWorkspace('Other', 'other@kettle-crock.example');
         $id = Approval::query()->sole()->id;

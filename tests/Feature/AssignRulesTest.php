@@ -15,7 +15,7 @@ use Tests\TestCase;
 
 final class AssignRulesTest extends TestCase
 {
-    public function test_by_hand_before_filter_before_default_and_the_highest_priority_first(): void
+    public function test_assignment_by_hand_precedes_filter_and_default_by_priority(): void
     {
         [$crocks, $all, $rest] = [$this->rule('Crocks'), $this->rule('Tidewell'), $this->rule('Rest')];
         $this->listing('KC-1', product: ['category' => 'Crocks']);
@@ -56,7 +56,7 @@ final class AssignRulesTest extends TestCase
         self::assertSame(0, app(AssignRules::class)->handle($this->workspace->id));
     }
 
-    public function test_taken_off_by_hand_it_falls_back_to_what_fits(): void
+    public function test_removing_a_manual_assignment_falls_back_to_filter_or_default(): void
     {
         [$one, $two] = [$this->rule('One'), $this->rule('Two')];
         $this->listing('KC-1');
@@ -69,7 +69,7 @@ final class AssignRulesTest extends TestCase
         self::assertNotEmpty($batch);
     }
 
-    public function test_a_rule_can_start_with_a_few_and_the_others_are_compared(): void
+    public function test_a_limited_rule_holds_back_the_other_listings_for_comparison(): void
     {
         $rule = $this->rule('Under');
         foreach (range(1, 10) as $n) {
@@ -117,7 +117,7 @@ final class AssignRulesTest extends TestCase
         self::assertSame(10, PriceChange::query()->count());
     }
 
-    public function test_wrong_settings_are_named_and_strangers_turned_away(): void
+    public function test_invalid_settings_and_other_workspaces_are_refused(): void
     {
         $rule = $this->rule('Under');
         $this->settings($rule, ['only_listings' => 0])

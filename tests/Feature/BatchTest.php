@@ -18,7 +18,7 @@ use Tests\TestCase;
 
 final class BatchTest extends TestCase
 {
-    public function test_nothing_changes_until_it_is_said(): void
+    public function test_a_batch_changes_nothing_before_it_is_applied(): void
     {
         $this->priced('KC-1');
         $this->priced('KC-2', ['cost_minor' => null]);
@@ -57,7 +57,7 @@ final class BatchTest extends TestCase
         $this->apply($batch['id'])->assertConflict();
     }
 
-    public function test_a_large_move_of_floors_asks_first(): void
+    public function test_a_batch_that_moves_floors_far_needs_confirmation(): void
     {
         $this->priced('KC-1');
         $batch = $this->start('cost', ['field' => 'cost', 'how' => 'set', 'value' => '1,00'])->assertJson([
@@ -77,7 +77,7 @@ final class BatchTest extends TestCase
         self::assertSame(100, Product::query()->value('cost_minor'));
     }
 
-    public function test_undo_restores_what_was_and_keeps_what_someone_changed_since(): void
+    public function test_undo_restores_values_except_those_changed_since(): void
     {
         $one = $this->priced('KC-1');
         $two = $this->priced('KC-2');
@@ -99,7 +99,7 @@ final class BatchTest extends TestCase
             ->assertConflict();
     }
 
-    public function test_what_someone_changed_between_looking_and_doing_is_left(): void
+    public function test_rows_changed_between_preview_and_apply_are_left(): void
     {
         $this->priced('KC-1');
         $batch = $this->start('cost', ['field' => 'cost', 'how' => 'add', 'value' => '0,40']);
@@ -147,7 +147,7 @@ final class BatchTest extends TestCase
         );
     }
 
-    public function test_due_costs_are_taken_in_every_workspace_and_what_goes_wrong_in_one_holds_up_no_other(): void
+    public function test_due_costs_of_every_workspace_are_taken_though_one_fails(): void
     {
         [$other, , $channel] = $this->makeWorkspace('Other', 'other@kettle-crock.example');
         $schedule = function (Workspace $workspace, Channel $of): void {
@@ -192,7 +192,7 @@ final class BatchTest extends TestCase
         $this->artisan('catalogue:costs-due')->assertSuccessful();
     }
 
-    public function test_a_cost_holds_from_the_beginning_of_the_day_where_the_workspace_is(): void
+    public function test_a_cost_takes_effect_at_midnight_in_the_workspaces_time_zone(): void
     {
         $this->workspace->update(['time_zone' => 'Europe/Berlin']);
         $this->travelTo('2026-10-20 12:00:00');
@@ -223,7 +223,7 @@ final class BatchTest extends TestCase
         );
     }
 
-    public function test_a_cost_that_was_due_and_could_not_be_taken_can_be_taken_back(): void
+    public function test_a_due_cost_that_failed_can_be_undone(): void
     {
         $this->priced('KC-1');
         $later = $this->start('cost', [
@@ -249,7 +249,7 @@ final class BatchTest extends TestCase
         );
     }
 
-    public function test_a_cost_that_was_to_hold_later_can_be_taken_back(): void
+    public function test_a_future_cost_can_be_undone(): void
     {
         $this->priced('KC-1');
         $later = $this->start('cost', [
@@ -267,7 +267,7 @@ final class BatchTest extends TestCase
         self::assertSame([0, 1_000], [DB::table('product_costs')->count(), Product::query()->value('cost_minor')]);
     }
 
-    public function test_the_worklist_names_what_is_in_the_way(): void
+    public function test_the_worklist_groups_listings_that_cannot_be_priced(): void
     {
         $this->priced('KC-1');
         $this->priced('KC-2', ['cost_minor' => null]);
@@ -352,13 +352,13 @@ final class BatchTest extends TestCase
 
     /** @param  array<string, mixed>  $wanted */
     #[DataProvider('nonsense')]
-    public function test_what_is_not_understood_is_said_at_its_field(string $edit, array $wanted, string $field): void
+    public function test_invalid_input_is_reported_at_its_field(string $edit, array $wanted, string $field): void
     {
         $this->priced('KC-1');
         self::assertSame([$field], array_keys($this->start($edit, $wanted)->assertStatus(422)->json('errors')));
     }
 
-    public function test_another_workspace_sees_nothing_of_it(): void
+    public function test_another_workspace_cannot_see_the_batch(): void
     {
         $this->priced('KC-1');
         $batch = $this->start('automation', ['on' => false]);

@@ -168,7 +168,7 @@ final class ChannelTest extends TestCase
         );
     }
 
-    public function test_a_receiver_that_is_gone_is_not_asked_again(): void
+    public function test_a_webhook_answering_410_is_not_retried(): void
     {
         $channel = $this->added([
             'driver' => 'webhook',
@@ -236,7 +236,7 @@ final class ChannelTest extends TestCase
         self::assertSame([2_100, 3], [$listing->refresh()->price_minor, $listing->stock]);
     }
 
-    public function test_a_channel_that_fails_again_and_again_rests_and_is_then_tried_with_one_call(): void
+    public function test_the_circuit_opens_after_repeated_failures_and_probes_with_one_call(): void
     {
         $calls = 0;
         Http::fake([
@@ -315,7 +315,7 @@ final class ChannelTest extends TestCase
         self::assertSame(1, Channel::query()->count());
     }
 
-    public function test_secrets_are_not_told_and_stay_while_the_server_is_the_same(): void
+    public function test_secrets_are_never_returned_and_kept_while_the_server_stays(): void
     {
         $settings = [
             'delivery' => 'sftp',
@@ -360,7 +360,7 @@ final class ChannelTest extends TestCase
 
     /** @param  array<string, string>  $change */
     #[DataProvider('otherServers')]
-    public function test_another_server_does_not_get_the_secret_of_the_first(array $change): void
+    public function test_changing_the_server_requires_the_secret_again(array $change): void
     {
         $settings = [
             'delivery' => 'sftp',
@@ -410,7 +410,7 @@ final class ChannelTest extends TestCase
         self::assertNotSame($first, $secret);
     }
 
-    public function test_what_a_foreign_server_writes_is_not_repeated(): void
+    public function test_response_bodies_of_other_servers_are_not_echoed(): void
     {
         $channel = $this->added([
             'driver' => 'webhook',

@@ -57,7 +57,7 @@ final class ClashingWorkspacesTest extends TestCase
         Http::fake(fn (Request $request) => Http::response($this->answer($request)));
     }
 
-    public function test_a_rivals_move_is_followed_by_each_in_its_own_way(): void
+    public function test_each_workspace_follows_a_rivals_move_by_its_own_rule(): void
     {
         foreach ($this->workspaces as $workspace) {
             $this->tellOfChange($workspace);
@@ -93,7 +93,7 @@ final class ClashingWorkspacesTest extends TestCase
         }
     }
 
-    public function test_what_one_changes_is_not_changed_for_the_other(): void
+    public function test_changes_in_one_workspace_leave_the_other_unchanged(): void
     {
         // Their own rules are not due meanwhile.
         Rule::query()
@@ -172,7 +172,7 @@ final class ClashingWorkspacesTest extends TestCase
         self::assertSame($before, $this->everythingOf('theirs'));
     }
 
-    public function test_neither_finds_what_is_the_others_by_its_number(): void
+    public function test_ids_of_another_workspace_are_not_found(): void
     {
         $theirs = $this->enter(
             $this->workspaces['theirs'],

@@ -89,7 +89,7 @@ final class CurrentDecisionTest extends TestCase
         self::assertSame(1, Decision::query()->count(), 'it stays in the ledger');
     }
 
-    public function test_with_a_listing_goes_what_was_written_of_it(): void
+    public function test_deleting_a_listing_deletes_its_decisions_and_changes(): void
     {
         $rule = $this->rule('Under')->id;
         [$gone, $other] = array_map(

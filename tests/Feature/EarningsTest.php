@@ -9,7 +9,7 @@ use Tests\TestCase;
 
 final class EarningsTest extends TestCase
 {
-    public function test_any_price_says_where_the_money_goes(): void
+    public function test_earnings_are_broken_down_for_any_price(): void
     {
         $listing = $this->listing('KC-1', product: ['cost_minor' => 1_150, 'inbound_minor' => 110]);
         // By hand: tax 23.90 × 19 ÷ 119 = 3.82, fee 12 % = 2.87, profit 20.08 − 2.87 − 12.60 = 4.61, of 20.08 and of
@@ -59,7 +59,7 @@ final class EarningsTest extends TestCase
         self::assertGreaterThanOrEqual(12, (float) $earnings['floor']['margin_percent']);
     }
 
-    public function test_wrong_prices_and_strangers_are_turned_away(): void
+    public function test_invalid_prices_and_other_workspaces_are_refused(): void
     {
         $listing = $this->listing('KC-1');
         foreach (['', 'cheap', '-3', str_repeat('9', 39)] as $price) {
@@ -78,7 +78,7 @@ final class EarningsTest extends TestCase
             ->assertNotFound();
     }
 
-    public function test_what_the_margin_was_then(): void
+    public function test_past_margins_use_the_costs_of_their_time(): void
     {
         $listing = $this->listing('KC-1', ['price_minor' => 2_490], ['cost_minor' => 1_150]);
         $cost = fn (int $minor, int $daysAgo, bool $taken = true) => DB::table('product_costs')->insert([

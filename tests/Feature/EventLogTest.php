@@ -32,7 +32,7 @@ final class EventLogTest extends TestCase
         self::assertSame('', $log->since(1, 'aa-1'));
     }
 
-    public function test_whoever_missed_too_much_or_knew_another_process_begins_anew(): void
+    public function test_an_unknown_or_expired_event_id_resets_the_stream(): void
     {
         $log = new EventLog('aa');
         for ($i = 1; $i <= 600; $i++) {

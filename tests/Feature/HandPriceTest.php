@@ -85,7 +85,7 @@ final class HandPriceTest extends TestCase
     }
 
     #[DataProvider('outside')]
-    public function test_outside_its_limits_it_is_refused_with_the_same_words_everywhere(
+    public function test_a_price_outside_its_limits_is_refused_with_one_message_everywhere(
         string $price,
         string $says,
     ): void {
@@ -132,7 +132,7 @@ final class HandPriceTest extends TestCase
         self::assertSame('queued', PriceChange::query()->orderByDesc('id')->first()?->state->value);
     }
 
-    public function test_what_no_longer_holds_when_it_is_made_is_told_in_the_report_and_on_today_until_seen(): void
+    public function test_prices_refused_on_apply_are_reported_and_listed_until_acknowledged(): void
     {
         $batch = $this->as()
             ->postJson('/api/v1/batches', [
@@ -156,7 +156,7 @@ final class HandPriceTest extends TestCase
         self::assertSame([], $this->problems());
     }
 
-    public function test_nobody_else_sees_or_acknowledges_it(): void
+    public function test_another_workspace_cannot_acknowledge_a_change(): void
     {
         $this->set('21.00');
         $this->as()
@@ -181,7 +181,7 @@ final class HandPriceTest extends TestCase
         self::assertCount(1, $this->problems());
     }
 
-    public function test_it_stands_until_rivals_move_and_not_because_it_arrived(): void
+    public function test_a_hand_price_stands_until_rivals_move(): void
     {
         $this->set('21.00');
         $this->arrive();
@@ -210,7 +210,7 @@ final class HandPriceTest extends TestCase
         );
     }
 
-    public function test_it_stands_for_some_hours_or_until_released(): void
+    public function test_a_hand_price_stands_for_hours_or_until_released(): void
     {
         $this->set('21.00', ['stands' => 'hours', 'hours' => 4]);
         $this->arrive();
@@ -237,7 +237,7 @@ final class HandPriceTest extends TestCase
         );
     }
 
-    public function test_the_settings_say_how_long_where_nothing_else_is_said(): void
+    public function test_the_default_term_of_hand_prices_comes_from_the_settings(): void
     {
         $this->as()
             ->patchJson('/api/v1/workspace', ['hand_price_stands' => 'hours', 'hand_price_hours' => 8])
@@ -255,7 +255,7 @@ final class HandPriceTest extends TestCase
             ->assertJsonValidationErrors('hours');
     }
 
-    public function test_it_gives_way_where_its_floor_rises_above_it_and_that_is_told(): void
+    public function test_a_hand_price_below_a_risen_floor_is_withdrawn_and_reported(): void
     {
         $this->set('21.00', ['stands' => 'released']);
         $this->as()
@@ -275,7 +275,7 @@ final class HandPriceTest extends TestCase
         );
     }
 
-    public function test_a_price_set_elsewhere_ends_it(): void
+    public function test_a_price_set_elsewhere_ends_a_hand_price(): void
     {
         $this->set('21.00', ['stands' => 'released']);
         $this->arrive();

@@ -129,7 +129,7 @@ final class HostileInputTest extends TestCase
         }
     }
 
-    public function test_a_file_that_is_none_is_refused(): void
+    public function test_an_upload_that_is_no_file_is_refused(): void
     {
         foreach (
             [

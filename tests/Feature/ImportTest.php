@@ -99,7 +99,7 @@ final class ImportTest extends TestCase
         self::assertSame(1, DB::table('product_costs')->where('workspace_id', $this->workspace->id)->count());
     }
 
-    public function test_taken_in_twice_changes_nothing_more(): void
+    public function test_importing_a_file_twice_changes_nothing_more(): void
     {
         $this->listing('KC-1');
         $this->bringIn("SKU,Cost\nKC-1,8.40\n");
@@ -123,7 +123,7 @@ final class ImportTest extends TestCase
     }
 
     #[DataProvider('noFiles')]
-    public function test_what_is_no_cost_file_is_refused_with_a_reason(string $content, string $says): void
+    public function test_unreadable_files_are_refused_with_a_reason(string $content, string $says): void
     {
         self::assertStringStartsWith($says, $this->bring($content)->assertStatus(422)->json('errors.file.0'));
     }
@@ -251,7 +251,7 @@ final class ImportTest extends TestCase
         self::assertSame(['confirmed'], DB::table('price_changes')->pluck('state')->all());
     }
 
-    public function test_old_files_and_changes_are_forgotten(): void
+    public function test_old_files_and_batches_are_removed(): void
     {
         $this->listing('KC-1');
         $this->bringIn("SKU,Cost\nKC-1,8.40\n");
@@ -303,7 +303,7 @@ final class ImportTest extends TestCase
         self::assertSame('the sheet “Costs” of a workbook', $this->bring($book)->json('read_as'));
     }
 
-    public function test_what_only_looks_like_a_workbook_is_refused(): void
+    public function test_damaged_workbooks_are_refused(): void
     {
         self::assertSame(
             'This is neither a CSV file nor an Excel workbook (XLSX).',

@@ -17,7 +17,7 @@ use Tests\TestCase;
 /** Floors worked out without the market are those of a whole decision. */
 final class LimitsAloneTest extends TestCase
 {
-    public function test_they_are_those_of_a_whole_decision(): void
+    public function test_limits_alone_equal_those_of_a_whole_decision(): void
     {
         mt_srand(11);
         $supplier = Supplier::query()->create(['name' => 'Marrow Works'])->id;

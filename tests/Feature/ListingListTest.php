@@ -108,7 +108,7 @@ final class ListingListTest extends TestCase
         self::assertSame([], $skus('state[]=draft'));
     }
 
-    public function test_wrong_questions_are_named(): void
+    public function test_invalid_query_parameters_are_named(): void
     {
         foreach (
             [
@@ -133,7 +133,7 @@ final class ListingListTest extends TestCase
         }
     }
 
-    public function test_limits_by_hand_take_what_people_type(): void
+    public function test_limits_accept_amounts_as_people_type_them(): void
     {
         $listing = $this->listing('KC-1');
         $this->patch_listing($listing, ['floor' => '€ 18,5', 'ceiling' => '1.299,00'])

@@ -39,7 +39,7 @@ final class NotificationTest extends TestCase
         );
     }
 
-    public function test_word_of_a_change_is_looked_into_once(): void
+    public function test_a_notification_is_processed_once(): void
     {
         $this->tell('msg_1', time())->assertStatus(202);
         $this->tell('msg_1', time())->assertStatus(202);
@@ -53,7 +53,7 @@ final class NotificationTest extends TestCase
         self::assertSame(1, DB::table('jobs')->where('queue', 'market')->count());
     }
 
-    public function test_word_of_many_items_is_looked_into_with_one_call_and_kept_while_the_marketplace_is_out_of_order(): void
+    public function test_notifications_are_observed_in_one_call_and_kept_while_the_channel_is_down(): void
     {
         $listing = $this->listing('KC-1', offers: [['seller' => 'r', 'price' => '20.00']]);
         $this->listing('KC-2');
@@ -184,7 +184,7 @@ final class NotificationTest extends TestCase
         return ListingMarket::query()->findOrFail($listing->id);
     }
 
-    public function test_an_answer_that_was_overtaken_by_a_later_one_is_not_believed(): void
+    public function test_an_older_answer_does_not_replace_a_newer_one(): void
     {
         $listing = $this->listing('KC-1');
         ListingMarket::query()
@@ -232,7 +232,7 @@ final class NotificationTest extends TestCase
             ->withArgs(fn (string $message, array $context) => $context['offers'] === 5);
     }
 
-    public function test_an_answer_without_offers_is_no_answer(): void
+    public function test_an_incomplete_answer_is_ignored(): void
     {
         Http::fake([
             'quayside.test/v1/offers*' => Http::sequence()
@@ -249,7 +249,7 @@ final class NotificationTest extends TestCase
         }
     }
 
-    public function test_what_was_seen_stays_where_deciding_on_it_fails_and_is_decided_on_later(): void
+    public function test_observations_are_kept_when_deciding_fails_and_decided_later(): void
     {
         $listing = $this->listing('KC-1', ['rule_id' => $this->rule('Under')->id]);
         Exceptions::fake();
@@ -275,7 +275,7 @@ final class NotificationTest extends TestCase
         self::assertSame(0, DB::table('pending_decisions')->count());
     }
 
-    public function test_what_is_not_signed_right_is_not_heard(): void
+    public function test_notifications_with_a_wrong_signature_are_refused(): void
     {
         $this->tell('msg_1', time(), secret: 'whsec_'.base64_encode('another'))->assertUnauthorized();
         $this->tell('msg_1', time() - 3_600)->assertUnauthorized();

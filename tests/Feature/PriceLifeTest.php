@@ -293,7 +293,7 @@ final class PriceLifeTest extends TestCase
         );
     }
 
-    public function test_a_switch_says_what_waits_for_it(): void
+    public function test_a_switch_tells_how_many_changes_wait_for_it(): void
     {
         $this->as()
             ->patchJson("/api/v1/channels/{$this->channel->id}", ['automation_on' => false])

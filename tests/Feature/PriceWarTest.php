@@ -60,7 +60,7 @@ final class PriceWarTest extends TestCase
         self::assertSame(1, app(FindPriceWars::class)->handle($this->workspace->id));
     }
 
-    public function test_a_price_war_is_said_once_with_what_it_comes_to(): void
+    public function test_a_price_war_is_reported_once_with_its_cost(): void
     {
         app(FindPriceWars::class)->handle($this->workspace->id);
         $shown = $this->as()->getJson('/api/v1/price-wars')->assertOk()->json();
@@ -103,7 +103,7 @@ final class PriceWarTest extends TestCase
         self::assertSame([1_930], PriceChange::query()->pluck('to_minor')->all(), 'one per cent under rill again');
     }
 
-    public function test_going_up_sends_the_price_it_began_with_and_stays_there(): void
+    public function test_stepping_up_returns_to_the_price_the_war_began_with(): void
     {
         $this->decide();
         $this->listing->update(['floor_minor' => 1_500, 'ceiling_minor' => 3_000]);
@@ -133,7 +133,7 @@ final class PriceWarTest extends TestCase
         );
     }
 
-    public function test_only_its_own_people_answer_and_nonsense_is_refused(): void
+    public function test_other_workspaces_and_invalid_answers_are_refused(): void
     {
         [, $other] = $this->makeWorkspace('Another', 'other@another.example');
         $id = PriceWar::query()->sole()->id;

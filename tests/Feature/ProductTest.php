@@ -120,7 +120,7 @@ final class ProductTest extends TestCase
 
     /** @param  array<string, string>  $fields */
     #[DataProvider('refused')]
-    public function test_what_cannot_be_taken_is_said_at_its_field(array $fields, string $field, string $says): void
+    public function test_invalid_product_fields_are_reported_at_their_field(array $fields, string $field, string $says): void
     {
         $this->priced('KC-1');
         Product::query()->create(['sku' => 'KC-2', 'title' => 'Thing KC-2']);
@@ -177,7 +177,7 @@ final class ProductTest extends TestCase
         );
     }
 
-    public function test_wrong_fields_are_named(): void
+    public function test_unknown_fields_are_named(): void
     {
         $this->priced('KC-1');
         foreach ([['title', ' '], ['gtin', '123'], ['cost', 'abc'], ['rrp', '0']] as [$field, $value]) {

@@ -71,7 +71,7 @@ final class PublishingTest extends TestCase
         self::assertSame([['superseded', 1_980], ['queued', 1_881]], $this->changes());
     }
 
-    public function test_the_main_switch_holds_before_the_next_send(): void
+    public function test_stopping_everything_holds_prices_before_the_next_send(): void
     {
         $this->workspace->update(['repricing' => 'stopped']);
         self::assertSame([], app(ClaimQueuedChanges::class)->handle($this->channel));
@@ -127,7 +127,7 @@ final class PublishingTest extends TestCase
         self::assertSame(1, DB::table('jobs')->where('queue', 'publish')->count());
     }
 
-    public function test_feeds_of_a_channel_are_read_back_together_and_fare_each_on_its_own(): void
+    public function test_feeds_are_read_back_together_and_settled_separately(): void
     {
         $feeds = [$this->claim()];
         $this->listing('KC-2', ['rule_id' => $this->listing->rule_id], offers: [['seller' => 'r', 'price' => '20.00']]);
@@ -228,7 +228,7 @@ final class PublishingTest extends TestCase
         self::assertSame(FeedState::Submitted, $feed->refresh()->state);
     }
 
-    public function test_being_asked_to_slow_down_is_heeded(): void
+    public function test_a_retry_after_header_is_respected(): void
     {
         Http::fake([
             'quayside.test/v1/feeds' => Http::response(['error' => 'too many calls'], 429, ['Retry-After' => '7']),
@@ -276,7 +276,7 @@ final class PublishingTest extends TestCase
             ->assertJsonPath('changes.0.problem', 'price under the limit set for this item');
     }
 
-    public function test_a_price_that_never_shows_has_failed(): void
+    public function test_a_change_whose_price_never_appears_fails(): void
     {
         Http::fake([
             'quayside.test/v1/feeds' => Http::response(['id' => 'f1', 'status' => 'queued'], 202),

@@ -13,7 +13,7 @@ use Tests\TestCase;
 /** What has been kept for long enough goes; what is still needed stays, however old it is. */
 final class RetentionTest extends TestCase
 {
-    public function test_old_decisions_go_but_for_the_one_that_stands_and_the_ledger_goes_after_longer(): void
+    public function test_old_decisions_are_removed_except_current_ones_and_old_ledger_lines_except_open_ones(): void
     {
         $listing = $this->listing(
             'KC-1',
@@ -41,7 +41,7 @@ final class RetentionTest extends TestCase
         $this->actingAs($this->user)->getJson('/api/v1/changes')->assertOk();
     }
 
-    public function test_months_of_decisions_go_whole_but_for_those_that_stand(): void
+    public function test_whole_months_of_decisions_are_dropped_except_current_ones(): void
     {
         [$old, $new] = [$this->listing('KC-1'), $this->listing('KC-2')];
         $this->travelTo('2026-11-28 12:00:00');
@@ -104,7 +104,7 @@ final class RetentionTest extends TestCase
         self::assertNotNull($this->standingDecision($listing));
     }
 
-    public function test_months_of_observations_go_whole_once_all_of_them_is_old_enough(): void
+    public function test_whole_months_of_observations_are_dropped_once_old_enough(): void
     {
         $this->travelTo('2026-11-28 12:00:00');
         foreach (['2025-09-01', '2025-10-01', '2025-11-01'] as $month) {
@@ -126,7 +126,7 @@ final class RetentionTest extends TestCase
         self::assertContains('market_observations_2025_11', $left);
     }
 
-    public function test_it_is_said_for_how_long_things_are_kept(): void
+    public function test_the_retention_periods_are_listed(): void
     {
         $kept = $this->actingAs($this->user)->getJson('/api/v1/retention')->assertOk()->json();
         self::assertContains(['what' => 'The ledger of price changes', 'days' => 800], $kept);

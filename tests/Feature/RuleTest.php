@@ -26,7 +26,7 @@ final class RuleTest extends TestCase
         'position' => ['move' => 'below', 'percent' => '1'],
     ];
 
-    public function test_every_saved_sentence_is_a_new_version_and_stays(): void
+    public function test_every_saved_document_is_a_new_version(): void
     {
         $made = $this->as()
             ->postJson('/api/v1/rules', ['name' => 'Under', 'document' => self::DOCUMENT])
@@ -150,7 +150,7 @@ final class RuleTest extends TestCase
             ->assertJsonPath('rows.0.new_price', $price);
     }
 
-    public function test_a_change_that_asks_first_is_written_down_and_not_sent(): void
+    public function test_a_decision_that_needs_approval_is_stored_and_not_sent(): void
     {
         $rule = $this->rule('Ask', ['approval' => 'always']);
         $listing = $this->listing('KC-1', ['rule_id' => $rule->id], offers: [['seller' => 'a', 'price' => '20.00']]);
@@ -286,7 +286,7 @@ final class RuleTest extends TestCase
         );
     }
 
-    public function test_a_wrong_piece_is_named_where_it_stands(): void
+    public function test_an_invalid_part_of_a_rule_is_named_by_its_path(): void
     {
         $this->as()
             ->postJson('/api/v1/rules', [

@@ -150,7 +150,7 @@ final class RuleTimesTest extends TestCase
      * }  $times
      */
     #[DataProvider('due')]
-    public function test_when_a_rule_looks(array $times, ?int $minutes, ?string $last, string $now, bool $isDue): void
+    public function test_schedules_of_rules(array $times, ?int $minutes, ?string $last, string $now, bool $isDue): void
     {
         self::assertSame(
             $isDue,
@@ -162,7 +162,7 @@ final class RuleTimesTest extends TestCase
         );
     }
 
-    public function test_times_are_those_of_the_workspace_and_none_is_made_up_for_that_lies_before_they_were_set(): void
+    public function test_schedules_use_the_workspaces_time_zone_and_skip_times_before_they_were_set(): void
     {
         $this->workspace->update(['time_zone' => 'Europe/Berlin']);
         $this->travelTo('2026-03-02T09:00:00Z');

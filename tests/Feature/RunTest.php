@@ -35,7 +35,7 @@ final class RunTest extends TestCase
         $this->under = $this->rule('Under');
     }
 
-    public function test_a_run_counts_what_came_out_and_lets_its_changes_go(): void
+    public function test_a_run_counts_outcomes_and_releases_its_changes(): void
     {
         $this->listings(6);
         $this->listing(
@@ -120,7 +120,7 @@ final class RunTest extends TestCase
             ->assertConflict();
     }
 
-    public function test_what_one_run_holds_or_sends_is_not_held_against_the_next(): void
+    public function test_moves_of_one_run_do_not_count_in_the_next(): void
     {
         $this->listings(10);
         $this->workspace->update(['brake_move_percent' => '1']);
@@ -146,7 +146,7 @@ final class RunTest extends TestCase
         );
     }
 
-    public function test_a_run_that_is_let_go_is_decided_again_first(): void
+    public function test_releasing_a_run_decides_its_listings_again(): void
     {
         $this->listings(6);
         $this->settle();
@@ -171,7 +171,7 @@ final class RunTest extends TestCase
         );
     }
 
-    public function test_what_is_meant_goes_on(): void
+    public function test_later_runs_continue_while_one_is_held(): void
     {
         $this->listings(6);
         $this->settle();
@@ -298,7 +298,7 @@ final class RunTest extends TestCase
         self::assertSame(601, PriceChange::query()->where('state', 'withdrawn')->count());
     }
 
-    public function test_nobody_else_sees_or_decides_on_a_run(): void
+    public function test_another_workspace_cannot_see_or_resolve_a_run(): void
     {
         $run = app(StartRun::class)->ofRule($this->under, Cause::Hand);
         [, $stranger] = $this->makeWorkspace('Other', 'other@kettle-crock.example');

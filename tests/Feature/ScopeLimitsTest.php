@@ -108,7 +108,7 @@ final class ScopeLimitsTest extends TestCase
         );
     }
 
-    public function test_taken_away_without_terms(): void
+    public function test_empty_terms_remove_the_limits_of_a_scope(): void
     {
         $this->set('brand', 'Tidewell', [['kind' => 'amount', 'amount' => '30.00']])->assertOk();
         $this->actingAs($this->user)
@@ -146,7 +146,7 @@ final class ScopeLimitsTest extends TestCase
         self::assertSame(0, LimitScope::query()->count());
     }
 
-    public function test_another_workspace_neither_sees_nor_feels_them(): void
+    public function test_limits_of_a_scope_do_not_reach_another_workspace(): void
     {
         [$theirs, $them] = $this->makeWorkspace('Other', 'mika@other.example');
         $this->set('brand', 'Tidewell', [['kind' => 'amount', 'amount' => '30.00']])->assertOk();
@@ -187,7 +187,7 @@ final class ScopeLimitsTest extends TestCase
             ]);
     }
 
-    public function test_deciding_many_reads_them_once(): void
+    public function test_limits_of_scopes_are_read_once_for_many_listings(): void
     {
         foreach (range(2, 30) as $n) {
             $this->listing(

@@ -20,7 +20,7 @@ final class SignInTest extends TestCase
         $this->withHeaders(self::HEADERS)->deleteJson('/api/v1/session')->assertNoContent();
     }
 
-    public function test_a_wrong_one_is_refused_at_the_field_and_slowed_down(): void
+    public function test_a_wrong_password_is_refused_at_its_field_and_throttled(): void
     {
         for ($try = 0; $try < 6; $try++) {
             $this->withHeaders(self::HEADERS)
@@ -36,7 +36,7 @@ final class SignInTest extends TestCase
         self::assertStringStartsWith('Too many tries.', $said);
     }
 
-    public function test_nothing_is_shown_to_nobody(): void
+    public function test_requests_without_sign_in_are_refused(): void
     {
         foreach (
             ['session', 'workspace', 'channels', 'listings', 'listings/1', 'rules', 'changes', 'tokens', 'events'] as $path

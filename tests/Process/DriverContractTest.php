@@ -220,7 +220,7 @@ final class DriverContractTest extends TestCase
     }
 
     #[DataProvider('drivers')]
-    public function test_what_was_taken_back_is_not_taken_when_it_arrives_late(string $name): void
+    public function test_a_withdrawn_submission_is_refused_when_it_arrives_late(string $name): void
     {
         $publisher = $this->port($name, PricePublisher::class);
         [$sku, $price] = $this->listing($name, 2);
@@ -243,7 +243,7 @@ final class DriverContractTest extends TestCase
     }
 
     #[DataProvider('drivers')]
-    public function test_word_of_a_changed_offer_waits_until_it_is_acknowledged(string $name): void
+    public function test_change_messages_wait_until_acknowledged(string $name): void
     {
         $queue = $this->port($name, ChangeQueue::class);
         while (($old = $queue->fetch()) !== []) {
@@ -264,7 +264,7 @@ final class DriverContractTest extends TestCase
     }
 
     #[DataProvider('drivers')]
-    public function test_believes_only_word_that_its_channel_has_signed(string $name): void
+    public function test_accepts_only_notifications_signed_by_its_channel(string $name): void
     {
         $driver = $this->driver($name);
         if (! ($driver instanceof ChangePush)) {
@@ -280,7 +280,7 @@ final class DriverContractTest extends TestCase
     }
 
     #[DataProvider('drivers')]
-    public function test_a_server_that_is_not_there_may_be_tried_again_and_a_wrong_token_not(string $name): void
+    public function test_an_unreachable_server_is_retryable_and_a_wrong_token_is_not(string $name): void
     {
         if ($name === 'file') {
             self::markTestSkipped('A folder is always there.');

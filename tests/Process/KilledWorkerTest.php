@@ -68,7 +68,7 @@ final class KilledWorkerTest extends TestCase
         $this->assertAllIsAccountedFor($since);
     }
 
-    public function test_a_marketplace_with_a_third_of_faults_gets_every_price_once_all_the_same(): void
+    public function test_every_price_arrives_once_though_a_third_of_calls_fail(): void
     {
         $this->faults(['error_share' => 0.2, 'drop_share' => 0.1]);
         try {
@@ -130,7 +130,7 @@ final class KilledWorkerTest extends TestCase
         );
     }
 
-    public function test_an_answer_that_waits_does_not_take_the_place_of_a_later_one(): void
+    public function test_a_delayed_answer_does_not_overwrite_a_newer_observation(): void
     {
         $listing = $this->whileAWorkerWaits(
             fn (

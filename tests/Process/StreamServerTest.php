@@ -81,7 +81,7 @@ final class StreamServerTest extends TestCase
         self::assertStringStartsWith('HTTP/1.1 200', $this->read($this->open(1, 'olaf')));
     }
 
-    public function test_half_requests_are_not_waited_for_and_keep_nobody_out(): void
+    public function test_incomplete_requests_time_out_and_do_not_block_others(): void
     {
         $half = [];
         for ($i = 0; $i < 520; $i++) {
@@ -97,7 +97,7 @@ final class StreamServerTest extends TestCase
         self::assertTrue($this->isClosed($half[0]), 'a half request is given up');
     }
 
-    public function test_more_connections_than_it_can_watch_are_turned_away_and_the_others_go_on(): void
+    public function test_connections_beyond_the_limit_are_refused_and_the_others_go_on(): void
     {
         $first = $this->open(1, 'nora');
         self::assertSame("HTTP/1.1 200 OK\r\n", fgets($first));
@@ -111,7 +111,7 @@ final class StreamServerTest extends TestCase
         self::assertStringContainsString('"ids":[5]', $this->read($first));
     }
 
-    public function test_who_is_not_named_by_the_web_server_gets_nothing(): void
+    public function test_unauthenticated_connections_are_refused(): void
     {
         foreach (
             [
