@@ -7,7 +7,7 @@ namespace Wrasse\Core\Limits;
 use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
 
-/** A price set by hand. */
+/** A price set by hand. Amounts in minor units. */
 final readonly class AmountTerm implements CeilingTerm, FloorTerm
 {
     public function __construct(private int $amount)

@@ -7,6 +7,7 @@ namespace Wrasse\Core\Limits;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Profit\EarningsCondition;
 
+/** Amounts in minor units. */
 final readonly class ProfitCeiling extends EarningsCeiling
 {
     public function __construct(private int $amount)

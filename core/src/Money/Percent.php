@@ -10,7 +10,7 @@ use function preg_match;
 use function rtrim;
 use function str_pad;
 
-/** An exact percentage with up to four decimals, held as ten-thousandths of one percent. */
+/** An exact percentage with up to four decimals, held as ten-thousandths of one percent. Amounts in minor units. */
 final readonly class Percent
 {
     /** 100 % in units. */

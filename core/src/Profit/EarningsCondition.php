@@ -10,7 +10,7 @@ use function intdiv;
 
 /**
  * "At this price enough is left", as the exact inequality weight × net − 10^6 × fees ≥ threshold.
- * Margin, markup and profit terms all have this form, so one solver serves them.
+ * Margin, markup and profit terms all have this form, so one solver serves them. Amounts in minor units.
  */
 final readonly class EarningsCondition
 {

@@ -8,7 +8,7 @@ use Wrasse\Core\Money\Percent;
 
 use function intdiv;
 
-/** Prices from one to another, both counting, along which every fee follows one line. */
+/** Prices from one to another, both counting, along which every fee follows one line. Amounts in minor units. */
 final readonly class FeeSegment
 {
     /** All fees together, before rounding: (rate × price + offset) ÷ 10^6 minor units. */

@@ -6,7 +6,7 @@ namespace Wrasse\Core\Profit;
 
 use Wrasse\Core\Money\Percent;
 
-/** The same amount a sale. */
+/** The same amount a sale. Amounts in minor units. */
 final readonly class FixedFee implements Fee
 {
     public function __construct(private int $amount)

@@ -10,7 +10,7 @@ use Wrasse\Core\Money\Rounding;
 
 use function intdiv;
 
-/** A percentage of its base, half up, then not under its minimum, then not over its maximum. */
+/** A percentage of its base, half up, then not under its minimum, then not over its maximum. Amounts in minor units. */
 final readonly class PercentFee implements Fee
 {
     public function __construct(

@@ -6,6 +6,7 @@ namespace Wrasse\Core\Rule;
 
 use Wrasse\Core\Money\Currency;
 
+/** Amounts in minor units. */
 final readonly class AboveAmount implements Position
 {
     public function __construct(private int $amount)

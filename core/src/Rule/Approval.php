@@ -8,7 +8,7 @@ use Wrasse\Core\Money\Percent;
 
 use function abs;
 
-/** Which moves wait for a person. */
+/** Which moves wait for a person. Amounts in minor units. */
 final readonly class Approval
 {
     private function __construct(private bool $always, private ?Percent $beyond)

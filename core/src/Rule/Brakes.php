@@ -9,7 +9,7 @@ use Wrasse\Core\Money\Percent;
 
 use function abs;
 
-/** Guards that stop or cap a change. Null = none. */
+/** Guards that stop or cap a change. Null = none. Amounts in minor units. */
 final readonly class Brakes
 {
     private const MICROSECONDS_A_MINUTE = 60_000_000;

@@ -15,7 +15,7 @@ use Wrasse\Core\Trail\Trail;
 use function max;
 use function ucfirst;
 
-/** Stands at, below or above a figure of the market. */
+/** Stands at, below or above a figure of the market. Amounts in minor units. */
 final readonly class CompetitiveRule implements RuleKind
 {
     public function __construct(

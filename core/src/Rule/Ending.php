@@ -7,7 +7,7 @@ namespace Wrasse\Core\Rule;
 use function count;
 use function sort;
 
-/** Prices that end in certain fractions of the major unit. */
+/** Prices that end in certain fractions of the major unit. Amounts in minor units. */
 final readonly class Ending
 {
     /** @var non-empty-list<int> rising */

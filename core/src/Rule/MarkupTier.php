@@ -6,7 +6,7 @@ namespace Wrasse\Core\Rule;
 
 use Wrasse\Core\Money\Percent;
 
-/** What is put on costs from an amount up. */
+/** What is put on costs from an amount up. Amounts in minor units. */
 final readonly class MarkupTier
 {
     /** @param  Percent|int  $markup  of the cost, or an amount in minor units */

@@ -6,6 +6,7 @@ namespace Wrasse\Core\Rule;
 
 use Wrasse\Core\Money\Currency;
 
+/** Amounts in minor units. */
 final readonly class StepByAmount implements Step
 {
     public function __construct(private int $amount, private bool $isUp)
