@@ -6,6 +6,7 @@ namespace App\Accounts\Http;
 
 use App\Accounts\Models\User;
 use Carbon\CarbonInterface;
+use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Laravel\Sanctum\PersonalAccessToken;
@@ -27,11 +28,8 @@ final readonly class TokenController
             ),
         ],
     )]
-    public function index(Request $request): JsonResponse
+    public function index(Request $request, #[CurrentUser] User $user): JsonResponse
     {
-        /** @var User $user */
-        $user = $request->user();
-
         return new JsonResponse(
             $user
                 ->tokens()
@@ -62,12 +60,10 @@ final readonly class TokenController
             ),
         ],
     )]
-    public function store(Request $request): JsonResponse
+    public function store(Request $request, #[CurrentUser] User $user): JsonResponse
     {
         /** @var array{name: string} $given */
         $given = $request->validate(['name' => ['required', 'string', 'max:80']]);
-        /** @var User $user */
-        $user = $request->user();
         $token = $user->createToken($given['name']);
 
         return new JsonResponse($this->resource($token->accessToken, $token->plainTextToken), 201);
@@ -83,10 +79,8 @@ final readonly class TokenController
         ],
         responses: [new OA\Response(response: 204, description: 'Withdrawn')],
     )]
-    public function destroy(Request $request, int $id): JsonResponse
+    public function destroy(Request $request, int $id, #[CurrentUser] User $user): JsonResponse
     {
-        /** @var User $user */
-        $user = $request->user();
         $user->tokens()->findOrFail($id)->delete();
 
         return new JsonResponse(null, 204);

@@ -13,6 +13,7 @@ use App\Catalogue\Exports\BatchReport;
 use App\Catalogue\Listings\ListingSelection;
 use App\Catalogue\Models\Batch;
 use App\Support\Tenancy\CurrentWorkspace;
+use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -100,7 +101,7 @@ final readonly class BatchController
             ),
         ],
     )]
-    public function store(Request $request, StartBatch $start): JsonResponse
+    public function store(Request $request, StartBatch $start, #[CurrentUser] User $user): JsonResponse
     {
         $request->validate([
             'edit' => ['required', 'string', 'max:40'],
@@ -116,8 +117,6 @@ final readonly class BatchController
         /** @var array<string, mixed> $wanted */
         $wanted = (array) $request->input('wanted');
         $listings = $request->input('listings');
-        /** @var User $user */
-        $user = $request->user();
         $batch = $start->edit(
             Workspace::query()->findOrFail($this->current->id()),
             (string) $request->input('edit'),

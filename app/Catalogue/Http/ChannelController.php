@@ -7,7 +7,6 @@ namespace App\Catalogue\Http;
 use App\Catalogue\Actions\ChangeChannel;
 use App\Channels\Models\Channel;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
 
 final readonly class ChannelController
@@ -75,30 +74,8 @@ final readonly class ChannelController
             ),
         ],
     )]
-    public function update(Request $request, int $id, ChangeChannel $change): JsonResponse
+    public function update(ChangeChannelRequest $request, int $id, ChangeChannel $change): JsonResponse
     {
-        /**
-         * @var array{
-         *     automation_on?: bool,
-         *     tax_percent?: string|null,
-         *     tax_included?: bool|null,
-         *     fees?: list<mixed>,
-         *     categories?: array<string, mixed>,
-         * } $wanted
-         */
-        $wanted = $request->validate([
-            'automation_on' => ['sometimes', 'boolean'],
-            'fees' => ['sometimes', 'array', 'max:10'],
-            'categories' => ['sometimes', 'array', 'max:500'],
-            'tax_percent' => ['sometimes', 'nullable', 'string', 'max:12'],
-            'tax_included' => ['sometimes', 'nullable', 'boolean'],
-        ]);
-        foreach (['fees', 'categories'] as $field) {
-            if (isset($wanted[$field])) {
-                $wanted[$field] = (array) $request->input($field);
-            }
-        }
-
-        return new JsonResponse(ChannelResource::of($change->handle($id, $wanted)));
+        return new JsonResponse(ChannelResource::of($change->handle($id, $request->wanted())));
     }
 }

@@ -7,13 +7,12 @@ namespace App\Catalogue\Http;
 use App\Accounts\Models\User;
 use App\Catalogue\Actions\CheckImport;
 use App\Catalogue\Actions\KeepImport;
-use App\Catalogue\Imports\ImportColumns;
 use App\Catalogue\Imports\UnreadableFile;
 use App\Catalogue\Models\Import;
+use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\UploadedFile;
-use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
 use OpenApi\Attributes as OA;
 
@@ -166,36 +165,19 @@ final readonly class ImportController
             ),
         ],
     )]
-    public function check(Request $request, string $id, CheckImport $check): JsonResponse
-    {
-        /**
-         * @var array{
-         *     columns: array<string, int|string|null>,
-         *     decimal?: '.'|','|null,
-         *     channel?: int|string|null,
-         *     supplier?: string|null,
-         *     effective_from?: string|null,
-         * } $given
-         */
-        $given = $request->validate([
-            'columns' => ['required', 'array:'.implode(',', array_keys(ImportColumns::NAMES))],
-            'columns.*' => ['nullable', 'integer', 'min:0'],
-            'decimal' => ['nullable', Rule::in(['.', ','])],
-            'channel' => ['nullable', 'integer'],
-            'supplier' => ['nullable', 'string', 'max:255'],
-            'effective_from' => ['bail', 'nullable', 'string', 'date', 'after:-10 years', 'before:+2 years'],
-        ]);
-        $columns = array_map(fn (int|string|null $column) => $column === null ? null : (int) $column, $given['columns']);
-        /** @var User $user */
-        $user = $request->user();
-        $channel = $given['channel'] ?? null;
+    public function check(
+        CheckImportRequest $request,
+        string $id,
+        CheckImport $check,
+        #[CurrentUser] User $user,
+    ): JsonResponse {
         $batch = $check->handle(
             Import::query()->findOrFail($id),
-            $columns,
-            $given['decimal'] ?? null,
-            $channel === null ? null : (int) $channel,
-            $given['supplier'] ?? null,
-            $given['effective_from'] ?? null,
+            $request->columns(),
+            $request->validated('decimal'),
+            $request->channel(),
+            $request->validated('supplier'),
+            $request->validated('effective_from'),
             $user->id,
         );
 

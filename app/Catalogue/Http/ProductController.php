@@ -9,6 +9,7 @@ use App\Accounts\Models\Workspace;
 use App\Catalogue\Actions\AddProduct;
 use App\Catalogue\Imports\ImportColumns;
 use App\Support\Tenancy\CurrentWorkspace;
+use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
@@ -38,13 +39,11 @@ final readonly class ProductController
             ),
         ],
     )]
-    public function store(Request $request, CurrentWorkspace $current, AddProduct $add): JsonResponse
+    public function store(Request $request, CurrentWorkspace $current, AddProduct $add, #[CurrentUser] User $user): JsonResponse
     {
         $fields = $request->validate(
             array_fill_keys(array_keys(ImportColumns::NAMES), ['sometimes', 'nullable', 'string', 'max:300']),
         );
-        /** @var User $user */
-        $user = $request->user();
 
         return new JsonResponse(
             BatchResource::of($add->handle(Workspace::query()->findOrFail($current->id()), $fields, $user->id)),

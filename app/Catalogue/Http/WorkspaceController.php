@@ -4,16 +4,10 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Http;
 
-use App\Accounts\Models\Repricing;
-use App\Accounts\Models\StandsUntil;
 use App\Accounts\Models\Workspace;
 use App\Catalogue\Actions\ChangeWorkspace;
-use App\Catalogue\Prices\HandPriceTerm;
-use App\Support\Schedule\HoursOfDay;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
-use Illuminate\Validation\Rule;
 use OpenApi\Attributes as OA;
 
 final readonly class WorkspaceController
@@ -96,58 +90,8 @@ final readonly class WorkspaceController
             ),
         ],
     )]
-    public function update(Request $request, ChangeWorkspace $change): JsonResponse
+    public function update(ChangeWorkspaceRequest $request, ChangeWorkspace $change): JsonResponse
     {
-        /**
-         * @var array{
-         *     tax_percent?: string,
-         *     tax_included?: bool,
-         *     repricing_on?: bool,
-         *     repricing?: string,
-         *     time_zone?: string,
-         *     hand_price_stands?: string,
-         *     hand_price_hours?: int,
-         *     floor_alarm_percent?: string,
-         *     brake_listings_percent?: string,
-         *     brake_move_percent?: string,
-         *     freeze?: array{from: string, to: string, time_zone?: string}|null,
-         *     limits?: array<mixed>,
-         * } $wanted
-         */
-        $wanted = $request->validate(
-            [
-                'tax_percent' => ['sometimes', 'string', 'max:12'],
-                'tax_included' => ['sometimes', 'boolean'],
-                'repricing' => ['sometimes', Rule::enum(Repricing::class)],
-                'repricing_on' => ['sometimes', 'boolean', 'prohibits:repricing'],
-                'time_zone' => ['sometimes', 'timezone:all'],
-                'hand_price_stands' => ['sometimes', Rule::enum(StandsUntil::class)],
-                'hand_price_hours' => ['sometimes', 'integer', 'between:1,'.HandPriceTerm::MOST_HOURS],
-                'limits' => ['sometimes', 'array'],
-                'floor_alarm_percent' => ['sometimes', 'string', 'max:12'],
-                'freeze' => ['sometimes', 'nullable', 'array:from,to,time_zone', 'required_array_keys:from,to'],
-                'freeze.from' => ['required_with:freeze', 'string', 'regex:'.HoursOfDay::TIME],
-                'freeze.to' => ['required_with:freeze', 'string', 'regex:'.HoursOfDay::TIME, 'different:freeze.from'],
-                'freeze.time_zone' => ['sometimes', 'timezone:all'],
-                'brake_listings_percent' => ['sometimes', 'string', 'max:12'],
-                'brake_move_percent' => ['sometimes', 'string', 'max:12'],
-            ],
-            [
-                'freeze.required_array_keys' => 'A time to begin and a time to end are needed.',
-                'freeze.*.regex' => 'Expected a time of day such as 22:00.',
-                'freeze.to.different' => 'Expected another time than the one it begins at.',
-            ],
-        );
-        if (isset($wanted['repricing_on'])) {
-            $wanted['repricing'] = ($request->boolean('repricing_on') ? Repricing::Running : Repricing::Stopped)->value;
-            unset($wanted['repricing_on']);
-        }
-        $limits = $request->input('limits');
-
-        return new JsonResponse(
-            WorkspaceResource::of(
-                $change->handle($this->current->id(), is_array($limits) ? [...$wanted, 'limits' => $limits] : $wanted),
-            ),
-        );
+        return new JsonResponse(WorkspaceResource::of($change->handle($this->current->id(), $request->wanted())));
     }
 }

@@ -6,23 +6,21 @@ namespace App\Pricing\Http;
 
 use App\Accounts\Models\User;
 use App\Accounts\Models\Workspace;
-use App\Catalogue\Prices\HandPriceTerm;
 use App\Pricing\Actions\AnswerApprovals;
 use App\Pricing\Models\Approval;
 use App\Pricing\Models\ApprovalState;
-use App\Support\Http\AmountField;
 use App\Support\Http\IdList;
 use App\Support\Tenancy\CurrentWorkspace;
+use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
-use Wrasse\Core\Money\Currency;
 
 /** What people answer to prices that wait for them. */
 final readonly class ApprovalController
 {
     /** So many are answered at once. */
-    private const MOST = 500;
+    public const MOST = 500;
 
     public function __construct(private CurrentWorkspace $current, private AnswerApprovals $answer)
     {
@@ -82,26 +80,11 @@ final readonly class ApprovalController
             ),
         ],
     )]
-    public function approve(Request $request): JsonResponse
+    public function approve(ApproveRequest $request, #[CurrentUser] User $user): JsonResponse
     {
-        /** @var array{approvals: list<array{id: int, seen: string, price?: string|null}>} $given */
-        $given = $request->validate([
-            'approvals' => ['required', 'array', 'max:'.self::MOST],
-            'approvals.*.id' => ['required', 'integer'],
-            'approvals.*.seen' => ['required', 'string', 'max:40'],
-            'approvals.*.price' => ['nullable', 'string', 'max:40'],
-        ]);
-        $prices = [];
-        foreach ($given['approvals'] as $i => $one) {
-            $seen = AmountField::read("approvals.{$i}.seen", $one['seen'], $this->money());
-            $wanted =
-                trim((string) ($one['price'] ?? '')) === ''
-                    ? $seen
-                    : AmountField::read("approvals.{$i}.price", (string) $one['price'], $this->money());
-            $prices[(int) $one['id']] = ['seen' => $seen, 'price' => $wanted];
-        }
-        $term = HandPriceTerm::wanted($this->workspace(), $request->only(['stands', 'hours']));
-        $refused = $this->answer->approve($this->workspace(), $prices, $term, $this->userId($request));
+        $workspace = $this->workspace();
+        $prices = $request->prices($workspace->money());
+        $refused = $this->answer->approve($workspace, $prices, $request->term($workspace), $user->id);
 
         return $this->answered(count(array_diff_key($prices, $refused)), $refused);
     }
@@ -147,7 +130,7 @@ final readonly class ApprovalController
             ),
         ],
     )]
-    public function reject(Request $request): JsonResponse
+    public function reject(Request $request, #[CurrentUser] User $user): JsonResponse
     {
         /** @var array{ids?: list<int>, reason?: string, note?: string|null, hours: int} $given */
         $given = $request->validate([
@@ -167,7 +150,7 @@ final readonly class ApprovalController
                 $waiting,
                 $given['note'] ?? null,
                 (int) $given['hours'],
-                $this->userId($request),
+                $user->id,
             ),
             [],
         );
@@ -187,18 +170,5 @@ final readonly class ApprovalController
     private function workspace(): Workspace
     {
         return Workspace::query()->findOrFail($this->current->id());
-    }
-
-    private function money(): Currency
-    {
-        return $this->workspace()->money();
-    }
-
-    private function userId(Request $request): int
-    {
-        /** @var User $user */
-        $user = $request->user();
-
-        return $user->id;
     }
 }

@@ -8,6 +8,7 @@ use App\Accounts\Models\User;
 use App\Market\RecentSales;
 use App\Pricing\PriceWars\AnswerPriceWar;
 use App\Support\Tenancy\CurrentWorkspace;
+use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -115,15 +116,13 @@ final readonly class PriceWarController
             ),
         ],
     )]
-    public function answer(Request $request, int $id, AnswerPriceWar $answer): JsonResponse
+    public function answer(Request $request, int $id, AnswerPriceWar $answer, #[CurrentUser] User $user): JsonResponse
     {
         /** @var array{answer: string, hours: int|string} $given */
         $given = $request->validate([
             'answer' => ['required', Rule::in(AnswerPriceWar::ANSWERS)],
             'hours' => ['required', 'integer', 'between:1,720'],
         ]);
-        /** @var User $user */
-        $user = $request->user();
         $answer->handle($id, $given['answer'], (int) $given['hours'], $user->id);
 
         return new JsonResponse(null, 204);

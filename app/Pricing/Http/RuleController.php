@@ -16,9 +16,9 @@ use App\Pricing\Effects\WorkOutEffect;
 use App\Pricing\Models\Rule;
 use App\Pricing\Models\RuleVersion;
 use App\Support\Tenancy\CurrentWorkspace;
+use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\Support\Facades\Validator;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 
@@ -111,9 +111,9 @@ final readonly class RuleController
             ),
         ],
     )]
-    public function store(Request $request, SaveRule $save): JsonResponse
+    public function store(SaveRuleRequest $request, SaveRule $save, #[CurrentUser] User $user): JsonResponse
     {
-        return $this->answer($this->save($request, $save, null), 201);
+        return $this->answer($save->handle($this->workspace(), null, $request->fields(), null, $user->id), 201);
     }
 
     #[OA\Patch(
@@ -158,9 +158,15 @@ final readonly class RuleController
             ),
         ],
     )]
-    public function update(Request $request, int $id, SaveRule $save): JsonResponse
-    {
-        return $this->answer($this->save($request, $save, $id));
+    public function update(
+        SaveRuleRequest $request,
+        int $id,
+        SaveRule $save,
+        #[CurrentUser] User $user,
+    ): JsonResponse {
+        return $this->answer(
+            $save->handle($this->workspace(), $id, $request->fields(), $request->basedOn(), $user->id),
+        );
     }
 
     #[OA\Post(
@@ -343,44 +349,6 @@ final readonly class RuleController
             $this->listingIds($request),
             (array) $request->input('filter', []),
         ];
-    }
-
-    private function save(Request $request, SaveRule $save, ?int $id): Rule
-    {
-        $must = $id === null ? 'required' : 'sometimes';
-        /**
-         * @var array{
-         *     name?: string,
-         *     is_on?: bool,
-         *     document?: array<mixed>,
-         *     based_on?: int,
-         *     settings?: array<string, mixed>,
-         * } $given
-         */
-        $given = $request->validate([
-            'name' => [$must, 'string', 'max:80'],
-            'document' => [$must, 'array'],
-            'is_on' => ['sometimes', 'boolean'],
-            'settings' => ['sometimes', 'array'],
-            'based_on' => ['sometimes', 'integer'],
-        ]);
-        $settings = Validator::make((array) $request->input('settings', []), RuleSettingsSchema::rules())->validate();
-        if ($request->has('settings.times')) {
-            $settings['times'] = (array) $request->input('settings.times');
-        }
-        if ($request->has('document')) {
-            $given['document'] = (array) $request->input('document');
-        }
-        /** @var User $user */
-        $user = $request->user();
-
-        return $save->handle(
-            $this->workspace(),
-            $id,
-            [...array_diff_key($given, ['based_on' => true, 'settings' => true]), ...$settings],
-            $given['based_on'] ?? null,
-            $user->id,
-        );
     }
 
     /** @return list<int>|null */

@@ -13,6 +13,7 @@ use App\Publishing\Models\PriceChange;
 use App\Support\Http\IdList;
 use App\Support\Tenancy\CurrentWorkspace;
 use Generator;
+use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -295,11 +296,9 @@ final readonly class ChangeController
             ),
         ],
     )]
-    public function undo(Request $request, int $id, UndoChanges $undo): JsonResponse
+    public function undo(Request $request, int $id, UndoChanges $undo, #[CurrentUser] User $user): JsonResponse
     {
         $request->validate(['pause' => ['sometimes', 'boolean']]);
-        /** @var User $user */
-        $user = $request->user();
         PriceChange::query()->findOrFail($id);
 
         return new JsonResponse(

@@ -12,6 +12,7 @@ use App\Publishing\Actions\UndoRun;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\PriceChange;
 use App\Publishing\Models\RunUndo;
+use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\Rule;
@@ -148,9 +149,9 @@ final readonly class RunController
             ),
         ],
     )]
-    public function release(Request $request, int $id, ResolveRun $resolve): JsonResponse
+    public function release(int $id, ResolveRun $resolve, #[CurrentUser] User $user): JsonResponse
     {
-        return new JsonResponse(RunResource::of($resolve->release($id, $this->userId($request))->load('rule'), null));
+        return new JsonResponse(RunResource::of($resolve->release($id, $user->id)->load('rule'), null));
     }
 
     #[OA\Post(
@@ -185,13 +186,13 @@ final readonly class RunController
             ),
         ],
     )]
-    public function discard(Request $request, int $id, ResolveRun $resolve): JsonResponse
+    public function discard(Request $request, int $id, ResolveRun $resolve, #[CurrentUser] User $user): JsonResponse
     {
         $request->validate(['pause' => ['sometimes', 'boolean']]);
 
         return new JsonResponse(
             RunResource::of(
-                $resolve->discard($id, $this->userId($request), $request->boolean('pause'))->load('rule'),
+                $resolve->discard($id, $user->id, $request->boolean('pause'))->load('rule'),
                 null,
             ),
         );
@@ -224,20 +225,12 @@ final readonly class RunController
             ),
         ],
     )]
-    public function undo(Request $request, int $id, UndoRun $undo): JsonResponse
+    public function undo(Request $request, int $id, UndoRun $undo, #[CurrentUser] User $user): JsonResponse
     {
         $request->validate(['pause' => ['sometimes', 'boolean']]);
         $run = Run::query()->with('rule')->findOrFail($id);
-        $begun = $undo->start($run, $this->userId($request), $request->boolean('pause'));
+        $begun = $undo->start($run, $user->id, $request->boolean('pause'));
 
         return new JsonResponse(RunResource::of($run, $begun), 202);
-    }
-
-    private function userId(Request $request): int
-    {
-        /** @var User $user */
-        $user = $request->user();
-
-        return $user->id;
     }
 }

@@ -6,6 +6,7 @@ namespace App\Screens\Http;
 
 use App\Accounts\Models\User;
 use App\Screens\Models\SavedView;
+use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -65,15 +66,13 @@ final readonly class SavedViewController
             ),
         ],
     )]
-    public function update(Request $request): JsonResponse
+    public function update(Request $request, #[CurrentUser] User $user): JsonResponse
     {
         /** @var array{name: string, query: string|null} $given */
         $given = $request->validate(
             ['name' => ['required', 'string', 'max:80'], 'query' => ['present', 'nullable', 'string', 'max:2000']],
             ['name.required' => 'Give it a name.'],
         );
-        /** @var User $user */
-        $user = $request->user();
 
         return new JsonResponse(
             SavedViewResource::of(

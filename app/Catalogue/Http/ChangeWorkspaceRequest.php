@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Http;
+
+use App\Accounts\Models\Repricing;
+use App\Accounts\Models\StandsUntil;
+use App\Catalogue\Prices\HandPriceTerm;
+use App\Support\Schedule\HoursOfDay;
+use Illuminate\Foundation\Http\FormRequest;
+use Illuminate\Validation\Rule;
+
+final class ChangeWorkspaceRequest extends FormRequest
+{
+    /** @return array<string, list<mixed>> */
+    public function rules(): array
+    {
+        return [
+            'tax_percent' => ['sometimes', 'string', 'max:12'],
+            'tax_included' => ['sometimes', 'boolean'],
+            'repricing' => ['sometimes', Rule::enum(Repricing::class)],
+            'repricing_on' => ['sometimes', 'boolean', 'prohibits:repricing'],
+            'time_zone' => ['sometimes', 'timezone:all'],
+            'hand_price_stands' => ['sometimes', Rule::enum(StandsUntil::class)],
+            'hand_price_hours' => ['sometimes', 'integer', 'between:1,'.HandPriceTerm::MOST_HOURS],
+            'limits' => ['sometimes', 'array'],
+            'floor_alarm_percent' => ['sometimes', 'string', 'max:12'],
+            'freeze' => ['sometimes', 'nullable', 'array:from,to,time_zone', 'required_array_keys:from,to'],
+            'freeze.from' => ['required_with:freeze', 'string', 'regex:'.HoursOfDay::TIME],
+            'freeze.to' => ['required_with:freeze', 'string', 'regex:'.HoursOfDay::TIME, 'different:freeze.from'],
+            'freeze.time_zone' => ['sometimes', 'timezone:all'],
+            'brake_listings_percent' => ['sometimes', 'string', 'max:12'],
+            'brake_move_percent' => ['sometimes', 'string', 'max:12'],
+        ];
+    }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return [
+            'freeze.required_array_keys' => 'A time to begin and a time to end are needed.',
+            'freeze.*.regex' => 'Expected a time of day such as 22:00.',
+            'freeze.to.different' => 'Expected another time than the one it begins at.',
+        ];
+    }
+
+    /**
+     * @return array{
+     *     tax_percent?: string,
+     *     tax_included?: bool,
+     *     repricing?: string,
+     *     time_zone?: string,
+     *     hand_price_stands?: string,
+     *     hand_price_hours?: int,
+     *     floor_alarm_percent?: string,
+     *     brake_listings_percent?: string,
+     *     brake_move_percent?: string,
+     *     freeze?: array{from: string, to: string, time_zone?: string}|null,
+     *     limits?: array<mixed>,
+     * } limits as they were sent
+     */
+    public function wanted(): array
+    {
+        $wanted = $this->validated();
+        if (isset($wanted['repricing_on'])) {
+            $wanted['repricing'] = ($this->boolean('repricing_on') ? Repricing::Running : Repricing::Stopped)->value;
+            unset($wanted['repricing_on']);
+        }
+        if (is_array($this->input('limits'))) {
+            $wanted['limits'] = $this->input('limits');
+        }
+
+        return $wanted;
+    }
+}
