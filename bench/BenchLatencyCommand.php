@@ -18,8 +18,8 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
 
 /**
- * How long it takes from a marketplace's word of a change to our new price being sent there: rivals of the demo's
- * listings are moved at a steady pace, one after the other, so that each move calls for a new price.
+ * How long it takes from a marketplace's notification of a change to our new price being sent there: rivals of the
+ * demo's listings are moved at a steady pace, one after the other, so that each move calls for a new price.
  */
 final class BenchLatencyCommand extends Command
 {
@@ -201,7 +201,7 @@ final class BenchLatencyCommand extends Command
 
                 continue;
             }
-            // An item is also looked at for other reasons: what its word tells may have been answered before it came.
+            // An item is also observed for other reasons: the answer may have been sent before the notification came.
             $sent[] = max(0.0, $this->seconds($sentAt) - $received);
             $all[] = $this->seconds($sentAt) - $move['at'];
         }
@@ -248,7 +248,7 @@ final class BenchLatencyCommand extends Command
             $rows,
         );
         $this->line(
-            "{$unheard} moves without word of their own (merged with the next), {$unanswered} without a new price.",
+            "{$unheard} moves without a notification of their own (merged with the next), {$unanswered} without a new price.",
         );
     }
 

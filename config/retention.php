@@ -73,7 +73,7 @@ return [
         'unless' => 'until > now()',
     ],
     'market_notifications' => [
-        'what' => 'Word of changed offers',
+        'what' => 'Notifications of changed offers',
         'column' => 'received_at',
         'days' => (int) env('KEEP_NOTIFICATIONS_DAYS', 3),
     ],

@@ -107,7 +107,7 @@ final readonly class DemoWorkspace
         });
     }
 
-    /** Says where the channel answers and where it is to send word; ports differ from start to start. */
+    /** Sets where the channel answers and where it sends notifications to; ports differ from start to start. */
     public function connect(Channel $channel): void
     {
         $address = config("markets.{$channel->driver}");

@@ -8,8 +8,8 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 
 /**
- * Listings change all day; the words they are found by hardly ever do. In a table of their own their index is not written with every
- * price. The database keeps the words itself, so no part of the application can forget to.
+ * Listings change all day; the words they are found by hardly ever do. In a table of their own their index is not
+ * written with every price. The database keeps the words itself, so no part of the application can forget to.
  */
 return new class extends Migration
 {

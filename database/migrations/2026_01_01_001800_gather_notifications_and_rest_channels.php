@@ -8,8 +8,8 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 
 /**
- * Word of changed items waits in a table, so that bursts are looked at together; a channel that fails again and again rests;
- * channels may be shops, files and messages. */
+ * Word of changed items waits in a table, so that bursts are looked at together; a channel that fails again and again
+ * rests; channels may be shops, files and messages. */
 return new class extends Migration
 {
     public function up(): void

@@ -6,8 +6,9 @@ use Illuminate\Database\Migrations\Migration;
 use Illuminate\Support\Facades\DB;
 
 /**
- * Offers once more as decisions read them, made by the database whenever they change: lists instead of objects, what is usual left out at the
- * end. Half as long, and read in a third of the time; the order is that of PackedOffers in the core.
+ * Offers once more as decisions read them, made by the database whenever they change: lists instead of objects, what is
+ * usual left out at the end. Half as long, and read in a third of the time; the order is that of PackedOffers in the
+ * core.
  */
 return new class extends Migration
 {

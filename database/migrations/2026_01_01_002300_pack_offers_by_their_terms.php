@@ -5,7 +5,10 @@ declare(strict_types=1);
 use Illuminate\Database\Migrations\Migration;
 use Illuminate\Support\Facades\DB;
 
-/** Offers as decisions read them: those with the same terms together, field by field, in the order of PackedOffers in the core. */
+/**
+ * Offers as decisions read them: those with the same terms together, field by field, in the order of PackedOffers in
+ * the core.
+ */
 return new class extends Migration
 {
     public function up(): void

@@ -6,8 +6,8 @@ use Illuminate\Database\Migrations\Migration;
 use Illuminate\Support\Facades\DB;
 
 /**
- * Which decision stands on a listing changes with every run, and the rest of the listing seldom: it has a small row of its own, away from
- * the many indexes of the list.
+ * Which decision stands on a listing changes with every run, and the rest of the listing seldom: it has a small row of
+ * its own, away from the many indexes of the list.
  */
 return new class extends Migration
 {

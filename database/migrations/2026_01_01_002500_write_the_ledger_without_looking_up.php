@@ -6,8 +6,9 @@ use Illuminate\Database\Migrations\Migration;
 use Illuminate\Support\Facades\DB;
 
 /**
- * Decisions and price changes are written by the hundred thousand, in the transaction that holds their listings: what they point to is not
- * looked up again for each. Versions of rules, channels and decisions stay; with a listing goes what was written of it.
+ * Decisions and price changes are written by the hundred thousand, in the transaction that holds their listings: what
+ * they point to is not looked up again for each. Versions of rules, channels and decisions stay; with a listing goes
+ * what was written of it.
  */
 return new class extends Migration
 {

@@ -5,7 +5,10 @@ declare(strict_types=1);
 use Illuminate\Database\Migrations\Migration;
 use Illuminate\Support\Facades\DB;
 
-/** Offers as decisions read them are written by who observes them, checked and as numbers; where offers change in another way, there are none. */
+/**
+ * Offers as decisions read them are written by who observes them, checked and as numbers; where offers change in
+ * another way, there are none.
+ */
 return new class extends Migration
 {
     public function up(): void

@@ -8,8 +8,8 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 
 /**
- * A price change waits for something that has a name, and whoever set a price by hand is told when it did not go out. The main switch has
- * three positions. Workspaces have a time zone.
+ * A price change waits for something that has a name, and whoever set a price by hand is told when it did not go out.
+ * The main switch has three positions. Workspaces have a time zone.
  */
 return new class extends Migration
 {

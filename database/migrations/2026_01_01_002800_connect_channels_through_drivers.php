@@ -8,7 +8,9 @@ use Illuminate\Support\Facades\Crypt;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 
-/** How a channel is reached is entered by the fields of its driver, and secrets are kept apart from what may be shown. */
+/**
+ * How a channel is reached is entered by the fields of its driver, and secrets are kept apart from what may be shown.
+ */
 return new class extends Migration
 {
     private const DELIVERY_SECRETS = ['password', 'key'];

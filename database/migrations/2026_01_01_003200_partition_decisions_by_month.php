@@ -6,9 +6,9 @@ use Illuminate\Database\Migrations\Migration;
 use Illuminate\Support\Facades\DB;
 
 /**
- * Decisions are by far the largest table: with what each was made from. Those of a month go at once; those that are still needed are kept in
- * decisions_earlier. The ledger of price changes is not partitioned: that a listing has at most one open change is a unique index, and a
- * partitioned table has none over all of its partitions.
+ * Decisions are by far the largest table: with what each was made from. Those of a month go at once; those that are
+ * still needed are kept in decisions_earlier. The ledger of price changes is not partitioned: that a listing has at
+ * most one open change is a unique index, and a partitioned table has none over all of its partitions.
  */
 return new class extends Migration
 {

@@ -95,7 +95,7 @@ final class RunTest extends TestCase
         self::assertSame(['waiting' => 10], $this->states($run));
         self::assertNull($this->claim());
 
-        // Word of the market on one of them does not slip past the brake.
+        // A market notification on one of them does not pass the brake.
         $one = Listing::query()->orderBy('id')->firstOrFail();
         ListingMarket::query()
             ->whereKey($one->id)

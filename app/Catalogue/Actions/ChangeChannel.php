@@ -28,7 +28,8 @@ final readonly class ChangeChannel
      *     tax_included?: bool|null,
      *     fees?: array<mixed>,
      *     categories?: array<mixed>,
-     * }  $wanted  what is left out stays; categories are those whose fees or tax differ, each with fees and tax_percent or one of them
+     * }  $wanted  what is left out stays; categories are those whose fees or tax differ, each with fees and tax_percent
+     * or one of them
      *
      * @throws ValidationException
      */

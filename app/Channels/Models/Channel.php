@@ -14,7 +14,7 @@ use Illuminate\Database\Eloquent\Model;
  *
  * @property int $id
  * @property int $workspace_id
- * @property string $key public: in the address to which the channel sends word
+ * @property string $key public: part of the address the channel sends notifications to
  * @property string $driver one of DriverRegistry
  * @property string $name
  * @property string $currency ISO 4217

@@ -8,7 +8,7 @@ use App\Channels\ChannelRefused;
 use App\Channels\ChannelUnavailable;
 use SensitiveParameter;
 
-/** A channel that sends word when the offers on an item change. */
+/** A channel that sends a notification when the offers on an item change. */
 interface ChangePush
 {
     /**

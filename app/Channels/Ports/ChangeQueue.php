@@ -7,7 +7,7 @@ namespace App\Channels\Ports;
 use App\Channels\ChannelRefused;
 use App\Channels\ChannelUnavailable;
 
-/** A channel that keeps word of changed offers until it is fetched. */
+/** A channel that queues notifications of changed offers until they are fetched. */
 interface ChangeQueue
 {
     /**

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Channels\Ports;
 
-/** Word that the offers on an item have changed. */
+/** A notification that the offers on an item have changed. */
 final readonly class ItemChange
 {
     /** @param  string  $id  of the message: repeated, it is the same */

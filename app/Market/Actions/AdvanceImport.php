@@ -109,7 +109,7 @@ final readonly class AdvanceImport
         $this->goOn($channel, $import, null, 0);
     }
 
-    /** Where the channel sends word of changes to. */
+    /** The address the channel sends notifications to. */
     public static function notificationUrl(Channel $channel): string
     {
         return rtrim((string) config('app.url'), '/')."/api/v1/channels/{$channel->key}/notifications";

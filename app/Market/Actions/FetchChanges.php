@@ -13,8 +13,8 @@ use App\Channels\Ports\ItemChange;
 use Illuminate\Support\Facades\DB;
 
 /**
- * Fetches word of changed offers, and keeps it until a worker has time. It is acknowledged once it is kept: what is
- * fetched again is the same.
+ * Fetches notifications of changed offers and stores them until a worker has time. They are acknowledged once stored:
+ * what is fetched again is the same.
  */
 final readonly class FetchChanges
 {

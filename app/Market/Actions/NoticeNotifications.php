@@ -9,7 +9,7 @@ use App\Market\Jobs\ObserveNotifiedJob;
 use Illuminate\Support\Facades\DB;
 
 /**
- * Asked by every worker before it takes the next job, some times a second: does word of a market wait that nobody is
+ * Called by every worker before it takes the next job, several times a second: is there a notification that nobody is
  * looking into, or is it time to fetch some?
  */
 final readonly class NoticeNotifications

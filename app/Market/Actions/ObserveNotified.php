@@ -10,9 +10,9 @@ use App\Market\Jobs\ObserveItemsJob;
 use Illuminate\Support\Facades\DB;
 
 /**
- * Looks at the items a channel has sent word of, those that have waited longest first. Word of the same item is looked
- * into once. Whoever looks into it claims it for a while: no row is locked while the channel is asked, and if this
- * process dies, it waits again when that time is over.
+ * Observes the items a channel has sent notifications of, those that have waited longest first. Notifications of the
+ * same item are looked into once. Whoever looks into it claims it for a while: no row is locked while the channel is
+ * asked, and if this process dies, it waits again when that time is over.
  */
 final readonly class ObserveNotified
 {

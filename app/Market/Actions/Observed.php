@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Market\Actions;
 
-/** What came of asking a marketplace about some items. */
+/** The result of observing items. */
 final readonly class Observed
 {
     /**

@@ -13,7 +13,7 @@ use PDO;
 use PDOStatement;
 
 /**
- * Takes a channel's word that the offers on an item have changed, and keeps it until a worker has time. It is only
+ * Stores a channel's notification that the offers on an item have changed until a worker has time. It is only
  * believed that there is something to look at. Plain statements: this is done a hundred times a second.
  */
 final readonly class ReceiveNotification

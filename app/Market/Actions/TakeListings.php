@@ -170,7 +170,7 @@ final readonly class TakeListings
     }
 
     /**
-     * What prices rest on of that which a channel tells.
+     * What prices depend on of the fields that a channel reports.
      *
      * @param  array<string, SourceListing>  $listings
      * @return array<int, string> by listing

@@ -17,8 +17,8 @@ use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 
 /**
- * Looks again at what nobody sent word of for a while: markets, as word can get lost, and the listings that channels
- * have of ours.
+ * Observes again what no notification came of for a while: markets, as notifications can get lost, and the listings
+ * that channels have of ours.
  */
 final class RefreshCommand extends Command
 {

@@ -8,7 +8,7 @@ use App\Market\Models\ChannelImport;
 use Illuminate\Http\JsonResponse;
 use OpenApi\Attributes as OA;
 
-/** How far reading channels has got. */
+/** Progress of channel imports. */
 final readonly class ChannelImportController
 {
     #[OA\Get(

@@ -15,8 +15,8 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\HttpKernel\Exception\UnauthorizedHttpException;
 
 /**
- * Takes a marketplace's word that the offers on an item have changed. Web servers may go to public/notifications.php
- * instead, which costs a third.
+ * Receives a marketplace's notification that the offers on an item have changed. Web servers may go to
+ * public/notifications.php instead, which costs a third.
  */
 final readonly class NotificationController
 {

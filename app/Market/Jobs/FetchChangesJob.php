@@ -12,7 +12,7 @@ use App\Support\Queue\WorkspaceJob;
 use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
 use Illuminate\Contracts\Queue\ShouldQueue;
 
-/** Fetches word of changed offers from a channel that keeps it for us. Asked for every other second. */
+/** Fetches notifications of changed offers from a channel that queues them. Dispatched every other second. */
 final class FetchChangesJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
 {
     use WorkspaceJob;

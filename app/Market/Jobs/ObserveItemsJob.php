@@ -14,7 +14,7 @@ use App\Support\Queue\WorkspaceJob;
 use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
 use Illuminate\Contracts\Queue\ShouldQueue;
 
-/** Looks at some items nobody sent word of for a while. */
+/** Observes some items of which no notification came for a while. */
 final class ObserveItemsJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
 {
     use WorkspaceJob;

@@ -13,8 +13,8 @@ use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
 use Illuminate\Contracts\Queue\ShouldQueue;
 
 /**
- * Looks into what a marketplace has sent word of. One waits at most; what it leaves, and what comes meanwhile,
- * is noticed by the next worker.
+ * Observes items that a marketplace has sent notifications of. One such job waits at most; what it leaves, and what
+ * comes meanwhile, is noticed by the next worker.
  */
 final class ObserveNotifiedJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
 {

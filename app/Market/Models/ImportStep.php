@@ -12,7 +12,7 @@ use App\Channels\Ports\ListingSource;
 use App\Channels\Ports\OfferSource;
 
 /**
- * What is read of a channel, in this order. Word of changes is subscribed to first, so that nothing that happens
+ * What is read of a channel, in this order. Notifications are subscribed to first, so that nothing that happens
  * meanwhile is missed.
  */
 enum ImportStep: string

@@ -15,8 +15,8 @@ use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
 
 /**
- * What a person says to prices that wait. One that is approved as it was shown is decided again first: what the market
- * has overtaken does not go out. One with another figure is a price set by hand.
+ * Applies people's answers to prices that need approval. One that is approved as it was shown is decided again first:
+ * what the market has overtaken does not go out. One with another figure is a price set by hand.
  */
 final readonly class AnswerApprovals
 {

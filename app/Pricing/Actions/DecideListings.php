@@ -187,7 +187,7 @@ final readonly class DecideListings
 
     /**
      * @param  array<int, array{DecisionSummary, int, int}>  $going  with decision and price, by listing
-     * @param  array<int, int>  $marketRuns  in which big moves on word of the market are counted, by rule
+     * @param  array<int, int>  $marketRuns  in which big moves after market changes are counted, by rule
      * @return list<DecidedPrice>
      */
     private function prices(

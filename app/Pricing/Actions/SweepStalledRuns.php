@@ -12,7 +12,7 @@ use App\Support\Schedule\Sweeper;
 use App\Support\Tenancy\AcrossWorkspaces;
 use App\Support\Tenancy\EachWorkspace;
 
-/** Ends runs that have been deciding for longer than any can take: their jobs are gone. */
+/** Fails runs that have been deciding for too long: their jobs are gone. */
 final readonly class SweepStalledRuns implements Sweeper
 {
     private const HOURS = 3;

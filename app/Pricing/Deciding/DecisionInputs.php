@@ -333,7 +333,7 @@ final class DecisionInputs
         );
     }
 
-    /** The same for listings that have the same limits; it is asked for twice in a row. */
+    /** A cache key, equal for listings with equal limits; remembered, as it is asked for twice in a row. */
     private function limitsKey(ListingRow $row, ChannelTerms $terms): string
     {
         if ($this->lastKey[0] !== $row) {

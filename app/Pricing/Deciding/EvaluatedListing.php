@@ -8,7 +8,7 @@ use App\Catalogue\Fees\ChannelTerms;
 use Wrasse\Core\Decision\Decision;
 use Wrasse\Core\Decision\Request;
 
-/** A listing with what the core said of it and from what. */
+/** A listing with its decision and the inputs of that. */
 final readonly class EvaluatedListing
 {
     /**

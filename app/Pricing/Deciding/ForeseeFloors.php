@@ -93,7 +93,7 @@ final readonly class ForeseeFloors implements FloorEffects
         );
     }
 
-    /** Of two floors of the same row the one that moves more stands for it. */
+    /** Of two floors of a row the one that moves further counts. */
     private function larger(?FloorEffect $one, FloorEffect $other): FloorEffect
     {
         $size = fn (?FloorEffect $effect): string => ltrim((string) $effect?->movePercent, '+-') ?: '0';

@@ -52,7 +52,7 @@ final class RuleDocument
         );
     }
 
-    /** What a listing without a rule is looked at with: the cheapest comparable offer, matched. */
+    /** The rule by which a listing without one is evaluated: match the cheapest comparable offer. */
     public static function usual(): self
     {
         return new self(['version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'lowest']]);

@@ -23,7 +23,10 @@ final class ApproveRequest extends FormRequest
         ];
     }
 
-    /** @return array<int, array{seen: int, price: int}> by approval: the proposal that was looked at and the price that is wanted, in minor units */
+    /**
+     * @return array<int, array{seen: int, price: int}> by approval: the proposal that was looked at and the price that
+     *     is wanted, in minor units
+     */
     public function prices(Currency $currency): array
     {
         /** @var list<array{id: int, seen: string, price?: string|null}> $approvals */

@@ -20,7 +20,7 @@ use Wrasse\Core\Rule\FormulaLanguage;
 use Wrasse\Core\Rule\FormulaRule;
 use Wrasse\Core\Trail\Step;
 
-/** What formulas can name, and what one comes to for a listing. */
+/** The names a formula can use, and its value for a listing. */
 final readonly class FormulaController
 {
     #[OA\Post(

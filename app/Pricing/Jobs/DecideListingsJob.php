@@ -65,7 +65,7 @@ final class DecideListingsJob implements ShouldQueue
         );
     }
 
-    /** After it went wrong by itself, again and again. */
+    /** Called when all tries have failed. */
     public function failed(): void
     {
         if ($this->runId !== null) {

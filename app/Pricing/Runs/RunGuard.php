@@ -14,7 +14,7 @@ final readonly class RunGuard
     /** Fewer large moves than this are no sign of anything. */
     public const LEAST = 5;
 
-    /** A big move down on word of the market waits so long: others may follow, and then the brake holds them all. */
+    /** A big move down after a market change waits so long: others may follow, and then the brake holds them all. */
     private const WAIT_SECONDS = 120;
 
     private Percent $move;
@@ -32,7 +32,7 @@ final readonly class RunGuard
         return (new PriceMove($from, $to))->isBeyond($this->move);
     }
 
-    /** How long a move on word of the market waits before it is sent. */
+    /** How long a move after a market change waits before it is sent. */
     public function secondsToWait(int $from, int $to): int
     {
         return $to < $from && $this->share->units < Percent::of(100)->units && $this->isBig($from, $to)

@@ -54,7 +54,7 @@ final readonly class RunProgress
         Announce::change($workspace->id, 'runs', [$runId]);
     }
 
-    /** No more listings will be added. */
+    /** All listings of the run are known. */
     public function told(Workspace $workspace, string $key): void
     {
         $run = Run::query()->where('key', $key)->lock('FOR NO KEY UPDATE')->first();
@@ -65,7 +65,7 @@ final readonly class RunProgress
     }
 
     /**
-     * Big moves on word of the market. There is no end of a run to wait for; once there are too many, the rule is held.
+     * Big moves after market changes. There is no end of a run to wait for; once there are too many, the rule is held.
      * Those that follow each other closely are of one run, though they come one by one.
      *
      * @param  array<int, int>  $bigMoves  by rule
@@ -137,7 +137,7 @@ final readonly class RunProgress
                 ->all();
     }
 
-    /** It cannot be carried through: what it has decided is not sent, as nobody knows what the rest would have been. */
+    /** Ends a run that cannot be completed; none of its prices is sent. */
     public function fail(Workspace $workspace, int $runId): void
     {
         DB::transaction(function () use ($workspace, $runId): void {

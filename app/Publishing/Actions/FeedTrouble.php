@@ -14,7 +14,7 @@ use App\Publishing\Models\FeedState;
 use App\Publishing\Models\PriceChange;
 use Illuminate\Support\Facades\DB;
 
-/** What becomes of feeds of a channel, held by the caller, when a step of theirs could not be taken. */
+/** Postpones or gives up feeds after a failed call. The caller holds them. */
 final readonly class FeedTrouble
 {
     private const LONGEST_WAIT_SECONDS = 300;

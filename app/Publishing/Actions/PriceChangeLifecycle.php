@@ -69,7 +69,7 @@ final readonly class PriceChangeLifecycle
         return $this->move($changes, ChangeState::Confirmed, ['problem' => null, 'settled_at' => $at]);
     }
 
-    /** The channel refused it this time. */
+    /** The channel refused it; it may be tried again. */
     public function retry(PriceChange $change, string $problem, int $afterSeconds): void
     {
         $this->move(self::only($change), ChangeState::Queued, [

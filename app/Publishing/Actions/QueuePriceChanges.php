@@ -153,7 +153,7 @@ final readonly class QueuePriceChanges
         ];
     }
 
-    /** What takes the place of a price that waits already waits no longer than that. */
+    /** A price that replaces a waiting one keeps the earlier due time. */
     private function dueAt(DecidedPrice $price, ?OpenPrice $before, CarbonImmutable $now): string
     {
         $dueAt = $now->addSeconds($price->afterSeconds);

@@ -7,7 +7,7 @@ namespace App\Publishing\Models;
 /** What a price change waits for before it may be sent. */
 enum WaitsFor: string
 {
-    /** A person looks at the run that a brake stopped. */
+    /** Until a person has resolved the run that a brake stopped. */
     case Brake = 'brake';
     /** The hours in which no price is sent come to their end. */
     case Hours = 'hours';

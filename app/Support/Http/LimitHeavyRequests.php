@@ -50,7 +50,7 @@ final class LimitHeavyRequests
         );
     }
 
-    /** After the answer was sent: a file may be written while it is. */
+    /** Runs after the response was sent: a file may be written during it. */
     public function terminate(): void
     {
         if ($this->held !== null) {

@@ -21,7 +21,7 @@ final class StreamServer
     /** A request that is not whole by then is not waited for. */
     private const REQUEST_SECONDS = 5.0;
 
-    /** Then whoever listens has to come back, and is asked again who they are. */
+    /** A stream ends after so long; the client reconnects and is authorised again. */
     private const STREAM_SECONDS = 600.0;
 
     private const STREAMS_PER_PERSON = 8;

@@ -63,7 +63,7 @@ final class ApiDocument
         )."\n";
     }
 
-    /** What the files say is put in afterwards; until then references need something of the name. */
+    /** Placeholders, so that references resolve; the schemas of the files replace them. */
     private static function nameIncluded(\OpenApi\Analysis $analysis): void
     {
         foreach (self::$files as $file) {

@@ -9,7 +9,7 @@ use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Queue\InteractsWithQueue;
 
 /**
- * What all jobs are: for one workspace, which is entered before they begin, and such that they can be done again from
+ * Base of all jobs: each is for one workspace, which is entered before it begins, and can be done again from
  * any point. A worker that is killed has used up a try, and the work is not done; what ends a job is that it goes wrong
  * by itself, again and again.
  *

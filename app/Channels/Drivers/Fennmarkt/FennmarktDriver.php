@@ -30,7 +30,7 @@ use Wrasse\Core\Money\Currency;
 
 /**
  * Fennmarkt's seller interface (docs/marketplace.md): amounts in minor units with their currency, pages by token,
- * prices taken at once, and word of changed offers that is fetched from a queue.
+ * prices taken at once, and notifications of changed offers that are fetched from a queue.
  */
 final readonly class FennmarktDriver implements ChangeQueue, Driver, HistorySource, ListingSource, OfferSource, OrderSource, PricePublisher
 {
