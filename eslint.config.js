@@ -2,7 +2,15 @@ import js from '@eslint/js';
 import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
-const parts = ['accounts', 'catalogue', 'workbench', 'pricing', 'publishing', 'shell'];
+/** Each uses only those before it. */
+const parts = ['api', 'ui', 'charts', 'accounts', 'catalogue', 'pricing', 'publishing', 'screens', 'shell'];
+
+const usesOnlyThoseBefore = (part, index) => ({
+    files: [`resources/js/${part}/**`],
+    rules: {
+        'no-restricted-imports': ['error', { patterns: parts.slice(index + 1).map((later) => `@/${later}/*`) }],
+    },
+});
 
 export default tseslint.config(
     { ignores: ['resources/js/api/schema.d.ts'] },
@@ -25,10 +33,5 @@ export default tseslint.config(
             ],
         },
     },
-    {
-        files: ['resources/js/ui/**', 'resources/js/charts/**'],
-        rules: {
-            'no-restricted-imports': ['error', { patterns: parts.map((part) => `@/${part}/*`) }],
-        },
-    },
+    ...parts.slice(0, -1).map(usesOnlyThoseBefore),
 );

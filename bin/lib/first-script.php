@@ -7,7 +7,7 @@ $most = (int) ($argv[1] ?? 250);
 $build = __DIR__.'/../../public/build';
 /** @var array<string, array{file: string, imports?: list<string>}> $manifest */
 $manifest = json_decode((string) file_get_contents("{$build}/manifest.json"), true, 16, JSON_THROW_ON_ERROR);
-$wanted = ['resources/js/main.tsx', 'resources/js/workbench/ListingsPage.tsx'];
+$wanted = ['resources/js/main.tsx', 'resources/js/screens/listings/ListingsPage.tsx'];
 $files = [];
 while (($name = array_pop($wanted)) !== null) {
     if (! isset($files[$name])) {

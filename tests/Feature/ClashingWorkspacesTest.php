@@ -162,7 +162,7 @@ final class ClashingWorkspacesTest extends TestCase
                 'pricing:run-due',
                 'catalogue:costs-due',
                 'pricing:price-wars',
-                'workbench:note-standing',
+                'screens:note-positions',
                 'work:sweep',
             ] as $command
         ) {

@@ -1,7 +1,7 @@
 import { api, Problem, take } from '@/api/client';
 import { PriceLine } from '@/charts/PriceLine';
-import { Mark } from '@/shell/Mark';
-import { useTheme } from '@/shell/theme';
+import { Mark } from '@/ui/Mark';
+import { useTheme } from '@/ui/theme';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { ProblemNotice } from '@/ui/Notice';

@@ -1,5 +1,5 @@
 import { useChannels, useWorkspace } from '@/api/queries';
-import { TopBar } from '@/shell/TopBar';
+import { TopBar } from '@/ui/TopBar';
 import { Button } from '@/ui/Button';
 import { ProblemNotice } from '@/ui/Notice';
 import { useState } from 'react';

@@ -1,6 +1,6 @@
 import { Problem, type ListingFilter, type Rule, type RuleDocument } from '@/api/client';
 import { useChannels } from '@/api/queries';
-import { TopBar } from '@/shell/TopBar';
+import { TopBar } from '@/ui/TopBar';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { InlineButton } from '@/ui/InlineButton';

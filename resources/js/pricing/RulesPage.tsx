@@ -1,6 +1,6 @@
 import { api, take, type Rule } from '@/api/client';
 import { useRules } from '@/api/queries';
-import { TopBar } from '@/shell/TopBar';
+import { TopBar } from '@/ui/TopBar';
 import { Button } from '@/ui/Button';
 import { ago } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';

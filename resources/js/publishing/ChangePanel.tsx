@@ -4,7 +4,7 @@ import { Button } from '@/ui/Button';
 import { Notice, ProblemNotice } from '@/ui/Notice';
 import { Tick } from '@/ui/Tick';
 import { CAUSES, changeState } from '@/ui/words';
-import { Why } from '@/workbench/Why';
+import { Why } from '@/pricing/Why';
 import { useQuery } from '@tanstack/react-query';
 import { X } from 'lucide-react';
 import { useState } from 'react';

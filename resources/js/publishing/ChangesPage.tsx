@@ -1,5 +1,5 @@
 import { api, take, type Change } from '@/api/client';
-import { TopBar } from '@/shell/TopBar';
+import { TopBar } from '@/ui/TopBar';
 import { ago, clock, money, signed, signedPercent } from '@/ui/figures';
 import { Button } from '@/ui/Button';
 import { ProblemNotice } from '@/ui/Notice';

@@ -3,7 +3,7 @@ import { useMe } from '@/api/queries';
 import { Popup } from '@/ui/Popup';
 import { Select } from '@/ui/Select';
 import { useState } from 'react';
-import { useTheme } from './theme';
+import { useTheme } from '@/ui/theme';
 
 export function Account() {
     const me = useMe();

@@ -6,9 +6,9 @@ import { Toaster } from 'sonner';
 import { Shell } from './Shell';
 
 const SignIn = lazy(() => import('@/accounts/SignIn'));
-const ListingsPage = lazy(() => import('@/workbench/ListingsPage'));
-const HistoryPage = lazy(() => import('@/workbench/HistoryPage'));
-const TodayPage = lazy(() => import('@/today/TodayPage'));
+const ListingsPage = lazy(() => import('@/screens/listings/ListingsPage'));
+const HistoryPage = lazy(() => import('@/screens/listings/HistoryPage'));
+const TodayPage = lazy(() => import('@/screens/today/TodayPage'));
 const RulesPage = lazy(() => import('@/pricing/RulesPage'));
 const RulePage = lazy(() => import('@/pricing/RulePage'));
 const ChangesPage = lazy(() => import('@/publishing/ChangesPage'));

@@ -1,3 +1,4 @@
+import { typing } from '@/ui/typing';
 import { Window } from '@/ui/Window';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -19,11 +20,6 @@ const KEYS: [string, string][] = [
 ];
 
 const PLACES: Record<string, string> = { t: '/today', l: '/listings', r: '/rules', c: '/changes', s: '/settings' };
-
-export function typing(event: KeyboardEvent): boolean {
-    const target = event.target as HTMLElement;
-    return event.ctrlKey || event.metaKey || event.altKey || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
-}
 
 /** Keys that work everywhere, and the list of all of them. */
 export function Keys() {

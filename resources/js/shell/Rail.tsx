@@ -1,9 +1,9 @@
 import { useRules, useWorkspace } from '@/api/queries';
-import { useForYou } from '@/today/queries';
+import { useForYou } from '@/screens/today/queries';
 import { clsx } from 'clsx';
 import { NavLink } from 'react-router';
 import { Account } from './Account';
-import { Mark } from './Mark';
+import { Mark } from '@/ui/Mark';
 
 /** The places, in the order of work. */
 export function Rail({ workspace }: { workspace: string }) {

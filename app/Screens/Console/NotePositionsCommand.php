@@ -7,11 +7,11 @@ namespace App\Screens\Console;
 use App\Screens\Today;
 use Illuminate\Console\Command;
 
-final class NoteStandingCommand extends Command
+final class NotePositionsCommand extends Command
 {
-    protected $signature = 'workbench:note-standing';
+    protected $signature = 'screens:note-positions';
 
-    protected $description = 'Keep how the listings stand today';
+    protected $description = 'Write down today’s positions and buy boxes';
 
     public function handle(): int
     {

@@ -1,4 +1,4 @@
-import { TopBar } from '@/shell/TopBar';
+import { TopBar } from '@/ui/TopBar';
 import { ProblemNotice } from '@/ui/Notice';
 import { Select } from '@/ui/Select';
 import { span } from '@/ui/figures';

@@ -17,7 +17,7 @@ import { Offers } from './Offers';
 import { HistoryTable } from './HistoryTable';
 import { useChangeListing, useHistory, useListing, useReleaseHandPrice } from './queries';
 import { ruleState } from './columns';
-import { Why } from './Why';
+import { Why } from '@/pricing/Why';
 
 const LINK = 'text-stripe underline underline-offset-2';
 

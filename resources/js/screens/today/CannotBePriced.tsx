@@ -4,7 +4,7 @@ import { money } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { count, origin } from '@/ui/words';
 import { Link } from 'react-router';
-import { EditCell } from '@/workbench/EditCell';
+import { EditCell } from '@/screens/listings/EditCell';
 
 type Group = components['schemas']['WorklistGroup'];
 type Item = components['schemas']['WorklistItem'];

@@ -1,4 +1,4 @@
-import { TopBar } from '@/shell/TopBar';
+import { TopBar } from '@/ui/TopBar';
 import { money, shown } from '@/ui/figures';
 import { count } from '@/ui/words';
 import { Approvals } from './Approvals';

@@ -1,7 +1,7 @@
 import { useChannels } from '@/api/queries';
 import { RecentBatches } from '@/catalogue/batches/RecentBatches';
-import { typing } from '@/shell/Keys';
-import { TopBar } from '@/shell/TopBar';
+import { typing } from '@/ui/typing';
+import { TopBar } from '@/ui/TopBar';
 import { Button } from '@/ui/Button';
 import { Notice, ProblemNotice } from '@/ui/Notice';
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
