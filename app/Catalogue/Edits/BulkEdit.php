@@ -7,7 +7,6 @@ namespace App\Catalogue\Edits;
 use App\Accounts\Models\Workspace;
 use Closure;
 use Illuminate\Validation\ValidationException;
-use stdClass;
 
 /** Something that can be done to many listings, or to the products behind them, at once. */
 interface BulkEdit
@@ -34,7 +33,7 @@ interface BulkEdit
      * be done.
      *
      * @param  array<string, mixed>  $wanted  checked
-     * @return Closure(stdClass): (array{before: array<string, mixed>, after: array<string, mixed>}|string)
+     * @return Closure(EditRow): (array{before: array<string, mixed>, after: array<string, mixed>}|string)
      */
     public function plan(Workspace $workspace, array $wanted): Closure;
 }

@@ -11,7 +11,6 @@ use App\Catalogue\Listings\ListingSelection;
 use App\Catalogue\Models\Batch;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
-use stdClass;
 
 /** Rows of a bulk edit: the chosen listings, or each product behind them once. */
 final readonly class EditBatch implements BatchKind
@@ -33,7 +32,11 @@ final readonly class EditBatch implements BatchKind
     public function next(Batch $batch): ?array
     {
         $isProduct = $this->edit->part() === 'product';
-        $rows = ($isProduct ? $this->products($batch) : $this->listings($batch))->limit(self::ROWS)->get()->all();
+        $rows = ($isProduct ? $this->products($batch) : $this->listings($batch))
+            ->limit(self::ROWS)
+            ->get()
+            ->map(EditRow::of(...))
+            ->all();
         if ($rows === []) {
             return null;
         }
@@ -42,7 +45,7 @@ final readonly class EditBatch implements BatchKind
         $plan = $this->edit->plan(Workspace::query()->findOrFail($batch->workspace_id), $wanted);
 
         return [
-            'rows' => array_map(fn (stdClass $row) => $this->row($row, $plan($row)), $rows),
+            'rows' => array_map(fn (EditRow $row) => $this->row($row, $plan($row)), $rows),
             'cursor' => (int) ($isProduct ? end($rows)->product_id : end($rows)->listing_id),
         ];
     }
@@ -53,7 +56,7 @@ final readonly class EditBatch implements BatchKind
     }
 
     /** @param  array{before: array<string, mixed>, after: array<string, mixed>}|string  $planned */
-    private function row(stdClass $row, array|string $planned): PlannedRow
+    private function row(EditRow $row, array|string $planned): PlannedRow
     {
         return is_string($planned)
             ? PlannedRow::refused($row->sku, $planned, $row->product_id, $row->listing_id)

@@ -7,7 +7,6 @@ namespace App\Catalogue\Edits;
 use App\Accounts\Models\Workspace;
 use Closure;
 use Illuminate\Support\Facades\Validator;
-use stdClass;
 
 /** Lets the rules reprice listings, or not: {on}. */
 final readonly class SetAutomation implements BulkEdit
@@ -36,7 +35,7 @@ final readonly class SetAutomation implements BulkEdit
 
     public function plan(Workspace $workspace, array $wanted): Closure
     {
-        return fn (stdClass $row) => [
+        return fn (EditRow $row) => [
             'before' => ['automation_on' => $row->automation_on],
             'after' => ['automation_on' => (bool) $wanted['on']],
         ];

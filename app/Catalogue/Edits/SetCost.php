@@ -9,7 +9,6 @@ use Carbon\CarbonImmutable;
 use Closure;
 use Illuminate\Support\Facades\Validator;
 use Illuminate\Validation\Rule;
-use stdClass;
 use Wrasse\Core\Money\InvalidAmount;
 
 /** Changes the unit cost, one of the costs that come on top, RRP or MAP: {field, how, value, effective_from}. */
@@ -60,7 +59,7 @@ final readonly class SetCost implements BulkEdit
         $change = AmountChangeField::read($wanted, $workspace->money());
         $mayBeNothing = ! in_array($wanted['field'], ['rrp', 'map'], true);
 
-        return function (stdClass $row) use ($workspace, $column, $change, $mayBeNothing, $wanted): array|string {
+        return function (EditRow $row) use ($workspace, $column, $change, $mayBeNothing, $wanted): array|string {
             try {
                 $after = $change->of($row->{$column});
             } catch (InvalidAmount $e) {

@@ -12,7 +12,6 @@ use Closure;
 use Illuminate\Support\Facades\Validator;
 use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
-use stdClass;
 use Wrasse\Core\Document\InvalidDocument;
 use Wrasse\Core\Document\LimitsReader;
 use Wrasse\Core\Document\Node;
@@ -78,7 +77,7 @@ final readonly class SetLimit implements BulkEdit
         $term = self::term($workspace, $wanted);
         $money = $workspace->money();
 
-        return function (stdClass $row) use ($term, $money, $wanted): array|string {
+        return function (EditRow $row) use ($term, $money, $wanted): array|string {
             /** @var array{floor: list<array<string, string>>, ceiling: list<array<string, string>>} $limits */
             $limits = json_decode($row->limits, true, 16, JSON_THROW_ON_ERROR);
             $after = OwnLimits::with($limits, $wanted['side'], $wanted['kind'], $term);

@@ -8,7 +8,6 @@ use App\Accounts\Models\Workspace;
 use App\Catalogue\Prices\HandPriceTerm;
 use App\Catalogue\Suppliers\MarkupPrices;
 use Closure;
-use stdClass;
 
 /** Sets prices, reference prices and, of drafts, shipping charges to what the markup of their supplier gives. */
 final readonly class SetMarkupPrice implements BulkEdit
@@ -39,8 +38,8 @@ final readonly class SetMarkupPrice implements BulkEdit
     {
         $prices = MarkupPrices::of($workspace);
 
-        return function (stdClass $row) use ($prices): array|string {
-            $suggested = $prices->suggest($row);
+        return function (EditRow $row) use ($prices): array|string {
+            $suggested = $prices->suggest($row->forMarkup());
             if (is_string($suggested)) {
                 return $suggested;
             }

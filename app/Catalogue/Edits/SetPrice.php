@@ -9,7 +9,6 @@ use App\Catalogue\Prices\HandPriceTerm;
 use Closure;
 use Illuminate\Support\Facades\Validator;
 use Illuminate\Validation\Rule;
-use stdClass;
 use Wrasse\Core\Money\InvalidAmount;
 
 /**
@@ -59,7 +58,7 @@ final readonly class SetPrice implements BulkEdit
         $money = $workspace->money();
         $change = $wanted['how'] === 'to' ? null : AmountChangeField::read($wanted, $money);
 
-        return function (stdClass $row) use ($change, $wanted): array|string {
+        return function (EditRow $row) use ($change, $wanted): array|string {
             try {
                 $price = $change === null ? $row->{$wanted['value'].'_minor'} : $change->of($row->price_minor);
             } catch (InvalidAmount $e) {

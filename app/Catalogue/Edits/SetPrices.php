@@ -9,7 +9,6 @@ use App\Catalogue\Prices\HandPriceTerm;
 use App\Support\Http\AmountField;
 use Closure;
 use Illuminate\Support\Facades\Validator;
-use stdClass;
 
 /** Sets a price of its own for each listing, as SetPrice does: {prices: {listing: price}}. */
 final readonly class SetPrices implements BulkEdit
@@ -53,7 +52,7 @@ final readonly class SetPrices implements BulkEdit
     {
         $plans = [];
 
-        return function (stdClass $row) use ($workspace, $wanted, &$plans): array|string {
+        return function (EditRow $row) use ($workspace, $wanted, &$plans): array|string {
             $price = ((array) $wanted['prices'])[$row->listing_id] ?? null;
 
             return $price === null

@@ -12,7 +12,6 @@ use App\Catalogue\Imports\RowReader;
 use Closure;
 use Illuminate\Support\Facades\Validator;
 use Illuminate\Validation\ValidationException;
-use stdClass;
 use Wrasse\Core\Money\Currency;
 
 /**
@@ -76,7 +75,7 @@ final readonly class SetProduct implements BulkEdit
         $seen = 0;
 
         return function (
-            stdClass $row,
+            EditRow $row,
         ) use ($workspace, $after, $was, $isOfOne, $movesCosts, $wanted, &$seen): array|string {
             if ($isOfOne && ++$seen > 1) {
                 return 'A title or a GTIN belongs to one product: choose one.';

@@ -7,7 +7,6 @@ namespace App\Catalogue\Edits;
 use App\Accounts\Models\Workspace;
 use Closure;
 use Illuminate\Support\Facades\Validator;
-use stdClass;
 
 /** Says who supplies: {supplier}; null takes it away. */
 final readonly class SetSupplier implements BulkEdit
@@ -38,7 +37,7 @@ final readonly class SetSupplier implements BulkEdit
     {
         $supplier = trim((string) ($wanted['supplier'] ?? ''));
 
-        return fn (stdClass $row) => [
+        return fn (EditRow $row) => [
             'before' => ['supplier' => $row->supplier],
             'after' => ['supplier' => $supplier === '' ? null : $supplier],
         ];

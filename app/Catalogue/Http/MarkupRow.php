@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Http;
 
+use App\Catalogue\Fees\UnitCosts;
+use App\Catalogue\Suppliers\MarkupListing;
 use App\Catalogue\Suppliers\MarkupPrices;
 use OpenApi\Attributes as OA;
 use stdClass;
@@ -31,10 +33,18 @@ final readonly class MarkupRow
 
     public static function of(stdClass $row, MarkupPrices $prices, Currency $currency): self
     {
-        $suggested = $prices->suggest($row);
+        $listing = new MarkupListing(
+            $row->supplier,
+            $row->channel_id,
+            $row->category,
+            $row->fulfilment,
+            $row->shipping_minor,
+            UnitCosts::ofRow($row),
+        );
+        $suggested = $prices->suggest($listing);
         $price = is_string($suggested) ? null : $suggested['price'];
         $was = is_string($suggested) ? null : $suggested['was'];
-        $profit = $price === null ? null : $prices->earnings($row)->at($price);
+        $profit = $price === null ? null : $prices->earnings($listing)->at($price);
         $amount = fn (?int $minor): ?string => $minor === null ? null : $currency->format($minor);
 
         return new self(

@@ -8,7 +8,9 @@ use App\Accounts\Models\Workspace;
 use App\Catalogue\Batches\PlannedRow;
 use App\Catalogue\Batches\RowWriter;
 use App\Catalogue\Edits\LaterCost;
+use App\Catalogue\Fees\UnitCosts;
 use App\Catalogue\Limits\OwnLimits;
+use App\Catalogue\Suppliers\MarkupListing;
 use App\Catalogue\Suppliers\MarkupPrices;
 use Illuminate\Support\Facades\DB;
 use stdClass;
@@ -388,18 +390,23 @@ final readonly class RowMatcher
         if ($listing !== null || isset($ofListing['price'])) {
             return [];
         }
-        $row = (object) [
-            'channel_id' => $channel,
-            'supplier' => $given['supplier'] ?? $product?->supplier,
-            'category' => $given['category'] ?? $product?->category,
-            'fulfilment' => $ofListing['fulfilment'] ?? 'merchant',
-            'shipping_minor' => $ofListing['shipping'] ?? 0,
-            'cost_minor' => $given['cost_minor'] ?? $product?->cost_minor,
-        ];
-        foreach (['inbound_minor', 'packaging_minor', 'handling_minor', 'shipping_cost_minor'] as $column) {
-            $row->{$column} = $given[$column] ?? ($product->{$column} ?? 0);
-        }
-        $suggested = $this->markups->suggest($row);
+        $cost = fn (string $column): int => $given[$column] ?? ($product->{$column} ?? 0);
+        $suggested = $this->markups->suggest(
+            new MarkupListing(
+                $given['supplier'] ?? $product?->supplier,
+                $channel,
+                $given['category'] ?? $product?->category,
+                $ofListing['fulfilment'] ?? 'merchant',
+                $ofListing['shipping'] ?? 0,
+                new UnitCosts(
+                    $given['cost_minor'] ?? $product?->cost_minor,
+                    $cost('inbound_minor'),
+                    $cost('packaging_minor'),
+                    $cost('handling_minor'),
+                    $cost('shipping_cost_minor'),
+                ),
+            ),
+        );
         if (is_string($suggested)) {
             return [];
         }

@@ -6,9 +6,7 @@ namespace App\Catalogue\Suppliers;
 
 use App\Accounts\Models\Workspace;
 use App\Catalogue\Fees\SaleTerms;
-use App\Catalogue\Fees\UnitCosts;
 use App\Catalogue\Models\Supplier;
-use stdClass;
 use Wrasse\Core\Document\MarkupReader;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Profit\Earnings;
@@ -43,37 +41,35 @@ final class MarkupPrices
         return new self($workspace, [$supplier => $markup]);
     }
 
-    /**
-     * @param  stdClass  $row  channel_id, category, supplier, fulfilment, shipping_minor and the costs of a listing
-     * @return array{price: int, was: int|null, shipping: int|null}|string or why there is none
-     */
-    public function suggest(stdClass $row): array|string
+    /** @return array{price: int, was: int|null, shipping: int|null}|string or why there is none */
+    public function suggest(MarkupListing $listing): array|string
     {
-        $markup = $row->supplier === null ? null : $this->markups[$row->supplier] ?? null;
+        $supplier = $listing->supplier;
+        $markup = $supplier === null ? null : $this->markups[$supplier] ?? null;
         if ($markup === null) {
-            return $row->supplier === null ? 'It has no supplier.' : "{$row->supplier} has no markup.";
+            return $supplier === null ? 'It has no supplier.' : "{$supplier} has no markup.";
         }
-        if ($row->cost_minor === null) {
+        if ($listing->costs->unit === null) {
             return 'It has no cost.';
         }
-        $price = $markup->price($this->earnings($row));
+        $price = $markup->price($this->earnings($listing));
 
         return $price === null
             ? 'No price earns the least profit wanted.'
             : [
                 'price' => $price,
                 'was' => $markup->was($price),
-                'shipping' => $markup->shipping((int) $row->shipping_cost_minor),
+                'shipping' => $markup->shipping($listing->costs->shipping),
             ];
     }
 
-    public function earnings(stdClass $row): Earnings
+    public function earnings(MarkupListing $listing): Earnings
     {
         return SaleTerms::earnings(
-            UnitCosts::ofRow($row),
-            $row->shipping_minor,
-            $row->fulfilment,
-            $this->terms->of((int) $row->channel_id, $row->category),
+            $listing->costs,
+            $listing->shipping,
+            $listing->fulfilment,
+            $this->terms->of($listing->channelId, $listing->category),
         );
     }
 }

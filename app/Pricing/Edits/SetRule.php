@@ -6,10 +6,10 @@ namespace App\Pricing\Edits;
 
 use App\Accounts\Models\Workspace;
 use App\Catalogue\Edits\BulkEdit;
+use App\Catalogue\Edits\EditRow;
 use App\Pricing\Models\Rule;
 use Closure;
 use Illuminate\Support\Facades\Validator;
-use stdClass;
 
 /**
  * Puts listings on a rule by hand: {rule}; with null they have the one that a filter or their channel gives them, if
@@ -47,7 +47,7 @@ final readonly class SetRule implements BulkEdit
 
         $after = ['rule_id' => $rule, 'assigned_by' => $rule === null ? null : 'hand'];
 
-        return fn (stdClass $row) => [
+        return fn (EditRow $row) => [
             'before' => ['rule_id' => $row->rule_id, 'assigned_by' => $row->assigned_by],
             'after' => $after,
         ];

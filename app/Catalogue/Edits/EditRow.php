@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Catalogue\Edits;
+
+use App\Catalogue\Fees\UnitCosts;
+use App\Catalogue\Suppliers\MarkupListing;
+
+/**
+ * What a bulk edit is about: a listing with its product, or a product, as EditBatch reads it; properties are named as the columns are. Those of the
+ * other part are not there. Amounts in minor units.
+ */
+final class EditRow
+{
+    public int $product_id;
+
+    public ?int $listing_id;
+
+    /** Of the listing or the product: whichever is edited. */
+    public string $sku;
+
+    public ?string $category;
+
+    public ?string $supplier;
+
+    public ?int $cost_minor;
+
+    public int $inbound_minor;
+
+    public int $packaging_minor;
+
+    public int $handling_minor;
+
+    public int $shipping_cost_minor;
+
+    public ?int $rrp_minor;
+
+    // Of listings.
+
+    public int $channel_id;
+
+    public int $price_minor;
+
+    public ?int $floor_minor;
+
+    public ?int $ceiling_minor;
+
+    public ?int $list_price_minor;
+
+    public int $shipping_minor;
+
+    public string $fulfilment;
+
+    /** JSON. */
+    public ?string $limits;
+
+    public ?int $rule_id;
+
+    public ?string $assigned_by;
+
+    public bool $automation_on;
+
+    public bool $is_draft;
+
+    // Of products.
+
+    public ?string $title;
+
+    public ?string $brand;
+
+    public ?string $gtin;
+
+    public ?int $map_minor;
+
+    /** From when on the latest cost that is known holds. */
+    public ?string $cost_known_from;
+
+    public static function of(object $columns): self
+    {
+        $row = new self();
+        foreach ((array) $columns as $column => $value) {
+            $row->{$column} = $value;
+        }
+
+        return $row;
+    }
+
+    public function forMarkup(): MarkupListing
+    {
+        return new MarkupListing(
+            $this->supplier,
+            $this->channel_id,
+            $this->category,
+            $this->fulfilment,
+            $this->shipping_minor,
+            UnitCosts::ofRow($this),
+        );
+    }
+}
