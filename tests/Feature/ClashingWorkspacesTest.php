@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use App\Accounts\Models\User;
 use App\Accounts\Models\Workspace;
 use App\Catalogue\Models\Listing;
 use App\Channels\Models\Channel;
@@ -31,9 +30,6 @@ final class ClashingWorkspacesTest extends TestCase
     /** @var array<string, Workspace> by the token their marketplace knows them by */
     private array $workspaces = [];
 
-    /** @var array<string, User> */
-    private array $people = [];
-
     /** @var array<string, string> what is shown as their price, by token */
     private array $shown = ['ours' => '24.90', 'theirs' => '24.90'];
 
@@ -42,7 +38,6 @@ final class ClashingWorkspacesTest extends TestCase
         parent::setUp();
         [$other, $stranger] = $this->makeWorkspace('Kettle & Crock', 'olaf@kettle-crock.example');
         $this->workspaces = ['ours' => $this->workspace, 'theirs' => $other];
-        $this->people = ['ours' => $this->user, 'theirs' => $stranger];
         foreach ($this->workspaces as $token => $workspace) {
             $this->enter($workspace, function () use ($token): void {
                 $this->channel = Channel::query()->sole();

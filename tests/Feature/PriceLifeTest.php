@@ -202,7 +202,7 @@ final class PriceLifeTest extends TestCase
             ->patchJson("/api/v1/channels/{$this->channel->id}", ['automation_on' => true])
             ->assertOk();
         $this->sendAll();
-        self::assertSame([sprintf('%.2f', end($after)[1] / 100)], $this->taken);
+        self::assertSame([sprintf('%.2f', (int) end($after)[1] / 100)], $this->taken);
     }
 
     #[DataProvider('limitChanges')]

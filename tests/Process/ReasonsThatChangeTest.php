@@ -317,7 +317,8 @@ final class ReasonsThatChangeTest extends TestCase
     {
         $alone = new LimitsAlone(Workspace::query()->findOrFail($this->workspace->id));
         $limits = [];
-        foreach (ListingRows::alone($this->workspace->id)->where('l.channel_id', $this->channel->id)->get() as $row) {
+        $rows = ListingRows::alone($this->workspace->id)->where('l.channel_id', $this->channel->id);
+        foreach (ListingRows::read($rows) as $row) {
             $solved = $alone->of($row);
             if ($solved !== null) {
                 $limits[$row->sku] = [$solved[1]->floor ?? PHP_INT_MAX, $solved[1]->ceiling ?? 0];

@@ -27,6 +27,8 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int|null $stock
  * @property array{floor: list<array<string, string>>, ceiling: list<array<string, string>>} $limits
  * @property int|null $rule_id
+ * @property string|null $assigned_by how it came to its rule: hand, filter or default
+ * @property bool $is_compared held back from its rule to be compared with
  * @property bool $automation_on
  * @property bool $is_draft not published on its channel yet
  * @property CarbonImmutable|null $changed_elsewhere_at when it was paused because its price was changed past us
