@@ -25,6 +25,8 @@ test('limits of a category hold for its listings until they are taken away', asy
     await page.getByRole('button', { name: 'Add filter' }).click();
     await page.getByLabel('Category').selectOption('Fermenters');
     await expect(page).toHaveURL(/category=Fermenters/);
+    // Until the filter has taken effect, other listings are shown.
+    await expect(page.getByRole('grid').getByRole('row').nth(1)).toContainText('Fermenter');
     await page.getByRole('grid').getByRole('row').nth(2).click();
     const inspector = page.getByRole('complementary', { name: 'Inspector' });
     await expect(inspector.getByText('for the category Fermenters')).toBeVisible();
