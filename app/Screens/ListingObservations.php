@@ -37,6 +37,7 @@ final readonly class ListingObservations
         if (count($some) <= self::SHOWN) {
             return [$some, null];
         }
+        $since = CarbonImmutable::parse($some[0]->observed_at);
         $step = (int) ceil($since->diffInSeconds(CarbonImmutable::now()) / self::SHOWN);
         $rows = DB::select(
             <<<'SQL'
@@ -52,7 +53,7 @@ final readonly class ListingObservations
             ) o
             ORDER BY span.start
             SQL,
-            [$since->toIso8601String(), $step, $this->listing->id, $this->listing->workspace_id, $step],
+            [$since->format('Y-m-d H:i:s.uP'), $step, $this->listing->id, $this->listing->workspace_id, $step],
         );
 
         return [$rows, $step];

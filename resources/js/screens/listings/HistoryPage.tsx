@@ -85,7 +85,7 @@ export default function HistoryPage() {
                         <p className="mb-1 text-[12.5px] text-text-3">
                             Rivals’ prices with shipping, less your own shipping.
                             {history.data.seconds_per_point != null &&
-                                ` What was seen last in each ${span(history.data.seconds_per_point)}; the file has all of it.`}
+                                ` What was seen last in every ${span(history.data.seconds_per_point)}; the file has all of it.`}
                         </p>
                         <div className="max-h-[60vh] overflow-auto" tabIndex={0} role="region" aria-label="In figures">
                             <HistoryTable history={history.data} full />
