@@ -130,13 +130,7 @@ final class ListingRow
 
     public function costs(): UnitCosts
     {
-        return new UnitCosts(
-            $this->cost_minor,
-            $this->inbound_minor,
-            $this->packaging_minor,
-            $this->handling_minor,
-            $this->shipping_cost_minor,
-        );
+        return UnitCosts::ofRow($this);
     }
 
     /** @return array<string, string|null> what it is called in each scope of limits */

@@ -23,10 +23,14 @@ final class MoneyAtPace
     /** @param  int  $units  sold of the listing in the time that is looked at */
     public function add(Decision $decision, int $units): void
     {
-        $after = $decision->after() ?? $decision->before();
+        if ($units === 0) {
+            return;
+        }
+        $before = $decision->before();
+        $after = $decision->after() ?? $before;
         $this->revenueBefore += $units * $decision->listing->price;
         $this->revenueAfter += $units * ($decision->price ?? $decision->listing->price);
-        $this->profitBefore += $units * ($decision->before()->profit ?? 0);
+        $this->profitBefore += $units * ($before->profit ?? 0);
         $this->profitAfter += $units * ($after->profit ?? 0);
     }
 }
