@@ -93,10 +93,10 @@ final class BenchWebCommand extends Command
                 8,
                 fn () => $this->get("/api/v1/listings?q={$words}"),
             ),
-            'eight searches for 12 one-letter words' => array_fill(
+            'eight searches for three one-letter words' => array_fill(
                 0,
                 8,
-                fn () => $this->get('/api/v1/listings?q=a+b+c+d+e+f+g+h+i+j+k+l'),
+                fn () => $this->get('/api/v1/listings?q=a+b+c'),
             ),
             'four bodies of 150,000 ids' => array_fill(0, 4, fn () => $this->post('/api/v1/rules/try-out', $ids)),
             'four small workbooks that unpack to 900 MB' => array_fill(0, 4, fn () => $this->upload($bomb)),

@@ -116,6 +116,8 @@ final class ListingListTest extends TestCase
                 'limit=0' => 'limit',
                 'limit=9999' => 'limit',
                 'cursor=garbage' => 'cursor',
+                'q=crock+a+b+c+d' => 'q',
+                'q=aaa+bbb+ccc+ddd+eee+fff+ggg+hhh+iii+jjj+kkk+lll+mmm' => 'q',
                 'state[]=x' => 'state.0',
                 'rule=1;drop' => 'rule',
                 'channel=abc' => 'channel',

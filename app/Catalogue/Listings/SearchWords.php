@@ -12,12 +12,19 @@ final readonly class SearchWords
 {
     public const MOST = 12;
 
+    /** Words of one or two letters: no index helps to find them, and hardly a listing lacks them. */
+    public const MOST_SHORT = 3;
+
     /** @return list<mixed> rules of the validator */
     public static function rules(): array
     {
         $isBounded = function (string $field, mixed $value, Closure $fail): void {
-            if (is_string($value) && count(self::of($value)) > self::MOST) {
+            $words = is_string($value) ? self::of($value) : [];
+            if (count($words) > self::MOST) {
                 $fail('At most '.self::MOST.' words can be looked for.');
+            }
+            if (count(array_filter($words, fn (string $word) => mb_strlen($word) < 3)) > self::MOST_SHORT) {
+                $fail('At most '.self::MOST_SHORT.' words of one or two letters can be looked for.');
             }
         };
 
