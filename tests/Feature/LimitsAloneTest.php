@@ -83,7 +83,7 @@ final class LimitsAloneTest extends TestCase
                 $row->sku,
             );
             self::assertEquals($whole->before(), $listing->earnings->at($listing->price), $row->sku);
-            $problems[$limits->problem ?? 'none'] = true;
+            $problems[$limits->problem->value ?? 'none'] = true;
         }
         self::assertEqualsCanonicalizing(
             ['none', 'cost_missing', 'ceiling_missing', 'limits_conflict'],

@@ -53,7 +53,7 @@ final class PublishingTest extends TestCase
         $decision = Decision::query()->findOrFail($change->decision_id);
         self::assertSame(
             ['change', 'positioned', '19.80'],
-            [$decision->outcome, $decision->reason, $decision->asMade()['price']],
+            [$decision->outcome, $decision->reason->value, $decision->asMade()['price']],
         );
         self::assertSame('20.00', $decision->document()['offers'][0]['price'], 'kept as it was made');
         self::assertSame(1, DB::table('jobs')->where('queue', 'publish')->count());

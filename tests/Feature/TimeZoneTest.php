@@ -56,7 +56,7 @@ final class TimeZoneTest extends TestCase
         $reason = function () use ($listing): string {
             app(DecideListings::class)->handle($this->workspace, [$listing->id], Cause::Schedule);
 
-            return Decision::query()->orderByDesc('id')->firstOrFail()->reason;
+            return Decision::query()->orderByDesc('id')->firstOrFail()->reason->value;
         };
         self::assertSame('pace_in_band', $reason(), 'in Berlin it is still the second of March');
         $this->travelTo('2026-03-02T23:30:00Z');

@@ -6,12 +6,13 @@ namespace App\Catalogue\Edits;
 
 use App\Catalogue\Fees\UnitCosts;
 use App\Catalogue\Suppliers\MarkupListing;
+use App\Support\Database\TypedRow;
 
 /**
- * What a bulk edit is about: a listing with its product, or a product, as EditBatch reads it; properties are named as the columns are. Those of the
- * other part are not there. Amounts in minor units.
+ * What a bulk edit is about: a listing with its product, or a product, as EditBatch reads it. Those of the other part
+ * are not there. Amounts in minor units.
  */
-final class EditRow
+final class EditRow extends TypedRow
 {
     public int $product_id;
 
@@ -75,16 +76,6 @@ final class EditRow
 
     /** From when on the latest cost that is known holds. */
     public ?string $cost_known_from;
-
-    public static function of(object $columns): self
-    {
-        $row = new self();
-        foreach ((array) $columns as $column => $value) {
-            $row->{$column} = $value;
-        }
-
-        return $row;
-    }
 
     public function forMarkup(): MarkupListing
     {

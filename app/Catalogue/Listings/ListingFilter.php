@@ -7,6 +7,8 @@ namespace App\Catalogue\Listings;
 use App\Catalogue\Limits\Scope;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Validation\Rule;
+use Wrasse\Core\Trail\Outcome;
+use Wrasse\Core\Trail\Reason;
 
 /**
  * Which listings are meant: the same names in the listing list, when rules are tried out and when listings are put on a
@@ -33,8 +35,6 @@ final readonly class ListingFilter
         'elsewhere',
     ];
 
-    public const OUTCOMES = ['change', 'keep', 'review', 'skipped', 'blocked'];
-
     /** Ranges of figures, both ends included. */
     private const RANGES = ['margin' => 'l.margin_percent', 'markup' => 'l.markup_percent', 'stock' => 'l.stock'];
 
@@ -55,7 +55,7 @@ final readonly class ListingFilter
             "{$prefix}supplier" => ['nullable', 'string', 'max:255'],
             "{$prefix}category" => ['nullable', 'string', 'max:255'],
             "{$prefix}brand" => ['nullable', 'string', 'max:255'],
-            "{$prefix}outcome" => ['nullable', Rule::in(self::OUTCOMES)],
+            "{$prefix}outcome" => ['nullable', Rule::enum(Outcome::class)],
             ...self::rangeRules($prefix),
             "{$prefix}state" => ['nullable', 'array', 'max:16'],
             "{$prefix}state.*" => ['string', Rule::in(self::STATES)],
@@ -122,10 +122,10 @@ final readonly class ListingFilter
     private function applyState(Builder $query, string $state): void
     {
         match ($state) {
-            'no_cost' => $query->where('l.problem', 'cost_missing'),
+            'no_cost' => $query->where('l.problem', Reason::CostMissing),
             'blocked' => $query->whereNotNull('l.problem'),
-            'conflict' => $query->where('l.problem', 'limits_conflict'),
-            'no_limits' => $query->whereIn('l.problem', ['floor_missing', 'ceiling_missing', 'floor_unreachable']),
+            'conflict' => $query->where('l.problem', Reason::LimitsConflict),
+            'no_limits' => $query->whereIn('l.problem', [Reason::FloorMissing, Reason::CeilingMissing, Reason::FloorUnreachable]),
             'outside' => $query->whereRaw('(l.price_minor < l.floor_minor OR l.price_minor > l.ceiling_minor)'),
             'draft' => $query->where('l.is_draft', true),
             'elsewhere' => $query->whereNotNull('l.changed_elsewhere_at')->where('l.automation_on', false),

@@ -10,6 +10,7 @@ use App\Support\Tenancy\BelongsToWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Wrasse\Core\Trail\Reason;
 
 /**
  * @property int $id
@@ -36,7 +37,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int $version
  * @property int|null $floor_minor
  * @property int|null $ceiling_minor
- * @property string|null $problem
+ * @property Reason|null $problem
  * @property int|null $profit_minor
  * @property string|null $margin_percent
  * @property string|null $markup_percent
@@ -55,6 +56,7 @@ final class Listing extends Model
     {
         return [
             'limits' => LimitTermsCast::class,
+            'problem' => Reason::class,
             'automation_on' => 'bool',
             'is_draft' => 'bool',
             'holds_buy_box' => 'bool',

@@ -52,7 +52,7 @@ final readonly class RequestApprovals
                 'listing_id' => $listingId,
                 'decision_id' => $decisionId,
                 'state' => 'waiting',
-                'reason' => $one->reason,
+                'reason' => $one->reason->value,
                 'from_minor' => $one->row->price_minor,
                 'price_minor' => $price,
                 'stake_minor' => (new PriceMove($one->row->price_minor, $price))->stake($sold[$listingId] ?? 0),

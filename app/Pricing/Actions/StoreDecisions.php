@@ -46,7 +46,7 @@ final readonly class StoreDecisions
                     'listing_id' => $one->row->id,
                     'rule_version_id' => $version,
                     'outcome' => $ruling->outcome->value,
-                    'reason' => $ruling->reason,
+                    'reason' => $ruling->reason->value,
                     'from_minor' => $one->row->price_minor,
                     'price_minor' => $ruling->price,
                     'floor_minor' => $ruling->limits->floor,
@@ -92,7 +92,7 @@ final readonly class StoreDecisions
         return $row->decision_id !== null &&
             $row->decided_by === $version &&
             $row->outcome === $ruling->outcome->value &&
-            $row->reason === $ruling->reason &&
+            $row->reason === $ruling->reason->value &&
             $row->decided_minor === $ruling->price;
     }
 }

@@ -7,6 +7,7 @@ namespace App\Pricing\Deciding;
 use Wrasse\Core\Limits\Limits;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Trail\Outcome;
+use Wrasse\Core\Trail\Reason;
 
 /** What was decided on a listing, without the offers it was decided from. Amounts in minor units. */
 final readonly class DecisionSummary
@@ -20,7 +21,7 @@ final readonly class DecisionSummary
         public Listing $listing,
         public Limits $limits,
         public Outcome $outcome,
-        public string $reason,
+        public Reason $reason,
         public ?int $price,
     ) {
     }

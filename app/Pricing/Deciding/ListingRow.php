@@ -6,13 +6,14 @@ namespace App\Pricing\Deciding;
 
 use App\Catalogue\Fees\UnitCosts;
 use App\Catalogue\Limits\Scope;
+use App\Support\Database\TypedRow;
 
 /**
- * A listing with what decisions on it are made from, as ListingRows reads it: properties are named as the columns are.
- * Those from the market and the current decision are only there where withMarket() was asked for. Amounts in minor
- * units, times in seconds since 1970.
+ * A listing with what decisions on it are made from, as ListingRows reads it. Properties from the market and the
+ * current decision are only there where withMarket() was asked for. Amounts in minor units, times in seconds since
+ * 1970.
  */
-final class ListingRow
+final class ListingRow extends TypedRow
 {
     public int $id;
 
@@ -116,17 +117,6 @@ final class ListingRow
 
     /** The version of the rule that decided. */
     public ?int $decided_by;
-
-    /** @param  object|array<string, mixed>  $columns */
-    public static function of(object|array $columns): self
-    {
-        $row = new self();
-        foreach ($columns as $column => $value) {
-            $row->{$column} = $value;
-        }
-
-        return $row;
-    }
 
     public function costs(): UnitCosts
     {

@@ -99,7 +99,7 @@ final class ListingSnapshotWriter
         return [
             'floor_minor' => $limits->floor,
             'ceiling_minor' => $limits->ceiling,
-            'problem' => $limits->problem,
+            'problem' => $limits->problem?->value,
             'profit_minor' => $profit?->profit,
             'margin_percent' => $profit?->marginPercent(),
             'markup_percent' => $profit?->markupPercent(),

@@ -14,7 +14,9 @@ use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Validation\Rule;
 use OpenApi\Attributes as OA;
+use Wrasse\Core\Trail\Reason;
 
 /** What people answer to prices that wait for them. */
 final readonly class ApprovalController
@@ -104,7 +106,7 @@ final readonly class ApprovalController
                         property: 'reason',
                         description: 'In place of ids: all that wait for this reason.',
                         type: 'string',
-                        enum: ['max_move', 'approval'],
+                        enum: Reason::OF_REVIEW,
                     ),
                     new OA\Property(property: 'note', description: 'Why.', type: 'string', nullable: true),
                     new OA\Property(
@@ -135,7 +137,7 @@ final readonly class ApprovalController
         /** @var array{ids?: list<int>, reason?: string, note?: string|null, hours: int} $given */
         $given = $request->validate([
             'ids' => ['required_without:reason', new IdList(self::MOST)],
-            'reason' => ['required_without:ids', 'string', 'in:max_move,approval'],
+            'reason' => ['required_without:ids', Rule::enum(Reason::class)->only(Reason::OF_REVIEW)],
             'note' => ['nullable', 'string', 'max:255'],
             'hours' => ['required', 'integer', 'min:1', 'max:2160'],
         ]);

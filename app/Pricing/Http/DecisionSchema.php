@@ -4,7 +4,11 @@ declare(strict_types=1);
 
 namespace App\Pricing\Http;
 
+use App\Catalogue\Listings\ListingFilter;
 use OpenApi\Attributes as OA;
+use Wrasse\Core\Market\DropReason;
+use Wrasse\Core\Trail\Outcome;
+use Wrasse\Core\Trail\Reason;
 
 /** What the core said, as it writes it. */
 #[OA\Schema(
@@ -32,9 +36,9 @@ use OpenApi\Attributes as OA;
         new OA\Property(
             property: 'outcome',
             type: 'string',
-            enum: ['change', 'keep', 'review', 'skipped', 'blocked'],
+            enum: Outcome::class,
         ),
-        new OA\Property(property: 'reason', type: 'string'),
+        new OA\Property(property: 'reason', type: 'string', enum: Reason::class),
         new OA\Property(property: 'from', type: 'string'),
         new OA\Property(property: 'price', type: 'string', nullable: true),
         new OA\Property(property: 'floor', type: 'string', nullable: true),
@@ -62,7 +66,7 @@ use OpenApi\Attributes as OA;
                 required: ['seller', 'why'],
                 properties: [
                     new OA\Property(property: 'seller', type: 'string'),
-                    new OA\Property(property: 'why', type: 'string'),
+                    new OA\Property(property: 'why', type: 'string', enum: DropReason::class),
                 ],
             ),
         ),
@@ -102,7 +106,7 @@ use OpenApi\Attributes as OA;
         new OA\Property(
             property: 'outcome',
             type: 'string',
-            enum: ['change', 'keep', 'review', 'skipped', 'blocked'],
+            enum: Outcome::class,
         ),
         new OA\Property(property: 'margin_from', type: 'string'),
         new OA\Property(property: 'margin_to', type: 'string'),
@@ -121,24 +125,7 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'ListingState',
     type: 'string',
-    enum: [
-        'no_cost',
-        'blocked',
-        'conflict',
-        'no_limits',
-        'no_rule',
-        'at_floor',
-        'outside',
-        'not_cheapest',
-        'cheapest',
-        'alone',
-        'buy_box',
-        'paused',
-        'out_of_stock',
-        'draft',
-        'changed',
-        'elsewhere',
-    ],
+    enum: ListingFilter::STATES,
 )]
 final readonly class DecisionSchema
 {

@@ -81,9 +81,9 @@ final readonly class FormulaController
         return new JsonResponse(
             new FormulaValue(
                 $decision->target === null ? null : $decision->listing->currency->format($decision->target),
-                array_values($says)[0] ?? $decision->reason,
+                array_values($says)[0] ?? $decision->reason->value,
                 $decision->outcome->value,
-                $decision->reason,
+                $decision->reason->value,
                 (object) array_map(
                     fn (?float $figure) => $figure === null
                         ? null

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Pricing\Http;
 
 use OpenApi\Attributes as OA;
+use Wrasse\Core\Trail\Reason;
 
 #[OA\Schema(schema: 'FormulaValue')]
 final readonly class FormulaValue
@@ -14,7 +15,7 @@ final readonly class FormulaValue
         #[OA\Property(description: 'The price it gives, before limits and all else.')] public ?string $price,
         #[OA\Property(description: 'What happened, in a sentence.')] public string $says,
         #[OA\Property] public string $outcome,
-        #[OA\Property] public string $reason,
+        #[OA\Property(type: 'string', enum: Reason::class)] public string $reason,
         #[OA\Property(
             type: 'object',
             description: 'The figures it can name, with their value for this listing.',

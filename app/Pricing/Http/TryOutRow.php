@@ -7,6 +7,7 @@ namespace App\Pricing\Http;
 use App\Pricing\Deciding\EvaluatedListing;
 use OpenApi\Attributes as OA;
 use Wrasse\Core\Money\PriceMove;
+use Wrasse\Core\Trail\Reason;
 
 #[OA\Schema(schema: 'TryOutRow')]
 final readonly class TryOutRow
@@ -17,7 +18,7 @@ final readonly class TryOutRow
         #[OA\Property] public string $title,
         #[OA\Property] public string $channel,
         #[OA\Property] public string $outcome,
-        #[OA\Property] public string $reason,
+        #[OA\Property(type: 'string', enum: Reason::class)] public string $reason,
         #[OA\Property] public string $old_price,
         #[OA\Property] public ?string $new_price,
         #[OA\Property] public ?string $change,
@@ -47,7 +48,7 @@ final readonly class TryOutRow
             $one->row->title,
             $one->terms->name,
             $decision->outcome->value,
-            $decision->reason,
+            $decision->reason->value,
             $currency->format($decision->listing->price),
             $amount($decision->price),
             $amount($move?->amount()),

@@ -9,6 +9,7 @@ use App\Support\Tenancy\BelongsToWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Wrasse\Core\Trail\Reason;
 
 /**
  * A decided price that waits for a person, or did. Amounts in minor units.
@@ -18,7 +19,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int $listing_id
  * @property int $decision_id
  * @property ApprovalState $state
- * @property string $reason why it asks
+ * @property Reason $reason why it asks
  * @property int $from_minor
  * @property int $price_minor
  * @property int $stake_minor what the move comes to on what was sold in 30 days
@@ -41,6 +42,7 @@ final class Approval extends Model
     {
         return [
             'state' => ApprovalState::class,
+            'reason' => Reason::class,
             'rests_until' => 'immutable_datetime',
             'asked_at' => 'immutable_datetime',
             'settled_at' => 'immutable_datetime',

@@ -15,6 +15,7 @@ use Wrasse\Core\Document\DecisionWriter;
 use Wrasse\Core\Document\InvalidDocument;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Document\RequestReader;
+use Wrasse\Core\Trail\Reason;
 
 /**
  * What was decided on a listing, and from what. The steps follow from that: the core gives the same answer each time.
@@ -25,7 +26,7 @@ use Wrasse\Core\Document\RequestReader;
  * @property int|null $run_id
  * @property Cause $cause
  * @property string $outcome
- * @property string $reason
+ * @property Reason $reason
  * @property int|null $from_minor
  * @property int|null $price_minor
  * @property int|null $floor_minor
@@ -42,7 +43,7 @@ final class Decision extends Model
 
     protected function casts(): array
     {
-        return ['cause' => Cause::class, 'decided_at' => 'immutable_datetime'];
+        return ['cause' => Cause::class, 'reason' => Reason::class, 'decided_at' => 'immutable_datetime'];
     }
 
     /** @return BelongsTo<RuleVersion, $this> */

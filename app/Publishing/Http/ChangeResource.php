@@ -9,6 +9,7 @@ use App\Publishing\Models\PriceChange;
 use OpenApi\Attributes as OA;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\PriceMove;
+use Wrasse\Core\Trail\Reason;
 
 #[OA\Schema(schema: 'Change')]
 final readonly class ChangeResource
@@ -43,7 +44,7 @@ final readonly class ChangeResource
         public string $state,
         #[OA\Property(description: 'What it waits for.', nullable: true, enum: ['brake', 'hours', 'switch'])]
         public ?string $waits_for,
-        #[OA\Property] public ?string $reason,
+        #[OA\Property(type: 'string', nullable: true, enum: Reason::class)] public ?string $reason,
         #[OA\Property(type: 'string', nullable: true, enum: Cause::class)] public ?Cause $cause,
         #[OA\Property] public ?string $rule,
         #[OA\Property] public ?int $rule_version,
@@ -79,7 +80,7 @@ final readonly class ChangeResource
             $move->percent(),
             $change->state->value,
             $change->waits_for?->value,
-            $change->decision?->reason,
+            $change->decision?->reason->value,
             $change->decision?->cause,
             $version?->rule->name,
             $version?->number,

@@ -9,6 +9,7 @@ use OpenApi\Attributes as OA;
 use stdClass;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\PriceMove;
+use Wrasse\Core\Trail\Reason;
 
 /** A decided price that waits for a person. */
 #[OA\Schema(schema: 'Approval')]
@@ -18,7 +19,7 @@ final readonly class ApprovalResource
     public function __construct(
         #[OA\Property] public int $id,
         #[OA\Property(type: 'object', ref: '#/components/schemas/Listing')] public ListingRow $listing,
-        #[OA\Property(enum: ['max_move', 'approval'])] public string $reason,
+        #[OA\Property(enum: Reason::OF_REVIEW)] public string $reason,
         #[OA\Property] public string $price,
         #[OA\Property] public string $change,
         #[OA\Property] public string $change_percent,
@@ -38,7 +39,7 @@ final readonly class ApprovalResource
         return new self(
             $approval->id,
             ListingRow::of($listing),
-            $approval->reason,
+            $approval->reason->value,
             $currency->format($approval->price_minor),
             $currency->format($move->amount()),
             $move->percent(),

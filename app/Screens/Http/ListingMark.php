@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Screens\Http;
 
 use OpenApi\Attributes as OA;
+use Wrasse\Core\Market\DropReason;
 use Wrasse\Core\Money\Basis;
 use Wrasse\Core\Money\Currency;
 
@@ -19,7 +20,13 @@ final readonly class ListingMark
         )]
         public string $at,
         #[OA\Property] public bool $buy_box,
-        #[OA\Property(description: 'Why it does not count; null if it does.')] public ?string $dropped,
+        #[OA\Property(
+            description: 'Why it does not count; null if it does.',
+            type: 'string',
+            nullable: true,
+            enum: DropReason::class,
+        )]
+        public ?string $dropped,
     ) {
     }
 

@@ -8,6 +8,7 @@ use Carbon\CarbonImmutable;
 use OpenApi\Attributes as OA;
 use stdClass;
 use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Trail\Reason;
 
 #[OA\Schema(schema: 'Listing')]
 final readonly class ListingRow
@@ -36,7 +37,7 @@ final readonly class ListingRow
         #[OA\Property(
             description: 'Why it cannot be priced.',
             nullable: true,
-            enum: ['cost_missing', 'floor_unreachable', 'floor_missing', 'ceiling_missing', 'limits_conflict'],
+            enum: Reason::OF_LIMITS,
         )]
         public ?string $problem,
         #[OA\Property] public ?string $profit,
@@ -59,7 +60,7 @@ final readonly class ListingRow
         public ?string $off,
         #[OA\Property] public bool $automation_on,
         #[OA\Property] public ?string $outcome,
-        #[OA\Property] public ?string $reason,
+        #[OA\Property(type: 'string', nullable: true, enum: Reason::class)] public ?string $reason,
         #[OA\Property(description: 'A price on its way to the channel.')] public ?string $going_to,
         #[OA\Property(nullable: true, enum: ['waiting', 'queued', 'sending', 'sent'])] public ?string $going_state,
         #[OA\Property(description: 'What that price waits for.', nullable: true, enum: ['brake', 'hours', 'switch'])]

@@ -6,6 +6,7 @@ namespace App\Screens\Http;
 
 use OpenApi\Attributes as OA;
 use Wrasse\Core\Market\Dropped;
+use Wrasse\Core\Market\DropReason;
 use Wrasse\Core\Money\Basis;
 use Wrasse\Core\Money\Currency;
 
@@ -25,7 +26,13 @@ final readonly class OfferResource
         #[OA\Property] public ?string $rating_percent,
         #[OA\Property] public ?int $rating_count,
         #[OA\Property] public ?int $handling_days,
-        #[OA\Property(description: 'Why it does not count; null if it does.')] public ?string $dropped,
+        #[OA\Property(
+            description: 'Why it does not count; null if it does.',
+            type: 'string',
+            nullable: true,
+            enum: DropReason::class,
+        )]
+        public ?string $dropped,
     ) {
     }
 

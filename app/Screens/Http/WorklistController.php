@@ -16,6 +16,7 @@ use Illuminate\Support\Facades\DB;
 use OpenApi\Attributes as OA;
 use stdClass;
 use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Trail\Reason;
 
 /** What cannot be priced, by what is in the way; within each, what sold the most comes first. */
 final readonly class WorklistController
@@ -95,7 +96,7 @@ final readonly class WorklistController
 
     private function item(stdClass $row, int $revenue): WorklistItem
     {
-        $decided = $row->problem === 'limits_conflict' ? $this->decide((int) $row->id) : null;
+        $decided = $row->problem === Reason::LimitsConflict->value ? $this->decide((int) $row->id) : null;
         $binding = fn (string $side): ?TermResource => $decided === null
             ? null
             : collect(TermResource::all($decided))->first(

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Screens\Http;
 
 use OpenApi\Attributes as OA;
+use Wrasse\Core\Trail\Reason;
 
 /** Listings that cannot be priced for the same reason. */
 #[OA\Schema(schema: 'WorklistGroup')]
@@ -13,7 +14,7 @@ final readonly class WorklistGroup
     /** @param  list<WorklistItem>  $items */
     public function __construct(
         #[OA\Property(
-            enum: ['cost_missing', 'floor_unreachable', 'floor_missing', 'ceiling_missing', 'limits_conflict'],
+            enum: Reason::OF_LIMITS,
         )]
         public string $problem,
         #[OA\Property(description: 'How many there are in all.')] public int $many,

@@ -24,10 +24,11 @@ final readonly class MonthlyPartitions
     /** Creates those of this month and the coming ones. */
     public static function createAhead(string $table): void
     {
-        $month = CarbonImmutable::now('UTC')->startOfMonth();
-        for ($ahead = 0; $ahead <= self::MONTHS_AHEAD; $ahead++) {
-            self::create($table, $month->addMonths($ahead)->toDateString());
-        }
+        DB::statement(
+            'SELECT create_monthly_partition(?, (?::date + make_interval(months => m))::date)
+            FROM generate_series(0, ?) AS m',
+            [$table, CarbonImmutable::now('UTC')->startOfMonth()->toDateString(), self::MONTHS_AHEAD],
+        );
     }
 
     /** @return list<string> the names of those all of whose rows are older, oldest first */

@@ -10,6 +10,7 @@ use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Profit\Profit;
 use Wrasse\Core\Trail\Outcome;
+use Wrasse\Core\Trail\Reason;
 use Wrasse\Core\Trail\Step;
 
 /** What the core says for one listing, and how it came to that. Amounts in minor units of the listing's currency. */
@@ -19,7 +20,7 @@ final readonly class Decision
 
     public Outcome $outcome;
 
-    public string $reason;
+    public Reason $reason;
 
     /** Null unless the outcome is change or review. */
     public ?int $price;

@@ -13,6 +13,7 @@ use Wrasse\Core\Rule\BelowFloor;
 use Wrasse\Core\Rule\CompetitiveRule;
 use Wrasse\Core\Rule\Rule;
 use Wrasse\Core\Trail\Outcome;
+use Wrasse\Core\Trail\Reason;
 use Wrasse\Core\Trail\Trail;
 
 /** One decision in the making: the steps in their order, each ending it or handing on to the next. */
@@ -99,20 +100,20 @@ final class Evaluation
         return $this->follow($aim, isFirst: true);
     }
 
-    private function ineligible(): ?string
+    private function ineligible(): ?Reason
     {
         $reason = match (true) {
-            $this->listing->stock !== null && $this->listing->stock <= 0 => 'out_of_stock',
-            $this->listing->onPromotion && ! $this->rule->repriceOnPromotion => 'promotion',
+            $this->listing->stock !== null && $this->listing->stock <= 0 => Reason::OutOfStock,
+            $this->listing->onPromotion && ! $this->rule->repriceOnPromotion => Reason::Promotion,
             default => $this->isWithinLimits ? $this->rule->brakes->rests($this->listing, $this->request->now) : null,
         };
         $this->trail?->add(
             'eligibility',
             match ($reason) {
-                'out_of_stock' => 'Out of stock; nothing to price',
-                'promotion' => 'On promotion; the rule leaves it alone',
-                'cooldown' => 'Changed only a short while ago; the rule waits between changes',
-                'daily_limit' => 'Changed as often in 24 hours as the rule allows',
+                Reason::OutOfStock => 'Out of stock; nothing to price',
+                Reason::Promotion => 'On promotion; the rule leaves it alone',
+                Reason::Cooldown => 'Changed only a short while ago; the rule waits between changes',
+                Reason::DailyLimit => 'Changed as often in 24 hours as the rule allows',
                 default => 'May be repriced now',
             },
         );
@@ -129,8 +130,8 @@ final class Evaluation
                 ? new Verdict(Outcome::Blocked, $aim->reason)
                 : $this->stay($aim->outcome, $aim->reason);
         }
-        if ($aim->reason === 'no_rivals') {
-            return $this->settle($this->clamp($target), 'no_rivals');
+        if ($aim->reason === Reason::NoRivals) {
+            return $this->settle($this->clamp($target), Reason::NoRivals);
         }
         if ($isFirst && ! $this->rule->direction->allows($this->listing->price, $target)) {
             $this->trail?->add(
@@ -138,7 +139,7 @@ final class Evaluation
                 'The rule moves prices only '.($target < $this->listing->price ? 'up' : 'down'),
             );
 
-            return $this->stay(Outcome::Keep, 'direction');
+            return $this->stay(Outcome::Keep, Reason::Direction);
         }
         if ($isFirst) {
             $this->trail?->add('direction', 'The rule may move the price this way');
@@ -151,7 +152,7 @@ final class Evaluation
     {
         if ($target < $this->floor) {
             return match ($this->rule->belowFloor) {
-                BelowFloor::Hold => $this->hold('below_floor', 'That is under the floor; the price stays'),
+                BelowFloor::Hold => $this->hold(Reason::BelowFloor, 'That is under the floor; the price stays'),
                 BelowFloor::Floor => $this->settle($this->bind('floor'), $aim->reason),
                 BelowFloor::Ceiling => $this->settle($this->bind('ceiling'), $aim->reason),
                 BelowFloor::NextRival => $this->follow($this->nextRival((int) $aim->reference), isFirst: false),
@@ -159,7 +160,7 @@ final class Evaluation
         }
         if ($target > $this->ceiling) {
             return match ($this->rule->aboveCeiling) {
-                AboveCeiling::Hold => $this->hold('above_ceiling', 'That is over the ceiling; the price stays'),
+                AboveCeiling::Hold => $this->hold(Reason::AboveCeiling, 'That is over the ceiling; the price stays'),
                 AboveCeiling::Ceiling => $this->settle($this->bind('ceiling'), $aim->reason),
             };
         }
@@ -174,10 +175,10 @@ final class Evaluation
 
         return $kind instanceof CompetitiveRule
             ? $kind->nextRival($reference, $this->listing, $this->field, $this->limits, $this->trail)
-            : Aim::keep('no_rivals');
+            : Aim::keep(Reason::NoRivals);
     }
 
-    private function hold(string $reason, string $says): Verdict
+    private function hold(Reason $reason, string $says): Verdict
     {
         $this->trail?->add('within_limits', $says);
 
@@ -185,11 +186,14 @@ final class Evaluation
     }
 
     /** Nothing keeps a price outside its limits: there it is moved to the nearest one instead. */
-    private function stay(Outcome $outcome, string $reason): Verdict
+    private function stay(Outcome $outcome, Reason $reason): Verdict
     {
-        return $this->isWithinLimits
-            ? new Verdict($outcome, $reason)
-            : $this->settle($this->clamp($this->listing->price), 'outside_limits');
+        if ($this->isWithinLimits) {
+            return new Verdict($outcome, $reason);
+        }
+        $nearest = $this->clamp($this->listing->price);
+
+        return $this->settle($nearest, $this->atLimit());
     }
 
     private function clamp(int $price): int
@@ -216,21 +220,26 @@ final class Evaluation
         return $limit;
     }
 
-    private function settle(int $price, string $reason): Verdict
+    private function atLimit(): Reason
+    {
+        return $this->boundBy === 'floor' ? Reason::AtFloor : Reason::AtCeiling;
+    }
+
+    private function settle(int $price, Reason $reason): Verdict
     {
         $price = $this->endWell($price) ?? $this->meetFloorTerms($price);
         if ($price > $this->ceiling) {
             $this->trail?->add('floor_terms', 'No price up to the ceiling meets every floor term');
 
-            return new Verdict(Outcome::Blocked, 'no_valid_price');
+            return new Verdict(Outcome::Blocked, Reason::NoValidPrice);
         }
         if ($price === $this->listing->price) {
             $this->trail?->add('result', 'The price is there already');
 
-            return new Verdict(Outcome::Keep, 'already_there');
+            return new Verdict(Outcome::Keep, Reason::AlreadyThere);
         }
-        if ($this->boundBy !== null && $reason !== 'no_rivals') {
-            $reason = "at_{$this->boundBy}";
+        if ($this->boundBy !== null && $reason !== Reason::NoRivals) {
+            $reason = $this->atLimit();
         }
 
         return $this->brake($price, $reason);
@@ -284,14 +293,14 @@ final class Evaluation
         return $next;
     }
 
-    private function brake(int $price, string $reason): Verdict
+    private function brake(int $price, Reason $reason): Verdict
     {
         $brakes = $this->rule->brakes;
         $now = $this->listing->price;
         if ($this->isWithinLimits && $brakes->areTooCoarse($now, $price)) {
             $this->trail?->add('brakes', 'Too small a move to bother', ['move' => $price - $now]);
 
-            return new Verdict(Outcome::Keep, 'min_move');
+            return new Verdict(Outcome::Keep, Reason::MinMove);
         }
         if ($brakes->hold($now, $price)) {
             $capped = $brakes->capped($now, $price);
@@ -305,11 +314,11 @@ final class Evaluation
                     'price' => $price,
                 ]);
 
-                return new Verdict(Outcome::Review, 'max_move', $price);
+                return new Verdict(Outcome::Review, Reason::MaxMove, $price);
             }
             $this->trail?->add('brakes', "Not more than {$brakes->maxMove} % at once", ['price' => $capped]);
             $price = $capped;
-            $reason = 'capped';
+            $reason = Reason::Capped;
         } else {
             $this->trail?->add('brakes', 'No brake is in the way');
         }
@@ -317,12 +326,12 @@ final class Evaluation
         return $this->approve($price, $reason);
     }
 
-    private function approve(int $price, string $reason): Verdict
+    private function approve(int $price, Reason $reason): Verdict
     {
         if ($this->rule->approval->isNeeded($this->listing->price, $price)) {
             $this->trail?->add('approval', 'The rule asks a person first', ['price' => $price]);
 
-            return new Verdict(Outcome::Review, 'approval', $price);
+            return new Verdict(Outcome::Review, Reason::Approval, $price);
         }
         $this->trail?->add('approval', 'The rule does not ask');
         $this->trail?->add('result', 'New price', ['price' => $price]);
@@ -358,11 +367,11 @@ final class Evaluation
         $trail->add(
             'limits',
             static fn () => match ($limits->problem) {
-                'cost_missing' => 'The cost is not known',
-                'floor_unreachable' => 'No price earns what the floor asks for',
-                'floor_missing' => 'There is no floor',
-                'ceiling_missing' => 'There is no ceiling',
-                'limits_conflict' => 'The floor is above the ceiling',
+                Reason::CostMissing => 'The cost is not known',
+                Reason::FloorUnreachable => 'No price earns what the floor asks for',
+                Reason::FloorMissing => 'There is no floor',
+                Reason::CeilingMissing => 'There is no ceiling',
+                Reason::LimitsConflict => 'The floor is above the ceiling',
                 default => "Floor: {$limits->floorSays($listing)}; ceiling: {$limits->ceilingSays($listing)}",
             },
             $figures,

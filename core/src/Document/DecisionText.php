@@ -53,7 +53,7 @@ final readonly class DecisionText
 
         return [
             "{$decision->listing->sku}: {$what}",
-            "{$decision->outcome->value}: ".str_replace('_', ' ', $decision->reason),
+            "{$decision->outcome->value}: ".str_replace('_', ' ', $decision->reason->value),
         ];
     }
 
@@ -143,7 +143,7 @@ final readonly class DecisionText
 
     private function dropped(Dropped $dropped): string
     {
-        return "    not counted: {$dropped->seller}, ".str_replace('_', ' ', $dropped->why);
+        return "    not counted: {$dropped->seller}, ".str_replace('_', ' ', $dropped->why->value);
     }
 
     private function line(string $says, string $figures): string

@@ -26,7 +26,7 @@ final readonly class DecisionWriter
         return [
             'sku' => $decision->listing->sku,
             'outcome' => $decision->outcome->value,
-            'reason' => $decision->reason,
+            'reason' => $decision->reason->value,
             'from' => $amount($decision->listing->price),
             'price' => $amount($decision->price),
             'floor' => $amount($decision->limits->floor),
@@ -63,7 +63,7 @@ final readonly class DecisionWriter
      */
     private function dropped(array $dropped): array
     {
-        $rows = array_map(fn (Dropped $one) => ['seller' => $one->seller, 'why' => $one->why], $dropped);
+        $rows = array_map(fn (Dropped $one) => ['seller' => $one->seller, 'why' => $one->why->value], $dropped);
         usort($rows, fn (array $a, array $b) => strcmp($a['seller'], $b['seller']) ?: strcmp($a['why'], $b['why']));
 
         return $rows;

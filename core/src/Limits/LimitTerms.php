@@ -7,6 +7,7 @@ namespace Wrasse\Core\Limits;
 use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Profit\SmallestPrice;
+use Wrasse\Core\Trail\Reason;
 
 /** The floor and ceiling terms of a listing. The floor is the highest of its terms, the ceiling the lowest of its. */
 final readonly class LimitTerms
@@ -52,11 +53,11 @@ final readonly class LimitTerms
         }
         $isUnreachable = $floor === SmallestPrice::NONE;
         $problem = match (true) {
-            ! $hasCost && ($ruleNeedsCost || $this->floorNeedsCost || $this->ceilingNeedsCost) => 'cost_missing',
-            $isUnreachable => 'floor_unreachable',
-            $floor === null => 'floor_missing',
-            $ceiling === null => 'ceiling_missing',
-            $floor > $ceiling => 'limits_conflict',
+            ! $hasCost && ($ruleNeedsCost || $this->floorNeedsCost || $this->ceilingNeedsCost) => Reason::CostMissing,
+            $isUnreachable => Reason::FloorUnreachable,
+            $floor === null => Reason::FloorMissing,
+            $ceiling === null => Reason::CeilingMissing,
+            $floor > $ceiling => Reason::LimitsConflict,
             default => null,
         };
 

@@ -8,6 +8,7 @@ use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Profit\Earnings;
 use Wrasse\Core\Profit\EarningsCondition;
 use Wrasse\Core\Profit\SmallestPrice;
+use Wrasse\Core\Trail\Reason;
 
 /** Floor and ceiling in minor units as far as they can be given, and why they are not usable where they are not. */
 final readonly class Limits
@@ -16,7 +17,7 @@ final readonly class Limits
     public function __construct(
         public ?int $floor,
         public ?int $ceiling,
-        public ?string $problem,
+        public ?Reason $problem,
         private ?Term $floorTerm = null,
         private ?Term $ceilingTerm = null,
         private array $conditions = [],

@@ -23,7 +23,7 @@ final class CompetitorFilter
     /** Whether two offers with the same terms, of sellers that count, always fare alike. */
     private readonly bool $looksOnlyAtTerms;
 
-    /** @var array<string, string|null> why offers with these terms do not count for listings with those */
+    /** @var array<string, DropReason|null> why offers with these terms do not count for listings with those */
     private array $remembered = [];
 
     /**
@@ -61,7 +61,7 @@ final class CompetitorFilter
      * combinations come again and again; what differs is looked at field by field.
      *
      * @param  int  $now  microseconds since 1970
-     * @return array<int, string> the first reason, by place in the group
+     * @return array<int, DropReason> the first reason, by place in the group
      */
     public function reasons(OfferGroup $group, Listing $listing, int $now): array
     {
@@ -72,27 +72,27 @@ final class CompetitorFilter
             $this->looksOnlyAtTerms => [],
             default => $this->ofTheirOwn($group, $now),
         };
-        if ($ofTerms !== 'source') {
+        if ($ofTerms !== DropReason::Source) {
             $reasons = $this->ofSellers($group->sellers, $reasons);
         }
         foreach (array_keys($group->sellers, $listing->seller, true) as $i) {
-            $reasons[$i] = 'own_offer';
+            $reasons[$i] = DropReason::OwnOffer;
         }
 
         return $reasons;
     }
 
-    private function ofTerms(OfferGroup $group, Listing $listing): ?string
+    private function ofTerms(OfferGroup $group, Listing $listing): ?DropReason
     {
         $key = $group->terms.$listing->terms;
         if (! array_key_exists($key, $this->remembered)) {
             $this->remembered = count($this->remembered) < self::MOST_REMEMBERED ? $this->remembered : [];
             $this->remembered[$key] = match (true) {
-                ! in_array($group->source, $this->sources, true) => 'source',
-                $this->excludeMarketplaceRetail && $group->marketplaceRetail => 'marketplace_retail',
-                ! $this->accepts($this->conditions, $group->condition, $listing->condition) => 'condition',
-                ! $this->accepts($this->fulfilments, $group->fulfilment, $listing->fulfilment) => 'fulfilment',
-                $this->inStockOnly && ! $group->inStock => 'out_of_stock',
+                ! in_array($group->source, $this->sources, true) => DropReason::Source,
+                $this->excludeMarketplaceRetail && $group->marketplaceRetail => DropReason::MarketplaceRetail,
+                ! $this->accepts($this->conditions, $group->condition, $listing->condition) => DropReason::Condition,
+                ! $this->accepts($this->fulfilments, $group->fulfilment, $listing->fulfilment) => DropReason::Fulfilment,
+                $this->inStockOnly && ! $group->inStock => DropReason::OutOfStock,
                 default => null,
             };
         }
@@ -102,8 +102,8 @@ final class CompetitorFilter
 
     /**
      * @param  list<string>  $sellers
-     * @param  array<int, string>  $reasons
-     * @return array<int, string>
+     * @param  array<int, DropReason>  $reasons
+     * @return array<int, DropReason>
      */
     private function ofSellers(array $sellers, array $reasons): array
     {
@@ -112,16 +112,16 @@ final class CompetitorFilter
         }
         foreach ($sellers as $i => $seller) {
             if (in_array($seller, $this->excludeSellers, true)) {
-                $reasons[$i] = 'excluded_seller';
+                $reasons[$i] = DropReason::ExcludedSeller;
             } elseif ($this->onlySellers !== null && ! in_array($seller, $this->onlySellers, true)) {
-                $reasons[$i] = 'not_in_list';
+                $reasons[$i] = DropReason::NotInList;
             }
         }
 
         return $reasons;
     }
 
-    /** @return array<int, string> */
+    /** @return array<int, DropReason> */
     private function ofTheirOwn(OfferGroup $group, int $now): array
     {
         $unknown = array_fill(0, count($group->sellers), null);
@@ -129,21 +129,21 @@ final class CompetitorFilter
         if ($this->shipFrom !== null) {
             foreach ($group->shipFrom() ?? $unknown as $i => $from) {
                 if (! in_array($from, $this->shipFrom, true)) {
-                    $reasons[$i] = 'ship_from';
+                    $reasons[$i] = DropReason::ShipFrom;
                 }
             }
         }
         if ($this->maxHandlingDays !== null) {
             foreach ($group->handlingDays() ?? $unknown as $i => $days) {
                 if ($days === null || $days > $this->maxHandlingDays) {
-                    $reasons[$i] = 'handling';
+                    $reasons[$i] = DropReason::Handling;
                 }
             }
         }
         if ($this->minRatingCount !== null) {
             foreach ($group->ratingCounts() ?? $unknown as $i => $count) {
                 if ($count === null || $count < $this->minRatingCount) {
-                    $reasons[$i] = 'rating_count';
+                    $reasons[$i] = DropReason::RatingCount;
                 }
             }
         }
@@ -151,7 +151,7 @@ final class CompetitorFilter
             $least = $this->minRating->units;
             foreach ($group->ratings ?? $unknown as $i => $rating) {
                 if ($rating === null || $rating < $least) {
-                    $reasons[$i] = 'rating';
+                    $reasons[$i] = DropReason::Rating;
                 }
             }
         }
@@ -161,7 +161,7 @@ final class CompetitorFilter
                 is_int($group->seenAt) ? array_fill(0, count($unknown), $group->seenAt) : $group->seenAt ?? $unknown as $i => $seenAt
             ) {
                 if ($seenAt === null || $seenAt < $since) {
-                    $reasons[$i] = 'stale';
+                    $reasons[$i] = DropReason::Stale;
                 }
             }
         }

@@ -140,7 +140,7 @@ final class CompetitorSet
         foreach ($this->figures as $g => $all) {
             $stay = array_filter($all, fn (int $figure) => 2 * Percent::WHOLE * $figure >= $twiceLeast);
             foreach (array_diff_key($all, $stay) as $i => $figure) {
-                $dropped[] = new Dropped($this->groups[$g], $i, 'suspicious');
+                $dropped[] = new Dropped($this->groups[$g], $i, DropReason::Suspicious);
             }
             if ($stay !== []) {
                 $groups[] = $this->groups[$g];

@@ -10,7 +10,7 @@ final readonly class Dropped
     public string $seller;
 
     /** @param  int  $place  of the offer in its group */
-    public function __construct(private OfferGroup $group, private int $place, public string $why)
+    public function __construct(private OfferGroup $group, private int $place, public DropReason $why)
     {
         $this->seller = $group->sellers[$place];
     }
@@ -34,7 +34,7 @@ final readonly class Dropped
     {
         $reasons = [];
         foreach ($all as $one) {
-            $reasons[$one->key()] = $one->why;
+            $reasons[$one->key()] = $one->why->value;
         }
 
         return $reasons;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Wrasse\Core\Rule;
 
 use Wrasse\Core\Trail\Outcome;
+use Wrasse\Core\Trail\Reason;
 
 use function max;
 
@@ -15,28 +16,28 @@ final readonly class Aim
     private function __construct(
         public ?int $target,
         public Outcome $outcome,
-        public string $reason,
+        public Reason $reason,
         public ?int $reference = null,
     ) {
     }
 
     /** A target below one minor unit becomes one. */
-    public static function at(int $target, string $reason, ?int $reference = null): self
+    public static function at(int $target, Reason $reason, ?int $reference = null): self
     {
         return new self(max(1, $target), Outcome::Change, $reason, $reference);
     }
 
-    public static function keep(string $reason): self
+    public static function keep(Reason $reason): self
     {
         return new self(null, Outcome::Keep, $reason);
     }
 
-    public static function skip(string $reason): self
+    public static function skip(Reason $reason): self
     {
         return new self(null, Outcome::Skipped, $reason);
     }
 
-    public static function block(string $reason): self
+    public static function block(Reason $reason): self
     {
         return new self(null, Outcome::Blocked, $reason);
     }

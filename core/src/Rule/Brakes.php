@@ -6,6 +6,7 @@ namespace Wrasse\Core\Rule;
 
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Money\Percent;
+use Wrasse\Core\Trail\Reason;
 
 use function abs;
 
@@ -29,13 +30,13 @@ final readonly class Brakes
      *
      * @param  int  $now  microseconds since 1970
      */
-    public function rests(Listing $listing, int $now): ?string
+    public function rests(Listing $listing, int $now): ?Reason
     {
         return match (true) {
             $this->cooldownMinutes !== null &&
                 $listing->lastChangedAt !== null &&
-                $now - $listing->lastChangedAt < $this->cooldownMinutes * self::MICROSECONDS_A_MINUTE => 'cooldown',
-            $this->maxChangesPerDay !== null && $listing->changesLast24h >= $this->maxChangesPerDay => 'daily_limit',
+                $now - $listing->lastChangedAt < $this->cooldownMinutes * self::MICROSECONDS_A_MINUTE => Reason::Cooldown,
+            $this->maxChangesPerDay !== null && $listing->changesLast24h >= $this->maxChangesPerDay => Reason::DailyLimit,
             default => null,
         };
     }

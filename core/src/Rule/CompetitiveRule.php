@@ -10,6 +10,7 @@ use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Market\LowestReference;
 use Wrasse\Core\Market\Reference;
+use Wrasse\Core\Trail\Reason;
 use Wrasse\Core\Trail\Trail;
 
 use function max;
@@ -47,7 +48,7 @@ final readonly class CompetitiveRule implements RuleKind
         if ($listing->holdsBuyBox && $this->holdingBuyBox === HoldingBuyBox::Keep) {
             $trail?->add('buy_box', 'You hold the buy box; the rule says to leave the price then');
 
-            return Aim::keep('holding_buy_box');
+            return Aim::keep(Reason::HoldingBuyBox);
         }
         $raises = $listing->holdsBuyBox && $this->holdingBuyBox === HoldingBuyBox::Raise;
         $trail?->add(
@@ -86,7 +87,7 @@ final readonly class CompetitiveRule implements RuleKind
                     'price' => $target,
                 ]);
 
-                return Aim::at($target, 'next_rival', $figure);
+                return Aim::at($target, Reason::NextRival, $figure);
             }
         }
         $trail?->add('next_rival', 'That is under the floor, and so it is beside every rival further up');
@@ -98,7 +99,7 @@ final readonly class CompetitiveRule implements RuleKind
     {
         $target = $this->target($figure, $listing, $field);
         $stays = $raises && $target < $listing->price;
-        $aim = Aim::at($stays ? $listing->price : $target, 'positioned', $figure);
+        $aim = Aim::at($stays ? $listing->price : $target, Reason::Positioned, $figure);
         $trail?->add(
             'position',
             fn () => ucfirst($this->position->says($listing->currency)).
@@ -125,11 +126,11 @@ final readonly class CompetitiveRule implements RuleKind
         if ($target === null) {
             $trail?->add('no_rivals', 'Nobody is left to compare with; the price stays');
 
-            return Aim::keep('no_rivals');
+            return Aim::keep(Reason::NoRivals);
         }
         $where = $this->noRivals === NoRivals::Ceiling ? 'ceiling' : 'list price';
         $trail?->add('no_rivals', "Nobody is left to compare with; go to the {$where}", ['target' => $target]);
 
-        return Aim::at($target, 'no_rivals');
+        return Aim::at($target, Reason::NoRivals);
     }
 }

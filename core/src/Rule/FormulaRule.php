@@ -10,6 +10,7 @@ use Wrasse\Core\Market\CompetitorSelection;
 use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Profit\SmallestPrice;
+use Wrasse\Core\Trail\Reason;
 use Wrasse\Core\Trail\Trail;
 
 use function array_filter;
@@ -60,19 +61,19 @@ final readonly class FormulaRule implements RuleKind
         if ($missing !== []) {
             $trail?->add('formula', 'The formula names '.($ofMarket[0] ?? $missing[0]).', which has no value here');
 
-            return $ofMarket === [] ? Aim::block('formula_input_missing') : Aim::keep('no_rivals');
+            return $ofMarket === [] ? Aim::block(Reason::FormulaInputMissing) : Aim::keep(Reason::NoRivals);
         }
         try {
             $result = $this->formula->evaluate($values);
         } catch (Throwable $e) {
             $trail?->add('formula', "The formula cannot be worked out: {$e->getMessage()}");
 
-            return Aim::block('formula_error');
+            return Aim::block(Reason::FormulaError);
         }
         if ($result === null) {
             $trail?->add('formula', 'The formula gives no price; the price stays');
 
-            return Aim::keep('formula_null');
+            return Aim::keep(Reason::FormulaNull);
         }
 
         return $this->priced($result, $listing->currency->unit(), $trail);
@@ -84,9 +85,9 @@ final readonly class FormulaRule implements RuleKind
         if (! is_finite($minor) || $minor > SmallestPrice::LARGEST) {
             $trail?->add('formula', 'The formula does not give a price');
 
-            return Aim::block('formula_error');
+            return Aim::block(Reason::FormulaError);
         }
-        $aim = Aim::at((int) $minor, 'formula');
+        $aim = Aim::at((int) $minor, Reason::Formula);
         $trail?->add('formula', 'The formula gives a price', ['target' => (int) $aim->target]);
 
         return $aim;

@@ -11,6 +11,7 @@ use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Profit\Earnings;
 use Wrasse\Core\Profit\EarningsCondition;
 use Wrasse\Core\Profit\SmallestPrice;
+use Wrasse\Core\Trail\Reason;
 use Wrasse\Core\Trail\Trail;
 
 use function max;
@@ -52,7 +53,7 @@ final readonly class MarkupRule implements RuleKind
             if ($enough === SmallestPrice::NONE) {
                 $trail?->add('min_profit', 'No price earns that much', ['profit' => $this->minProfit]);
 
-                return Aim::block('no_valid_price');
+                return Aim::block(Reason::NoValidPrice);
             }
             $trail?->add('min_profit', $enough === $price ? 'It earns enough' : 'Up to where it earns enough', [
                 'profit' => $this->minProfit,
@@ -61,7 +62,7 @@ final readonly class MarkupRule implements RuleKind
             $price = $enough;
         }
 
-        return Aim::at($price, 'markup');
+        return Aim::at($price, Reason::Markup);
     }
 
     /** The cost with the markup of its tier, at least one minor unit. */

@@ -8,6 +8,7 @@ use Wrasse\Core\Limits\Limits;
 use Wrasse\Core\Market\CompetitorSelection;
 use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
+use Wrasse\Core\Trail\Reason;
 use Wrasse\Core\Trail\Trail;
 
 use function ucfirst;
@@ -48,7 +49,7 @@ final readonly class SalesRule implements RuleKind
                 "The price was changed within the last {$this->windowDays} days; sales since then do not tell enough yet",
             );
 
-            return Aim::skip('window_open');
+            return Aim::skip(Reason::WindowOpen);
         }
         $daysInStock = $this->inStockDaysOnly
             ? $listing->sales->daysInStock($now, $this->windowDays)
@@ -59,13 +60,13 @@ final readonly class SalesRule implements RuleKind
                 "Out of stock on all of the last {$this->windowDays} days; that nothing was sold says nothing",
             );
 
-            return Aim::skip('no_sales_window');
+            return Aim::skip(Reason::NoSalesWindow);
         }
         $units = $listing->sales->units($now, $this->windowDays);
         $trail?->add('pace', "{$units} sold in the last {$this->windowDays} days, {$daysInStock} of them in stock");
         foreach ($this->bands as $band) {
             if ($band->contains($units * $this->windowDays, $daysInStock)) {
-                $aim = Aim::at($band->step->from($listing->price), 'sales_pace');
+                $aim = Aim::at($band->step->from($listing->price), Reason::SalesPace);
                 $trail?->add(
                     'position',
                     fn () => ucfirst($band->step->says($listing->currency)).' from the present price',
@@ -77,6 +78,6 @@ final readonly class SalesRule implements RuleKind
         }
         $trail?->add('position', 'That pace asks for no step');
 
-        return Aim::keep('pace_in_band');
+        return Aim::keep(Reason::PaceInBand);
     }
 }

@@ -9,6 +9,7 @@ use Wrasse\Core\Document\Node;
 use Wrasse\Core\Document\OfferReader;
 use Wrasse\Core\Document\PackedOffers;
 use Wrasse\Core\Market\CompetitorFilter;
+use Wrasse\Core\Market\DropReason;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Market\OfferGroup;
 use Wrasse\Core\Market\Offers;
@@ -76,7 +77,7 @@ final class PackedOffersTest extends TestCase
             new Earnings(50, 0, new Tax(Percent::of(19), true), []),
         );
         self::assertSame(
-            [[], ['stale', 'stale']],
+            [[], [DropReason::Stale, DropReason::Stale]],
             [$filter->reasons($group, $listing, 65_000_000), $filter->reasons($group, $listing, 65_000_001)],
         );
     }

@@ -272,7 +272,7 @@ final class CompetitorSetTest extends TestCase
     /** @return list<string> */
     private static function dropped(CompetitorSet $field): array
     {
-        return array_map(fn (Dropped $one) => "{$one->seller} {$one->why}", $field->dropped);
+        return array_map(fn (Dropped $one) => "{$one->seller} {$one->why->value}", $field->dropped);
     }
 
     /** @param  list<Offer>  $offers */

@@ -1662,7 +1662,8 @@ export interface components {
             sku: string;
             /** @enum {string} */
             outcome: "change" | "keep" | "review" | "skipped" | "blocked";
-            reason: string;
+            /** @enum {string} */
+            reason: "positioned" | "sales_pace" | "markup" | "formula" | "next_rival" | "no_rivals" | "at_floor" | "at_ceiling" | "capped" | "already_there" | "holding_buy_box" | "direction" | "below_floor" | "above_ceiling" | "pace_in_band" | "formula_null" | "min_move" | "max_move" | "approval" | "out_of_stock" | "promotion" | "cooldown" | "daily_limit" | "window_open" | "no_sales_window" | "cost_missing" | "floor_unreachable" | "floor_missing" | "ceiling_missing" | "limits_conflict" | "formula_input_missing" | "formula_error" | "no_valid_price";
             from: string;
             price: string | null;
             floor: string | null;
@@ -1676,7 +1677,8 @@ export interface components {
             after: components["schemas"]["Earnings"] | null;
             dropped: {
                 seller: string;
-                why: string;
+                /** @enum {string} */
+                why: "own_offer" | "source" | "excluded_seller" | "not_in_list" | "marketplace_retail" | "condition" | "fulfilment" | "out_of_stock" | "stale" | "rating" | "rating_count" | "handling" | "ship_from" | "suspicious";
             }[];
             steps: components["schemas"]["Step"][];
         };
@@ -1718,7 +1720,8 @@ export interface components {
             /** @description What happened, in a sentence. */
             says: string;
             outcome: string;
-            reason: string;
+            /** @enum {string} */
+            reason: "positioned" | "sales_pace" | "markup" | "formula" | "next_rival" | "no_rivals" | "at_floor" | "at_ceiling" | "capped" | "already_there" | "holding_buy_box" | "direction" | "below_floor" | "above_ceiling" | "pace_in_band" | "formula_null" | "min_move" | "max_move" | "approval" | "out_of_stock" | "promotion" | "cooldown" | "daily_limit" | "window_open" | "no_sales_window" | "cost_missing" | "floor_unreachable" | "floor_missing" | "ceiling_missing" | "limits_conflict" | "formula_input_missing" | "formula_error" | "no_valid_price";
             /** @description The figures it can name, with their value for this listing. */
             figures: {
                 [key: string]: string | null;
@@ -1851,7 +1854,8 @@ export interface components {
             title: string;
             channel: string;
             outcome: string;
-            reason: string;
+            /** @enum {string} */
+            reason: "positioned" | "sales_pace" | "markup" | "formula" | "next_rival" | "no_rivals" | "at_floor" | "at_ceiling" | "capped" | "already_there" | "holding_buy_box" | "direction" | "below_floor" | "above_ceiling" | "pace_in_band" | "formula_null" | "min_move" | "max_move" | "approval" | "out_of_stock" | "promotion" | "cooldown" | "daily_limit" | "window_open" | "no_sales_window" | "cost_missing" | "floor_unreachable" | "floor_missing" | "ceiling_missing" | "limits_conflict" | "formula_input_missing" | "formula_error" | "no_valid_price";
             old_price: string;
             new_price: string | null;
             change: string | null;
@@ -1895,7 +1899,8 @@ export interface components {
              * @enum {string|null}
              */
             waits_for: "brake" | "hours" | "switch" | null;
-            reason: string | null;
+            /** @enum {string|null} */
+            reason: "positioned" | "sales_pace" | "markup" | "formula" | "next_rival" | "no_rivals" | "at_floor" | "at_ceiling" | "capped" | "already_there" | "holding_buy_box" | "direction" | "below_floor" | "above_ceiling" | "pace_in_band" | "formula_null" | "min_move" | "max_move" | "approval" | "out_of_stock" | "promotion" | "cooldown" | "daily_limit" | "window_open" | "no_sales_window" | "cost_missing" | "floor_unreachable" | "floor_missing" | "ceiling_missing" | "limits_conflict" | "formula_input_missing" | "formula_error" | "no_valid_price" | null;
             /** @enum {string|null} */
             cause: "market" | "schedule" | "hand" | "released" | "approval" | "stock" | "last_look" | "rule" | "costs" | "limits" | "fees" | "supplier" | "automation" | "price" | "markup" | null;
             rule: string | null;
@@ -2145,8 +2150,11 @@ export interface components {
             /** @description Its price with shipping, less our shipping: what our price must be to cost the buyer the same. */
             at: string;
             buy_box: boolean;
-            /** @description Why it does not count; null if it does. */
-            dropped: string | null;
+            /**
+             * @description Why it does not count; null if it does.
+             * @enum {string|null}
+             */
+            dropped: "own_offer" | "source" | "excluded_seller" | "not_in_list" | "marketplace_retail" | "condition" | "fulfilment" | "out_of_stock" | "stale" | "rating" | "rating_count" | "handling" | "ship_from" | "suspicious" | null;
         };
         Listing: {
             id: number;
@@ -2199,7 +2207,8 @@ export interface components {
             off: "stopped" | "rules_paused" | "channel" | "rule" | "listing" | "elsewhere" | "compared" | null;
             automation_on: boolean;
             outcome: string | null;
-            reason: string | null;
+            /** @enum {string|null} */
+            reason: "positioned" | "sales_pace" | "markup" | "formula" | "next_rival" | "no_rivals" | "at_floor" | "at_ceiling" | "capped" | "already_there" | "holding_buy_box" | "direction" | "below_floor" | "above_ceiling" | "pace_in_band" | "formula_null" | "min_move" | "max_move" | "approval" | "out_of_stock" | "promotion" | "cooldown" | "daily_limit" | "window_open" | "no_sales_window" | "cost_missing" | "floor_unreachable" | "floor_missing" | "ceiling_missing" | "limits_conflict" | "formula_input_missing" | "formula_error" | "no_valid_price" | null;
             /** @description A price on its way to the channel. */
             going_to: string | null;
             /** @enum {string|null} */
@@ -2228,8 +2237,11 @@ export interface components {
             rating_percent: string | null;
             rating_count: number | null;
             handling_days: number | null;
-            /** @description Why it does not count; null if it does. */
-            dropped: string | null;
+            /**
+             * @description Why it does not count; null if it does.
+             * @enum {string|null}
+             */
+            dropped: "own_offer" | "source" | "excluded_seller" | "not_in_list" | "marketplace_retail" | "condition" | "fulfilment" | "out_of_stock" | "stale" | "rating" | "rating_count" | "handling" | "ship_from" | "suspicious" | null;
         };
         /** @description What somebody decided about a rival with whom we stepped each other down, as long as it holds. */
         PriceWarHold: {

@@ -1,6 +1,10 @@
+import type { components } from '@/api/schema';
+
 /** The names of the API, in the trade's plain words. */
 
-export const REASONS: Record<string, string> = {
+type Decision = components['schemas']['Decision'];
+
+export const REASONS: Record<Decision['reason'], string> = {
     positioned: 'as the rule says',
     at_floor: 'at its floor',
     at_ceiling: 'at its ceiling',
@@ -36,10 +40,10 @@ export const REASONS: Record<string, string> = {
     no_valid_price: 'no price within limits',
 };
 
-export const reason = (name: string | null) => (name === null ? '' : (REASONS[name] ?? name.replaceAll('_', ' ')));
+export const reason = (name: Decision['reason'] | null) => (name === null ? '' : REASONS[name]);
 
 /** What stands in the way of a price, and the one step that mends it. */
-export const PROBLEMS: Record<string, { says: string; fix: string }> = {
+export const PROBLEMS: Record<components['schemas']['WorklistGroup']['problem'], { says: string; fix: string }> = {
     cost_missing: { says: 'No limits without a cost', fix: 'Bring in its cost' },
     floor_missing: { says: 'No floor yet', fix: 'Set a floor' },
     ceiling_missing: { says: 'No ceiling: no recommended price', fix: 'Set a ceiling' },
@@ -47,7 +51,7 @@ export const PROBLEMS: Record<string, { says: string; fix: string }> = {
     floor_unreachable: { says: 'No price earns what the floor asks', fix: 'Lower the wanted margin' },
 };
 
-export const DROPPED: Record<string, string> = {
+export const DROPPED: Record<Decision['dropped'][number]['why'], string> = {
     own_offer: 'your own',
     source: 'from another source',
     excluded_seller: 'left out by you',

@@ -156,7 +156,7 @@ function Line({ detail, onImport }: { detail: ListingDetail; onImport: () => voi
         const problem = PROBLEMS[listing.problem];
         return (
             <div className="my-3 border-l-4 border-broken bg-broken-soft px-3 py-2">
-                <b className="block">{problem?.says}</b>
+                <b className="block">{problem.says}</b>
                 {listing.problem === 'limits_conflict' && (
                     <p>
                         Floor {money(listing.floor)}, ceiling {money(listing.ceiling)}.

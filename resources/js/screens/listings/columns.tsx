@@ -135,7 +135,7 @@ export const USUAL_COLUMNS = ['line', 'price', 'stand', 'margin', 'markup', 'rul
 
 function Line({ listing }: { listing: Listing }) {
     if (listing.problem && listing.problem !== 'limits_conflict') {
-        return <span className="text-text-3">{PROBLEMS[listing.problem]?.says}</span>;
+        return <span className="text-text-3">{PROBLEMS[listing.problem].says}</span>;
     }
     if (listing.problem === 'limits_conflict') {
         return (
