@@ -258,6 +258,52 @@ final class KilledWorkerTest extends TestCase
         $this->assertAllIsAccountedFor($since);
     }
 
+    public function test_an_undone_run_leaves_the_marketplace_with_the_prices_before_it(): void
+    {
+        $this->newRound();
+        $this->waitUntilSettled();
+        $run = (int) $this->one($this->ours, "SELECT max(run_id) FROM price_changes WHERE state = 'confirmed'");
+        $this->ours->exec(
+            <<<SQL
+            INSERT INTO run_undos (run_id, workspace_id, user_id, pause, started_at, advanced_at)
+            SELECT id, workspace_id, (SELECT min(id) FROM users), true, now(), now() - interval '1 hour'
+            FROM runs
+            WHERE id = {$run}
+            SQL,
+        );
+        $this->command('work:sweep');
+        usleep(400_000);
+        $this->killAll();
+        $this->startWorkers(2);
+        $this->waitUntilSettled();
+        $undone = $this->all(
+            $this->ours,
+            <<<SQL
+            SELECT l.sku, p.from_minor, c.name AS channel, l.automation_on
+            FROM price_changes p
+            JOIN listings l ON l.id = p.listing_id
+            JOIN channels c ON c.id = p.channel_id
+            WHERE p.run_id = {$run} AND p.state = 'confirmed' AND c.name = 'Quayside'
+            SQL,
+        );
+        self::assertGreaterThan(20, count($undone));
+        foreach ($undone as $change) {
+            $sku = $this->market->quote($change['sku']);
+            self::assertSame(
+                [(int) $change['from_minor'], false],
+                [
+                    (int) $this->one(
+                        $this->market,
+                        "SELECT price FROM price_log WHERE sku = {$sku} ORDER BY id DESC LIMIT 1",
+                    ),
+                    $change['automation_on'],
+                ],
+                $change['sku'],
+            );
+        }
+        $this->ours->exec('UPDATE listings SET automation_on = true');
+    }
+
     public function test_a_clock_that_jumps_ahead_and_back_stops_nothing(): void
     {
         self::assertNotNull(self::fakeTime(), 'bin/test installs it');
