@@ -1,7 +1,39 @@
+import react from '@vitejs/plugin-react';
+import tailwindcss from '@tailwindcss/vite';
+import { playwright } from '@vitest/browser-playwright';
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
+import launchOptions from './tests/Browser/chromium.json' with { type: 'json' };
 
+const alias = { '@': fileURLToPath(new URL('./resources/js', import.meta.url)) };
+
+/** What computes runs in Node; what people type into runs in a real browser, with real keystrokes. */
 export default defineConfig({
-    resolve: { alias: { '@': fileURLToPath(new URL('./resources/js', import.meta.url)) } },
-    test: { include: ['resources/js/**/*.test.{ts,tsx}'] },
+    test: {
+        projects: [
+            {
+                resolve: { alias },
+                test: {
+                    name: 'unit',
+                    include: ['resources/js/**/*.test.{ts,tsx}'],
+                    exclude: ['resources/js/**/*.browser.test.tsx'],
+                },
+            },
+            {
+                plugins: [react(), tailwindcss()],
+                resolve: { alias },
+                test: {
+                    name: 'browser',
+                    include: ['resources/js/**/*.browser.test.tsx'],
+                    browser: {
+                        enabled: true,
+                        headless: true,
+                        screenshotFailures: false,
+                        provider: playwright({ launchOptions }),
+                        instances: [{ browser: 'chromium' }],
+                    },
+                },
+            },
+        ],
+    },
 });

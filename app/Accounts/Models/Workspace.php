@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Accounts\Models;
 
+use App\Support\Database\CountsEdits;
 use App\Support\Schedule\HoursOfDay;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
@@ -27,7 +28,10 @@ use Wrasse\Core\Money\Currency;
  */
 final class Workspace extends Model
 {
+    use CountsEdits;
+
     protected $attributes = [
+        'revision' => 1,
         'brake_listings_percent' => '30',
         'brake_move_percent' => '25',
         'repricing' => 'stopped',

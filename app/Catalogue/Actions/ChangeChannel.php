@@ -14,6 +14,7 @@ use App\Support\Http\PercentField;
 use App\Support\Live\Announce;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
+use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 use Wrasse\Core\Document\EarningsReader;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Money\Currency;
@@ -30,12 +31,14 @@ final readonly class ChangeChannel
      *     categories?: array<mixed>,
      * }  $wanted  what is left out stays; categories are those whose fees or tax differ, each with fees and tax_percent
      * or one of them
+     * @param  int|null  $revision  the one that was edited; null: whatever it is
      *
      * @throws ValidationException
+     * @throws ConflictHttpException if someone changed it meanwhile
      */
-    public function handle(int $channelId, array $wanted): Channel
+    public function handle(int $channelId, array $wanted, ?int $revision = null): Channel
     {
-        return DB::transaction(function () use ($channelId, $wanted): Channel {
+        return DB::transaction(function () use ($channelId, $wanted, $revision): Channel {
             $channel = Channel::query()->lockForUpdate()->findOrFail($channelId);
             $currency = Currency::of($channel->currency);
             if (isset($wanted['fees'])) {
@@ -48,7 +51,7 @@ final readonly class ChangeChannel
             if (array_key_exists('tax_percent', $wanted)) {
                 $wanted['tax_percent'] = $this->tax((string) $wanted['tax_percent']);
             }
-            $channel->fill($wanted);
+            $channel->edit($wanted, $revision);
             $isSwitched = $channel->isDirty('automation_on');
             $channel->save();
             if ($isSwitched) {

@@ -14,6 +14,7 @@ use App\Support\Http\PercentField;
 use App\Support\Live\Announce;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
+use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 use Wrasse\Core\Document\LimitsReader;
 use Wrasse\Core\Document\Node;
 
@@ -34,12 +35,14 @@ final readonly class ChangeWorkspace
      *     freeze?: array{from: string, to: string, time_zone?: string}|null,
      *     limits?: array<mixed>,
      * }  $wanted
+     * @param  int|null  $revision  the one that was edited; null: whatever it is
      *
      * @throws ValidationException
+     * @throws ConflictHttpException if someone changed it meanwhile
      */
-    public function handle(int $workspaceId, array $wanted): Workspace
+    public function handle(int $workspaceId, array $wanted, ?int $revision = null): Workspace
     {
-        return DB::transaction(function () use ($workspaceId, $wanted): Workspace {
+        return DB::transaction(function () use ($workspaceId, $wanted, $revision): Workspace {
             $workspace = Workspace::query()->lockForUpdate()->findOrFail($workspaceId);
             foreach (
                 [
@@ -62,7 +65,7 @@ final readonly class ChangeWorkspace
                 $limits = Node::of($wanted['limits'], '$.limits');
                 DocumentField::check(fn () => (new LimitsReader($workspace->money()))->read($limits));
             }
-            $workspace->fill($wanted);
+            $workspace->edit($wanted, $revision);
             $pricesMove = $workspace->isDirty(['tax_percent', 'tax_included', 'limits', 'repricing']);
             $isSwitched = $workspace->isDirty(['repricing', 'freeze', 'time_zone']);
             $workspace->save();

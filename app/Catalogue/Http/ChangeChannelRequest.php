@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Catalogue\Http;
 
 use Illuminate\Foundation\Http\FormRequest;
+use Illuminate\Support\Arr;
 
 final class ChangeChannelRequest extends FormRequest
 {
@@ -12,6 +13,7 @@ final class ChangeChannelRequest extends FormRequest
     public function rules(): array
     {
         return [
+            'revision' => ['sometimes', 'integer'],
             'automation_on' => ['sometimes', 'boolean'],
             'fees' => ['sometimes', 'array', 'max:10'],
             'categories' => ['sometimes', 'array', 'max:500'],
@@ -31,7 +33,7 @@ final class ChangeChannelRequest extends FormRequest
      */
     public function wanted(): array
     {
-        $wanted = $this->validated();
+        $wanted = Arr::except($this->validated(), 'revision');
         foreach (['fees', 'categories'] as $field) {
             if (isset($wanted[$field])) {
                 $wanted[$field] = (array) $this->input($field);
@@ -39,5 +41,11 @@ final class ChangeChannelRequest extends FormRequest
         }
 
         return $wanted;
+    }
+
+    /** The revision that was edited. */
+    public function revision(): ?int
+    {
+        return $this->has('revision') ? (int) $this->validated('revision') : null;
     }
 }

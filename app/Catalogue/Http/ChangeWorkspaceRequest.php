@@ -9,6 +9,7 @@ use App\Accounts\Models\StandsUntil;
 use App\Catalogue\Prices\HandPriceTerm;
 use App\Support\Schedule\HoursOfDay;
 use Illuminate\Foundation\Http\FormRequest;
+use Illuminate\Support\Arr;
 use Illuminate\Validation\Rule;
 
 final class ChangeWorkspaceRequest extends FormRequest
@@ -17,6 +18,7 @@ final class ChangeWorkspaceRequest extends FormRequest
     public function rules(): array
     {
         return [
+            'revision' => ['sometimes', 'integer'],
             'tax_percent' => ['sometimes', 'string', 'max:12'],
             'tax_included' => ['sometimes', 'boolean'],
             'repricing' => ['sometimes', Rule::enum(Repricing::class)],
@@ -62,7 +64,7 @@ final class ChangeWorkspaceRequest extends FormRequest
      */
     public function wanted(): array
     {
-        $wanted = $this->validated();
+        $wanted = Arr::except($this->validated(), 'revision');
         if (isset($wanted['repricing_on'])) {
             $wanted['repricing'] = ($this->boolean('repricing_on') ? Repricing::Running : Repricing::Stopped)->value;
             unset($wanted['repricing_on']);
@@ -72,5 +74,11 @@ final class ChangeWorkspaceRequest extends FormRequest
         }
 
         return $wanted;
+    }
+
+    /** The revision that was edited. */
+    public function revision(): ?int
+    {
+        return $this->has('revision') ? (int) $this->validated('revision') : null;
     }
 }

@@ -45,6 +45,11 @@ final readonly class ChannelController
             content: new OA\JsonContent(
                 properties: [
                     new OA\Property(
+                        property: 'revision',
+                        description: 'The one that was edited: refused with 409 if there is a later one.',
+                        type: 'integer',
+                    ),
+                    new OA\Property(
                         property: 'fees',
                         type: 'array',
                         items: new OA\Items(ref: '#/components/schemas/Fee'),
@@ -68,6 +73,11 @@ final readonly class ChannelController
                 content: new OA\JsonContent(ref: '#/components/schemas/Channel'),
             ),
             new OA\Response(
+                response: 409,
+                description: 'Someone else changed it meanwhile',
+                content: new OA\JsonContent(ref: '#/components/schemas/Problem'),
+            ),
+            new OA\Response(
                 response: 422,
                 description: 'What is wrong with which field',
                 content: new OA\JsonContent(ref: '#/components/schemas/Problem'),
@@ -76,6 +86,6 @@ final readonly class ChannelController
     )]
     public function update(ChangeChannelRequest $request, int $id, ChangeChannel $change): JsonResponse
     {
-        return new JsonResponse(ChannelResource::of($change->handle($id, $request->wanted())));
+        return new JsonResponse(ChannelResource::of($change->handle($id, $request->wanted(), $request->revision())));
     }
 }

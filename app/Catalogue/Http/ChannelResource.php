@@ -38,6 +38,8 @@ final readonly class ChannelResource
         #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/Fee'))] public array $fees,
         #[OA\Property(type: 'object', ref: '#/components/schemas/CategoryTerms')] public object $categories,
         #[OA\Property(format: 'date-time')] public ?string $synced_at,
+        #[OA\Property(description: 'Counts edits: sent back with the next one, it tells whether someone was faster.')]
+        public int $revision,
         #[OA\Property(description: 'What the last call that failed said.')] public ?string $problem,
         #[OA\Property(description: 'It fails again and again, and is left alone until then.', format: 'date-time')]
         public ?string $rests_until,
@@ -61,6 +63,7 @@ final readonly class ChannelResource
             $channel->fees,
             (object) $channel->categories,
             $channel->synced_at?->toIso8601ZuluString(),
+            $channel->revision,
             $channel->problem,
             $channel->isCircuitOpen() ? $channel->quiet_until?->toIso8601ZuluString() : null,
         );

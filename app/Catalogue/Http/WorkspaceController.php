@@ -43,6 +43,11 @@ final readonly class WorkspaceController
             required: true,
             content: new OA\JsonContent(
                 properties: [
+                    new OA\Property(
+                        property: 'revision',
+                        description: 'The one that was edited: refused with 409 if there is a later one.',
+                        type: 'integer',
+                    ),
                     new OA\Property(property: 'tax_percent', type: 'string'),
                     new OA\Property(property: 'tax_included', type: 'boolean'),
                     new OA\Property(
@@ -84,6 +89,11 @@ final readonly class WorkspaceController
                 content: new OA\JsonContent(ref: '#/components/schemas/Workspace'),
             ),
             new OA\Response(
+                response: 409,
+                description: 'Someone else changed it meanwhile',
+                content: new OA\JsonContent(ref: '#/components/schemas/Problem'),
+            ),
+            new OA\Response(
                 response: 422,
                 description: 'What is wrong with which field',
                 content: new OA\JsonContent(ref: '#/components/schemas/Problem'),
@@ -92,6 +102,6 @@ final readonly class WorkspaceController
     )]
     public function update(ChangeWorkspaceRequest $request, ChangeWorkspace $change): JsonResponse
     {
-        return new JsonResponse(WorkspaceResource::of($change->handle($this->current->id(), $request->wanted())));
+        return new JsonResponse(WorkspaceResource::of($change->handle($this->current->id(), $request->wanted(), $request->revision())));
     }
 }

@@ -43,6 +43,8 @@ final readonly class WorkspaceResource
         )]
         public ?array $freeze,
         #[OA\Property(type: 'object', ref: '#/components/schemas/Limits')] public array $limits,
+        #[OA\Property(description: 'Counts edits: sent back with the next one, it tells whether someone was faster.')]
+        public int $revision,
     ) {
     }
 
@@ -63,6 +65,7 @@ final readonly class WorkspaceResource
             (string) Percent::parse($workspace->brake_move_percent),
             $workspace->quietHours() === null ? null : $workspace->freeze,
             $workspace->limits,
+            $workspace->revision,
         );
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Channels\Models;
 
 use App\Channels\Connection;
+use App\Support\Database\CountsEdits;
 use App\Support\Tenancy\BelongsToWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
@@ -37,8 +38,10 @@ use Illuminate\Database\Eloquent\Model;
 final class Channel extends Model
 {
     use BelongsToWorkspace;
+    use CountsEdits;
 
     protected $attributes = [
+        'revision' => 1,
         'settings' => '{}',
         'fees' => '[]',
         'categories' => '{}',

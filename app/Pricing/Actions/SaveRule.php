@@ -45,23 +45,30 @@ final readonly class SaveRule
      *     only_percent?: int|null,
      * }  $wanted
      * @param  int|null  $basedOn  the version number that was edited, where a document is given for a rule that exists
+     * @param  int|null  $revision  that of the name, switch and settings that were edited; null: whatever it is
      *
      * @throws ValidationException
-     * @throws ConflictHttpException if someone saved another version meanwhile
+     * @throws ConflictHttpException if someone saved something else meanwhile
      */
-    public function handle(Workspace $workspace, ?int $ruleId, array $wanted, ?int $basedOn, ?int $userId): Rule
-    {
+    public function handle(
+        Workspace $workspace,
+        ?int $ruleId,
+        array $wanted,
+        ?int $basedOn,
+        ?int $userId,
+        ?int $revision = null,
+    ): Rule {
         if (isset($wanted['document'])) {
             self::check($workspace, $wanted['document']);
         }
 
-        return DB::transaction(function () use ($workspace, $ruleId, $wanted, $basedOn, $userId): Rule {
+        return DB::transaction(function () use ($workspace, $ruleId, $wanted, $basedOn, $userId, $revision): Rule {
             $rule =
                 $ruleId === null
                     ? new Rule(['is_on' => false, 'every_minutes' => 15])
                     : Rule::query()->lockForUpdate()->with('latest')->findOrFail($ruleId);
             $this->checkName($rule, $wanted['name'] ?? null);
-            $this->set($rule, array_diff_key($wanted, ['document' => true]));
+            $this->set($rule, array_diff_key($wanted, ['document' => true]), $revision);
             $isAssigned = $rule->isDirty(self::ASSIGNING);
             $rule->save();
             if (isset($wanted['document'])) {
@@ -81,7 +88,7 @@ final readonly class SaveRule
     }
 
     /** @param  array<string, mixed>  $wanted */
-    private function set(Rule $rule, array $wanted): void
+    private function set(Rule $rule, array $wanted, ?int $revision): void
     {
         if (isset($wanted['times'])) {
             $wanted['times'] = RuleTimes::check((array) $wanted['times']);
@@ -98,7 +105,7 @@ final readonly class SaveRule
         } elseif (isset($wanted['only_percent'])) {
             $wanted['only_listings'] = null;
         }
-        $rule->fill($wanted);
+        $rule->edit($wanted, $revision);
         if (! $rule->exists || $rule->isDirty(['times', 'every_minutes', 'is_on'])) {
             $rule->times_set_at = now()->toImmutable();
         }
@@ -137,7 +144,7 @@ final readonly class SaveRule
         $latest = RuleVersion::query()->where('rule_id', $rule->id)->orderByDesc('number')->first();
         if ($latest !== null && $basedOn !== null && $latest->number !== $basedOn) {
             throw new ConflictHttpException(
-                "Someone saved version {$latest->number} while you were editing version {$basedOn}. Reload to see it; your sentence is still here.",
+                "Someone saved version {$latest->number} while you were editing version {$basedOn}.",
             );
         }
         if ($latest?->document == $document) {

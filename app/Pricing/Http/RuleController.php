@@ -135,6 +135,11 @@ final readonly class RuleController
                         description: 'The version that was edited.',
                         type: 'integer',
                     ),
+                    new OA\Property(
+                        property: 'revision',
+                        description: 'Of name, switch and settings: the one that was edited.',
+                        type: 'integer',
+                    ),
                     new OA\Property(property: 'is_on', type: 'boolean'),
                     new OA\Property(property: 'settings', ref: '#/components/schemas/RuleSettings'),
                 ],
@@ -165,7 +170,14 @@ final readonly class RuleController
         #[CurrentUser] User $user,
     ): JsonResponse {
         return $this->answer(
-            $save->handle($this->workspace(), $id, $request->fields(), $request->basedOn(), $user->id),
+            $save->handle(
+                $this->workspace(),
+                $id,
+                $request->fields(),
+                $request->basedOn(),
+                $user->id,
+                $request->revision(),
+            ),
         );
     }
 

@@ -28,6 +28,8 @@ final readonly class RuleResource
         #[OA\Property] public bool $is_on,
         #[OA\Property(type: 'object', ref: '#/components/schemas/RuleSettings')] public object $settings,
         #[OA\Property(description: 'Number of the latest version.')] public int $version,
+        #[OA\Property(description: 'Counts edits: sent back with the next one, it tells whether someone was faster.')]
+        public int $revision,
         #[OA\Property(type: 'object', ref: '#/components/schemas/RuleDocument')] public array $document,
         #[OA\Property] public int $listings,
         #[OA\Property(description: 'Listings on it that cannot be priced.')] public int $blocked,
@@ -45,6 +47,7 @@ final readonly class RuleResource
             $rule->is_on,
             (object) [...$rule->only(self::SETTINGS), 'times' => (object) $rule->times],
             $rule->latest->number,
+            $rule->revision,
             $rule->latest->document,
             $counts->listings,
             $counts->blocked,

@@ -20,6 +20,7 @@ final class SaveRuleRequest extends FormRequest
             'is_on' => ['sometimes', 'boolean'],
             'settings' => ['sometimes', 'array'],
             'based_on' => ['sometimes', 'integer'],
+            'revision' => ['sometimes', 'integer'],
         ];
     }
 
@@ -44,5 +45,13 @@ final class SaveRuleRequest extends FormRequest
         $version = $this->validated('based_on');
 
         return $version === null ? null : (int) $version;
+    }
+
+    /** The revision of name, switch and settings that was edited. */
+    public function revision(): ?int
+    {
+        $revision = $this->validated('revision');
+
+        return $revision === null ? null : (int) $revision;
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Pricing\Models;
 
 use App\Pricing\Times\RuleTimes;
+use App\Support\Database\CountsEdits;
 use App\Support\Tenancy\BelongsToWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
@@ -33,8 +34,10 @@ use Illuminate\Database\Eloquent\Relations\HasOne;
 final class Rule extends Model
 {
     use BelongsToWorkspace;
+    use CountsEdits;
 
     protected $attributes = [
+        'revision' => 1,
         'times' => '{}',
         'every_minutes' => 15,
         'stale_minutes' => 1_440,

@@ -1344,6 +1344,8 @@ export interface components {
             categories: components["schemas"]["CategoryTerms"];
             /** Format: date-time */
             synced_at: string | null;
+            /** @description Counts edits: sent back with the next one, it tells whether someone was faster. */
+            revision: number;
             /** @description What the last call that failed said. */
             problem: string | null;
             /**
@@ -1592,6 +1594,8 @@ export interface components {
             brake_move_percent: string;
             freeze: components["schemas"]["FreezeHours"] | null;
             limits: components["schemas"]["Limits"];
+            /** @description Counts edits: sent back with the next one, it tells whether someone was faster. */
+            revision: number;
         };
         ConnectedChannel: {
             id: number;
@@ -1765,6 +1769,8 @@ export interface components {
             settings: components["schemas"]["RuleSettings"];
             /** @description Number of the latest version. */
             version: number;
+            /** @description Counts edits: sent back with the next one, it tells whether someone was faster. */
+            revision: number;
             document: components["schemas"]["RuleDocument"];
             listings: number;
             /** @description Listings on it that cannot be priced. */
@@ -2990,6 +2996,8 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
+                    /** @description The one that was edited: refused with 409 if there is a later one. */
+                    revision?: number;
                     fees?: components["schemas"]["Fee"][];
                     categories?: components["schemas"]["CategoryTerms"];
                     /** @description As people type it; empty: that of the workspace. */
@@ -3007,6 +3015,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Channel"];
+                };
+            };
+            /** @description Someone else changed it meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
             /** @description What is wrong with which field */
@@ -3389,6 +3406,8 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
+                    /** @description The one that was edited: refused with 409 if there is a later one. */
+                    revision?: number;
                     tax_percent?: string;
                     tax_included?: boolean;
                     /**
@@ -3425,6 +3444,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Workspace"];
+                };
+            };
+            /** @description Someone else changed it meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
             /** @description What is wrong with which field */
@@ -4048,6 +4076,8 @@ export interface operations {
                     document?: components["schemas"]["RuleDocument"];
                     /** @description The version that was edited. */
                     based_on?: number;
+                    /** @description Of name, switch and settings: the one that was edited. */
+                    revision?: number;
                     is_on?: boolean;
                     settings?: components["schemas"]["RuleSettings"];
                 };

@@ -1,153 +1,186 @@
-import { Problem, type Rule } from '@/api/client';
+import type { Rule } from '@/api/client';
 import { useWorkspace } from '@/api/queries';
-import { Button } from '@/ui/Button';
-import { Field } from '@/ui/Field';
-import { ProblemNotice } from '@/ui/Notice';
-import { Select } from '@/ui/Select';
+import { EditForm } from '@/edit/EditForm';
+import { FieldError, FigureField, SelectField, TickField } from '@/edit/fields';
+import { dateReader, durationReader, lasting, listReader, timeReader } from '@/edit/reading';
+import { figure, optionalFigure, resolverOf } from '@/edit/schemas';
+import { bothOrNone } from '@/edit/timeRange';
+import { useEditForm } from '@/edit/useEditForm';
 import { Tick } from '@/ui/Tick';
-import { useState } from 'react';
+import { useQueryClient } from '@tanstack/react-query';
+import { useController } from 'react-hook-form';
 import { toast } from 'sonner';
-import { listed } from './panels/parts';
+import { z } from 'zod';
 import { useSaveRule } from './queries';
 import { every } from './sentence';
 import { DAYS, when } from './times';
 
+const timesReader = listReader(timeReader);
+const staleReader = durationReader('h', { min: 1, max: 44_640 });
+
+const schema = z
+    .object({
+        minutes: z.string(),
+        onMarket: z.boolean(),
+        at: optionalFigure(timesReader),
+        days: z.array(z.number()).min(1, 'Choose at least one day.'),
+        from: optionalFigure(timeReader),
+        to: optionalFigure(timeReader),
+        until: optionalFigure(dateReader),
+        stale: figure(staleReader),
+        elsewhere: z.enum(['put_back', 'adopt']),
+    })
+    .superRefine(bothOrNone('from', 'to'));
+
+type Draft = z.input<typeof schema>;
+type Wanted = z.output<typeof schema>;
+
+const draftOf = ({ settings: { times = {}, ...settings } }: Rule): Draft => ({
+    minutes: settings.every_minutes?.toString() ?? '',
+    onMarket: times.on_market ?? true,
+    at: times.at?.join(', ') ?? '',
+    days: times.weekdays ?? [1, 2, 3, 4, 5, 6, 7],
+    from: times.from ?? '',
+    to: times.to ?? '',
+    until: times.until ?? '',
+    stale: lasting(settings.stale_minutes ?? 1440),
+    elsewhere: settings.when_changed_elsewhere ?? 'put_back',
+});
+
+const settingsOf = (wanted: Wanted) => ({
+    every_minutes: wanted.minutes === '' ? null : Number(wanted.minutes),
+    when_changed_elsewhere: wanted.elsewhere,
+    stale_minutes: Number(wanted.stale),
+    times: {
+        on_market: wanted.onMarket,
+        ...(wanted.at ? { at: wanted.at.split(', ') } : {}),
+        ...(wanted.days.length < DAYS.length ? { weekdays: wanted.days } : {}),
+        ...(wanted.from ? { from: wanted.from, to: wanted.to } : {}),
+        ...(wanted.until ? { until: wanted.until } : {}),
+    },
+});
+
+const FIELDS: Record<string, keyof Draft> = {
+    'times.at': 'at',
+    'times.from': 'from',
+    'times.to': 'to',
+    'times.until': 'until',
+    'times.weekdays': 'days',
+    stale_minutes: 'stale',
+    every_minutes: 'minutes',
+};
+
+const LABELS: Record<string, string> = {
+    minutes: 'At intervals',
+    onMarket: 'Whenever the market moves',
+    at: 'Times of day',
+    days: 'Weekdays',
+    from: 'Prices move from',
+    to: 'Prices move to',
+    until: 'Last day',
+    stale: 'Age of the market',
+    elsewhere: 'Prices changed elsewhere',
+};
+
 /** When the rule looks, and when it may move prices. */
 export function RuleTimes({ rule }: { rule: Rule }) {
+    const client = useQueryClient();
     const save = useSaveRule(rule.id);
-    const { times = {} } = rule.settings;
-    const [minutes, setMinutes] = useState(rule.settings.every_minutes?.toString() ?? '');
-    const [onMarket, setOnMarket] = useState(times.on_market ?? true);
-    const [at, setAt] = useState(times.at?.join(', ') ?? '');
-    const [days, setDays] = useState<number[]>(times.weekdays ?? [1, 2, 3, 4, 5, 6, 7]);
     const zone = useWorkspace().data?.time_zone;
-    const [from, setFrom] = useState(times.from ?? '');
-    const [to, setTo] = useState(times.to ?? '');
-    const [until, setUntil] = useState(times.until ?? '');
-    const [elsewhere, setElsewhere] = useState(rule.settings.when_changed_elsewhere ?? 'put_back');
-    const [stale, setStale] = useState(String((rule.settings.stale_minutes ?? 1440) / 60));
-    const problem = save.error instanceof Problem ? save.error : null;
-    const keep = () =>
-        save.mutate(
-            {
-                settings: {
-                    every_minutes: minutes === '' ? null : Number(minutes),
-                    when_changed_elsewhere: elsewhere,
-                    stale_minutes: Math.round(Number(stale.replace(',', '.')) * 60),
-                    times: {
-                        on_market: onMarket,
-                        ...(at.trim() ? { at: listed(at) } : {}),
-                        ...(days.length < DAYS.length ? { weekdays: days } : {}),
-                        ...(from || to ? { from, to } : {}),
-                        ...(until ? { until } : {}),
-                    },
-                },
-            },
-            { onSuccess: () => toast('Saved') },
-        );
+    const edit = useEditForm({
+        name: `times of rule ${rule.id}`,
+        current: draftOf(rule),
+        version: rule.revision,
+        resolver: resolverOf(schema),
+        save: (wanted: Wanted, revision) => save.mutateAsync({ settings: settingsOf(wanted), revision }),
+        onSaved: () => toast('Saved'),
+        onConflict: () => void client.invalidateQueries({ queryKey: ['rule', rule.id] }),
+        fieldOf: (path) => FIELDS[path] ?? FIELDS[path.replace(/\.\d+$/, '')] ?? path,
+    });
     return (
-        <details className="mt-4 border-t border-line pt-3">
+        <details className="mt-4 border-t border-line pt-3" open={edit.isDirty || undefined}>
             <summary>
                 <b>When it looks:</b> <span className="text-text-2">{when(rule.settings)}</span>
             </summary>
-            <form
-                className="mt-2 grid gap-3"
-                onSubmit={(event) => {
-                    event.preventDefault();
-                    keep();
-                }}
-            >
-                <label className="flex items-center gap-2">
-                    <Tick checked={onMarket} onChange={setOnMarket} label="Whenever the market moves" />
+            <EditForm edit={edit} save="Save when" label={(path) => LABELS[path] ?? path} className="mt-2 grid gap-3">
+                <TickField name="onMarket" label="Whenever the market moves">
                     whenever the market moves, within seconds
-                </label>
+                </TickField>
                 <div className="grid grid-cols-2 items-start gap-3">
-                    <Select
+                    <SelectField
+                        name="minutes"
                         label="and also"
-                        value={minutes}
                         options={[
                             ['', 'not at intervals'],
-                            ...[...new Set([5, 15, 60, 360, 1440, Number(minutes) || 15])]
+                            ...[...new Set([5, 15, 60, 360, 1440, rule.settings.every_minutes ?? 15])]
                                 .sort((a, b) => a - b)
                                 .map((one): [string, string] => [String(one), every(one)]),
                         ]}
-                        onChange={setMinutes}
                     />
-                    <Field
+                    <FigureField
+                        name="at"
                         label="at these times of day"
                         placeholder="08:30, 20:00"
-                        value={at}
-                        onChange={(event) => setAt(event.target.value)}
-                        error={problem?.at('times.at.0') ?? problem?.at('times.at.1')}
+                        reader={timesReader}
+                        inputMode="text"
+                        inputClassName="text-left"
                     />
                 </div>
-                <div className="flex flex-wrap gap-3" role="group" aria-label="Days on which prices move">
-                    <span className="text-text-2">on</span>
-                    {DAYS.map((name, index) => (
-                        <label key={name} className="flex items-center gap-1.5">
-                            <Tick
-                                label={name}
-                                checked={days.includes(index + 1)}
-                                onChange={(on) =>
-                                    setDays(on ? [...days, index + 1].sort() : days.filter((day) => day !== index + 1))
-                                }
-                            />
-                            {name}
-                        </label>
-                    ))}
-                </div>
+                <Weekdays />
                 <div className="grid grid-cols-3 items-start gap-3">
-                    <Field
-                        label="prices move from"
-                        type="time"
-                        value={from}
-                        onChange={(event) => setFrom(event.target.value)}
-                        error={problem?.at('times.from')}
-                    />
-                    <Field
-                        label="to"
-                        type="time"
-                        value={to}
-                        onChange={(event) => setTo(event.target.value)}
-                        error={problem?.at('times.to')}
-                    />
-                    <Field
-                        label="last day"
-                        type="date"
-                        value={until}
-                        onChange={(event) => setUntil(event.target.value)}
-                        error={problem?.at('times.until')}
-                    />
+                    <FigureField name="from" label="prices move from" reader={timeReader} placeholder="any time" />
+                    <FigureField name="to" label="to" reader={timeReader} placeholder="any time" />
+                    <FigureField name="until" label="last day" reader={dateReader} placeholder="none" />
                 </div>
                 <p className="text-[12.5px] text-text-3">
                     Days and times in {zone}. Outside of them prices of this rule that have not left are withdrawn.
                 </p>
-                <Field
-                    label="Do not act on a market seen more than so many hours ago"
+                <FigureField
+                    name="stale"
+                    label="Do not act on a market seen longer ago than"
                     className="w-72"
-                    unit="h"
-                    inputMode="decimal"
-                    value={stale}
-                    onChange={(event) => setStale(event.target.value)}
-                    error={problem?.at('stale_minutes')}
+                    reader={staleReader}
+                    inputMode="text"
                 />
-                <Select
-                    label="When someone changes a price past Wrasse"
+                <SelectField
+                    name="elsewhere"
+                    label="When someone changes a price outside Wrasse"
                     className="w-72"
-                    value={elsewhere}
                     options={[
                         ['put_back', 'put ours back'],
                         ['adopt', 'leave theirs, and pause that listing'],
                     ]}
-                    onChange={setElsewhere}
                 />
-                {problem && Object.keys(problem.errors).length === 0 && <ProblemNotice error={problem} />}
-                <div>
-                    <Button type="submit" disabled={save.isPending}>
-                        Save when
-                    </Button>
-                </div>
-            </form>
+            </EditForm>
         </details>
+    );
+}
+
+function Weekdays() {
+    const { field } = useController({ name: 'days' });
+    const days = field.value as number[];
+    return (
+        <div role="group" aria-label="Days on which prices move">
+            <div className="flex flex-wrap gap-3">
+                <span className="text-text-2">on</span>
+                {DAYS.map((name, index) => (
+                    <label key={name} className="flex items-center gap-1.5">
+                        <Tick
+                            label={name}
+                            checked={days.includes(index + 1)}
+                            onChange={(on) =>
+                                field.onChange(
+                                    on
+                                        ? [...days, index + 1].sort((a, b) => a - b)
+                                        : days.filter((day) => day !== index + 1),
+                                )
+                            }
+                        />
+                        {name}
+                    </label>
+                ))}
+            </div>
+            <FieldError name="days" />
+        </div>
     );
 }

@@ -1,11 +1,7 @@
 import type { RuleDocument } from '@/api/client';
-import type { Piece } from './sentence';
-
-/** 15 → "15 minutes", 60 → "1 hour", 1440 → "24 hours". */
-export function lasting(minutes: number): string {
-    const [figure, unit] = minutes % 60 === 0 ? [minutes / 60, 'hour'] : [minutes, 'minute'];
-    return `${figure} ${unit}${figure === 1 ? '' : 's'}`;
-}
+import { lasting } from '@/edit/reading';
+import { put, type RuleDraft } from './ruleDraft';
+import type { Part, Piece } from './sentence';
 
 /** What else keeps a change in bounds; said only where it is wanted. */
 export function guards({ ending, brakes = {}, approval, reprice_on_promotion }: RuleDocument): Piece[] {
@@ -26,7 +22,7 @@ export function guards({ ending, brakes = {}, approval, reprice_on_promotion }: 
         );
     if (brakes.min_move !== undefined) say('Leave moves of less than ', 'minMove', brakes.min_move);
     if (brakes.cooldown_minutes !== undefined)
-        say('Wait ', 'cooldown', lasting(brakes.cooldown_minutes), ' between changes.');
+        say('Wait ', 'cooldown', typed(brakes.cooldown_minutes, lasting), ' between changes.');
     if (brakes.max_changes_per_day !== undefined)
         say(
             'Change at most ',
@@ -41,47 +37,41 @@ export function guards({ ending, brakes = {}, approval, reprice_on_promotion }: 
     return said;
 }
 
-type Addition = [name: string, words: string, add: (rule: RuleDocument) => RuleDocument];
+/** A number in words; what is no number yet stands as it was typed. */
+const typed = (figure: number | string, words: (figure: number) => string) =>
+    typeof figure === 'number' ? words(figure) : figure;
 
-const brake = (more: NonNullable<RuleDocument['brakes']>) => (rule: RuleDocument) =>
-    ({ ...rule, brakes: { ...rule.brakes, ...more } }) as RuleDocument;
+type Addition = [name: Part, words: string, add: (rule: RuleDraft) => RuleDraft];
 
 /** What can still be added to the sentence, with what it starts from. */
-export function additions(rule: RuleDocument): Addition[] {
+export function additions(rule: RuleDraft): Addition[] {
     const { brakes = {} } = rule;
+    const adds = (path: string, value: unknown) => (draft: RuleDraft) => put(draft, path, value);
     const all: (Addition | false)[] = [
-        !rule.ending && [
-            'ending',
-            'a price ending',
-            (one) => ({ ...one, ending: { endings: ['.99'], round: 'nearest' } }),
-        ],
-        brakes.max_move_percent === undefined && ['maxMove', 'a largest move', brake({ max_move_percent: '15' })],
-        brakes.min_move === undefined && ['minMove', 'a smallest move', brake({ min_move: '0.05' })],
+        !rule.ending && ['ending', 'a price ending', adds('ending', { endings: '.99', round: 'nearest' })],
+        brakes.max_move_percent === undefined && ['maxMove', 'a largest move', adds('brakes.max_move_percent', '15')],
+        brakes.min_move === undefined && ['minMove', 'a smallest move', adds('brakes.min_move', '0.05')],
         brakes.cooldown_minutes === undefined && [
             'cooldown',
             'a pause between changes',
-            brake({ cooldown_minutes: 60 }),
+            adds('brakes.cooldown_minutes', '60'),
         ],
         brakes.max_changes_per_day === undefined && [
             'perDay',
             'a number of changes a day',
-            brake({ max_changes_per_day: 4 }),
+            adds('brakes.max_changes_per_day', '4'),
         ],
-        (rule.approval ?? 'auto') === 'auto' && [
-            'approval',
-            'my approval',
-            (one) => ({ ...one, approval: 'beyond_percent:10' }),
-        ],
+        (rule.approval ?? 'auto') === 'auto' && ['approval', 'my approval', adds('approval', 'beyond_percent:10')],
         rule.reprice_on_promotion !== false && [
             'promotion',
             'leaving promotions alone',
-            (one) => ({ ...one, reprice_on_promotion: false }),
+            adds('reprice_on_promotion', false),
         ],
         rule.kind === 'competitive' &&
             !rule.adjust?.length && [
                 'handicap',
                 'a handicap for some offers',
-                (one) => ({ ...one, adjust: [{ fulfilment: 'marketplace', percent: '-3' }] }) as RuleDocument,
+                adds('adjust', [{ fulfilment: 'marketplace', percent: '-3' }]),
             ],
     ];
     return all.filter((one) => one !== false);

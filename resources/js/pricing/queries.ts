@@ -81,6 +81,7 @@ export interface SavedRule {
     is_on?: boolean;
     settings?: components['schemas']['RuleSettings'];
     based_on?: number;
+    revision?: number;
 }
 
 export function useSaveRule(id: number | null) {

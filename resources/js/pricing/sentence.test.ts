@@ -123,7 +123,7 @@ describe('sentence', () => {
             'from oldtap or tin-and-tun only, not below 50 % of the middle price',
             'taking oldtap at +15 %, what is sent by the marketplace at −0.50',
             'go to the next rival up',
-            'End prices in .99 or .49, rounded down. Never move more than 15 % at once; ask me beyond that. Leave moves of less than 0.05. Wait 15 minutes between changes. Change at most 12 times in 24 hours. Ask me about moves of more than 10 %. Leave what is on promotion.',
+            'End prices in .99 or .49, rounded down. Never move more than 15 % at once; ask me beyond that. Leave moves of less than 0.05. Wait 15\u00a0minutes between changes. Change at most 12 times in 24 hours. Ask me about moves of more than 10 %. Leave what is on promotion.',
         ]) {
             expect(text).toContain(words);
         }

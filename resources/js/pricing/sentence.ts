@@ -25,6 +25,31 @@ export type Part =
     | 'approval'
     | 'promotion';
 
+/** What they are called. */
+export const PART_NAMES: Record<Part, string> = {
+    position: 'Where to stand',
+    reference: 'What to compare with',
+    field: 'Whose offers count',
+    belowFloor: 'If that is under my floor',
+    aboveCeiling: 'If that is over my ceiling',
+    noRivals: 'If nobody is left to compare with',
+    holding: 'While I hold the buy box',
+    direction: 'Which way prices move',
+    handicap: 'Handicaps',
+    window: 'Days of sales',
+    bands: 'Sales and steps',
+    tiers: 'Markup',
+    minProfit: 'Minimum profit',
+    formula: 'Formula',
+    ending: 'Price ending',
+    maxMove: 'Largest move',
+    minMove: 'Smallest move',
+    cooldown: 'Pause between changes',
+    perDay: 'Changes a day',
+    approval: 'Approval',
+    promotion: 'Promotions',
+};
+
 /** A piece of plain text, or a piece that opens a small panel. */
 export type Piece = string | { part: Part; says: string };
 

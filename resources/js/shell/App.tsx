@@ -1,7 +1,7 @@
 import { Problem } from '@/api/client';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { lazy, Suspense } from 'react';
-import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { createBrowserRouter, createRoutesFromElements, Navigate, Route, RouterProvider } from 'react-router';
 import { Toaster } from 'sonner';
 import { Shell } from './Shell';
 
@@ -25,26 +25,30 @@ const client = new QueryClient({
     },
 });
 
+const router = createBrowserRouter(
+    createRoutesFromElements(
+        <>
+            <Route path="/sign-in" element={<SignIn />} />
+            <Route element={<Shell />}>
+                <Route path="/today" element={<TodayPage />} />
+                <Route path="/listings" element={<ListingsPage />} />
+                <Route path="/listings/:id/history" element={<HistoryPage />} />
+                <Route path="/rules" element={<RulesPage />} />
+                <Route path="/rules/:id" element={<RulePage />} />
+                <Route path="/changes" element={<ChangesPage />} />
+                <Route path="/settings" element={<SettingsPage />} />
+                <Route path="*" element={<Navigate to="/listings" replace />} />
+            </Route>
+        </>,
+    ),
+);
+
 export function App() {
     return (
         <QueryClientProvider client={client}>
-            <BrowserRouter>
-                <Suspense fallback={null}>
-                    <Routes>
-                        <Route path="/sign-in" element={<SignIn />} />
-                        <Route element={<Shell />}>
-                            <Route path="/today" element={<TodayPage />} />
-                            <Route path="/listings" element={<ListingsPage />} />
-                            <Route path="/listings/:id/history" element={<HistoryPage />} />
-                            <Route path="/rules" element={<RulesPage />} />
-                            <Route path="/rules/:id" element={<RulePage />} />
-                            <Route path="/changes" element={<ChangesPage />} />
-                            <Route path="/settings" element={<SettingsPage />} />
-                            <Route path="*" element={<Navigate to="/listings" replace />} />
-                        </Route>
-                    </Routes>
-                </Suspense>
-            </BrowserRouter>
+            <Suspense fallback={null}>
+                <RouterProvider router={router} />
+            </Suspense>
             <Toaster position="bottom-right" />
         </QueryClientProvider>
     );

@@ -2,6 +2,7 @@ import { BulkWindows } from '@/catalogue/batches/BulkWindows';
 import { Problem } from '@/api/client';
 import { useLive } from '@/api/live';
 import { useMe, useWorkspace } from '@/api/queries';
+import { LeaveGuard } from '@/edit/LeaveGuard';
 import { setTimeZone } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { Suspense } from 'react';
@@ -40,6 +41,7 @@ function Frame({ workspace }: { workspace: string }) {
             </div>
             <BulkWindows />
             <Keys />
+            <LeaveGuard />
         </div>
     );
 }

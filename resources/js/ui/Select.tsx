@@ -1,3 +1,4 @@
+import { clsx } from 'clsx';
 import { useId } from 'react';
 
 /** The browser's own list: it works with every keyboard and screen reader. */
@@ -8,6 +9,7 @@ export function Select<T extends string>({
     onChange,
     hideLabel = false,
     className,
+    error,
 }: {
     label: string;
     value: T;
@@ -15,6 +17,7 @@ export function Select<T extends string>({
     onChange: (value: T) => void;
     hideLabel?: boolean;
     className?: string;
+    error?: string;
 }) {
     const id = useId();
     return (
@@ -26,7 +29,12 @@ export function Select<T extends string>({
                 id={id}
                 value={value}
                 onChange={(event) => onChange(event.target.value as T)}
-                className="h-8 w-full rounded-md border border-line-2 bg-sheet px-2 text-text"
+                aria-invalid={error ? true : undefined}
+                aria-describedby={error && `${id}-error`}
+                className={clsx(
+                    'h-8 w-full rounded-md border bg-sheet px-2 text-text',
+                    error ? 'border-broken' : 'border-line-2',
+                )}
             >
                 {options.map(([option, words]) => (
                     <option key={option} value={option}>
@@ -34,6 +42,11 @@ export function Select<T extends string>({
                     </option>
                 ))}
             </select>
+            {error && (
+                <p id={`${id}-error`} className="mt-1 text-[12.5px] text-broken">
+                    {error}
+                </p>
+            )}
         </div>
     );
 }

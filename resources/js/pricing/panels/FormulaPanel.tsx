@@ -1,36 +1,29 @@
-import { Problem, type RuleDocument } from '@/api/client';
+import { Problem } from '@/api/client';
 import { money } from '@/ui/figures';
 import { clsx } from 'clsx';
 import { useDeferredValue, useRef, useState, type KeyboardEvent } from 'react';
 import { useFormula, useSomeListings } from '../queries';
+import { useRuleText } from './parts';
 import { complete, MEANINGS, wordAt } from './formulaWords';
 
-type FormulaRule = Extract<RuleDocument, { kind: 'formula' }>;
-
-interface Props {
-    document: FormulaRule;
-    onChange: (document: FormulaRule) => void;
-    error?: string;
-}
-
 /** The formula, with what it can name, checked as it is written and worked out for a listing of one's choice. */
-export function FormulaPanel({ document, onChange, error }: Props) {
+export function FormulaPanel() {
+    const { value: price, onChange, error } = useRuleText('price');
     const [words, setWords] = useState('');
     const [listing, setListing] = useState<number | null>(null);
-    const [caret, setCaret] = useState(document.price.length);
+    const [caret, setCaret] = useState(price.length);
     const [chosen, setChosen] = useState(0);
     const area = useRef<HTMLTextAreaElement>(null);
     const listings = useSomeListings(useDeferredValue(words));
     const shown = listing ?? listings.data?.listings[0]?.id ?? null;
-    const value = useFormula(useDeferredValue(document.price), shown);
+    const value = useFormula(useDeferredValue(price), shown);
     const names = Object.keys(value.data?.figures ?? MEANINGS);
-    const { word, start } = wordAt(document.price, caret);
+    const { word, start } = wordAt(price, caret);
     const offered = complete(word, [...names, ...(value.data?.functions ?? [])]);
     const put = (name: string) => {
         const isFunction = value.data?.functions.includes(name) ?? false;
         const text = isFunction ? `${name}(` : name;
-        const price = document.price.slice(0, start) + text + document.price.slice(caret);
-        onChange({ ...document, price });
+        onChange(price.slice(0, start) + text + price.slice(caret));
         const at = start + text.length;
         window.requestAnimationFrame(() => {
             area.current?.focus();
@@ -60,10 +53,10 @@ export function FormulaPanel({ document, onChange, error }: Props) {
                     ref={area}
                     rows={3}
                     spellCheck={false}
-                    value={document.price}
+                    value={price}
                     aria-invalid={says !== undefined}
                     onChange={(event) => {
-                        onChange({ ...document, price: event.target.value });
+                        onChange(event.target.value);
                         setCaret(event.target.selectionStart);
                         setChosen(0);
                     }}

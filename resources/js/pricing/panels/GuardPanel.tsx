@@ -1,32 +1,27 @@
-import type { RuleDocument } from '@/api/client';
-import { plainAmount, plainPercent } from '@/catalogue/plainPercent';
+import { FigureInput } from '@/edit/FigureInput';
+import { percentReader } from '@/edit/reading';
 import { Button } from '@/ui/Button';
 import { Choices } from '@/ui/Choices';
-import { lasting } from '../guards';
 import type { Part } from '../sentence';
-import { Figure, PanelError, said, whole } from './parts';
+import { RuleFigure, useRuleWriting } from '../RuleWriting';
+import type { BrakesDraft, RuleDraft } from '../ruleDraft';
+import { Row } from './parts';
 
-interface Props {
-    part: Part;
-    document: RuleDocument;
-    onChange: (document: RuleDocument) => void;
-    error?: string;
-}
+const BEYOND = 'beyond_percent:';
 
-type Brakes = NonNullable<RuleDocument['brakes']>;
-
-/** What keeps changes in bounds: each can be taken away again. */
-export function GuardPanel({ part, document, onChange, error }: Props) {
-    const without = (change: Partial<RuleDocument>) => onChange(said({ ...document, ...change }) as RuleDocument);
-    const brakes: Brakes = document.brakes ?? {};
-    const brake = (change: Partial<Brakes>) => {
+/** What keeps changes in bounds: each can be removed again. */
+export function GuardPanel({ part }: { part: Part }) {
+    const { draft, onChange, symbol } = useRuleWriting();
+    const without = (change: Partial<RuleDraft>) => onChange(said({ ...draft, ...change }));
+    const brakes: BrakesDraft = draft.brakes ?? {};
+    const brake = (change: Partial<BrakesDraft>) => {
         const next = said({ ...brakes, ...change });
         without({ brakes: Object.keys(next).length > 0 ? next : undefined });
     };
-    const away = (take: () => void) => (
+    const remove = (take: () => void) => (
         <div>
             <Button look="quiet" onClick={take}>
-                Take it out of the sentence
+                Remove from the rule
             </Button>
         </div>
     );
@@ -34,52 +29,28 @@ export function GuardPanel({ part, document, onChange, error }: Props) {
         <div className="grid w-80 gap-2.5">
             {part === 'ending' && (
                 <>
-                    <span className="flex items-center gap-2">
-                        End prices in
-                        <Figure
-                            label="Endings"
-                            className="w-36"
-                            value={document.ending?.endings.join(' ') ?? ''}
-                            onChange={(text) =>
-                                without({
-                                    ending: {
-                                        ...document.ending,
-                                        endings: text
-                                            .split(/[\s;]+/)
-                                            .map((one) => (one === '' ? one : `.${one.replace(/^[.,]+/, '')}`)),
-                                    },
-                                })
-                            }
-                        />
-                    </span>
-                    <p className="text-[12.5px] text-text-3">Such as .99 .49, the fraction of the price.</p>
+                    <RuleFigure path="ending.endings" label="End prices in" hideLabel={false} className="w-44" />
+                    <p className="text-[12.5px] text-text-3">Such as .99 .49: the decimals of the price.</p>
                     <Choices
                         label="Round"
-                        value={document.ending?.round ?? 'nearest'}
-                        onChange={(round) =>
-                            without({ ending: { endings: document.ending?.endings ?? ['.99'], round } })
-                        }
+                        value={draft.ending?.round ?? 'nearest'}
+                        onChange={(round) => without({ ending: { endings: draft.ending?.endings ?? '.99', round } })}
                         options={[
                             ['nearest', 'to the nearest'],
                             ['down', 'down'],
                             ['up', 'up'],
                         ]}
                     />
-                    {away(() => without({ ending: undefined }))}
+                    {remove(() => without({ ending: undefined }))}
                 </>
             )}
             {part === 'maxMove' && (
                 <>
-                    <span className="flex items-center gap-2">
-                        Never more than
-                        <Figure
-                            label="Largest move"
-                            className="w-16"
-                            unit="% at once"
-                            value={brakes.max_move_percent ?? ''}
-                            onChange={(text) => brake({ max_move_percent: plainPercent(text) })}
-                        />
-                    </span>
+                    <Row>
+                        <span>Never more than</span>
+                        <RuleFigure path="brakes.max_move_percent" label="Largest move" unit="%" className="w-24" />
+                        <span>at once</span>
+                    </Row>
                     <Choices
                         label="Beyond that"
                         value={brakes.beyond ?? 'review'}
@@ -89,81 +60,89 @@ export function GuardPanel({ part, document, onChange, error }: Props) {
                             ['cap', 'go only so far'],
                         ]}
                     />
-                    {away(() => brake({ max_move_percent: undefined, beyond: undefined }))}
+                    {remove(() => brake({ max_move_percent: undefined, beyond: undefined }))}
                 </>
             )}
             {part === 'minMove' && (
                 <>
-                    <span className="flex items-center gap-2">
-                        Leave moves of less than
-                        <Figure
-                            label="Smallest move"
-                            unit="€"
-                            value={brakes.min_move ?? ''}
-                            onChange={(text) => brake({ min_move: plainAmount(text) })}
-                        />
-                    </span>
-                    {away(() => brake({ min_move: undefined }))}
+                    <Row>
+                        <span>Skip moves of less than</span>
+                        <RuleFigure path="brakes.min_move" label="Smallest move" unit={symbol} className="w-28" />
+                    </Row>
+                    {remove(() => brake({ min_move: undefined }))}
                 </>
             )}
             {part === 'cooldown' && (
                 <>
-                    <Choices
-                        label="Between two changes wait"
-                        value={String(brakes.cooldown_minutes ?? 60)}
-                        onChange={(minutes) => brake({ cooldown_minutes: Number(minutes) })}
-                        options={[...new Set([5, 15, 60, 240, 720, 1440, brakes.cooldown_minutes ?? 60])]
-                            .sort((a, b) => a - b)
-                            .map((minutes): [string, string] => [String(minutes), lasting(minutes)])}
-                    />
-                    {away(() => brake({ cooldown_minutes: undefined }))}
+                    <Row>
+                        <span>Between two changes wait</span>
+                        <RuleFigure
+                            path="brakes.cooldown_minutes"
+                            label="Pause between changes"
+                            className="w-28"
+                            placeholder="90 min, 2 h"
+                        />
+                    </Row>
+                    <p className="text-[12.5px] text-text-3">Minutes, or with a unit: 90 min, 1:30, 2 h.</p>
+                    {remove(() => brake({ cooldown_minutes: undefined }))}
                 </>
             )}
             {part === 'perDay' && (
                 <>
-                    <span className="flex items-center gap-2">
-                        Change at most
-                        <Figure
-                            label="Changes in 24 hours"
-                            className="w-16"
-                            unit="times in 24 hours"
-                            value={String(brakes.max_changes_per_day ?? '')}
-                            onChange={(text) => brake({ max_changes_per_day: whole(text) })}
-                        />
-                    </span>
-                    {away(() => brake({ max_changes_per_day: undefined }))}
+                    <Row>
+                        <span>Change at most</span>
+                        <RuleFigure path="brakes.max_changes_per_day" label="Changes in 24 hours" className="w-16" />
+                        <span>times in 24 hours</span>
+                    </Row>
+                    {remove(() => brake({ max_changes_per_day: undefined }))}
                 </>
             )}
             {part === 'approval' && (
                 <>
                     <Choices
                         label="Ask me"
-                        value={document.approval === 'always' ? 'always' : 'beyond'}
-                        onChange={(when) => without({ approval: when === 'always' ? 'always' : 'beyond_percent:10' })}
+                        value={draft.approval === 'always' ? 'always' : 'beyond'}
+                        onChange={(when) => without({ approval: when === 'always' ? 'always' : `${BEYOND}10` })}
                         options={[
                             ['beyond', 'about moves of more than a part of the price'],
                             ['always', 'every time'],
                         ]}
                     />
-                    {document.approval?.startsWith('beyond_percent:') && (
-                        <Figure
-                            label="More than"
-                            className="w-16"
-                            unit="% of the price"
-                            value={document.approval.slice(15)}
-                            onChange={(text) => without({ approval: `beyond_percent:${plainPercent(text)}` })}
-                        />
-                    )}
-                    {away(() => without({ approval: undefined }))}
+                    {draft.approval?.startsWith(BEYOND) && <ApprovalFigure />}
+                    {remove(() => without({ approval: undefined }))}
                 </>
             )}
             {part === 'promotion' && (
                 <>
                     <p>Listings on promotion keep their price.</p>
-                    {away(() => without({ reprice_on_promotion: undefined }))}
+                    {remove(() => without({ reprice_on_promotion: undefined }))}
                 </>
             )}
-            <PanelError says={error} />
         </div>
     );
 }
+
+/** Its figure stands in a text of the document. */
+function ApprovalFigure() {
+    const { draft, errors, set } = useRuleWriting();
+    return (
+        <Row>
+            <span>More than</span>
+            <FigureInput
+                hideLabel
+                label="More than"
+                className="w-24"
+                unit="%"
+                reader={percentReader()}
+                value={draft.approval?.slice(BEYOND.length) ?? ''}
+                onChange={(text) => set('approval', BEYOND + text)}
+                error={errors.approval}
+            />
+            <span>of the price</span>
+        </Row>
+    );
+}
+
+/** Without the fields that are undefined: a rule says only what is wanted. */
+const said = <T extends object>(fields: T): T =>
+    Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined)) as T;

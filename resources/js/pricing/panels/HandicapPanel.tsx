@@ -1,54 +1,42 @@
-import type { CompetitiveRule } from '@/api/client';
-import { plainAmount, plainPercent } from '@/catalogue/plainPercent';
 import { Button } from '@/ui/Button';
 import { Select } from '@/ui/Select';
-import { Figure, PanelError, TakeAway } from './parts';
+import { RuleFigure, useRuleWriting } from '../RuleWriting';
+import type { HandicapDraft } from '../ruleDraft';
+import { Row, TakeAway, useRuleText } from './parts';
 import { SellerInput } from './SellerInput';
 
-type Handicap = NonNullable<CompetitiveRule['adjust']>[number];
-
-interface Props {
-    document: CompetitiveRule;
-    onChange: (document: CompetitiveRule) => void;
-    error?: string;
-}
-
-const meant = ({ seller, fulfilment }: Handicap): Handicap => ({
-    ...(seller === undefined ? {} : { seller }),
-    ...(fulfilment === undefined ? {} : { fulfilment }),
-});
-
 /** Offers that are taken for dearer or cheaper than they are, because buyers prefer them or shun them. */
-export function HandicapPanel({ document, onChange, error }: Props) {
-    const all = document.adjust ?? [];
-    const write = (adjust: Handicap[]) => {
-        const next: CompetitiveRule = { ...document, adjust };
-        if (adjust.length === 0) delete (next as { adjust?: unknown }).adjust;
-        onChange(next);
-    };
-    const put = (index: number, change: Handicap) => write(all.map((one, at) => (at === index ? change : one)));
+export function HandicapPanel() {
+    const { draft, set, symbol } = useRuleWriting();
+    const all = draft.adjust ?? [];
+    const write = (adjust: HandicapDraft[]) => set('adjust', adjust.length > 0 ? adjust : undefined);
     return (
-        <div className="grid w-[460px] max-w-full gap-2">
+        <div className="grid w-[520px] max-w-full gap-2">
             <p className="text-text-2">Take some offers for dearer (+) or cheaper (−) than they are</p>
             {all.map((one, index) => {
-                const isAmount = one.amount !== undefined && Number.parseFloat(one.amount) !== 0;
+                const path = `adjust.${index}`;
+                const isAmount = one.amount !== undefined && one.percent === undefined;
+                const { seller, fulfilment, ...figures } = one;
+                const whom = {
+                    ...(seller === undefined ? {} : { seller }),
+                    ...(fulfilment === undefined ? {} : { fulfilment }),
+                };
                 return (
-                    <div key={index} className="flex flex-wrap items-center gap-2">
+                    <Row key={index}>
                         <Select
                             hideLabel
-                            label="Whose"
+                            label={`Line ${index + 1}: whose`}
                             className="w-40"
-                            value={one.seller !== undefined ? 'seller' : (one.fulfilment ?? 'all')}
+                            value={seller !== undefined ? 'seller' : (fulfilment ?? 'all')}
                             options={[
-                                ['marketplace', 'sent by the market'],
+                                ['marketplace', 'sent by the marketplace'],
                                 ['merchant', 'sent by the seller'],
                                 ['seller', 'of one seller'],
-                                ['all', 'of everybody'],
+                                ['all', 'of every seller'],
                             ]}
                             onChange={(whose) =>
-                                put(index, {
-                                    percent: one.percent,
-                                    amount: one.amount,
+                                set(path, {
+                                    ...figures,
                                     ...(whose === 'seller'
                                         ? { seller: '' }
                                         : whose === 'all'
@@ -57,50 +45,39 @@ export function HandicapPanel({ document, onChange, error }: Props) {
                                 })
                             }
                         />
-                        {one.seller !== undefined && (
-                            <SellerInput
-                                label="Which seller"
-                                placeholder="which seller"
-                                value={one.seller}
-                                onChange={(seller) => put(index, { ...one, seller })}
-                                className="h-8 w-32 rounded-md border border-line-2 bg-sheet px-2"
-                            />
-                        )}
-                        <Figure
-                            label="By how much"
-                            value={(isAmount ? one.amount : one.percent) ?? ''}
-                            onChange={(figure) => {
-                                const plain = figure.replace('−', '-');
-                                put(index, {
-                                    ...meant(one),
-                                    ...(isAmount ? { amount: plainAmount(plain) } : { percent: plainPercent(plain) }),
-                                });
-                            }}
+                        {seller !== undefined && <Seller path={`${path}.seller`} label={`Line ${index + 1}: seller`} />}
+                        <RuleFigure
+                            path={`${path}.${isAmount ? 'amount' : 'percent'}`}
+                            label={`Line ${index + 1}: by how much`}
+                            className="w-24"
                         />
                         <Select
                             hideLabel
-                            label="In"
+                            label={`Line ${index + 1}: in`}
                             className="w-16"
                             value={isAmount ? 'amount' : 'percent'}
                             options={[
                                 ['percent', '%'],
-                                ['amount', '€'],
+                                ['amount', symbol],
                             ]}
-                            onChange={(unit) => {
-                                put(index, {
-                                    ...meant(one),
-                                    ...(unit === 'amount' ? { amount: '1.00' } : { percent: '5' }),
-                                });
-                            }}
+                            onChange={(unit) =>
+                                set(path, { ...whom, ...(unit === 'amount' ? { amount: '1.00' } : { percent: '5' }) })
+                            }
                         />
-                        <TakeAway label="Take this away" onClick={() => write(all.filter((_, at) => at !== index))} />
-                    </div>
+                        <TakeAway
+                            label={`Remove line ${index + 1}`}
+                            onClick={() => write(all.filter((_, at) => at !== index))}
+                        />
+                    </Row>
                 );
             })}
             <div>
-                <Button onClick={() => write([...all, { seller: '', percent: '5' }])}>Another one</Button>
+                <Button onClick={() => write([...all, { seller: '', percent: '5' }])}>Add a line</Button>
             </div>
-            <PanelError says={error} />
         </div>
     );
 }
+
+const Seller = ({ path, label }: { path: string; label: string }) => (
+    <SellerInput label={label} placeholder="which seller" className="w-32" {...useRuleText(path)} />
+);

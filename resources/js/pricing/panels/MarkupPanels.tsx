@@ -1,51 +1,37 @@
-import type { RuleDocument } from '@/api/client';
-import { plainAmount, plainPercent } from '@/catalogue/plainPercent';
 import { Button } from '@/ui/Button';
 import { Select } from '@/ui/Select';
-import { Figure, PanelError, TakeAway } from './parts';
-
-export type MarkupRule = Extract<RuleDocument, { kind: 'markup' }>;
-
-interface Props {
-    document: MarkupRule;
-    onChange: (document: MarkupRule) => void;
-    error?: string;
-}
-
-type Tier = MarkupRule['tiers'][number];
+import { RuleFigure, useRuleWriting } from '../RuleWriting';
+import type { TierDraft } from '../ruleDraft';
+import { Row, TakeAway } from './parts';
 
 /** What is put on the cost, by how much it is. Each line runs to one cent below the next. */
-export function TiersPanel({ document, onChange, error }: Props) {
-    const { tiers } = document;
-    const write = (next: Tier[]) => onChange({ ...document, tiers: next });
-    const put = (index: number, next: Tier) => write(tiers.map((tier, at) => (at === index ? next : tier)));
+export function TiersPanel() {
+    const { draft, set, symbol } = useRuleWriting();
+    const tiers = draft.tiers ?? [];
+    const write = (next: TierDraft[]) => set('tiers', next);
     return (
-        <div className="grid w-96 max-w-full gap-2">
+        <div className="grid w-[430px] max-w-full gap-2">
             <p className="text-text-2">On the unit cost</p>
             {tiers.map((tier, index) => {
                 const isAmount = tier.amount !== undefined;
+                const path = `tiers.${index}`;
                 return (
-                    <div key={index} className="flex items-center gap-1.5">
-                        from
+                    <Row key={index}>
+                        <span>from</span>
                         {index === 0 ? (
-                            <span className="w-20 pr-2 text-right">0.00</span>
+                            <span className="w-24 pr-2 text-right">0.00</span>
                         ) : (
-                            <Figure
+                            <RuleFigure
+                                path={`${path}.from`}
                                 label={`Line ${index + 1}: from a cost of`}
-                                value={tier.from}
-                                onChange={(from) => put(index, { ...tier, from: plainAmount(from) })}
+                                className="w-24"
                             />
                         )}
-                        put on
-                        <Figure
+                        <span>put on</span>
+                        <RuleFigure
+                            path={`${path}.${isAmount ? 'amount' : 'percent'}`}
                             label={`Line ${index + 1}: markup`}
-                            value={tier.amount ?? tier.percent ?? ''}
-                            onChange={(text) =>
-                                put(index, {
-                                    from: tier.from,
-                                    ...(isAmount ? { amount: plainAmount(text) } : { percent: plainPercent(text) }),
-                                })
-                            }
+                            className="w-24"
                         />
                         <Select
                             hideLabel
@@ -54,10 +40,10 @@ export function TiersPanel({ document, onChange, error }: Props) {
                             value={isAmount ? 'amount' : 'percent'}
                             options={[
                                 ['percent', '%'],
-                                ['amount', '€'],
+                                ['amount', symbol],
                             ]}
                             onChange={(unit) =>
-                                put(index, {
+                                set(path, {
                                     from: tier.from,
                                     ...(unit === 'amount' ? { amount: '5.00' } : { percent: '80' }),
                                 })
@@ -65,45 +51,30 @@ export function TiersPanel({ document, onChange, error }: Props) {
                         />
                         {index > 0 && (
                             <TakeAway
-                                label={`Take away line ${index + 1}`}
+                                label={`Remove line ${index + 1}`}
                                 onClick={() => write(tiers.filter((_, at) => at !== index))}
                             />
                         )}
-                    </div>
+                    </Row>
                 );
             })}
             <div>
-                <Button onClick={() => write([...tiers, { from: next(tiers), percent: '60' }])}>Another line</Button>
+                <Button onClick={() => write([...tiers, { from: '', percent: '' }])}>Add a line</Button>
             </div>
-            <PanelError says={error} />
         </div>
     );
 }
 
-/** Where one more line could begin. */
-const next = (tiers: Tier[]) => {
-    const last = Number(tiers.at(-1)?.from ?? 0);
-    return (last === 0 ? 20.01 : last * 2).toFixed(2);
-};
-
-export function MinProfitPanel({ document, onChange, error }: Props) {
+export function MinProfitPanel() {
+    const { symbol } = useRuleWriting();
     return (
         <div className="grid w-72 gap-2">
-            <span className="flex items-center gap-2">
-                Earn at least
-                <Figure
-                    label="Profit a piece"
-                    unit="€ a piece"
-                    value={document.min_profit ?? ''}
-                    onChange={(text) => {
-                        const changed: MarkupRule = { ...document, min_profit: plainAmount(text) };
-                        if (text.trim() === '') delete (changed as { min_profit?: string }).min_profit;
-                        onChange(changed);
-                    }}
-                />
-            </span>
-            <p className="text-[12.5px] text-text-3">After tax, fees and cost. Empty: nothing in particular.</p>
-            <PanelError says={error} />
+            <Row>
+                <span>Earn at least</span>
+                <RuleFigure path="min_profit" label="Profit per unit" unit={symbol} className="w-28" />
+                <span>per unit</span>
+            </Row>
+            <p className="text-[12.5px] text-text-3">After tax, fees and cost. Empty: no minimum.</p>
         </div>
     );
 }

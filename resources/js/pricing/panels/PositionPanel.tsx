@@ -1,42 +1,28 @@
-import type { CompetitiveRule } from '@/api/client';
-import { plainAmount, plainPercent } from '@/catalogue/plainPercent';
 import { Choices } from '@/ui/Choices';
-import { Field } from '@/ui/Field';
-import { useState } from 'react';
-import { PanelError } from './parts';
+import { RuleFigure, useRuleWriting } from '../RuleWriting';
+import type { PositionDraft } from '../ruleDraft';
 
-type Position = NonNullable<CompetitiveRule['position']>;
-
-interface Props {
-    document: CompetitiveRule;
-    onChange: (document: CompetitiveRule) => void;
-    error?: string;
-}
+type Move = NonNullable<PositionDraft['move']>;
 
 /** Where to stand relative to the figure that is looked at. */
-export function PositionPanel({ document, onChange, error }: Props) {
-    const position: Position = document.position ?? { move: 'match' };
+export function PositionPanel() {
+    const { draft, set, symbol } = useRuleWriting();
+    const position = draft.position ?? { move: 'match' as const };
     const move = position.move ?? 'match';
     const unit = position.amount !== undefined ? 'amount' : 'percent';
-    const [by, setBy] = useState(position.amount ?? position.percent ?? '1');
-    const [least, setLeast] = useState(position.at_least ?? '');
-    const write = (next: { move: Position['move']; unit: 'percent' | 'amount'; by: string; least: string }) => {
-        if (next.move === 'match') return onChange({ ...document, position: { move: 'match' } });
-        const how =
-            next.unit === 'amount'
-                ? { amount: plainAmount(next.by) }
-                : {
-                      percent: plainPercent(next.by),
-                      ...(next.least.trim() ? { at_least: plainAmount(next.least) } : {}),
-                  };
-        onChange({ ...document, position: { move: next.move, ...how } });
-    };
+    const stand = (next: Move) =>
+        set(
+            'position',
+            next === 'match'
+                ? { move: next }
+                : { ...position, move: next, ...(unit === 'percent' ? { percent: position.percent ?? '1' } : {}) },
+        );
     return (
         <div className="grid w-72 gap-3">
             <Choices
                 label="Stand"
                 value={move}
-                onChange={(next) => write({ move: next, unit, by, least })}
+                onChange={stand}
                 options={[
                     ['below', 'below it'],
                     ['match', 'level with it'],
@@ -48,39 +34,33 @@ export function PositionPanel({ document, onChange, error }: Props) {
                     <Choices
                         label="by"
                         value={unit}
-                        onChange={(next) => write({ move, unit: next, by, least })}
+                        onChange={(next) =>
+                            set('position', { move, ...(next === 'amount' ? { amount: '0.10' } : { percent: '1' }) })
+                        }
                         options={[
                             ['percent', 'a part of it, in percent'],
                             ['amount', 'an amount'],
                         ]}
                     />
-                    <div className="grid grid-cols-2 gap-2">
-                        <Field
+                    <div className="grid grid-cols-2 items-start gap-2">
+                        <RuleFigure
+                            path={`position.${unit}`}
                             label={unit === 'percent' ? 'Percent' : 'Amount'}
-                            unit={unit === 'percent' ? '%' : ''}
-                            inputMode="decimal"
-                            value={by}
-                            onChange={(event) => {
-                                setBy(event.target.value);
-                                write({ move, unit, by: event.target.value, least });
-                            }}
+                            hideLabel={false}
+                            unit={unit === 'percent' ? '%' : symbol}
                         />
                         {unit === 'percent' && (
-                            <Field
+                            <RuleFigure
+                                path="position.at_least"
                                 label="at least, an amount"
-                                inputMode="decimal"
+                                hideLabel={false}
+                                unit={symbol}
                                 placeholder="none"
-                                value={least}
-                                onChange={(event) => {
-                                    setLeast(event.target.value);
-                                    write({ move, unit, by, least: event.target.value });
-                                }}
                             />
                         )}
                     </div>
                 </>
             )}
-            <PanelError says={error} />
         </div>
     );
 }

@@ -1,75 +1,57 @@
-import type { RuleDocument } from '@/api/client';
-import { plainAmount, plainPercent } from '@/catalogue/plainPercent';
 import { Button } from '@/ui/Button';
 import { Select } from '@/ui/Select';
-import { Figure, Line, PanelError, said, TakeAway, whole } from './parts';
-
-export type SalesRule = Extract<RuleDocument, { kind: 'sales' }>;
-
-interface Props {
-    document: SalesRule;
-    onChange: (document: SalesRule) => void;
-    error?: string;
-}
+import { RuleFigure, useRuleWriting } from '../RuleWriting';
+import type { BandDraft } from '../ruleDraft';
+import { Line, Row, TakeAway } from './parts';
 
 /** Over how many days sales are counted. */
-export function WindowPanel({ document, onChange, error }: Props) {
+export function WindowPanel() {
+    const { draft, set } = useRuleWriting();
     return (
         <div className="grid w-80 gap-2">
-            <span className="flex items-center gap-2">
-                Count what was sold in the last
-                <Figure
-                    label="Days"
-                    className="w-14"
-                    value={String(document.window_days ?? 7)}
-                    onChange={(days) => onChange({ ...document, window_days: whole(days) })}
-                />
-                days
-            </span>
+            <Row>
+                <span>Count what was sold in the last</span>
+                <RuleFigure path="window_days" label="Days" className="w-16" />
+                <span>days</span>
+            </Row>
             <Line
-                on={document.in_stock_days_only !== false}
+                on={draft.in_stock_days_only !== false}
                 label="leave days out of stock aside"
-                onChange={(on) => onChange({ ...document, in_stock_days_only: on })}
+                onChange={(on) => set('in_stock_days_only', on)}
             />
             <p className="text-[12.5px] text-text-3">
                 A price moves at most once in that time: its sales say nothing before.
             </p>
-            <PanelError says={error} />
         </div>
     );
 }
 
-type Band = SalesRule['bands'][number];
-
 /** Which pace moves the price which way; the first that fits counts. */
-export function BandsPanel({ document, onChange, error }: Props) {
-    const { bands } = document;
-    const write = (next: Band[]) => onChange({ ...document, bands: next });
-    const put = (index: number, change: Partial<Band>) =>
-        write(bands.map((band, at) => (at === index ? said({ ...band, ...change }) : band)));
-    const units = (band: Band, side: 'units_at_least' | 'units_below') => band[side]?.toString() ?? '';
+export function BandsPanel() {
+    const { draft, set, symbol } = useRuleWriting();
+    const bands = draft.bands ?? [];
+    const write = (next: BandDraft[]) => set('bands', next);
     return (
-        <div className="grid w-[500px] max-w-full gap-2">
+        <div className="grid w-[540px] max-w-full gap-2">
             <p className="text-text-2">The first line that fits moves the price</p>
             {bands.map((band, index) => {
                 const isAmount = band.amount !== undefined;
+                const path = `bands.${index}`;
                 return (
-                    <div key={index} className="flex items-center gap-1.5">
-                        sold
-                        <Figure
+                    <Row key={index}>
+                        <span>sold</span>
+                        <RuleFigure
+                            path={`${path}.units_at_least`}
                             label={`Line ${index + 1}: at least so many`}
-                            className="w-14"
-                            value={units(band, 'units_at_least')}
-                            onChange={(text) => put(index, { units_at_least: text.trim() ? whole(text) : undefined })}
+                            className="w-16"
                         />
-                        to below
-                        <Figure
+                        <span>to below</span>
+                        <RuleFigure
+                            path={`${path}.units_below`}
                             label={`Line ${index + 1}: fewer than so many`}
-                            className="w-14"
-                            value={units(band, 'units_below')}
-                            onChange={(text) => put(index, { units_below: text.trim() ? whole(text) : undefined })}
+                            className="w-16"
                         />
-                        :
+                        <span>:</span>
                         <Select
                             hideLabel
                             label={`Line ${index + 1}: which way`}
@@ -79,15 +61,12 @@ export function BandsPanel({ document, onChange, error }: Props) {
                                 ['down', 'down'],
                                 ['up', 'up'],
                             ]}
-                            onChange={(move) => put(index, { move })}
+                            onChange={(move) => set(`${path}.move`, move)}
                         />
-                        <Figure
+                        <RuleFigure
+                            path={`${path}.${isAmount ? 'amount' : 'percent'}`}
                             label={`Line ${index + 1}: by how much`}
-                            className="w-16"
-                            value={band.amount ?? band.percent ?? ''}
-                            onChange={(text) =>
-                                put(index, isAmount ? { amount: plainAmount(text) } : { percent: plainPercent(text) })
-                            }
+                            className="w-20"
                         />
                         <Select
                             hideLabel
@@ -96,35 +75,31 @@ export function BandsPanel({ document, onChange, error }: Props) {
                             value={isAmount ? 'amount' : 'percent'}
                             options={[
                                 ['percent', '%'],
-                                ['amount', '€'],
+                                ['amount', symbol],
                             ]}
-                            onChange={(unit) =>
-                                put(
-                                    index,
-                                    unit === 'amount'
-                                        ? { amount: '1.00', percent: undefined }
-                                        : { percent: '5', amount: undefined },
-                                )
-                            }
+                            onChange={(unit) => {
+                                const { units_at_least, units_below, move } = band;
+                                const size = unit === 'amount' ? { amount: '1.00' } : { percent: '5' };
+                                set(path, { units_at_least, units_below, move, ...size });
+                            }}
                         />
                         {bands.length > 1 && (
                             <TakeAway
-                                label={`Take away line ${index + 1}`}
+                                label={`Remove line ${index + 1}`}
                                 onClick={() => write(bands.filter((_, at) => at !== index))}
                             />
                         )}
-                    </div>
+                    </Row>
                 );
             })}
             <div>
-                <Button onClick={() => write([...bands, { units_at_least: 30, move: 'up', percent: '5' }])}>
-                    Another line
+                <Button onClick={() => write([...bands, { units_at_least: '30', move: 'up', percent: '5' }])}>
+                    Add a line
                 </Button>
             </div>
             <p className="text-[12.5px] text-text-3">
-                Empty means no limit that way. Steps are 1 to 90 %, or one euro at least.
+                Empty means no limit that way. A step is 1 to 90 %, or at least {symbol} 1.
             </p>
-            <PanelError says={error} />
         </div>
     );
 }

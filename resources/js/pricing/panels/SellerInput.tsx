@@ -1,3 +1,4 @@
+import { FigureInput } from '@/edit/FigureInput';
 import { useDeferredValue, useId } from 'react';
 import { useRivals } from '../queries';
 
@@ -6,24 +7,18 @@ interface Props {
     value: string;
     placeholder?: string;
     className: string;
+    error?: string;
     onChange: (value: string) => void;
 }
 
 /** One seller, or several separated by commas; those that have been seen are offered while one types. */
-export function SellerInput({ label, value, placeholder, className, onChange }: Props) {
+export function SellerInput({ value, ...props }: Props) {
     const list = useId();
     const before = value.slice(0, value.lastIndexOf(',') + 1);
     const rivals = useRivals(useDeferredValue(value.slice(before.length).trim()));
     return (
         <>
-            <input
-                aria-label={label}
-                list={list}
-                placeholder={placeholder}
-                value={value}
-                onChange={(event) => onChange(event.target.value)}
-                className={className}
-            />
+            <FigureInput hideLabel list={list} value={value} {...props} />
             <datalist id={list}>
                 {rivals.data?.map((rival) => (
                     <option

@@ -1,6 +1,8 @@
 import { Tick } from '@/ui/Tick';
 import { X } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { RuleFigure, useRuleWriting } from '../RuleWriting';
+import { put, textAt } from '../ruleDraft';
 
 /** Something that is wanted or not, with its figure beside it. */
 export function Line({
@@ -15,8 +17,8 @@ export function Line({
     children?: ReactNode;
 }) {
     return (
-        <div className="flex min-h-8 items-center gap-2">
-            <label className="flex items-center gap-2">
+        <div className="flex min-h-8 items-start gap-2">
+            <label className="flex items-center gap-2 pt-1.5">
                 <Tick checked={on} onChange={onChange} label={label} />
                 {label}
             </label>
@@ -25,87 +27,55 @@ export function Line({
     );
 }
 
-export function WithFigure({
+/** A figure of the rule that is asked for or not. */
+export function OptionalFigure({
+    path,
     label,
     unit,
-    value,
     usual,
-    wide = false,
-    onChange,
+    className = 'w-20',
 }: {
+    path: string;
     label: string;
     unit?: string;
-    value: string | undefined;
+    /** What it starts from. */
     usual: string;
-    wide?: boolean;
-    onChange: (value: string | undefined) => void;
+    className?: string;
 }) {
+    const { draft, onChange } = useRuleWriting();
+    const isOn = has(draft, path);
     return (
-        <Line on={value !== undefined} label={label} onChange={(on) => onChange(on ? usual : undefined)}>
-            {value !== undefined && (
-                <input
-                    aria-label={`${label}${unit ? `, in ${unit}` : ''}`}
-                    inputMode={wide ? undefined : 'decimal'}
-                    value={value}
-                    onChange={(event) => onChange(event.target.value)}
-                    className={`h-7 rounded-md border border-line-2 bg-sheet px-1.5 ${wide ? 'w-44' : 'w-16 text-right'}`}
-                />
-            )}
-            {value !== undefined && unit}
+        <Line on={isOn} label={label} onChange={(on) => onChange(put(draft, path, on ? usual : undefined))}>
+            {isOn && <RuleFigure path={path} label={label} unit={unit} className={className} />}
         </Line>
     );
 }
 
-/** One figure of several in a row. */
-export function Figure({
-    label,
-    value,
-    onChange,
-    unit,
-    className = 'w-20',
-}: {
-    label: string;
-    value: string;
-    onChange: (value: string) => void;
-    unit?: string;
-    className?: string;
-}) {
-    return (
-        <span className="flex items-center gap-1">
-            <input
-                aria-label={label}
-                inputMode="decimal"
-                value={value}
-                onChange={(event) => onChange(event.target.value)}
-                className={`h-8 rounded-md border border-line-2 bg-sheet px-2 text-right ${className}`}
-            />
-            {unit}
-        </span>
-    );
-}
+/** Whether the draft says something at a path, be it an empty text. */
+const has = (draft: object, path: string) =>
+    path.split('.').reduce<unknown>((of, name) => (of as Record<string, unknown> | undefined)?.[name], draft) !==
+    undefined;
+
+/** What a seller, or a list of them, is typed into. */
+export const useRuleText = (path: string) => {
+    const { draft, set, errors } = useRuleWriting();
+    return { value: textAt(draft, path), onChange: (text: string) => set(path, text), error: errors[path] };
+};
+
+/** Words around fields, in one line where there is room. */
+export const Row = ({ children }: { children: ReactNode }) => (
+    <div className="flex flex-wrap items-start gap-x-2 gap-y-1 [&>span]:pt-1.5">{children}</div>
+);
 
 export function TakeAway({ label, onClick }: { label: string; onClick: () => void }) {
     return (
-        <button type="button" aria-label={label} onClick={onClick} className="rounded p-1 text-text-3 hover:text-text">
+        <button
+            type="button"
+            aria-label={label}
+            onClick={onClick}
+            className="mt-1 rounded p-1 text-text-3 hover:text-text"
+        >
             <X size={15} />
         </button>
     );
 }
-
-export const PanelError = ({ says }: { says?: string }) =>
-    says ? <p className="text-[12.5px] text-broken">{says}</p> : null;
-
-/** What people write of a whole number; what is none is kept until the server says so. */
-export const whole = (text: string | undefined) =>
-    text === undefined ? undefined : /^\d{1,6}$/.test(text.trim()) ? Number(text) : (text as unknown as number);
-
-/** "a, b" → ["a", "b"]. */
-export const listed = (text: string) =>
-    text
-        .split(/[,;\n]+/)
-        .map((one) => one.trim())
-        .filter(Boolean);
-
-/** Without the fields that are undefined: a document says only what is wanted. */
-export const said = <T extends object>(fields: T): T =>
-    Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined)) as T;

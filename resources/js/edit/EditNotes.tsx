@@ -1,0 +1,53 @@
+import { Button } from '@/ui/Button';
+import { clock } from '@/ui/figures';
+import { Notice, ProblemNotice } from '@/ui/Notice';
+import { at } from './merge';
+import type { Edit } from './useEditForm';
+
+interface Props {
+    edit: Edit;
+    /** What a path of the draft is called. */
+    label: (path: string) => string;
+    /** A value in words. */
+    show?: (value: unknown, path: string) => string;
+}
+
+const plain = (value: unknown): string => {
+    if (value === null || value === undefined || value === '') return 'empty';
+    if (typeof value === 'boolean') return value ? 'on' : 'off';
+    return typeof value === 'string' ? value : JSON.stringify(value);
+};
+
+/** What is to be known of a form besides its fields: work brought back, what others changed, what failed. */
+export function EditNotes({ edit, label, show = plain }: Props) {
+    return (
+        <div className="grid gap-2 empty:hidden">
+            {edit.restored && edit.isDirty && (
+                <Notice broken={false}>
+                    Your changes of {clock(edit.restored)} were not saved; here they are again.{' '}
+                    <button type="button" className="text-stripe underline underline-offset-2" onClick={edit.discard}>
+                        Discard them
+                    </button>
+                </Notice>
+            )}
+            {edit.conflicts.map((path) => (
+                <Notice key={path}>
+                    <b>{label(path)} was changed by someone else while you edited it.</b>
+                    <dl className="my-1 grid grid-cols-[auto_1fr] gap-x-3">
+                        <dt className="text-text-2">Yours</dt>
+                        <dd>{show(at(edit.values, path), path)}</dd>
+                        <dt className="text-text-2">Theirs</dt>
+                        <dd>{show(at(edit.theirs, path), path)}</dd>
+                    </dl>
+                    <div className="flex gap-2">
+                        <Button onClick={() => edit.choose(path, 'mine')}>Keep mine</Button>
+                        <Button onClick={() => edit.choose(path, 'theirs')}>Take theirs</Button>
+                    </div>
+                </Notice>
+            ))}
+            {edit.problem !== null && edit.problem !== undefined && edit.conflicts.length === 0 && (
+                <ProblemNotice error={edit.problem} />
+            )}
+        </div>
+    );
+}

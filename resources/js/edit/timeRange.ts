@@ -1,0 +1,13 @@
+import type { z } from 'zod';
+
+/** Of a time range both ends are needed, or none. */
+export function bothOrNone<Name extends string>(from: Name, to: Name) {
+    return (range: Record<Name, string | null>, context: z.RefinementCtx) => {
+        if ((range[from] === null) === (range[to] === null)) return;
+        context.addIssue({
+            code: 'custom',
+            message: 'Give both times, or neither.',
+            path: [range[from] === null ? from : to],
+        });
+    };
+}

@@ -1,0 +1,79 @@
+import type { ListingFilter, Rule, TryOut } from '@/api/client';
+import { useChannels } from '@/api/queries';
+import { Field } from '@/ui/Field';
+import { Notice, ProblemNotice } from '@/ui/Notice';
+import { Select } from '@/ui/Select';
+import { count } from '@/ui/words';
+import type { UseQueryResult } from '@tanstack/react-query';
+import { Effect } from './Effect';
+import { documentErrors } from './ruleForm';
+
+interface Props {
+    rule: Rule | null;
+    tryOut: UseQueryResult<TryOut>;
+    /** What is shown is of the rule as it was before the last change. */
+    isStale: boolean;
+    wrong: string | undefined;
+    filter: ListingFilter;
+    onFilter: (filter: ListingFilter) => void;
+    onTable: () => void;
+}
+
+/** Beside the sentence: what it would do to real listings now. What was worked out stays while something is wrong. */
+export function WhatItWouldDo({ rule, tryOut, isStale, wrong, filter, onFilter, onTable }: Props) {
+    const isElsewhere = tryOut.error && Object.keys(documentErrors(tryOut.error)).length === 0;
+    return (
+        <section className="border-l border-line px-5 py-5" aria-label="What it would do now">
+            <div className="mb-3 flex flex-wrap items-center gap-3">
+                <h2 className="text-[16.5px]">What it would do now</h2>
+                <span className="text-text-2">
+                    {tryOut.data ? `${count(tryOut.data.listings, 'listing', 'listings')}, nothing is sent` : ''}
+                </span>
+            </div>
+            <TriedOn rule={rule} filter={filter} onFilter={onFilter} />
+            {isElsewhere && <ProblemNotice error={tryOut.error} onRetry={() => void tryOut.refetch()} />}
+            {wrong !== undefined && (
+                <Notice>
+                    The marked piece of the sentence needs attention: {wrong} Until then this is what it did before.
+                </Notice>
+            )}
+            {tryOut.data && <Effect tryOut={tryOut.data} onAll={onTable} stale={isStale} />}
+        </section>
+    );
+}
+
+function TriedOn({ rule, filter, onFilter }: Pick<Props, 'rule' | 'filter' | 'onFilter'>) {
+    const channels = useChannels();
+    const on = filter.rule !== undefined ? 'own' : filter.channel !== undefined ? `channel:${filter.channel}` : 'all';
+    const choose = (next: string) =>
+        onFilter({
+            q: filter.q,
+            ...(next === 'own' && rule ? { rule: String(rule.id) } : {}),
+            ...(next.startsWith('channel:') ? { channel: Number(next.slice('channel:'.length)) } : {}),
+        });
+    return (
+        <div className="mb-3 flex items-end gap-3">
+            <Select
+                label="Tried on"
+                value={on}
+                options={[
+                    ...(rule ? [['own', 'its own listings'] as const] : []),
+                    ['all', 'all listings'] as const,
+                    ...(channels.data ?? []).map(
+                        (channel) => [`channel:${channel.id}`, `listings on ${channel.name}`] as const,
+                    ),
+                ]}
+                onChange={choose}
+                className="w-44"
+            />
+            <Field
+                label="with these words"
+                type="search"
+                placeholder="SKU, GTIN or words"
+                value={filter.q ?? ''}
+                onChange={(event) => onFilter({ ...filter, q: event.target.value || undefined })}
+                className="w-52"
+            />
+        </div>
+    );
+}
