@@ -3,7 +3,7 @@ import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
 /** Each uses only those before it. */
-const parts = ['api', 'ui', 'edit', 'charts', 'accounts', 'catalogue', 'pricing', 'publishing', 'screens', 'shell'];
+const parts = ['api', 'ui', 'edit', 'charts', 'accounts', 'catalogue', 'pricing', 'publishing', 'settings', 'screens', 'shell'];
 
 const usesOnlyThoseBefore = (part, index) => ({
     files: [`resources/js/${part}/**`],

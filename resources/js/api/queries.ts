@@ -35,11 +35,12 @@ export const useWorklist = () =>
 export const useFacets = (enabled = true) =>
     useQuery({ queryKey: ['facets'], queryFn: () => take(api.GET('/api/v1/facets')), staleTime: 60_000, enabled });
 
+type ChangedWorkspace = Partial<Omit<Workspace, 'name' | 'currency'>>;
+
 export function useChangeWorkspace() {
     const client = useQueryClient();
     return useMutation({
-        mutationFn: (body: Partial<Omit<Workspace, 'name' | 'currency'>>) =>
-            take(api.PATCH('/api/v1/workspace', { body })),
+        mutationFn: (body: ChangedWorkspace) => take(api.PATCH('/api/v1/workspace', { body })),
         onSuccess: (workspace) => {
             client.setQueryData(['workspace'], workspace);
             for (const key of ['listings', 'changes', 'rules']) void client.invalidateQueries({ queryKey: [key] });

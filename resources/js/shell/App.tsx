@@ -12,7 +12,7 @@ const TodayPage = lazy(() => import('@/screens/today/TodayPage'));
 const RulesPage = lazy(() => import('@/pricing/RulesPage'));
 const RulePage = lazy(() => import('@/pricing/RulePage'));
 const ChangesPage = lazy(() => import('@/publishing/ChangesPage'));
-const SettingsPage = lazy(() => import('@/catalogue/SettingsPage'));
+const SettingsPage = lazy(() => import('@/settings/SettingsPage'));
 
 const client = new QueryClient({
     defaultOptions: {
@@ -36,7 +36,7 @@ const router = createBrowserRouter(
                 <Route path="/rules" element={<RulesPage />} />
                 <Route path="/rules/:id" element={<RulePage />} />
                 <Route path="/changes" element={<ChangesPage />} />
-                <Route path="/settings" element={<SettingsPage />} />
+                <Route path="/settings/:section?/:id?" element={<SettingsPage />} />
                 <Route path="*" element={<Navigate to="/listings" replace />} />
             </Route>
         </>,

@@ -8,7 +8,7 @@ import { says, type Side } from './limitTerms';
 import { ScopeLimitsWindow } from './ScopeLimitsWindow';
 
 /** Limits of a channel, supplier, category, brand or product: they stand in place of those for every listing. */
-export function ScopeLimits() {
+export function ScopeLimits({ currency }: { currency: string }) {
     const sets = useQuery({ queryKey: ['limits'], queryFn: () => take(api.GET('/api/v1/limits')) });
     const [edited, setEdited] = useState<Set | 'new' | null>(null);
     return (
@@ -47,6 +47,7 @@ export function ScopeLimits() {
                 <ScopeLimitsWindow
                     set={edited === 'new' ? null : edited}
                     others={sets.data ?? []}
+                    currency={currency}
                     onClose={() => setEdited(null)}
                 />
             )}

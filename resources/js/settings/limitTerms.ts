@@ -1,6 +1,8 @@
 import type { LimitTerm } from '@/api/client';
 import { money } from '@/ui/figures';
-import { plainAmount, plainPercent } from './plainPercent';
+import { amountReader, currencyFormat, percentReader, type Reader } from '@/edit/reading';
+import { figure } from '@/edit/schemas';
+import { z } from 'zod';
 
 type Kind = LimitTerm['kind'];
 export type Side = 'floor' | 'ceiling';
@@ -15,7 +17,7 @@ export const KINDS: Record<Side, [Kind, string][]> = {
     floor: [
         ['margin', 'margin of price'],
         ['markup', 'markup on cost'],
-        ['profit', 'profit a piece'],
+        ['profit', 'profit per unit'],
         ['amount', 'a price'],
         ['map', 'minimum advertised price'],
         ['reference', 'a figure of the market'],
@@ -24,16 +26,16 @@ export const KINDS: Record<Side, [Kind, string][]> = {
         ['rrp', 'part of the recommended price'],
         ['margin', 'margin of price'],
         ['markup', 'markup on cost'],
-        ['profit', 'profit a piece'],
+        ['profit', 'profit per unit'],
         ['amount', 'a price'],
         ['reference', 'a figure of the market'],
     ],
 };
 
 /** What its figure is given in; null where it has none. */
-export function unit(kind: Kind): '%' | '€' | null {
-    if (kind === 'amount' || kind === 'profit') return '€';
-    return kind === 'map' || kind === 'reference' ? null : '%';
+export function unit(kind: Kind): 'percent' | 'amount' | null {
+    if (kind === 'amount' || kind === 'profit') return 'amount';
+    return kind === 'map' || kind === 'reference' ? null : 'percent';
 }
 
 /** Figures of the market that a limit can follow. */
@@ -58,13 +60,28 @@ export const draft = (term: LimitTerm): Draft => ({
     figure: term.amount ?? term.percent ?? (term.kind === 'rrp' ? '100' : ''),
 });
 
-export function finish({ term, figure }: Draft): LimitTerm {
-    const given = unit(term.kind);
-    if (given === null) return term;
-    return given === '%'
-        ? { kind: term.kind, percent: plainPercent(figure) }
-        : { kind: term.kind, amount: plainAmount(figure) };
+/** How the figure of a term is read; null where it has none. */
+export function termReader(kind: Kind, currency: string): Reader | null {
+    const given = unit(kind);
+    if (given === null) return null;
+    if (given === 'amount') return amountReader(currencyFormat(currency));
+    return percentReader({ max: kind === 'margin' ? 99.9999 : 10_000 });
 }
+
+/** The terms of a side, as they are saved. */
+export const termsSchema = (currency: string) =>
+    z.array(
+        z.custom<Draft>().transform(({ term, figure: text }, context): LimitTerm => {
+            const reader = termReader(term.kind, currency);
+            if (reader === null) return term;
+            const read = figure(reader).safeParse(text);
+            if (!read.success) {
+                context.addIssue({ code: 'custom', message: read.error.issues[0]!.message, path: ['figure'] });
+                return z.NEVER;
+            }
+            return { kind: term.kind, [unit(term.kind)!]: read.data };
+        }),
+    );
 
 /** A term in words, as a seller would say it. */
 export function says(term: LimitTerm, side: Side): string {
@@ -76,7 +93,13 @@ export function says(term: LimitTerm, side: Side): string {
     }
     if (term.kind === 'map') return 'minimum advertised price';
     if (term.kind === 'amount') return money(term.amount ?? '');
-    if (term.kind === 'profit') return `${money(term.amount ?? '')} profit a piece`;
+    if (term.kind === 'profit') return `${money(term.amount ?? '')} profit per unit`;
     if (term.kind === 'rrp') return `${term.percent ?? '100'}\u00a0% of the recommended price`;
     return `${term.percent ?? ''}\u00a0% ${term.kind === 'margin' ? 'margin of price' : 'markup on cost'}`;
 }
+
+/** Terms in words, as they are typed. */
+export const saysDrafts = (drafts: Draft[], side: Side): string =>
+    drafts
+        .map(({ term, figure }) => says(unit(term.kind) ? { ...term, [unit(term.kind)!]: figure } : term, side))
+        .join(', ') || 'nothing';

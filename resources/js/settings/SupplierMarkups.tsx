@@ -11,7 +11,7 @@ import { saysMarkup } from './markupTerms';
 export type Supplier = components['schemas']['Supplier'];
 
 /** What the goods of each supplier are offered at, from what they cost. */
-export function SupplierMarkups() {
+export function SupplierMarkups({ currency }: { currency: string }) {
     const suppliers = useQuery({ queryKey: ['suppliers'], queryFn: () => take(api.GET('/api/v1/suppliers')) });
     const [open, setOpen] = useState<Supplier | null>(null);
     return (
@@ -46,6 +46,7 @@ export function SupplierMarkups() {
                 <MarkupWindow
                     key={open.name}
                     supplier={open}
+                    currency={currency}
                     others={(suppliers.data ?? []).map((one) => one.name).filter((name) => name !== open.name)}
                     onClose={() => setOpen(null)}
                 />

@@ -1,0 +1,80 @@
+import type { Workspace } from '@/api/client';
+import { EditForm } from '@/edit/EditForm';
+import { FigureField } from '@/edit/fields';
+import { percentReader } from '@/edit/reading';
+import { figure, resolverOf } from '@/edit/schemas';
+import { useMemo } from 'react';
+import { z } from 'zod';
+import { draft, type Draft, saysDrafts, type Side, termsSchema } from './limitTerms';
+import { TermLines, termField } from './TermLines';
+import { useWorkspaceEdit } from './useWorkspaceEdit';
+
+/** Where a new workspace starts from. */
+const FIRST: Workspace['limits'] = {
+    floor: [{ kind: 'margin' }, { kind: 'map' }],
+    ceiling: [{ kind: 'rrp', percent: '100' }],
+};
+
+const alarmReader = percentReader({ max: 900 });
+
+const LABELS: Record<string, string> = {
+    floor: 'The floor',
+    ceiling: 'The ceiling',
+    floor_alarm_percent: 'When floors move',
+};
+
+/** Floor and ceiling for every listing, from cost, tax, fees and the wanted margin. */
+export function GeneralLimits({ workspace }: { workspace: Workspace }) {
+    const isFirst = workspace.limits.floor.length === 0 && workspace.limits.ceiling.length === 0;
+    const { floor, ceiling } = isFirst ? FIRST : workspace.limits;
+    const resolver = useMemo(() => {
+        const terms = termsSchema(workspace.currency);
+        return resolverOf(z.object({ floor: terms, ceiling: terms, floor_alarm_percent: figure(alarmReader) }));
+    }, [workspace.currency]);
+    const edit = useWorkspaceEdit({
+        name: 'limits',
+        workspace,
+        current: {
+            floor: floor.map(draft),
+            ceiling: ceiling.map(draft),
+            floor_alarm_percent: workspace.floor_alarm_percent,
+        },
+        resolver,
+        change: ({ floor, ceiling, floor_alarm_percent }) => ({ limits: { floor, ceiling }, floor_alarm_percent }),
+        saved: 'Saved. Floors and ceilings are being worked out again.',
+        fieldOf: termField,
+    });
+    return (
+        <section>
+            <h2 className="text-[17px]">Limits for every listing</h2>
+            <p className="mt-0.5 mb-4 max-w-[68ch] text-text-2">
+                No listing is repriced without a floor and a ceiling, and no rule ever crosses them. The floor is the
+                smallest price that still earns what you want after tax, fees and cost. A single listing can have its
+                own, set by hand beside the list.
+            </p>
+            <EditForm
+                edit={edit}
+                save="Save limits"
+                isNew={isFirst}
+                label={(path) => LABELS[path] ?? path}
+                show={(value, path) =>
+                    path === 'floor' || path === 'ceiling'
+                        ? saysDrafts(value as Draft[], path as Side)
+                        : `${String(value)} %`
+                }
+                className="grid max-w-[864px] grid-cols-2 items-start gap-x-8 gap-y-5 max-[900px]:grid-cols-1"
+            >
+                <TermLines side="floor" currency={workspace.currency} />
+                <TermLines side="ceiling" currency={workspace.currency} />
+                <FigureField
+                    name="floor_alarm_percent"
+                    label="Ask before floors move by more than"
+                    className="w-64"
+                    unit="%"
+                    reader={alarmReader}
+                    note="When costs change by file or in bulk."
+                />
+            </EditForm>
+        </section>
+    );
+}

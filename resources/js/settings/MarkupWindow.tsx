@@ -1,0 +1,338 @@
+import { api, Problem, take } from '@/api/client';
+import { useStartBatch } from '@/catalogue/batches/queries';
+import { EditForm } from '@/edit/EditForm';
+import { FigureField, SelectField } from '@/edit/fields';
+import { amountReader, currencyFormat, endingsReader, percentReader } from '@/edit/reading';
+import { resolverOf } from '@/edit/schemas';
+import { mayClose } from '@/edit/unsaved';
+import { useEditForm } from '@/edit/useEditForm';
+import { Button } from '@/ui/Button';
+import { Failed } from '@/ui/Failed';
+import { money, percent, signedPercent } from '@/ui/figures';
+import { HandPriceStands, type Stands } from '@/ui/HandPriceStands';
+import { Tick } from '@/ui/Tick';
+import { Window } from '@/ui/Window';
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { useFieldArray, useWatch } from 'react-hook-form';
+import { useSearchParams } from 'react-router';
+import { toast } from 'sonner';
+import { markupDraft, markupField, markupSchema, type Markup, type MarkupDraft } from './markupTerms';
+import type { Supplier } from './SupplierMarkups';
+
+const ROUNDS = [
+    ['nearest', 'the nearest'],
+    ['down', 'down'],
+    ['up', 'up'],
+] as const;
+
+interface Props {
+    supplier: Supplier;
+    others: string[];
+    currency: string;
+    onClose: () => void;
+}
+
+/** A supplier's markup, and beside it what it makes of real listings. */
+export function MarkupWindow({ supplier, others, currency, onClose }: Props) {
+    const client = useQueryClient();
+    const [, setParams] = useSearchParams();
+    const start = useStartBatch();
+    const [stands, setStands] = useState<Stands>();
+    const [also, setAlso] = useState<ReadonlySet<string>>(new Set());
+    const isApplied = useRef(false);
+    const name = `markup of ${supplier.name}`;
+    const store = useMutation({
+        mutationFn: (markup: Markup | null) =>
+            take(api.PUT('/api/v1/suppliers/markup', { body: { suppliers: [supplier.name, ...also], markup } })),
+        onSuccess: () => void client.invalidateQueries({ queryKey: ['suppliers'] }),
+    });
+    const schema = useMemo(() => markupSchema(currency), [currency]);
+    const edit = useEditForm({
+        name,
+        current: markupDraft(supplier.markup),
+        resolver: useMemo(() => resolverOf(schema), [schema]),
+        save: (markup: Markup) => store.mutateAsync(markup),
+        fieldOf: markupField,
+        onSaved: () => {
+            if (!isApplied.current) {
+                toast(`Markup of ${supplier.name} saved`);
+                return onClose();
+            }
+            // What it would do to all its listings is worked out and shown.
+            start.mutate(
+                { edit: 'markup', wanted: { ...stands }, filter: { supplier: supplier.name } },
+                {
+                    onSuccess: (batch) => {
+                        onClose();
+                        setParams({ batch: batch.id });
+                    },
+                },
+            );
+        },
+    });
+    const remove = useMutation({
+        mutationFn: () => store.mutateAsync(null),
+        onSuccess: () => {
+            toast(`Markup of ${supplier.name} removed`);
+            onClose();
+        },
+    });
+    const submit = (apply: boolean) => {
+        isApplied.current = apply;
+        return edit.submit();
+    };
+    const close = () => void mayClose(name).then((may) => may && onClose());
+    const isBusy = edit.isSaving || start.isPending || remove.isPending;
+    return (
+        <Window open onClose={close} title={`Markup of ${supplier.name}`} wide>
+            <EditForm
+                edit={{ ...edit, submit: () => submit(false) }}
+                save="Save for new drafts"
+                isNew={also.size > 0}
+                label={(path) => LABELS[path] ?? path}
+                className="grid gap-4"
+                buttons={
+                    <>
+                        <Button disabled={isBusy} onClick={() => void submit(true)}>
+                            Save, and price its listings by it…
+                        </Button>
+                        {supplier.markup && (
+                            <Button look="quiet" disabled={isBusy} onClick={() => remove.mutate()}>
+                                Remove
+                            </Button>
+                        )}
+                        <Failed action={remove} what="It could not be removed" />
+                        <Failed action={start} what="It is saved, but its prices could not be worked out" />
+                    </>
+                }
+            >
+                <Tiers currency={currency} />
+                <More currency={currency} />
+                <BeforeAfter supplier={supplier.name} draft={edit.values} schema={schema} />
+                {others.length > 0 && (
+                    <details>
+                        <summary className="text-text-2">The same for other suppliers</summary>
+                        <ul className="mt-1.5 grid grid-cols-3 gap-1">
+                            {others.map((other) => (
+                                <li key={other}>
+                                    <label className="flex items-center gap-2">
+                                        <Tick
+                                            checked={also.has(other)}
+                                            label={other}
+                                            onChange={(on) =>
+                                                setAlso((before) => {
+                                                    const next = new Set(before);
+                                                    if (on) next.add(other);
+                                                    else next.delete(other);
+                                                    return next;
+                                                })
+                                            }
+                                        />
+                                        {other}
+                                    </label>
+                                </li>
+                            ))}
+                        </ul>
+                    </details>
+                )}
+                <HandPriceStands
+                    label="New prices of its listings stand"
+                    value={stands}
+                    onChange={setStands}
+                    className="w-72"
+                />
+            </EditForm>
+        </Window>
+    );
+}
+
+const LABELS: Record<string, string> = {
+    tiers: 'The tiers',
+    minProfit: 'The minimum profit',
+    fee: 'The fixed fee',
+    endings: 'The endings',
+    round: 'The rounding',
+    was: 'The reference price',
+    shipping: 'The shipping',
+    shippingBy: 'The unit of the shipping',
+};
+
+const units = (symbol: string) => [['percent', '% of cost'] as const, ['amount', symbol] as const];
+
+/** Each tier runs to one cent below the next; the first starts at nothing, the last is open. */
+function Tiers({ currency }: { currency: string }) {
+    const format = currencyFormat(currency);
+    const lines = useFieldArray<MarkupDraft, 'tiers'>({ name: 'tiers' });
+    const tiers = useWatch<MarkupDraft, 'tiers'>({ name: 'tiers' });
+    return (
+        <fieldset className="grid gap-2">
+            <legend className="mb-1 font-bold">On the unit cost</legend>
+            {lines.fields.map((line, index) => (
+                <div key={line.id} className="flex items-start gap-3">
+                    {index === 0 ? (
+                        <p className="w-36 pt-[29px] text-text-2">from a cost of 0</p>
+                    ) : (
+                        <FigureField
+                            name={`tiers.${index}.from`}
+                            hideLabel
+                            label={`Tier ${index + 1}: from a cost of`}
+                            className="w-36"
+                            unit={format.symbol}
+                            reader={amountReader(format)}
+                        />
+                    )}
+                    <FigureField
+                        name={`tiers.${index}.figure`}
+                        label={index === 0 ? 'markup' : `Tier ${index + 1}: markup`}
+                        hideLabel={index > 0}
+                        className="w-28"
+                        reader={tiers[index]?.by === 'amount' ? amountReader(format) : percentReader()}
+                    />
+                    <SelectField
+                        name={`tiers.${index}.by`}
+                        label={index === 0 ? 'in' : `Tier ${index + 1}: in`}
+                        hideLabel={index > 0}
+                        className="w-32"
+                        options={units(format.symbol)}
+                    />
+                    {index > 0 && (
+                        <Button look="quiet" onClick={() => lines.remove(index)}>
+                            Remove
+                        </Button>
+                    )}
+                </div>
+            ))}
+            <div>
+                <Button look="quiet" onClick={() => lines.append({ from: '', figure: '', by: 'percent' })}>
+                    Add a tier
+                </Button>
+            </div>
+        </fieldset>
+    );
+}
+
+function More({ currency }: { currency: string }) {
+    const format = currencyFormat(currency);
+    const amount = amountReader(format);
+    const shippingBy = useWatch<MarkupDraft, 'shippingBy'>({ name: 'shippingBy' });
+    const none = { placeholder: 'none' };
+    return (
+        <div className="grid grid-cols-3 items-start gap-3 max-[640px]:grid-cols-1">
+            <FigureField name="fee" label="Fixed fee on top" unit={format.symbol} reader={amount} {...none} />
+            <FigureField
+                name="minProfit"
+                label="Minimum profit per unit"
+                unit={format.symbol}
+                reader={amount}
+                {...none}
+            />
+            <FigureField
+                name="was"
+                label="Reference (“was”) price above it by"
+                unit="%"
+                reader={percentReader()}
+                {...none}
+            />
+            <FigureField
+                name="endings"
+                label="Endings"
+                placeholder="such as .99 .49"
+                reader={endingsReader}
+                inputMode="text"
+            />
+            <SelectField name="round" label="To an ending" options={ROUNDS} />
+            <div className="grid grid-cols-2 gap-2">
+                <FigureField
+                    name="shipping"
+                    label="On shipping cost"
+                    reader={shippingBy === 'amount' ? amount : percentReader()}
+                    {...none}
+                />
+                <SelectField name="shippingBy" label="in" options={units(format.symbol)} />
+            </div>
+        </div>
+    );
+}
+
+function BeforeAfter({
+    supplier,
+    draft,
+    schema,
+}: {
+    supplier: string;
+    draft: MarkupDraft;
+    schema: ReturnType<typeof markupSchema>;
+}) {
+    const read = schema.safeParse(draft);
+    const text = read.success ? JSON.stringify(read.data) : null;
+    const [asked, setAsked] = useState(text);
+    useEffect(() => {
+        if (text === null) return;
+        const timer = window.setTimeout(() => setAsked(text), 350);
+        return () => window.clearTimeout(timer);
+    }, [text]);
+    const rows = useQuery({
+        queryKey: ['try-markup', supplier, asked],
+        queryFn: ({ signal }) =>
+            take(
+                api.POST('/api/v1/suppliers/try-markup', {
+                    body: { supplier, markup: JSON.parse(asked!) as Markup },
+                    signal,
+                }),
+            ),
+        enabled: asked !== null,
+        retry: false,
+        placeholderData: keepPreviousData,
+    });
+    if (asked === null) return <p className="text-text-2">Give the markup to see what it makes of real listings.</p>;
+    if (rows.error) return <p className="text-text-2">It cannot be worked out: {(rows.error as Problem).says}</p>;
+    return (
+        <div className="max-h-[24vh] overflow-auto" tabIndex={0} role="region" aria-label="Before and after">
+            <table className="w-full text-right text-[12.5px]">
+                <thead className="sticky top-0 bg-sheet text-text-2">
+                    <tr>
+                        {[
+                            'Listing',
+                            'Cost €',
+                            'Price now €',
+                            'By markup €',
+                            'Change',
+                            'Was €',
+                            'Margin of price',
+                            'Markup on cost',
+                        ].map((name, index) => (
+                            <th
+                                key={name}
+                                scope="col"
+                                className={`py-1 pl-3 font-medium ${index === 0 ? 'text-left' : ''}`}
+                            >
+                                {name}
+                            </th>
+                        ))}
+                    </tr>
+                </thead>
+                <tbody>
+                    {rows.data?.map((row) => (
+                        <tr key={`${row.sku}${row.channel}`} className="border-t border-line align-baseline">
+                            <td className="max-w-[230px] py-1 text-left">
+                                <span className="block truncate">{row.title}</span>
+                                <span className="text-[12px] text-text-3">
+                                    {row.sku} · {row.channel}
+                                    {row.why && <span className="text-broken"> · {row.why}</span>}
+                                </span>
+                            </td>
+                            <td>{money(row.cost)}</td>
+                            <td>{money(row.old_price)}</td>
+                            <td className="font-bold">{money(row.new_price)}</td>
+                            <td>{signedPercent(row.change_percent)}</td>
+                            <td>{money(row.was)}</td>
+                            <td>{percent(row.margin_percent)}</td>
+                            <td>{percent(row.markup_percent)}</td>
+                        </tr>
+                    ))}
+                </tbody>
+            </table>
+        </div>
+    );
+}

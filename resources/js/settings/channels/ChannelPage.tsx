@@ -1,0 +1,69 @@
+import { api, take, type Channel } from '@/api/client';
+import { useWaiting } from '@/api/queries';
+import { Failed } from '@/ui/Failed';
+import { ago, clock } from '@/ui/figures';
+import { Notice } from '@/ui/Notice';
+import { Toggle } from '@/ui/Toggle';
+import { count } from '@/ui/words';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { ChannelTerms } from './ChannelTerms';
+import { ConnectionLine } from './ConnectionLine';
+import { ImportProgress } from './ImportProgress';
+
+/** One channel: its switch, how it is doing, where its prices go, its fees and tax. */
+export function ChannelPage({ channel }: { channel: Channel }) {
+    const client = useQueryClient();
+    const turn = useMutation({
+        mutationFn: (automation_on: boolean) =>
+            take(api.PATCH('/api/v1/channels/{id}', { params: { path: { id: channel.id } }, body: { automation_on } })),
+        onSuccess: () => {
+            for (const key of ['channels', 'listings', 'changes']) void client.invalidateQueries({ queryKey: [key] });
+        },
+    });
+    return (
+        <div className="grid gap-7">
+            <section>
+                <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
+                    <h2 className="text-[17px]">{channel.name}</h2>
+                    <Toggle
+                        on={channel.automation_on}
+                        onChange={(on) => turn.mutate(on)}
+                        label={`Prices for ${channel.name}`}
+                        words={['prices are sent', 'nothing is sent']}
+                        disabled={turn.isPending}
+                    />
+                    {channel.synced_at && (
+                        <span className="text-text-3">listings imported {ago(channel.synced_at)}</span>
+                    )}
+                </div>
+                <Failed action={turn} what={`${channel.name} could not be switched`} />
+                {!channel.automation_on && <WhatWaits channel={channel} />}
+                {channel.problem && (
+                    <div className="mt-2">
+                        <Notice>
+                            {channel.problem}{' '}
+                            {channel.rests_until
+                                ? `It is left alone until ${clock(channel.rests_until)} and then tried again by itself.`
+                                : 'It is tried again by itself.'}
+                        </Notice>
+                    </div>
+                )}
+                <ImportProgress channel={channel} />
+                <ConnectionLine channel={channel} />
+            </section>
+            <ChannelTerms key={channel.id} channel={channel} />
+        </div>
+    );
+}
+
+/** What waits because a channel is switched off. */
+function WhatWaits({ channel }: { channel: Channel }) {
+    const waiting = useWaiting('switch', channel.id);
+    return (
+        <p className="mt-1 text-text-2">
+            {waiting > 0
+                ? `${count(waiting, 'price waits', 'prices wait')}. Rules keep them up to date; each is checked once more before it is sent when you switch it on again.`
+                : 'No price waits. What is decided or set now waits until you switch it on again.'}
+        </p>
+    );
+}
