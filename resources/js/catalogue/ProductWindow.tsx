@@ -1,15 +1,30 @@
-import { api, Problem, take, type Batch, type ListingDetail } from '@/api/client';
-import { useChannels, useFacets } from '@/api/queries';
+import { api, take, type Batch, type ListingDetail } from '@/api/client';
+import { useChannels, useFacets, useWorkspace } from '@/api/queries';
+import { EditForm } from '@/edit/EditForm';
+import { FigureField, SelectField, TextField } from '@/edit/fields';
+import type { FigureInputProps } from '@/edit/FigureInput';
+import { amountReader, currencyFormat } from '@/edit/reading';
+import { resolverOf } from '@/edit/schemas';
+import { mayClose } from '@/edit/unsaved';
+import { useEditForm } from '@/edit/useEditForm';
 import { Button } from '@/ui/Button';
-import { Field } from '@/ui/Field';
-import { ProblemNotice } from '@/ui/Notice';
-import { Select } from '@/ui/Select';
 import { Window } from '@/ui/Window';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useQueryClient } from '@tanstack/react-query';
+import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { changeOne } from './batches/changeOne';
-import { ABOUT, AMOUNTS, changed, known, OFFERS, type Known } from './productFields';
+import {
+    ABOUT,
+    AMOUNTS,
+    changed,
+    emptyProduct,
+    known,
+    LABELS,
+    OFFERS,
+    productSchema,
+    stockReader,
+    type Known,
+} from './productFields';
 
 interface Props {
     /** The listing whose product is changed, or offered once more; null makes a new one. */
@@ -25,45 +40,51 @@ interface Props {
 export default function ProductWindow({ detail, isOffer = false, onClose, onAsks, onAdded }: Props) {
     const client = useQueryClient();
     const channels = useChannels();
+    const workspace = useWorkspace();
+    const currency = detail?.listing.currency ?? workspace.data?.currency ?? 'EUR';
+    const format = currencyFormat(currency);
     const [was] = useState<Known>(() => (detail ? known(detail) : {}));
-    const [now, setNow] = useState<Known>(isOffer ? {} : was);
     const isNew = detail === null || isOffer;
     const refresh = () =>
         ['listings', 'listing', 'batches', 'worklist', 'facets'].forEach(
             (key) => void client.invalidateQueries({ queryKey: [key] }),
         );
-    const save = useMutation({
-        mutationFn: async (): Promise<Batch | null> => {
-            if (isNew) {
-                const sku = now.sku ?? '';
-                const product = isOffer ? { product: detail?.product_sku } : {};
-                return take(api.POST('/api/v1/products', { body: { ...now, sku, ...product } }));
-            }
-            const fields = changed(was, now);
-            const before = Object.fromEntries(Object.keys(fields).map((name) => [name, was[name] ?? '']));
-            return changeOne('product', { fields, was: before }, detail.listing.id);
-        },
-        onSuccess: (batch) => {
+    const name = isOffer ? `offer of ${detail?.product_sku}` : detail ? `product ${detail.product_sku}` : 'product new';
+    const store = async (wanted: Known): Promise<{ batch: Batch | null; wanted: Known }> => {
+        if (isNew) {
+            const product = isOffer ? { product: detail?.product_sku } : {};
+            await take(
+                api.POST('/api/v1/products', { body: { ...filled(wanted), sku: wanted.sku ?? '', ...product } }),
+            );
+            return { batch: null, wanted };
+        }
+        const fields = changed(was, wanted);
+        const before = Object.fromEntries(Object.keys(fields).map((one) => [one, was[one] ?? '']));
+        return { batch: await changeOne('product', { fields, was: before }, detail.listing.id), wanted };
+    };
+    const edit = useEditForm({
+        name,
+        current: isNew ? emptyProduct(isOffer) : was,
+        resolver: useMemo(() => resolverOf(productSchema(currency, isNew, isOffer)), [currency, isNew, isOffer]),
+        save: store,
+        onSaved: ({ batch, wanted }) => {
             refresh();
             if (isNew) {
-                toast(`Added: ${now.title ?? now.sku}`);
-                return onAdded(now.sku ?? '');
+                toast(`Added: ${wanted.title || wanted.sku}`);
+                return onAdded(wanted.sku ?? '');
             }
             if (batch?.state === 'planned') return onAsks(batch.id);
             if (batch) toast('Saved. Its floor is being worked out again.');
             onClose();
         },
     });
-    const problem = save.error instanceof Problem ? save.error : null;
-    const field = (name: string, label: string, rest: object = {}) => (
-        <Field
-            key={name}
-            label={label}
-            value={now[name] ?? ''}
-            onChange={(event) => setNow({ ...now, [name]: event.target.value })}
-            error={problem?.at(name)}
-            {...rest}
-        />
+    const now = edit.values as Known;
+    const close = () => void mayClose(name).then((may) => may && onClose());
+    const field = (of: string, label: string, rest: Partial<FigureInputProps> = {}) => (
+        <TextField key={of} name={of} label={label} {...rest} />
+    );
+    const money = (of: string, label: string) => (
+        <FigureField key={of} name={of} label={label} unit={format.symbol} reader={amountReader(format)} />
     );
     const offered = [
         ['', 'nowhere yet'],
@@ -72,63 +93,46 @@ export default function ProductWindow({ detail, isOffer = false, onClose, onAsks
     return (
         <Window
             open
-            onClose={onClose}
+            onClose={close}
             wide
             title={isOffer ? `Offer it once more: ${detail?.listing.title}` : detail ? 'The product' : 'A new product'}
         >
-            <form
+            <EditForm
+                edit={edit}
+                save={isNew ? 'Add it' : 'Save the product'}
+                label={(path) => LABELS[path] ?? path}
                 className="grid gap-5"
-                onSubmit={(event) => {
-                    event.preventDefault();
-                    save.mutate();
-                }}
+                buttons={<Button onClick={close}>Cancel</Button>}
             >
                 {!isOffer && (
                     <>
                         <div className="grid grid-cols-2 items-start gap-x-4 gap-y-3">
-                            {isNew && field('sku', 'SKU', { required: true, autoFocus: true })}
+                            {isNew && field('sku', 'SKU', { autoFocus: true })}
                             {ABOUT.map(([name, label, list]) =>
                                 field(name, label, {
                                     list: list && `known-${list}`,
-                                    required: name === 'title',
                                     className: name === 'title' ? 'col-span-2' : undefined,
                                 }),
                             )}
                         </div>
                         <KnownNames />
                         <div className="grid grid-cols-4 items-start gap-x-4 gap-y-3 max-[640px]:grid-cols-2">
-                            {AMOUNTS.map(([name, label]) => field(name, label, { unit: '€', inputMode: 'decimal' }))}
+                            {AMOUNTS.map(([of, label]) => money(of, label))}
                         </div>
                     </>
                 )}
                 {isNew && (
                     <fieldset className="grid grid-cols-4 items-start gap-x-4 gap-y-3 border-t border-line pt-4 max-[640px]:grid-cols-2">
                         <legend className="sr-only">Where it is offered</legend>
-                        <div>
-                            <Select
-                                label="Offered on"
-                                value={now.channel ?? ''}
-                                options={offered}
-                                onChange={(channel) => setNow({ ...now, channel })}
-                            />
-                            {problem?.at('channel') && (
-                                <p className="mt-1 text-[12.5px] text-broken">{problem.at('channel')}</p>
-                            )}
-                        </div>
-                        {isOffer && field('sku', 'Its SKU there', { required: true })}
+                        <SelectField name="channel" label="Offered on" options={offered} />
+                        {isOffer && field('sku', 'Its SKU there')}
                         {now.channel && (
                             <>
-                                {field('price', 'Price', { unit: '€', inputMode: 'decimal' })}
-                                {field('shipping', 'Shipping charge', { unit: '€', inputMode: 'decimal' })}
-                                {field('stock', 'Stock', { inputMode: 'numeric' })}
-                                {OFFERS.map(([name, label, options]) => (
-                                    <Select
-                                        key={name}
-                                        label={label}
-                                        value={now[name] ?? options[0][0]}
-                                        options={options}
-                                        onChange={(value) => setNow({ ...now, [name]: value })}
-                                    />
+                                {money('price', 'Price')}
+                                {money('shipping', 'Shipping charge')}
+                                <FigureField name="stock" label="Stock" reader={stockReader} />
+                                {OFFERS.map(([of, label, options]) => (
+                                    <SelectField key={of} name={of} label={label} options={options} />
                                 ))}
                             </>
                         )}
@@ -139,21 +143,12 @@ export default function ProductWindow({ detail, isOffer = false, onClose, onAsks
                         </p>
                     </fieldset>
                 )}
-                {problem && Object.keys(problem.errors).length === 0 && <ProblemNotice error={problem} />}
-                <div className="flex gap-2">
-                    <Button
-                        type="submit"
-                        look="main"
-                        disabled={save.isPending || (!isNew && Object.keys(changed(was, now)).length === 0)}
-                    >
-                        {isNew ? 'Add it' : 'Save the product'}
-                    </Button>
-                    <Button onClick={onClose}>Leave</Button>
-                </div>
-            </form>
+            </EditForm>
         </Window>
     );
 }
+
+const filled = (wanted: Known): Known => Object.fromEntries(Object.entries(wanted).filter(([, value]) => value !== ''));
 
 /** Names that are in use, to choose from while typing. */
 function KnownNames() {

@@ -1,4 +1,7 @@
 import type { ListingDetail } from '@/api/client';
+import { amountReader, currencyFormat, wholeReader } from '@/edit/reading';
+import { optionalFigure, text } from '@/edit/schemas';
+import { z } from 'zod';
 
 /** Fields of a product by name, as people type them. */
 export type Known = Record<string, string>;
@@ -51,4 +54,67 @@ export function known(detail: ListingDetail): Known {
 /** What differs, other than by blanks around it. */
 export function changed(was: Known, now: Known): Known {
     return Object.fromEntries(Object.entries(now).filter(([name, value]) => value.trim() !== (was[name] ?? '').trim()));
+}
+
+export const LABELS: Record<string, string> = Object.fromEntries(
+    [...ABOUT, ...AMOUNTS].map(([name, label]) => [name, label]),
+);
+
+export const stockReader = wholeReader({ max: 1_000_000_000 });
+
+const OFFERED = ['price', 'shipping'];
+
+/** Every field empty, so that the form knows of them all. */
+export const emptyProduct = (isOffer: boolean): Known =>
+    Object.fromEntries(
+        [
+            'sku',
+            ...(isOffer ? [] : [...ABOUT, ...AMOUNTS].map(([name]) => name)),
+            'channel',
+            ...OFFERED,
+            'stock',
+            ...OFFERS.map(([name]) => name),
+        ].map((name) => [name, OFFERS.find(([one]) => one === name)?.[2][0][0] ?? '']),
+    );
+
+/** What is typed of a product, and what is saved of it; what is empty is sent as an empty text, which takes it away. */
+export function productSchema(currency: string, isNew: boolean, isOffer: boolean) {
+    const amount = optionalFigure(amountReader(currencyFormat(currency))).transform((read) => read ?? '');
+    const named = (names: string[], type: z.ZodType<string, string>) =>
+        Object.fromEntries(names.map((name) => [name, type]));
+    return z
+        .object({
+            ...(isOffer
+                ? {}
+                : {
+                      ...named(
+                          ABOUT.map(([name]) => name),
+                          z.string().transform((typed) => typed.trim()),
+                      ),
+                      ...named(
+                          AMOUNTS.map(([name]) => name),
+                          amount,
+                      ),
+                      title: text(),
+                  }),
+            ...(isNew
+                ? {
+                      sku: text(),
+                      channel: z.string(),
+                      ...named(OFFERED, amount),
+                      stock: optionalFigure(stockReader).transform((read) => read ?? ''),
+                      ...named(
+                          OFFERS.map(([name]) => name),
+                          z.string(),
+                      ),
+                  }
+                : {}),
+        })
+        .transform((read): Known => {
+            const all = read as Known;
+            if (!isNew || all.channel) return all;
+            // It is offered nowhere: the fields of an offer were not asked for.
+            const offer = ['channel', 'stock', ...OFFERED, ...OFFERS.map(([name]) => name as string)];
+            return Object.fromEntries(Object.entries(all).filter(([name]) => !offer.includes(name)));
+        }) as unknown as z.ZodType<Known, Known>;
 }

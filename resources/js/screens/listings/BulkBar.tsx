@@ -1,15 +1,25 @@
 import { Problem, type BulkEdit, type ListingFilter } from '@/api/client';
-import { useFacets, useRules } from '@/api/queries';
+import { useFacets, useRules, useWorkspace } from '@/api/queries';
 import { useStartBatch, type Edit } from '@/catalogue/batches/queries';
+import { ActionForm } from '@/edit/ActionForm';
+import { FigureField, SelectField, TextField } from '@/edit/fields';
+import {
+    amountReader,
+    currencyFormat,
+    dateReader,
+    percentReader,
+    type CurrencyFormat,
+    type Reader,
+} from '@/edit/reading';
+import { figure, optionalFigure, resolverOf } from '@/edit/schemas';
 import { Button } from '@/ui/Button';
-import { Field } from '@/ui/Field';
-import { ProblemNotice } from '@/ui/Notice';
 import { HandPriceStands, type Stands } from '@/ui/HandPriceStands';
+import { ProblemNotice } from '@/ui/Notice';
 import { Popup } from '@/ui/Popup';
-import { Select } from '@/ui/Select';
 import { count } from '@/ui/words';
-import { useState, type ReactNode } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
+import { z } from 'zod';
 
 /** So many listings chosen one by one can be named in an address. */
 const MOST_IDS = 500;
@@ -28,6 +38,8 @@ interface Props {
 export function BulkBar({ chosen, total, filter, onNone, onPlanned, exportAddress }: Props) {
     const [open, setOpen] = useState<Edit | null>(null);
     const start = useStartBatch();
+    const code = useWorkspace().data?.currency ?? 'EUR';
+    const currency = useMemo(() => currencyFormat(code), [code]);
     const many = chosen === 'all' ? total : chosen.size;
     const plan = (edit: Edit, wanted: BulkEdit) =>
         start.mutate(
@@ -68,6 +80,7 @@ export function BulkBar({ chosen, total, filter, onNone, onPlanned, exportAddres
                     <div className="grid w-[300px] max-w-full gap-2.5">
                         <Form
                             busy={start.isPending}
+                            currency={currency}
                             problem={start.error instanceof Problem ? start.error : null}
                             onPlan={(wanted) => plan(edit, wanted)}
                         />
@@ -96,35 +109,23 @@ export function BulkBar({ chosen, total, filter, onNone, onPlanned, exportAddres
 interface FormProps {
     busy: boolean;
     problem: Problem | null;
+    currency: CurrencyFormat;
     onPlan: (wanted: BulkEdit) => void;
 }
 
-function Form({
-    busy,
-    onPlan,
-    wanted,
-    children,
-}: {
-    busy: boolean;
-    onPlan: FormProps['onPlan'];
-    wanted: BulkEdit;
-    children: ReactNode;
-}) {
-    return (
-        <form
-            className="grid gap-2.5"
-            onSubmit={(event) => {
-                event.preventDefault();
-                onPlan(wanted);
-            }}
-        >
-            {children}
-            <Button look="main" type="submit" disabled={busy}>
-                {busy ? 'Working it out…' : 'Show what it would do'}
-            </Button>
-        </form>
-    );
-}
+const Show = ({ busy }: { busy: boolean }) => (
+    <Button look="main" type="submit" disabled={busy}>
+        {busy ? 'Working it out…' : 'Show what it would do'}
+    </Button>
+);
+
+/** What the server says of a field that the form does not refuse by itself. */
+const Refused = ({ problem, field }: { problem: Problem | null; field: string }) =>
+    problem?.at(field) ? (
+        <p role="alert" className="text-[12.5px] text-broken">
+            {problem.at(field)}
+        </p>
+    ) : null;
 
 const WAYS = [
     ['set', 'set to'],
@@ -132,152 +133,224 @@ const WAYS = [
     ['add_percent', 'add percent'],
 ] as const;
 
-const VALUE_NOTES: Record<string, string> = {
+type Way = (typeof WAYS)[number][0];
+
+const VALUE_NOTES: Record<Way, string> = {
     set: 'Such as 12,50.',
     add: 'Such as 0,40; with − in front it is taken off.',
     add_percent: 'Such as 5; with − in front it is taken off.',
 };
 
-function CostForm({ busy, problem, onPlan }: FormProps) {
-    const [field, setField] = useState<NonNullable<BulkEdit['field']>>('cost');
-    const [how, setHow] = useState<'set' | 'add' | 'add_percent'>('set');
-    const [value, setValue] = useState('');
-    const [from, setFrom] = useState('');
-    return (
-        <Form busy={busy} onPlan={onPlan} wanted={{ field, how, value, ...(from ? { effective_from: from } : {}) }}>
-            <Select
-                label="Of each product, the"
-                value={field}
-                options={[
-                    ['cost', 'unit cost'],
-                    ['inbound', 'inbound cost'],
-                    ['packaging', 'packaging cost'],
-                    ['handling', 'handling cost'],
-                    ['shipping_cost', 'own shipping cost'],
-                    ['rrp', 'recommended price (RRP)'],
-                    ['map', 'minimum advertised price (MAP)'],
-                ]}
-                onChange={setField}
-            />
-            <div className="grid grid-cols-2 items-start gap-2">
-                <Select label="How" value={how} options={WAYS} onChange={setHow} />
-                <Field
-                    label="Figure"
-                    autoFocus
-                    inputMode="decimal"
-                    unit={how === 'add_percent' ? '%' : '€'}
-                    value={value}
-                    onChange={(event) => setValue(event.target.value)}
-                    error={problem?.at('value')}
-                />
-            </div>
-            <p className="text-[12.5px] text-text-3">{VALUE_NOTES[how]}</p>
-            <Field
-                label="Holds from"
-                type="date"
-                value={from}
-                onChange={(event) => setFrom(event.target.value)}
-                note={from === '' ? 'At once.' : undefined}
-                error={problem?.at('effective_from')}
-            />
-        </Form>
-    );
-}
+const wayReader = (how: Way, currency: CurrencyFormat): Reader =>
+    how === 'add_percent'
+        ? percentReader({ isSigned: true, min: -99, max: 10_000 })
+        : amountReader(currency, { isSigned: how === 'add' });
 
-function LimitsForm({ busy, problem, onPlan }: FormProps) {
-    const [term, setTerm] = useState('floor margin');
-    const [value, setValue] = useState('');
-    const [side, kind] = term.split(' ') as ['floor' | 'ceiling', 'amount'];
-    const isAmount = kind === 'amount' || term.endsWith('profit');
-    return (
-        <Form busy={busy} onPlan={onPlan} wanted={{ side, kind, value }}>
-            <Select
-                label="Of each listing, its own"
-                value={term}
-                options={[
-                    ['floor margin', 'floor: margin of price'],
-                    ['floor markup', 'floor: markup on cost'],
-                    ['floor profit', 'floor: profit a piece'],
-                    ['floor amount', 'floor: an amount'],
-                    ['ceiling amount', 'ceiling: an amount'],
-                    ['ceiling margin', 'ceiling: margin of price'],
-                    ['ceiling markup', 'ceiling: markup on cost'],
-                    ['ceiling profit', 'ceiling: profit a piece'],
-                    ['ceiling rrp', 'ceiling: part of RRP'],
-                ]}
-                onChange={setTerm}
-            />
-            <Field
-                label="Figure"
-                inputMode="decimal"
-                unit={isAmount ? '€' : '%'}
-                value={value}
-                onChange={(event) => setValue(event.target.value)}
-                note="Empty takes it away: what holds for more listings counts again."
-                error={problem?.at('value')}
-            />
-        </Form>
-    );
-}
+/** A figure that is read by what else is chosen in the form. */
+const valueBy =
+    <Draft extends { value: string }>(reader: (draft: Draft) => Reader | null, isOptional = false) =>
+    (draft: Draft, context: z.RefinementCtx): string => {
+        const by = reader(draft);
+        if (by === null || (isOptional && draft.value.trim() === '')) return '';
+        const read = figure(by).safeParse(draft.value);
+        if (!read.success) {
+            context.addIssue({ code: 'custom', message: read.error.issues[0]!.message, path: ['value'] });
+            return z.NEVER;
+        }
+        return read.data;
+    };
 
-function PriceForm({ busy, problem, onPlan }: FormProps) {
-    const [how, setHow] = useState('set');
-    const [value, setValue] = useState('');
-    const [stands, setStands] = useState<Stands>();
-    const to = how.startsWith('to ') ? how.slice(3) : null;
-    const wanted: BulkEdit = { ...(to ? { how: 'to', value: to } : { how: how as 'set', value }), ...stands };
+const COSTS = [
+    ['cost', 'unit cost'],
+    ['inbound', 'inbound cost'],
+    ['packaging', 'packaging cost'],
+    ['handling', 'handling cost'],
+    ['shipping_cost', 'own shipping cost'],
+    ['rrp', 'recommended price (RRP)'],
+    ['map', 'minimum advertised price (MAP)'],
+] as const;
+
+function CostForm({ busy, problem, currency, onPlan }: FormProps) {
+    const resolver = useMemo(() => {
+        const value = valueBy((draft: { how: Way; value: string }) => wayReader(draft.how, currency));
+        return resolverOf(
+            z
+                .object({
+                    field: z.enum(['cost', 'inbound', 'packaging', 'handling', 'shipping_cost', 'rrp', 'map']),
+                    how: z.enum(['set', 'add', 'add_percent']),
+                    value: z.string(),
+                    from: optionalFigure(dateReader),
+                })
+                .transform((draft, context): BulkEdit => ({
+                    field: draft.field,
+                    how: draft.how,
+                    value: value(draft, context),
+                    ...(draft.from ? { effective_from: draft.from } : {}),
+                })),
+        );
+    }, [currency]);
     return (
-        <Form busy={busy} onPlan={onPlan} wanted={wanted}>
-            <Select
-                label="The price of each listing"
-                value={how}
-                options={[
-                    ...WAYS,
-                    ['to floor', 'to its floor'],
-                    ['to ceiling', 'to its ceiling'],
-                    ['to list_price', 'to its list price'],
-                    ['to rrp', 'to its recommended price (RRP)'],
-                ]}
-                onChange={setHow}
-            />
-            {!to && (
-                <Field
-                    label="Figure"
-                    inputMode="decimal"
-                    unit={how === 'add_percent' ? '%' : '€'}
-                    value={value}
-                    onChange={(event) => setValue(event.target.value)}
-                    note={VALUE_NOTES[how]}
-                    error={problem?.at('value')}
-                />
+        <ActionForm
+            draft={{ field: 'cost' as const, how: 'set' as const, value: '', from: '' }}
+            resolver={resolver}
+            onSubmit={onPlan}
+        >
+            {({ how }) => (
+                <>
+                    <SelectField name="field" label="Of each product, the" options={COSTS} />
+                    <div className="grid grid-cols-2 items-start gap-2">
+                        <SelectField name="how" label="How" options={WAYS} />
+                        <FigureField
+                            name="value"
+                            label="Figure"
+                            autoFocus
+                            unit={how === ('add_percent' as Way) ? '%' : currency.symbol}
+                            reader={wayReader(how, currency)}
+                        />
+                    </div>
+                    <Refused problem={problem} field="value" />
+                    <p className="text-[12.5px] text-text-3">{VALUE_NOTES[how]}</p>
+                    <FigureField
+                        name="from"
+                        label="Holds from"
+                        reader={dateReader}
+                        placeholder="31.12.2026"
+                        note="Empty: at once."
+                    />
+                    <Refused problem={problem} field="effective_from" />
+                    <Show busy={busy} />
+                </>
             )}
-            <HandPriceStands value={stands} onChange={setStands} label="The prices stand" className="" />
-            <p className="text-[12.5px] text-text-2">
-                Prices stay between floor and ceiling. While a price stands, its rule leaves the listing alone.
-            </p>
-        </Form>
+        </ActionForm>
     );
 }
+
+const TERMS = [
+    ['floor margin', 'floor: margin of price'],
+    ['floor markup', 'floor: markup on cost'],
+    ['floor profit', 'floor: profit per unit'],
+    ['floor amount', 'floor: an amount'],
+    ['ceiling amount', 'ceiling: an amount'],
+    ['ceiling margin', 'ceiling: margin of price'],
+    ['ceiling markup', 'ceiling: markup on cost'],
+    ['ceiling profit', 'ceiling: profit per unit'],
+    ['ceiling rrp', 'ceiling: part of RRP'],
+] as const;
+
+const isAmount = (term: string) => term.endsWith('amount') || term.endsWith('profit');
+const termReader = (term: string, currency: CurrencyFormat) =>
+    isAmount(term) ? amountReader(currency) : percentReader({ max: 10_000 });
+
+function LimitsForm({ busy, problem, currency, onPlan }: FormProps) {
+    const resolver = useMemo(() => {
+        const value = valueBy((draft: { term: string; value: string }) => termReader(draft.term, currency), true);
+        return resolverOf(
+            z.object({ term: z.string(), value: z.string() }).transform((draft, context): BulkEdit => {
+                const [side, kind] = draft.term.split(' ') as ['floor' | 'ceiling', 'amount'];
+                return { side, kind, value: value(draft, context) };
+            }),
+        );
+    }, [currency]);
+    return (
+        <ActionForm draft={{ term: 'floor margin', value: '' }} resolver={resolver} onSubmit={onPlan}>
+            {({ term }) => (
+                <>
+                    <SelectField name="term" label="Of each listing, its own" options={TERMS} />
+                    <FigureField
+                        name="value"
+                        label="Figure"
+                        unit={isAmount(term) ? currency.symbol : '%'}
+                        reader={termReader(term, currency)}
+                        note="Empty removes it: what holds for more listings counts again."
+                    />
+                    <Refused problem={problem} field="value" />
+                    <Show busy={busy} />
+                </>
+            )}
+        </ActionForm>
+    );
+}
+
+const PRICES = [
+    ...WAYS,
+    ['to floor', 'to its floor'],
+    ['to ceiling', 'to its ceiling'],
+    ['to list_price', 'to its list price'],
+    ['to rrp', 'to its recommended price (RRP)'],
+] as const;
+
+const isWay = (how: string): how is Way => !how.startsWith('to ');
+
+function PriceForm({ busy, problem, currency, onPlan }: FormProps) {
+    const [stands, setStands] = useState<Stands>();
+    const resolver = useMemo(() => {
+        const value = valueBy((draft: { how: string; value: string }) =>
+            isWay(draft.how) ? wayReader(draft.how, currency) : null,
+        );
+        return resolverOf(
+            z
+                .object({ how: z.string(), value: z.string() })
+                .transform((draft, context): BulkEdit =>
+                    isWay(draft.how)
+                        ? { how: draft.how, value: value(draft, context) }
+                        : { how: 'to', value: draft.how.slice('to '.length) },
+                ),
+        );
+    }, [currency]);
+    return (
+        <ActionForm
+            draft={{ how: 'set' as string, value: '' }}
+            resolver={resolver}
+            onSubmit={(wanted: BulkEdit) => onPlan({ ...wanted, ...stands })}
+        >
+            {({ how }) => (
+                <>
+                    <SelectField name="how" label="The price of each listing" options={PRICES} />
+                    {isWay(how) && (
+                        <FigureField
+                            name="value"
+                            label="Figure"
+                            unit={how === 'add_percent' ? '%' : currency.symbol}
+                            reader={wayReader(how, currency)}
+                            note={VALUE_NOTES[how]}
+                        />
+                    )}
+                    <Refused problem={problem} field="value" />
+                    <HandPriceStands value={stands} onChange={setStands} label="The prices stand" className="" />
+                    <p className="text-[12.5px] text-text-2">
+                        Prices stay between floor and ceiling. While a price stands, its rule leaves the listing alone.
+                    </p>
+                    <Show busy={busy} />
+                </>
+            )}
+        </ActionForm>
+    );
+}
+
+const supplierResolver = resolverOf(z.object({ supplier: z.string().transform((typed) => typed.trim()) }));
 
 function SupplierForm({ busy, problem, onPlan }: FormProps) {
     const facets = useFacets();
-    const [supplier, setSupplier] = useState('');
     return (
-        <Form busy={busy} onPlan={onPlan} wanted={{ supplier }}>
-            <Field
-                label="Supplier of each product"
-                list="known-suppliers"
-                value={supplier}
-                onChange={(event) => setSupplier(event.target.value)}
-                note="Empty: none. A new name makes a new supplier."
-                error={problem?.at('supplier')}
-            />
-            <datalist id="known-suppliers">
-                {facets.data?.suppliers.map((name) => (
-                    <option key={name} value={name} />
-                ))}
-            </datalist>
-        </Form>
+        <ActionForm draft={{ supplier: '' }} resolver={supplierResolver} onSubmit={onPlan}>
+            {() => (
+                <>
+                    <TextField
+                        name="supplier"
+                        label="Supplier of each product"
+                        list="known-suppliers"
+                        note="Empty: none. A new name makes a new supplier."
+                    />
+                    <datalist id="known-suppliers">
+                        {facets.data?.suppliers.map((name) => (
+                            <option key={name} value={name} />
+                        ))}
+                    </datalist>
+                    <Refused problem={problem} field="supplier" />
+                    <Show busy={busy} />
+                </>
+            )}
+        </ActionForm>
     );
 }
 

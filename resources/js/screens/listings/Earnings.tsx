@@ -1,5 +1,6 @@
 import { api, Problem, take, type ListingDetail } from '@/api/client';
-import { Field } from '@/ui/Field';
+import { FigureInput } from '@/edit/FigureInput';
+import { amountReader, currencyFormat, isRead } from '@/edit/reading';
 import { money, percent, signed } from '@/ui/figures';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
@@ -38,37 +39,41 @@ export function Earnings({ detail }: { detail: ListingDetail }) {
                     ))}
                 </tbody>
             </table>
-            <AnyPrice key={listing.id} id={listing.id} start={listing.price} version={listing.version} />
+            <AnyPrice key={listing.id} listing={listing} />
         </section>
     );
 }
 
-function AnyPrice({ id, start, version }: { id: number; start: string; version: number }) {
+function AnyPrice({ listing }: { listing: ListingDetail['listing'] }) {
+    const { id, price: start, version, currency } = listing;
     const [typed, setTyped] = useState(start);
     const [asked, setAsked] = useState(start);
+    const format = currencyFormat(currency);
+    const reader = amountReader(format);
+    const reading = reader(typed);
+    const value = isRead(reading) ? reading.value : null;
     useEffect(() => {
-        const timer = window.setTimeout(() => setAsked(typed.trim()), 250);
+        if (value === null) return;
+        const timer = window.setTimeout(() => setAsked(value), 250);
         return () => window.clearTimeout(timer);
-    }, [typed]);
+    }, [value]);
     const answer = useQuery({
         queryKey: ['listing', id, 'earnings', asked, version],
-        queryFn: () =>
-            take(api.GET('/api/v1/listings/{id}/earnings', { params: { path: { id }, query: { price: asked } } })),
-        enabled: asked !== '',
+        queryFn: ({ signal }) =>
+            take(
+                api.GET('/api/v1/listings/{id}/earnings', {
+                    params: { path: { id }, query: { price: asked } },
+                    signal,
+                }),
+            ),
         retry: false,
         placeholderData: keepPreviousData,
     });
     const problem = answer.error instanceof Problem ? answer.error.says : undefined;
     const one = answer.data;
     return (
-        <div className="grid grid-cols-[92px_1fr] items-start gap-3">
-            <Field
-                label="At a price of"
-                inputMode="decimal"
-                value={typed}
-                onChange={(event) => setTyped(event.target.value)}
-                aria-invalid={problem ? true : undefined}
-            />
+        <div className="grid grid-cols-[120px_1fr] items-start gap-3">
+            <FigureInput label="At a price of" unit={format.symbol} reader={reader} value={typed} onChange={setTyped} />
             <p className="pt-[22px] text-[12.5px]" aria-live="polite">
                 {problem && <span className="text-broken">{problem}</span>}
                 {!problem && one && (

@@ -1,6 +1,8 @@
 import { api, Problem, take, type Batch, type BulkEdit, type Listing } from '@/api/client';
 import { changeOne } from '@/catalogue/batches/changeOne';
 import type { Edit } from '@/catalogue/batches/queries';
+import { amountReader, currencyFormat, isRead } from '@/edit/reading';
+import { useUnsaved } from '@/edit/unsaved';
 import { money } from '@/ui/figures';
 import { HandPriceStands, type Stands } from '@/ui/HandPriceStands';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
@@ -27,12 +29,18 @@ function edit(field: Figure, value: string, stands: Stands | undefined): [Edit, 
 /** The event by which a key asks the price cell of a listing to open. */
 export const EDIT_PRICE = 'wrasse:edit-price';
 
+/** What is typed into cells and not saved yet: it stays though its row scrolls out of sight. */
+const typed = new Map<string, string>();
+
 /**
  * A figure that is changed where it stands: a bulk change of one, so it is checked, goes into the history and can be undone the same
- * way. What would move a floor a long way opens its window first.
+ * way. What would move a floor a long way opens its window first. Enter saves, Escape cancels; what is left by another way stays.
  */
 export function EditCell({ listing, field }: { listing: Listing; field: Figure }) {
-    const [open, setOpen] = useState(false);
+    const key = `${listing.id} ${field}`;
+    const [open, setOpen] = useState(() => typed.has(key));
+    const button = useRef<HTMLButtonElement>(null);
+    const hasFocusToReturn = useRef(false);
     const figure = listing[field];
     useEffect(() => {
         if (field !== 'price') return;
@@ -40,11 +48,21 @@ export function EditCell({ listing, field }: { listing: Listing; field: Figure }
         window.addEventListener(EDIT_PRICE, ask);
         return () => window.removeEventListener(EDIT_PRICE, ask);
     }, [field, listing.id]);
-    if (open) return <Input listing={listing} field={field} onDone={() => setOpen(false)} />;
+    useEffect(() => {
+        if (open || !hasFocusToReturn.current) return;
+        hasFocusToReturn.current = false;
+        button.current?.focus();
+    }, [open]);
+    const close = (byKey: boolean) => {
+        typed.delete(key);
+        hasFocusToReturn.current = byKey;
+        setOpen(false);
+    };
+    if (open) return <Input listing={listing} field={field} onDone={close} />;
     return (
         <button
+            ref={button}
             type="button"
-            key={figure}
             aria-label={`${NAMES[field]} of ${listing.sku}, ${money(figure)}: change`}
             onClick={(event) => {
                 event.stopPropagation();
@@ -57,16 +75,22 @@ export function EditCell({ listing, field }: { listing: Listing; field: Figure }
     );
 }
 
-function Input({ listing, field, onDone }: { listing: Listing; field: Figure; onDone: () => void }) {
+function Input({ listing, field, onDone }: { listing: Listing; field: Figure; onDone: (byKey: boolean) => void }) {
     const client = useQueryClient();
     const [, setParams] = useSearchParams();
-    const [text, setText] = useState(listing[field] ?? '');
+    const key = `${listing.id} ${field}`;
+    const was = listing[field] ?? '';
+    const [text, setText] = useState(typed.get(key) ?? was);
     const [stands, setStands] = useState<Stands>();
+    const [wrong, setWrong] = useState<string | null>(null);
     const input = useRef<HTMLInputElement>(null);
+    const reader = amountReader(currencyFormat(listing.currency));
+    const reading = text.trim() === '' ? null : reader(text);
     useEffect(() => input.current?.select(), []);
+    useUnsaved(key, text !== was, () => onDone(false));
     const refresh = () =>
         ['listings', 'listing', 'batches', 'worklist'].forEach(
-            (key) => void client.invalidateQueries({ queryKey: [key] }),
+            (one) => void client.invalidateQueries({ queryKey: [one] }),
         );
     const undo = (batch: Batch) =>
         take(api.POST('/api/v1/batches/{id}/undo', { params: { path: { id: batch.id } } })).then(
@@ -74,8 +98,8 @@ function Input({ listing, field, onDone }: { listing: Listing; field: Figure; on
             (problem: Problem) => toast(problem.says),
         );
     const save = useMutation({
-        mutationFn: async () => {
-            const [name, wanted] = edit(field, text, stands);
+        mutationFn: async (value: string) => {
+            const [name, wanted] = edit(field, value, stands);
             const batch = await changeOne(name, wanted, listing.id);
             if (batch?.state !== 'planned') return batch;
             setParams(new URLSearchParams([...new URLSearchParams(window.location.search), ['batch', batch.id]]));
@@ -83,22 +107,29 @@ function Input({ listing, field, onDone }: { listing: Listing; field: Figure; on
         },
         onSuccess: (batch) => {
             refresh();
-            onDone();
+            onDone(true);
             if (batch)
                 toast(`${listing.sku}: ${batch.title}`, { action: { label: 'Undo', onClick: () => void undo(batch) } });
         },
     });
-    const problem = save.error instanceof Problem ? save.error : null;
+    const submit = () => {
+        if (reading && !isRead(reading)) return setWrong(reading.wrong);
+        if (reading === null && (field === 'price' || field === 'cost')) return setWrong('Needed.');
+        save.mutate(reading?.value ?? '');
+    };
+    const problem = save.error instanceof Problem ? save.error.says : wrong;
+    const readAs = reading && isRead(reading) && reading.value !== text.trim() ? `→ ${reading.shown}` : null;
     return (
         <span
             className="relative block"
             onClick={(event) => event.stopPropagation()}
             onKeyDown={(event) => {
-                if (event.key === 'Enter') save.mutate();
-                if (event.key === 'Escape') onDone();
+                if (event.key === 'Enter') submit();
+                if (event.key === 'Escape') onDone(true);
+                event.stopPropagation();
             }}
             onBlur={(event) =>
-                !event.currentTarget.contains(event.relatedTarget) && !save.isPending && problem === null && onDone()
+                !event.currentTarget.contains(event.relatedTarget) && !save.isPending && text === was && onDone(false)
             }
         >
             <input
@@ -107,24 +138,31 @@ function Input({ listing, field, onDone }: { listing: Listing; field: Figure; on
                 inputMode="decimal"
                 aria-label={`${NAMES[field]} of ${listing.sku}`}
                 aria-invalid={problem !== null}
+                aria-describedby={`${key}-says`}
                 value={text}
                 readOnly={save.isPending}
-                onChange={(event) => setText(event.target.value)}
+                onChange={(event) => {
+                    setText(event.target.value);
+                    setWrong(null);
+                    typed.set(key, event.target.value);
+                }}
                 className="h-7 w-full rounded border border-stripe bg-sheet px-1 text-right"
             />
-            {(field === 'price' || problem) && (
-                <span className="absolute -top-1 right-full z-20 mr-2 grid w-60 gap-2 rounded-md border border-line-2 bg-sheet p-2 text-left text-[12.5px] whitespace-normal shadow-md">
-                    {problem && (
-                        <span role="alert" className="border-l-4 border-broken bg-broken-soft px-2 py-1.5">
-                            {problem.says}
-                        </span>
-                    )}
-                    {field === 'price' && (
-                        <HandPriceStands value={stands} onChange={setStands} label="The price stands" className="" />
-                    )}
-                    {field === 'price' && <span className="text-text-3">Enter saves, Escape cancels.</span>}
-                </span>
-            )}
+            <span
+                id={`${key}-says`}
+                className="absolute -top-1 right-full z-20 mr-2 grid w-60 gap-2 rounded-md border border-line-2 bg-sheet p-2 text-left text-[12.5px] whitespace-normal shadow-md"
+            >
+                {problem && (
+                    <span role="alert" className="border-l-4 border-broken bg-broken-soft px-2 py-1.5">
+                        {problem}
+                    </span>
+                )}
+                {readAs && <span className="text-text-2">{readAs}</span>}
+                {field === 'price' && (
+                    <HandPriceStands value={stands} onChange={setStands} label="The price stands" className="" />
+                )}
+                <span className="text-text-3">Enter saves, Escape cancels.</span>
+            </span>
         </span>
     );
 }

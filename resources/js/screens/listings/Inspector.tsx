@@ -87,7 +87,7 @@ function Body({ detail, onClose, onImport, onProduct }: Props & { detail: Listin
                 <ByHand listing={listing} />
                 <Why decision={decision} price={listing.price} heading={heading(listing, detail)} />
                 <Offers offers={detail.offers} />
-                <LimitsForm detail={detail} />
+                <LimitsForm key={listing.id} detail={detail} />
                 <Earnings detail={detail} />
                 <Costs detail={detail} />
                 <History listing={listing} />

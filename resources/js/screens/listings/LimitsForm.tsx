@@ -1,26 +1,44 @@
-import { Problem, type ListingDetail } from '@/api/client';
-import { Button } from '@/ui/Button';
-import { Field } from '@/ui/Field';
+import type { ListingDetail } from '@/api/client';
+import { EditForm } from '@/edit/EditForm';
+import { FigureField } from '@/edit/fields';
+import { amountReader, currencyFormat } from '@/edit/reading';
+import { optionalFigure, resolverOf } from '@/edit/schemas';
+import { useEditForm } from '@/edit/useEditForm';
 import { money } from '@/ui/figures';
-import { Notice } from '@/ui/Notice';
-import { useState } from 'react';
+import { useQueryClient } from '@tanstack/react-query';
+import { useMemo } from 'react';
 import { toast } from 'sonner';
+import { z } from 'zod';
 import { useChangeListing } from './queries';
 import { Terms } from './Terms';
+
+const LABELS: Record<string, string> = { floor: 'The floor', ceiling: 'The ceiling' };
 
 /** Floor and ceiling of this listing by hand, beside what cost and margin give. */
 export function LimitsForm({ detail }: { detail: ListingDetail }) {
     const { listing } = detail;
+    const client = useQueryClient();
     const change = useChangeListing(listing.id);
-    const [floor, setFloor] = useState(detail.own_floor ?? '');
-    const [ceiling, setCeiling] = useState(detail.own_ceiling ?? '');
-    const problem = change.error instanceof Problem ? change.error : null;
-    const dirty = floor !== (detail.own_floor ?? '') || ceiling !== (detail.own_ceiling ?? '');
-    const save = () =>
-        change.mutate(
-            { version: listing.version, floor, ceiling },
-            { onSuccess: () => toast('Limits saved. The listing is looked at again at once.') },
-        );
+    const format = currencyFormat(listing.currency);
+    const reader = amountReader(format);
+    const resolver = useMemo(() => {
+        const amount = optionalFigure(amountReader(currencyFormat(listing.currency)));
+        return resolverOf(z.object({ floor: amount, ceiling: amount }));
+    }, [listing.currency]);
+    const edit = useEditForm({
+        name: `limits of listing ${listing.id}`,
+        current: { floor: detail.own_floor ?? '', ceiling: detail.own_ceiling ?? '' },
+        version: listing.version,
+        resolver,
+        save: ({ floor, ceiling }, version) =>
+            change.mutateAsync({
+                version: version ?? listing.version,
+                floor: (floor as string | null) ?? '',
+                ceiling: (ceiling as string | null) ?? '',
+            }),
+        onSaved: () => toast('Limits saved. The listing is looked at again at once.'),
+        onConflict: () => void client.invalidateQueries({ queryKey: ['listing', listing.id] }),
+    });
     return (
         <section className="mt-4">
             <h3 className="mb-1 text-[14px]">Limits of this listing</h3>
@@ -30,43 +48,27 @@ export function LimitsForm({ detail }: { detail: ListingDetail }) {
                 {detail.supplier ? `, from ${detail.supplier}` : ''}.
             </p>
             <Terms terms={detail.terms} />
-            <form
-                className="grid grid-cols-[1fr_1fr_auto] items-start gap-2"
-                onSubmit={(event) => {
-                    event.preventDefault();
-                    save();
-                }}
+            <EditForm
+                edit={edit}
+                save="Save"
+                label={(path) => LABELS[path] ?? path}
+                className="grid grid-cols-2 items-start gap-2"
             >
-                <Field
+                <FigureField
+                    name="floor"
                     label="Floor by hand"
-                    inputMode="decimal"
+                    unit={format.symbol}
+                    reader={reader}
                     placeholder="none"
-                    value={floor}
-                    onChange={(event) => setFloor(event.target.value)}
-                    error={problem?.at('floor')}
                 />
-                <Field
+                <FigureField
+                    name="ceiling"
                     label="Ceiling by hand"
-                    inputMode="decimal"
+                    unit={format.symbol}
+                    reader={reader}
                     placeholder="none"
-                    value={ceiling}
-                    onChange={(event) => setCeiling(event.target.value)}
-                    error={problem?.at('ceiling')}
                 />
-                <Button type="submit" disabled={!dirty || change.isPending} className="mt-[23px]">
-                    Save
-                </Button>
-            </form>
-            {problem && problem.status === 409 && (
-                <div className="mt-2">
-                    <Notice>{problem.detail}</Notice>
-                </div>
-            )}
-            {problem && problem.status !== 409 && Object.keys(problem.errors).length === 0 && (
-                <div className="mt-2">
-                    <Notice>{problem.says}</Notice>
-                </div>
-            )}
+            </EditForm>
         </section>
     );
 }

@@ -1,4 +1,6 @@
-import type { Approval } from '@/api/client';
+import { Problem, type Approval } from '@/api/client';
+import { FigureInput } from '@/edit/FigureInput';
+import { amountReader, currencyFormat, isRead } from '@/edit/reading';
 import { PriceLine } from '@/charts/PriceLine';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
@@ -74,6 +76,9 @@ function Line({ approval }: { approval: Approval }) {
     const { listing, decision, price } = approval;
     const [editing, setEditing] = useState(false);
     const [figure, setFigure] = useState(price);
+    const format = currencyFormat(listing.currency);
+    const reader = amountReader(format);
+    const reading = reader(figure);
     const answer = useAnswer();
     const [stands, setStands] = useState<Stands>();
     const approve = (wanted?: string) =>
@@ -146,23 +151,31 @@ function Line({ approval }: { approval: Approval }) {
             </div>
             {editing && (
                 <form
-                    className="mt-2 flex items-end justify-end gap-2"
+                    noValidate
+                    className="mt-2 flex items-start justify-end gap-2"
                     onSubmit={(event) => {
                         event.preventDefault();
-                        approve(figure);
+                        if (isRead(reading)) approve(reading.value);
                     }}
+                    onKeyDown={(event) => event.key === 'Escape' && setEditing(false)}
                 >
-                    <Field
+                    <FigureInput
                         label={`Price, from ${money(listing.floor)} to ${money(listing.ceiling)}`}
                         className="w-56"
                         autoFocus
-                        inputMode="decimal"
-                        unit="€"
+                        unit={format.symbol}
+                        reader={reader}
                         value={figure}
-                        onChange={(event) => setFigure(event.target.value)}
+                        onChange={setFigure}
+                        error={answer.error instanceof Problem ? answer.error.at('approvals.0.price') : undefined}
                     />
                     <HandPriceStands value={stands} onChange={setStands} />
-                    <Button look="main" type="submit" disabled={answer.isPending}>
+                    <Button
+                        look="main"
+                        type="submit"
+                        className="mt-[23px]"
+                        disabled={answer.isPending || !isRead(reading)}
+                    >
                         Set this price
                     </Button>
                 </form>
