@@ -22,6 +22,25 @@ export default defineConfig({
             {
                 plugins: [react(), tailwindcss()],
                 resolve: { alias },
+                // Known beforehand: one that is found during a test would load the page anew.
+                optimizeDeps: {
+                    include: [
+                        'react',
+                        'react-dom/client',
+                        'react/jsx-dev-runtime',
+                        'react-router',
+                        'react-hook-form',
+                        '@hookform/resolvers/zod',
+                        'zod',
+                        '@tanstack/react-query',
+                        'radix-ui',
+                        'lucide-react',
+                        'sonner',
+                        'clsx',
+                        'openapi-fetch',
+                        'vitest-browser-react',
+                    ],
+                },
                 test: {
                     name: 'browser',
                     include: ['resources/js/**/*.browser.test.tsx'],

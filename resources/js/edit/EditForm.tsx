@@ -43,9 +43,7 @@ export function EditForm({
                 }}
             >
                 {children}
-                <div className="col-span-full">
-                    <EditNotes edit={edit} label={label} show={show} />
-                </div>
+                <EditNotes edit={edit} label={label} show={show} />
                 <div className="col-span-full flex flex-wrap gap-2">
                     <Button
                         look="main"

@@ -20,11 +20,14 @@ const plain = (value: unknown): string => {
 
 /** What is to be known of a form besides its fields: work brought back, what others changed, what failed. */
 export function EditNotes({ edit, label, show = plain }: Props) {
+    const isRestored = edit.restored !== null && edit.isDirty;
+    const hasProblem = edit.problem !== null && edit.problem !== undefined;
+    if (!isRestored && !hasProblem && edit.conflicts.length === 0) return null;
     return (
-        <div className="grid gap-2 empty:hidden">
-            {edit.restored && edit.isDirty && (
+        <div className="col-span-full grid gap-2">
+            {isRestored && (
                 <Notice broken={false}>
-                    Your changes of {clock(edit.restored)} were not saved; here they are again.{' '}
+                    Your changes of {clock(edit.restored ?? '')} were not saved; here they are again.{' '}
                     <button type="button" className="text-stripe underline underline-offset-2" onClick={edit.discard}>
                         Discard them
                     </button>
@@ -45,9 +48,7 @@ export function EditNotes({ edit, label, show = plain }: Props) {
                     </div>
                 </Notice>
             ))}
-            {edit.problem !== null && edit.problem !== undefined && edit.conflicts.length === 0 && (
-                <ProblemNotice error={edit.problem} />
-            )}
+            {hasProblem && <ProblemNotice error={edit.problem} />}
         </div>
     );
 }

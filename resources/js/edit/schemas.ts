@@ -3,6 +3,9 @@ import type { FieldValues, Resolver } from 'react-hook-form';
 import { z } from 'zod';
 import { isRead, type Reader } from './reading';
 
+// The content security policy allows no code made from text.
+z.config({ jitless: true });
+
 /** A figure while it is edited is a text; saved, it is what was read of it. */
 export const figure = (reader: Reader) =>
     z.string().transform((text, context) => {

@@ -27,7 +27,7 @@ export function FeeLines({ name, currency }: Props) {
                 const kind = fees[index]?.kind;
                 return (
                     <div key={line.id} className="flex items-start gap-3">
-                        <div className="min-w-0 flex-1">
+                        <div className="min-w-0">
                             {kind === 'percent' && <PercentLine {...props} />}
                             {kind === 'fixed' && <FixedLine {...props} />}
                             {kind === 'tiered' && <TieredLine {...props} />}
