@@ -16,7 +16,7 @@ export default defineConfig({
                 test: {
                     name: 'unit',
                     include: ['resources/js/**/*.test.{ts,tsx}'],
-                    exclude: ['resources/js/**/*.browser.test.tsx'],
+                    exclude: ['resources/js/**/*.browser.test.{ts,tsx}'],
                 },
             },
             {
@@ -43,7 +43,7 @@ export default defineConfig({
                 },
                 test: {
                     name: 'browser',
-                    include: ['resources/js/**/*.browser.test.tsx'],
+                    include: ['resources/js/**/*.browser.test.{ts,tsx}'],
                     browser: {
                         enabled: true,
                         headless: true,

@@ -6,6 +6,7 @@ namespace App\Channels;
 
 use App\Channels\Models\Channel;
 use App\Support\Live\Announce;
+use App\Support\Live\Topic;
 use Closure;
 
 /**
@@ -72,7 +73,7 @@ final readonly class CircuitBreaker
     {
         if ($channel->problem !== null || $channel->failures > 0 || $channel->quiet_until !== null) {
             $channel->update(['problem' => null, 'failures' => 0, 'quiet_until' => null]);
-            Announce::change($channel->workspace_id, 'workspace');
+            Announce::change($channel->workspace_id, Topic::Workspace);
         }
     }
 
@@ -100,7 +101,7 @@ final readonly class CircuitBreaker
         $isNews = $channel->problem !== $what['problem'];
         $channel->update($what);
         if ($isNews) {
-            Announce::change($channel->workspace_id, 'workspace');
+            Announce::change($channel->workspace_id, Topic::Workspace);
         }
     }
 }

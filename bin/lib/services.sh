@@ -193,6 +193,8 @@ http {
     # One person, or one program: whoever is known by a token or a session, else by the address.
     map \$http_authorization \$known_by { "" \$cookie_wrasse_session; default \$http_authorization; }
     map \$known_by \$person { "" \$binary_remote_addr; default \$known_by; }
+    # After which event a stream goes on: the browser says so itself, or the page does.
+    map \$http_last_event_id \$last_event { "" \$arg_after; default \$http_last_event_id; }
     limit_conn_zone \$person zone=person:5m;
     limit_conn_status 429;
     limit_req_zone \$person zone=streams:5m rate=2r/s;
@@ -268,6 +270,7 @@ env[APP_ROUTES_CACHE] = $ETC/routes.php"
             auth_request_set \$stream_person \$upstream_http_x_stream_person;
             proxy_set_header X-Stream-Workspace \$stream_workspace;
             proxy_set_header X-Stream-Person \$stream_person;
+            proxy_set_header Last-Event-ID \$last_event;
             proxy_set_header Cookie "";
             proxy_set_header Authorization "";
             proxy_http_version 1.1;

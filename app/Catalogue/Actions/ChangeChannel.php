@@ -12,6 +12,7 @@ use App\Channels\Models\Channel;
 use App\Support\Http\DocumentField;
 use App\Support\Http\PercentField;
 use App\Support\Live\Announce;
+use App\Support\Live\Topic;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
@@ -58,7 +59,7 @@ final readonly class ChangeChannel
                 event(new SwitchTurned($channel->workspace_id, $channelId));
             }
             event(new ListingsTouched($channel->workspace_id, Listing::ids(['channel_id' => $channelId]), Cause::Fees));
-            Announce::change($channel->workspace_id, 'workspace');
+            Announce::change($channel->workspace_id, Topic::Workspace);
 
             return $channel;
         });

@@ -12,6 +12,7 @@ use App\Catalogue\Models\Listing;
 use App\Support\Http\DocumentField;
 use App\Support\Http\PercentField;
 use App\Support\Live\Announce;
+use App\Support\Live\Topic;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
@@ -75,7 +76,7 @@ final readonly class ChangeWorkspace
             if ($pricesMove) {
                 event(new ListingsTouched($workspaceId, Listing::ids(), Cause::Limits));
             }
-            Announce::change($workspaceId, 'workspace');
+            Announce::change($workspaceId, Topic::Workspace);
 
             return $workspace;
         });

@@ -11,6 +11,7 @@ use App\Catalogue\Limits\Scope;
 use App\Catalogue\Models\LimitScope;
 use App\Support\Http\DocumentField;
 use App\Support\Live\Announce;
+use App\Support\Live\Topic;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
@@ -48,7 +49,7 @@ final readonly class SetScopeLimits
             }
             $set = $this->store($set, $scope, $name, $limits);
             event(new ListingsTouched($workspace->id, array_map(intval(...), array_values($listings)), Cause::Limits));
-            Announce::change($workspace->id, 'workspace');
+            Announce::change($workspace->id, Topic::Workspace);
 
             return $set;
         });

@@ -8,6 +8,7 @@ use App\Accounts\Models\Workspace;
 use App\Catalogue\Models\Supplier;
 use App\Support\Http\DocumentField;
 use App\Support\Live\Announce;
+use App\Support\Live\Topic;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
 use Wrasse\Core\Document\MarkupReader;
@@ -40,7 +41,7 @@ final readonly class SetSupplierMarkup
                 ]);
             }
             $known->each(fn (Supplier $supplier) => $supplier->update(['markup' => $markup]));
-            Announce::change($workspace->id, 'workspace');
+            Announce::change($workspace->id, Topic::Workspace);
         });
     }
 

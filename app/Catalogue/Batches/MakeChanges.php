@@ -11,6 +11,7 @@ use App\Catalogue\Models\Batch;
 use App\Catalogue\Prices\HandPrices;
 use App\Catalogue\Prices\HandPriceTerm;
 use App\Support\Live\Announce;
+use App\Support\Live\Topic;
 use Illuminate\Support\Facades\DB;
 
 /** Makes the next changes of a batch, or takes them back. */
@@ -40,7 +41,7 @@ final readonly class MakeChanges
                         ? ['state' => BatchState::Undone, 'undone_at' => now()]
                         : ['state' => BatchState::Applied, 'applied_at' => now()],
                 ]);
-                foreach (['listings', 'facets'] as $topic) {
+                foreach ([Topic::Listings, Topic::Facets] as $topic) {
                     Announce::change($batch->workspace_id, $topic);
                 }
 

@@ -7,6 +7,7 @@ namespace App\Catalogue\Models;
 use App\Catalogue\Batches\BatchState;
 use App\Catalogue\Events\Cause;
 use App\Support\Live\Announce;
+use App\Support\Live\Topic;
 use App\Support\Tenancy\BelongsToWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Concerns\HasUuids;
@@ -89,7 +90,7 @@ final class Batch extends Model
     public function move(array $values): void
     {
         $this->fill($values)->save();
-        Announce::change($this->workspace_id, 'batches');
+        Announce::change($this->workspace_id, Topic::Batches);
     }
 
     public function cause(): Cause

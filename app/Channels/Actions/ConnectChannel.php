@@ -11,6 +11,7 @@ use App\Channels\Models\Channel;
 use App\Channels\Outgoing\WebAddress;
 use App\Channels\Ports\ChangeQueue;
 use App\Support\Live\Announce;
+use App\Support\Live\Topic;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Illuminate\Validation\ValidationException;
@@ -37,7 +38,7 @@ final readonly class ConnectChannel
                 'fetch_at' => is_subclass_of(DriverRegistry::named($driver), ChangeQueue::class) ? now() : null,
             ]);
             event(new ChannelAdded($channel->workspace_id, $channel->id, $copyFrom));
-            Announce::change($channel->workspace_id, 'workspace');
+            Announce::change($channel->workspace_id, Topic::Workspace);
 
             return $channel;
         });
@@ -71,7 +72,7 @@ final readonly class ConnectChannel
                     'quiet_until' => null,
                 ])
                 ->save();
-            Announce::change($channel->workspace_id, 'workspace');
+            Announce::change($channel->workspace_id, Topic::Workspace);
 
             return $channel;
         });

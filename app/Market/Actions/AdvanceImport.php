@@ -17,6 +17,7 @@ use App\Channels\Ports\OfferSource;
 use App\Market\Models\ChannelImport;
 use App\Market\Models\ImportStep;
 use App\Support\Live\Announce;
+use App\Support\Live\Topic;
 use Carbon\CarbonImmutable;
 use Closure;
 use Illuminate\Support\Facades\DB;
@@ -207,7 +208,7 @@ final readonly class AdvanceImport
             if (! $isWritten || $step === null) {
                 $import->exists = false;
             }
-            Announce::change($channel->workspace_id, 'imports');
+            Announce::change($channel->workspace_id, Topic::Imports);
         });
     }
 

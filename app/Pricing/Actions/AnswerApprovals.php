@@ -11,6 +11,7 @@ use App\Pricing\Models\Approval;
 use App\Pricing\Models\ApprovalState;
 use App\Support\Database\IdArray;
 use App\Support\Live\Announce;
+use App\Support\Live\Topic;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
 
@@ -59,7 +60,7 @@ final readonly class AnswerApprovals
                 'rests_until' => now()->addHours($hours),
                 'settled_at' => now(),
             ]);
-            Announce::change($workspace->id, 'approvals');
+            Announce::change($workspace->id, Topic::Approvals);
 
             return $many;
         });
@@ -126,7 +127,7 @@ final readonly class AnswerApprovals
                 SQL,
                 [$userId, IdArray::of(array_keys($taken)), IdArray::of(array_values($taken))],
             );
-            Announce::change($workspace->id, 'approvals');
+            Announce::change($workspace->id, Topic::Approvals);
 
             return $refused;
         });

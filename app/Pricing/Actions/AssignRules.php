@@ -8,6 +8,7 @@ use App\Catalogue\Events\Cause;
 use App\Catalogue\Listings\ListingFilter;
 use App\Pricing\Models\Rule;
 use App\Support\Live\Announce;
+use App\Support\Live\Topic;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -38,7 +39,7 @@ final readonly class AssignRules
             sort($changed);
             if ($changed !== []) {
                 $this->start->over($workspaceId, $changed, Cause::Rule);
-                foreach (['listings', 'rules'] as $topic) {
+                foreach ([Topic::Listings, Topic::Rules] as $topic) {
                     Announce::change($workspaceId, $topic);
                 }
             }

@@ -21,6 +21,7 @@ use App\Pricing\Runs\RunGuard;
 use App\Pricing\Runs\RunProgress;
 use App\Pricing\Runs\RunTally;
 use App\Support\Live\Announce;
+use App\Support\Live\Topic;
 use Carbon\CarbonImmutable;
 use Generator;
 use Illuminate\Support\Facades\DB;
@@ -77,7 +78,7 @@ final readonly class DecideListings
             if ($runId !== null && $cause !== Cause::Released) {
                 $this->runs->advance($workspace, $runId, count($listingIds), $tally);
             }
-            Announce::change($workspace->id, 'listings', $listingIds);
+            Announce::change($workspace->id, Topic::Listings, $listingIds);
         });
     }
 

@@ -10,6 +10,7 @@ use App\Pricing\Deciding\DecisionSummary;
 use App\Pricing\Models\Approval;
 use App\Support\Database\IdArray;
 use App\Support\Live\Announce;
+use App\Support\Live\Topic;
 use Illuminate\Support\Facades\DB;
 use Wrasse\Core\Money\PriceMove;
 use Wrasse\Core\Trail\Outcome;
@@ -60,7 +61,7 @@ final readonly class RequestApprovals
             ];
         }
         $this->put($rows);
-        Announce::change($workspace->id, 'approvals');
+        Announce::change($workspace->id, Topic::Approvals);
     }
 
     /** @param  list<array<string, mixed>>  $rows */
@@ -111,7 +112,7 @@ final readonly class RequestApprovals
             ],
         );
         if ($settled > 0) {
-            Announce::change($workspace->id, 'approvals');
+            Announce::change($workspace->id, Topic::Approvals);
         }
     }
 }

@@ -9,6 +9,7 @@ use App\Pricing\Events\RunReleased;
 use App\Pricing\Models\Run;
 use App\Pricing\Models\RunState;
 use App\Support\Live\Announce;
+use App\Support\Live\Topic;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
@@ -51,7 +52,7 @@ final readonly class ResolveRun
             }
             $run->update(['state' => $state, 'resolved_by' => $userId, 'resolved_at' => now()]);
             $then($run);
-            Announce::change($run->workspace_id, 'runs', [$run->id]);
+            Announce::change($run->workspace_id, Topic::Runs, [$run->id]);
 
             return $run;
         });

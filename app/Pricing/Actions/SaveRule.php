@@ -14,6 +14,7 @@ use App\Pricing\Models\RuleVersion;
 use App\Pricing\Times\RuleTimes;
 use App\Support\Http\DocumentField;
 use App\Support\Live\Announce;
+use App\Support\Live\Topic;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
@@ -81,7 +82,7 @@ final readonly class SaveRule
             if ($listings !== []) {
                 event(new ListingsTouched($workspace->id, $listings, Cause::Rule));
             }
-            Announce::change($workspace->id, 'rules', [$rule->id]);
+            Announce::change($workspace->id, Topic::Rules, [$rule->id]);
 
             return $rule->load('latest');
         });

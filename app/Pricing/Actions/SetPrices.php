@@ -18,6 +18,7 @@ use App\Pricing\Runs\OpenPrice;
 use App\Pricing\Runs\PricesUnderWay;
 use App\Support\Database\IdArray;
 use App\Support\Live\Announce;
+use App\Support\Live\Topic;
 use App\Support\Tenancy\CurrentWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
@@ -87,7 +88,7 @@ final readonly class SetPrices implements HandPrices
                     $this->noLongerWanted($prices, $refused, $listings, $open),
                 ),
             );
-            Announce::change($workspace->id, 'listings', array_keys($listings));
+            Announce::change($workspace->id, Topic::Listings, array_keys($listings));
 
             return new PricesSet($refused, $notes);
         });

@@ -12,6 +12,7 @@ use App\Pricing\Actions\SetPrices;
 use App\Pricing\Jobs\DecideListingsJob;
 use App\Pricing\Models\PriceWar;
 use App\Support\Live\Announce;
+use App\Support\Live\Topic;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
 use Wrasse\Core\Insight\PriceWar as Pattern;
@@ -60,8 +61,8 @@ final readonly class AnswerPriceWar
                 ),
                 default => DecideListingsJob::dispatch($listing->workspace_id, [$listing->id], Cause::Hand),
             };
-            Announce::change($listing->workspace_id, 'today');
-            Announce::change($listing->workspace_id, 'listings', [$listing->id]);
+            Announce::change($listing->workspace_id, Topic::Today);
+            Announce::change($listing->workspace_id, Topic::Listings, [$listing->id]);
 
             return $priceWar;
         });

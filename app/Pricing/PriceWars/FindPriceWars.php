@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Pricing\PriceWars;
 
 use App\Support\Live\Announce;
+use App\Support\Live\Topic;
 use Illuminate\Support\Facades\DB;
 use stdClass;
 use Wrasse\Core\Insight\PriceWar;
@@ -66,7 +67,7 @@ final readonly class FindPriceWars
             ['rounds', 'own_from_minor', 'own_to_minor', 'rival_to_minor', 'since', 'last_at'],
         );
         if ($found !== []) {
-            Announce::change($workspaceId, 'today');
+            Announce::change($workspaceId, Topic::Today);
         }
 
         return count($found);

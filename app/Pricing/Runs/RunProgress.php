@@ -13,6 +13,7 @@ use App\Pricing\Events\RunReleased;
 use App\Pricing\Models\Run;
 use App\Pricing\Models\RunState;
 use App\Support\Live\Announce;
+use App\Support\Live\Topic;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -51,7 +52,7 @@ final readonly class RunProgress
             'outcomes' => $outcomes,
         ])->save();
         $this->finishIfDone($workspace, $run);
-        Announce::change($workspace->id, 'runs', [$runId]);
+        Announce::change($workspace->id, Topic::Runs, [$runId]);
     }
 
     /** All listings of the run are known. */
@@ -165,7 +166,7 @@ final readonly class RunProgress
                     reason: 'Its run could not be carried through.',
                 ),
             );
-            Announce::change($workspace->id, 'runs', [$run->id]);
+            Announce::change($workspace->id, Topic::Runs, [$run->id]);
         });
     }
 
@@ -191,6 +192,6 @@ final readonly class RunProgress
     {
         $run->update(['state' => RunState::Held]);
         event(new RunHeld($workspace->id, $run->id));
-        Announce::change($workspace->id, 'runs', [$run->id]);
+        Announce::change($workspace->id, Topic::Runs, [$run->id]);
     }
 }

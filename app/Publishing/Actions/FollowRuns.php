@@ -16,6 +16,7 @@ use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\PriceChange;
 use App\Publishing\Models\WaitsFor;
 use App\Support\Live\Announce;
+use App\Support\Live\Topic;
 use Illuminate\Support\Facades\DB;
 
 /** Changes of a run leave together, wait together, or not at all. */
@@ -64,7 +65,7 @@ final readonly class FollowRuns
             Listing::query()
                 ->whereIn('id', (clone $waiting)->select('listing_id'))
                 ->update(['automation_on' => false, 'version' => DB::raw('version + 1')]);
-            Announce::change($event->workspaceId, 'listings');
+            Announce::change($event->workspaceId, Topic::Listings);
         }
         $this->lifecycle->withdraw($waiting, $event->reason);
     }

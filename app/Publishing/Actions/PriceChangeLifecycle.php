@@ -11,6 +11,7 @@ use App\Publishing\Models\WaitsFor;
 use App\Support\Database\CopyRows;
 use App\Support\Database\IdArray;
 use App\Support\Live\Announce;
+use App\Support\Live\Topic;
 use App\Support\Tenancy\CurrentWorkspace;
 use Carbon\CarbonInterface;
 use Illuminate\Database\Eloquent\Builder;
@@ -31,7 +32,7 @@ final readonly class PriceChangeLifecycle
     {
         CopyRows::into('price_changes', $lines);
         if ($lines !== []) {
-            Announce::change($this->current->id(), 'changes');
+            Announce::change($this->current->id(), Topic::Changes);
         }
     }
 
@@ -125,7 +126,7 @@ final readonly class PriceChangeLifecycle
                 SQL,
                 [json_encode((object) $reasons, JSON_THROW_ON_ERROR), $this->current->id()],
             );
-            Announce::change($this->current->id(), 'changes', array_keys($reasons));
+            Announce::change($this->current->id(), Topic::Changes, array_keys($reasons));
         }
     }
 
@@ -169,7 +170,7 @@ final readonly class PriceChangeLifecycle
             ->whereIn('state', $state->predecessors())
             ->update(['state' => $state, 'waits_for' => null, ...$more]);
         if ($moved > 0) {
-            Announce::change($this->current->id(), 'changes');
+            Announce::change($this->current->id(), Topic::Changes);
         }
 
         return $moved;

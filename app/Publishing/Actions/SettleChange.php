@@ -11,6 +11,7 @@ use App\Pricing\Actions\RequestDecisions;
 use App\Pricing\Models\PriceHold;
 use App\Publishing\Models\PriceChange;
 use App\Support\Live\Announce;
+use App\Support\Live\Topic;
 use Carbon\CarbonInterface;
 use Illuminate\Support\Facades\DB;
 
@@ -146,7 +147,7 @@ final readonly class SettleChange
     private function announce(array $changes): void
     {
         $workspaceId = $changes[0]->workspace_id;
-        Announce::change($workspaceId, 'changes', array_map(fn (PriceChange $change) => $change->id, $changes));
-        Announce::change($workspaceId, 'listings', array_map(fn (PriceChange $change) => $change->listing_id, $changes));
+        Announce::change($workspaceId, Topic::Changes, array_map(fn (PriceChange $change) => $change->id, $changes));
+        Announce::change($workspaceId, Topic::Listings, array_map(fn (PriceChange $change) => $change->listing_id, $changes));
     }
 }

@@ -12,6 +12,7 @@ use App\Pricing\Models\PriceHold;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\PriceChange;
 use App\Support\Live\Announce;
+use App\Support\Live\Topic;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Support\Facades\DB;
 
@@ -78,8 +79,8 @@ final readonly class UndoChanges
             );
             $counts['returning'] -= count($set->refused);
             $counts['left'] += count($set->refused);
-            Announce::change($this->current->id(), 'changes');
-            Announce::change($this->current->id(), 'listings');
+            Announce::change($this->current->id(), Topic::Changes);
+            Announce::change($this->current->id(), Topic::Listings);
 
             return new Undone(...$counts);
         });

@@ -8,6 +8,7 @@ use App\Pricing\Models\Run;
 use App\Publishing\Jobs\UndoRunJob;
 use App\Publishing\Models\RunUndo;
 use App\Support\Live\Announce;
+use App\Support\Live\Topic;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -67,7 +68,7 @@ final readonly class UndoRun
             }
             $isDone = count($ids) < self::TOGETHER;
             $undo->fill(['advanced_at' => now(), 'finished_at' => $isDone ? now() : null])->save();
-            Announce::change($undo->workspace_id, 'runs', [$runId]);
+            Announce::change($undo->workspace_id, Topic::Runs, [$runId]);
 
             return ! $isDone;
         });

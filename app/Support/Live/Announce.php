@@ -12,9 +12,9 @@ final readonly class Announce
     public const CHANNEL = 'wrasse_live';
 
     /** @param  list<int>  $ids of what changed; beyond a hundred only the topic is told */
-    public static function change(int $workspaceId, string $topic, array $ids = []): void
+    public static function change(int $workspaceId, Topic $topic, array $ids = []): void
     {
-        $message = ['workspace' => $workspaceId, 'topic' => $topic, 'ids' => count($ids) > 100 ? [] : $ids];
+        $message = ['workspace' => $workspaceId, 'topic' => $topic->value, 'ids' => count($ids) > 100 ? [] : $ids];
         DB::select('SELECT pg_notify(?, ?)', [self::CHANNEL, json_encode($message, JSON_THROW_ON_ERROR)]);
     }
 }

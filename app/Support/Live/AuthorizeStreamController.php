@@ -27,12 +27,21 @@ final readonly class AuthorizeStreamController
                 description: 'Of the last event that was received: those that came after it are told first.',
                 schema: new OA\Schema(type: 'string'),
             ),
+            new OA\Parameter(
+                name: 'after',
+                in: 'query',
+                description: 'The same, for clients that cannot set a header.',
+                schema: new OA\Schema(type: 'string'),
+            ),
         ],
         responses: [
             new OA\Response(
                 response: 200,
-                description: 'Events named “change” with a topic and the ids of what changed (none: many), and “reset” where too much was missed to tell',
-                content: new OA\MediaType(mediaType: 'text/event-stream', schema: new OA\Schema(type: 'string')),
+                description: 'Events named “change” with a LiveEvent as data, and “reset” where too much was missed to tell',
+                content: new OA\MediaType(
+                    mediaType: 'text/event-stream',
+                    schema: new OA\Schema(ref: '#/components/schemas/LiveEvent'),
+                ),
             ),
             new OA\Response(
                 response: 401,

@@ -1,64 +1,77 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
+import { keysOf, TOPICS, type LiveEvent } from './keys';
+import { Refresher } from './refresh';
 
-type Topic = 'listings' | 'changes' | 'rules' | 'workspace' | 'batches' | 'facets' | 'approvals' | 'runs' | 'imports';
+const FIRST_WAIT_MS = 1_000;
+const LONGEST_WAIT_MS = 30_000;
+const POLL_MS = 15_000;
 
-const KEYS: Record<Topic, string[][]> = {
-    listings: [['listings'], ['listing'], ['worklist']],
-    changes: [['changes'], ['listings'], ['listing']],
-    rules: [['rules'], ['rule'], ['listings']],
-    batches: [['batches'], ['batch']],
-    facets: [['facets']],
-    imports: [['imports'], ['listings'], ['channels']],
-    approvals: [['approvals'], ['today']],
-    runs: [['runs'], ['today'], ['rules']],
-    workspace: [['workspace'], ['suppliers'], ['limits'], ['channels'], ['listings'], ['listing']],
-};
+interface Told {
+    onEvent: (event: LiveEvent) => void;
+    /** What was missed is not known. */
+    onMissed: () => void;
+}
 
-const SETTLE_MS = 400;
-const POLL_MS = 8_000;
+/**
+ * Keeps a stream of events open. A stream that breaks is opened again, after longer and longer waits, from the event
+ * after the last one that was received; while there is none, everything is taken for missed every now and then.
+ *
+ * @returns what ends it
+ */
+export function listen({ onEvent, onMissed }: Told): () => void {
+    let stream: EventSource;
+    let lastId = '';
+    let wait = FIRST_WAIT_MS;
+    let again: number | undefined;
+    let poll: number | undefined;
+    const received = (event: Event) => {
+        lastId = (event as MessageEvent).lastEventId || lastId;
+        wait = FIRST_WAIT_MS;
+        window.clearInterval(poll);
+        poll = undefined;
+    };
+    const open = () => {
+        stream = new EventSource(`/api/v1/events${lastId === '' ? '' : `?after=${encodeURIComponent(lastId)}`}`);
+        stream.addEventListener('change', (event) => {
+            received(event);
+            onEvent(JSON.parse((event as MessageEvent<string>).data) as LiveEvent);
+        });
+        // "ready" is the first word of a stream without a past: what changed before it was not told.
+        for (const name of ['ready', 'reset'])
+            stream.addEventListener(name, (event) => {
+                received(event);
+                onMissed();
+            });
+        stream.onopen = received;
+        stream.onerror = () => {
+            poll ??= window.setInterval(onMissed, POLL_MS);
+            // The browser tries again by itself, except after a bad answer such as 429 or 502.
+            if (stream.readyState !== EventSource.CLOSED) return;
+            again = window.setTimeout(open, wait);
+            wait = Math.min(2 * wait, LONGEST_WAIT_MS);
+        };
+    };
+    open();
+    return () => {
+        stream.close();
+        window.clearTimeout(again);
+        window.clearInterval(poll);
+    };
+}
 
-/** Refreshes what is on screen when the server says it changed; where the stream cannot be kept, asks every few seconds. */
+/** Refreshes what is on the screen when the server says that it changed. */
 export function useLive(): void {
     const client = useQueryClient();
     useEffect(() => {
-        const waiting = new Set<string>();
-        let timer: number | undefined;
-        let poll: number | undefined;
-        const refresh = () => {
-            timer = undefined;
-            for (const key of waiting) void client.invalidateQueries({ queryKey: JSON.parse(key) as string[] });
-            waiting.clear();
-        };
-        const mark = (topic: Topic) => {
-            for (const key of KEYS[topic] ?? []) waiting.add(JSON.stringify(key));
-            timer ??= window.setTimeout(refresh, SETTLE_MS);
-        };
-        const markAll = () => (Object.keys(KEYS) as Topic[]).forEach(mark);
-        let stream: EventSource;
-        let again: number | undefined;
-        const listen = () => {
-            stream = new EventSource('/api/v1/events');
-            stream.addEventListener('change', (event) => {
-                mark((JSON.parse((event as MessageEvent<string>).data) as { topic: Topic }).topic);
-            });
-            // Too much was missed to tell.
-            stream.addEventListener('reset', markAll);
-            stream.onerror = () => {
-                poll ??= window.setInterval(markAll, POLL_MS);
-                // After an answer such as 429 the browser does not come back by itself.
-                if (stream.readyState === EventSource.CLOSED) again = window.setTimeout(listen, POLL_MS);
-            };
-            stream.onopen = () => {
-                window.clearInterval(poll);
-                poll = undefined;
-            };
-        };
-        listen();
+        const refresher = new Refresher(client);
+        const stop = listen({
+            onEvent: (event) => refresher.mark(keysOf(event)),
+            onMissed: () => TOPICS.forEach((topic) => refresher.mark(keysOf({ topic, ids: [] }))),
+        });
         return () => {
-            stream.close();
-            for (const one of [timer, again]) window.clearTimeout(one);
-            window.clearInterval(poll);
+            stop();
+            refresher.stop();
         };
     }, [client]);
 }

@@ -1,17 +1,23 @@
+import { key, useChanged } from './keys';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api, take, type Workspace } from './client';
 
 export const useMe = () =>
-    useQuery({ queryKey: ['me'], queryFn: () => take(api.GET('/api/v1/session')), retry: false, staleTime: 60_000 });
+    useQuery({
+        queryKey: key('me'),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/session', { signal })),
+        retry: false,
+        staleTime: 60_000,
+    });
 
 export const useWorkspace = () =>
-    useQuery({ queryKey: ['workspace'], queryFn: () => take(api.GET('/api/v1/workspace')) });
+    useQuery({ queryKey: key('workspace'), queryFn: ({ signal }) => take(api.GET('/api/v1/workspace', { signal })) });
 
 /** How many prices wait for something, on all channels or on one. */
 export function useWaiting(waitsFor: 'hours' | 'switch', channel?: number): number {
     const waiting = useQuery({
-        queryKey: ['changes', 'waiting'],
-        queryFn: () => take(api.GET('/api/v1/changes/waiting')),
+        queryKey: key('changes', 'waiting'),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/changes/waiting', { signal })),
         staleTime: 2_000,
     });
     return (waiting.data ?? [])
@@ -19,31 +25,48 @@ export function useWaiting(waitsFor: 'hours' | 'switch', channel?: number): numb
         .reduce((sum, one) => sum + one.many, 0);
 }
 
-export const useChannels = () => useQuery({ queryKey: ['channels'], queryFn: () => take(api.GET('/api/v1/channels')) });
+export const useChannels = () =>
+    useQuery({ queryKey: key('channels'), queryFn: ({ signal }) => take(api.GET('/api/v1/channels', { signal })) });
 
 /** Channels that are being read. */
 export const useImports = () =>
-    useQuery({ queryKey: ['imports'], queryFn: () => take(api.GET('/api/v1/channel-imports')) });
+    useQuery({
+        queryKey: key('imports'),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/channel-imports', { signal })),
+    });
 
-export const useRules = () => useQuery({ queryKey: ['rules'], queryFn: () => take(api.GET('/api/v1/rules')) });
+export const useRules = () =>
+    useQuery({ queryKey: key('rules'), queryFn: ({ signal }) => take(api.GET('/api/v1/rules', { signal })) });
 
 /** What cannot be priced. */
 export const useWorklist = () =>
-    useQuery({ queryKey: ['worklist'], queryFn: () => take(api.GET('/api/v1/worklist')), staleTime: 15_000 });
+    useQuery({
+        queryKey: key('worklist'),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/worklist', { signal })),
+        staleTime: 15_000,
+    });
 
 /** What listings can be told apart by. */
 export const useFacets = (enabled = true) =>
-    useQuery({ queryKey: ['facets'], queryFn: () => take(api.GET('/api/v1/facets')), staleTime: 60_000, enabled });
+    useQuery({
+        queryKey: key('facets'),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/facets', { signal })),
+        staleTime: 60_000,
+        enabled,
+    });
 
 type ChangedWorkspace = Partial<Omit<Workspace, 'name' | 'currency'>>;
 
-export function useChangeWorkspace() {
+/** @param failed what did not happen where it fails */
+export function useChangeWorkspace(failed?: string) {
     const client = useQueryClient();
+    const changed = useChanged();
     return useMutation({
+        meta: { failed },
         mutationFn: (body: ChangedWorkspace) => take(api.PATCH('/api/v1/workspace', { body })),
         onSuccess: (workspace) => {
-            client.setQueryData(['workspace'], workspace);
-            for (const key of ['listings', 'changes', 'rules']) void client.invalidateQueries({ queryKey: [key] });
+            client.setQueryData(key('workspace'), workspace);
+            changed('workspace', 'rules');
         },
     });
 }

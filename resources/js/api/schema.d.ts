@@ -2363,6 +2363,13 @@ export interface components {
                 [key: string]: string[];
             } | null;
         };
+        /** @description The data of an event named "change". */
+        LiveEvent: {
+            /** @enum {string} */
+            topic: "approvals" | "batches" | "changes" | "facets" | "imports" | "listings" | "rules" | "runs" | "today" | "workspace";
+            /** @description Of what changed; none: many. */
+            ids: number[];
+        };
         /**
          * A pricing rule, version 1
          * @description Ranges of percentages, digits of currencies and the like are checked by the reader, which names the JSON path. A field that is null is taken as left out.
@@ -5149,7 +5156,10 @@ export interface operations {
     };
     events: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The same, for clients that cannot set a header. */
+                after?: string;
+            };
             header?: {
                 /** @description Of the last event that was received: those that came after it are told first. */
                 "Last-Event-ID"?: string;
@@ -5159,13 +5169,13 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description Events named “change” with a topic and the ids of what changed (none: many), and “reset” where too much was missed to tell */
+            /** @description Events named “change” with a LiveEvent as data, and “reset” where too much was missed to tell */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/event-stream": string;
+                    "text/event-stream": components["schemas"]["LiveEvent"];
                 };
             };
             /** @description Nobody is signed in */

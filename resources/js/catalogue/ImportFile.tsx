@@ -1,3 +1,4 @@
+import { key } from '@/api/keys';
 import { api, asForm, Problem, take, type Import } from '@/api/client';
 import { useChannels, useFacets } from '@/api/queries';
 import { Button } from '@/ui/Button';
@@ -23,8 +24,9 @@ interface Props {
 export default function ImportFile({ importId, onClose, onChecked }: Props) {
     const [brought, setBrought] = useState<Import | null>(null);
     const earlier = useQuery({
-        queryKey: ['import', importId],
-        queryFn: () => take(api.GET('/api/v1/imports/{id}', { params: { path: { id: importId ?? '' } } })),
+        queryKey: key('import', importId),
+        queryFn: ({ signal }) =>
+            take(api.GET('/api/v1/imports/{id}', { params: { path: { id: importId ?? '' } }, signal })),
         enabled: importId !== null,
     });
     const read = useMutation({
@@ -43,7 +45,7 @@ export default function ImportFile({ importId, onClose, onChecked }: Props) {
     const file = brought ?? earlier.data ?? null;
     return (
         <Window open onClose={onClose} title="Bring in a file" wide>
-            {earlier.error && <ProblemNotice error={earlier.error} />}
+            {earlier.error && !earlier.data && <ProblemNotice error={earlier.error} />}
             {!file && importId === null && (
                 <Choose onChoose={(chosen) => read.mutate(chosen)} busy={read.isPending} error={read.error} />
             )}
@@ -137,7 +139,7 @@ function Columns({
                 }),
             ),
         onSuccess: (batch) => {
-            client.setQueryData(['batch', batch.id], batch);
+            client.setQueryData(key('batch', batch.id), batch);
             onChecked(batch.id);
         },
     });

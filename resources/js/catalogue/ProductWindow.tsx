@@ -1,3 +1,4 @@
+import { useChanged } from '@/api/keys';
 import { api, take, type Batch, type ListingDetail } from '@/api/client';
 import { useChannels, useFacets, useWorkspace } from '@/api/queries';
 import { EditForm } from '@/edit/EditForm';
@@ -9,14 +10,13 @@ import { mayClose } from '@/edit/unsaved';
 import { useEditForm } from '@/edit/useEditForm';
 import { Button } from '@/ui/Button';
 import { Window } from '@/ui/Window';
-import { useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { changeOne } from './batches/changeOne';
 import {
     ABOUT,
     AMOUNTS,
-    changed,
+    differing,
     emptyProduct,
     known,
     LABELS,
@@ -38,17 +38,13 @@ interface Props {
 
 /** What is known of one product, and where it is offered. */
 export default function ProductWindow({ detail, isOffer = false, onClose, onAsks, onAdded }: Props) {
-    const client = useQueryClient();
+    const changed = useChanged();
     const channels = useChannels();
     const workspace = useWorkspace();
     const currency = detail?.listing.currency ?? workspace.data?.currency ?? 'EUR';
     const format = currencyFormat(currency);
     const [was] = useState<Known>(() => (detail ? known(detail) : {}));
     const isNew = detail === null || isOffer;
-    const refresh = () =>
-        ['listings', 'listing', 'batches', 'worklist', 'facets'].forEach(
-            (key) => void client.invalidateQueries({ queryKey: [key] }),
-        );
     const name = isOffer ? `offer of ${detail?.product_sku}` : detail ? `product ${detail.product_sku}` : 'product new';
     const store = async (wanted: Known): Promise<{ batch: Batch | null; wanted: Known }> => {
         if (isNew) {
@@ -58,7 +54,7 @@ export default function ProductWindow({ detail, isOffer = false, onClose, onAsks
             );
             return { batch: null, wanted };
         }
-        const fields = changed(was, wanted);
+        const fields = differing(was, wanted);
         const before = Object.fromEntries(Object.keys(fields).map((one) => [one, was[one] ?? '']));
         return { batch: await changeOne('product', { fields, was: before }, detail.listing.id), wanted };
     };
@@ -68,7 +64,7 @@ export default function ProductWindow({ detail, isOffer = false, onClose, onAsks
         resolver: useMemo(() => resolverOf(productSchema(currency, isNew, isOffer)), [currency, isNew, isOffer]),
         save: store,
         onSaved: ({ batch, wanted }) => {
-            refresh();
+            changed('listings', 'batches', 'facets');
             if (isNew) {
                 toast(`Added: ${wanted.title || wanted.sku}`);
                 return onAdded(wanted.sku ?? '');

@@ -52,7 +52,7 @@ export function known(detail: ListingDetail): Known {
 }
 
 /** What differs, other than by blanks around it. */
-export function changed(was: Known, now: Known): Known {
+export function differing(was: Known, now: Known): Known {
     return Object.fromEntries(Object.entries(now).filter(([name, value]) => value.trim() !== (was[name] ?? '').trim()));
 }
 

@@ -37,15 +37,22 @@ const subscribe = (listener: () => void) => {
 
 export const useHasUnsaved = () => useSyncExternalStore(subscribe, () => unsaved.size > 0);
 
-type Question = { name: string; answer: (leave: boolean) => void };
+interface Question {
+    answer: (leave: boolean) => void;
+}
+
 let question: Question | null = null;
 
 /** Whether a form may be closed: asks where it has unsaved changes, and throws them away if so. */
-export function mayClose(name: string): Promise<boolean> {
+export const mayClose = (name: string) => ask(name);
+
+/** The same for all of the page. */
+export const mayLeave = () => ask(undefined);
+
+function ask(name: string | undefined): Promise<boolean> {
     if (!hasUnsaved(name)) return Promise.resolve(true);
     return new Promise((resolve) => {
         question = {
-            name,
             answer: (leave) => {
                 question = null;
                 if (leave) discardUnsaved(name);

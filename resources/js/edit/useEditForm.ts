@@ -1,4 +1,5 @@
 import { Problem } from '@/api/client';
+import { markSaid } from '@/api/said';
 import { useMutation } from '@tanstack/react-query';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import {
@@ -95,6 +96,8 @@ export function useEditForm<Draft extends FieldValues, Wanted extends FieldValue
         },
         onError: (error) => {
             if (!(error instanceof Problem)) return;
+            // Beside its field, or as a conflict.
+            if (error.status === 422 || error.status === 409) markSaid(error);
             if (error.status === 409) {
                 isToBeRepeated.current = true;
                 onConflict?.();

@@ -1,3 +1,4 @@
+import { key } from '@/api/keys';
 import type { ListingFilter, Rule } from '@/api/client';
 import { useChannels, useFacets } from '@/api/queries';
 import { EditForm } from '@/edit/EditForm';
@@ -78,7 +79,7 @@ export function RuleAssignment({ rule }: { rule: Rule }) {
         resolver: resolverOf(schema),
         save: (wanted: Wanted, revision) => save.mutateAsync({ settings: settingsOf(wanted, rule), revision }),
         onSaved: (saved) => toast(`${count(saved.listings, 'listing is', 'listings are')} on it now`),
-        onConflict: () => void client.invalidateQueries({ queryKey: ['rule', rule.id] }),
+        onConflict: () => void client.invalidateQueries({ queryKey: key('rule', rule.id) }),
         fieldOf: (path) => (path === 'default_channel_id' ? 'home' : path.replace(/^assigned\./, '')),
     });
     const named = (names: readonly string[] | undefined): [string, string][] => [

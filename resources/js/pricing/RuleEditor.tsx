@@ -1,3 +1,4 @@
+import { key } from '@/api/keys';
 import type { ListingFilter, Rule } from '@/api/client';
 import { EditNotes } from '@/edit/EditNotes';
 import { TextField } from '@/edit/fields';
@@ -55,7 +56,7 @@ export function RuleEditor({ rule, name, current, currency, onStarters }: Props)
             toast(saved.version === rule?.version ? 'Saved' : `Version ${saved.version} saved`);
             if (!rule) void navigate(`/rules/${saved.id}`, { replace: true });
         },
-        onConflict: () => void client.invalidateQueries({ queryKey: ['rule', rule?.id] }),
+        onConflict: () => void client.invalidateQueries({ queryKey: key('rule', rule?.id) }),
     });
     const { form } = edit;
     const draft = edit.values.document;

@@ -1,3 +1,4 @@
+import { key } from '@/api/keys';
 import { api, take, type Rule } from '@/api/client';
 import { EditForm } from '@/edit/EditForm';
 import { ChoicesField, FigureField } from '@/edit/fields';
@@ -54,7 +55,7 @@ export function RuleStart({ rule }: { rule: Rule }) {
                     ? `${count(saved.held_back, 'listing is', 'listings are')} held back to compare`
                     : 'All its listings are repriced now',
             ),
-        onConflict: () => void client.invalidateQueries({ queryKey: ['rule', rule.id] }),
+        onConflict: () => void client.invalidateQueries({ queryKey: key('rule', rule.id) }),
         fieldOf: (path) => (path.startsWith('only_') ? 'figure' : path),
     });
     const { how } = edit.values;
@@ -100,10 +101,11 @@ export function RuleStart({ rule }: { rule: Rule }) {
 /** Both groups side by side since the rule was limited. */
 function Groups({ rule }: { rule: Rule }) {
     const groups = useQuery({
-        queryKey: ['rule', rule.id, 'groups', rule.held_back],
-        queryFn: () => take(api.GET('/api/v1/rules/{id}/groups', { params: { path: { id: rule.id } } })),
+        queryKey: key('rule', rule.id, 'groups', rule.held_back),
+        queryFn: ({ signal }) =>
+            take(api.GET('/api/v1/rules/{id}/groups', { params: { path: { id: rule.id } }, signal })),
     });
-    if (groups.error) return <ProblemNotice error={groups.error} />;
+    if (groups.error && !groups.data) return <ProblemNotice error={groups.error} />;
     return (
         <table className="w-full text-right text-[12.5px]">
             <thead className="text-text-2">

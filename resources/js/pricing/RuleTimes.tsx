@@ -1,3 +1,4 @@
+import { key } from '@/api/keys';
 import type { Rule } from '@/api/client';
 import { useWorkspace } from '@/api/queries';
 import { EditForm } from '@/edit/EditForm';
@@ -94,7 +95,7 @@ export function RuleTimes({ rule }: { rule: Rule }) {
         resolver: resolverOf(schema),
         save: (wanted: Wanted, revision) => save.mutateAsync({ settings: settingsOf(wanted), revision }),
         onSaved: () => toast('Saved'),
-        onConflict: () => void client.invalidateQueries({ queryKey: ['rule', rule.id] }),
+        onConflict: () => void client.invalidateQueries({ queryKey: key('rule', rule.id) }),
         fieldOf: (path) => FIELDS[path] ?? FIELDS[path.replace(/\.\d+$/, '')] ?? path,
     });
     return (

@@ -1,3 +1,4 @@
+import { key } from '@/api/keys';
 import { api, take, type Rule } from '@/api/client';
 import { useRules } from '@/api/queries';
 import { TopBar } from '@/ui/TopBar';
@@ -16,8 +17,9 @@ export default function RulesPage() {
     const rules = useRules();
     const navigate = useNavigate();
     const without = useQuery({
-        queryKey: ['listings', 'without-rule'],
-        queryFn: () => take(api.GET('/api/v1/listings/count', { params: { query: { rule: 'none' } } })),
+        queryKey: key('listings', 'without-rule'),
+        queryFn: ({ signal }) =>
+            take(api.GET('/api/v1/listings/count', { params: { query: { rule: 'none' } }, signal })),
     });
     return (
         <>
@@ -33,7 +35,9 @@ export default function RulesPage() {
                 </Button>
             </TopBar>
             <main className="min-h-0 flex-1 overflow-auto bg-sheet">
-                {rules.error && <ProblemNotice error={rules.error} onRetry={() => void rules.refetch()} />}
+                {rules.error && !rules.data && (
+                    <ProblemNotice error={rules.error} onRetry={() => void rules.refetch()} />
+                )}
                 {rules.data?.length === 0 && (
                     <div className="p-14 text-center">
                         <h2 className="text-[17px]">No rule yet</h2>

@@ -20,7 +20,7 @@ export function Versions({ rule, onUse }: { rule: Rule; onUse: (document: RuleDo
             <summary className="text-text-2">
                 {rule.version - 1} earlier {rule.version === 2 ? 'version' : 'versions'}
             </summary>
-            {versions.error && <ProblemNotice error={versions.error} />}
+            {versions.error && !versions.data && <ProblemNotice error={versions.error} />}
             {versions.data && <CompareVersions rule={rule} versions={versions.data} />}
             <ol className="mt-4">
                 {versions.data

@@ -1,5 +1,6 @@
+import { key, useChanged } from '@/api/keys';
 import { api, take } from '@/api/client';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 
 export type PriceWarAnswer = 'hold' | 'step_up' | 'ignore' | 'leave';
 
@@ -13,20 +14,19 @@ export const HOLDS: Record<string, string> = {
 /** Rivals with whom we step each other down. */
 export const usePriceWars = () =>
     useQuery({
-        queryKey: ['price-wars'],
-        queryFn: () => take(api.GET('/api/v1/price-wars')),
+        queryKey: key('price-wars'),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/price-wars', { signal })),
         staleTime: 30_000,
         refetchInterval: 60_000,
     });
 
 export function useAnswerPriceWar(id: number, hours: number) {
-    const client = useQueryClient();
+    const changed = useChanged();
     return useMutation({
         mutationFn: (answer: PriceWarAnswer) =>
             take(api.POST('/api/v1/price-wars/{id}/answer', { params: { path: { id } }, body: { answer, hours } })),
         onSuccess: () => {
-            for (const key of ['price-wars', 'listings', 'listing', 'changes', 'today'])
-                void client.invalidateQueries({ queryKey: [key] });
+            changed('today', 'listings', 'changes');
         },
     });
 }

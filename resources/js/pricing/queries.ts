@@ -1,27 +1,28 @@
+import { key, useChanged } from '@/api/keys';
 import type { components } from '@/api/schema';
 import { api, take, type ListingFilter, type RuleDocument } from '@/api/client';
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 
 export const useRule = (id: number | null) =>
     useQuery({
-        queryKey: ['rule', id],
-        queryFn: () => take(api.GET('/api/v1/rules/{id}', { params: { path: { id: id ?? 0 } } })),
+        queryKey: key('rule', id),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/rules/{id}', { params: { path: { id: id ?? 0 } }, signal })),
         enabled: id !== null,
     });
 
 /** A rule as it was saved each time. */
 export const useVersions = (id: number, enabled: boolean) =>
     useQuery({
-        queryKey: ['rule', id, 'versions'],
-        queryFn: () => take(api.GET('/api/v1/rules/{id}/versions', { params: { path: { id } } })),
+        queryKey: key('rule', id, 'versions'),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/rules/{id}/versions', { params: { path: { id } }, signal })),
         enabled,
     });
 
 /** Some of the sellers that have been seen, by a part of their name. */
 export const useRivals = (q: string) =>
     useQuery({
-        queryKey: ['rivals', q],
-        queryFn: () => take(api.GET('/api/v1/rivals', { params: { query: { q: q || undefined } } })),
+        queryKey: key('rivals', q),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/rivals', { params: { query: { q: q || undefined } }, signal })),
         staleTime: 60_000,
         placeholderData: keepPreviousData,
     });
@@ -29,17 +30,18 @@ export const useRivals = (q: string) =>
 /** A few listings that words find, to try something on. */
 export const useSomeListings = (q: string) =>
     useQuery({
-        queryKey: ['listings', 'some', q],
-        queryFn: () =>
-            take(api.GET('/api/v1/listings', { params: { query: { q: q.trim() || undefined, limit: 20 } } })),
+        queryKey: key('listings', 'some', q),
+        queryFn: ({ signal }) =>
+            take(api.GET('/api/v1/listings', { params: { query: { q: q.trim() || undefined, limit: 20 } }, signal })),
         placeholderData: keepPreviousData,
     });
 
 /** What a formula comes to for a listing. */
 export const useFormula = (price: string, listing: number | null) =>
     useQuery({
-        queryKey: ['formula', price, listing],
-        queryFn: () => take(api.POST('/api/v1/rules/formula', { body: { price, listing: listing ?? 0 } })),
+        queryKey: key('formula', price, listing),
+        queryFn: ({ signal }) =>
+            take(api.POST('/api/v1/rules/formula', { body: { price, listing: listing ?? 0 }, signal })),
         enabled: listing !== null,
         placeholderData: keepPreviousData,
         retry: false,
@@ -53,7 +55,7 @@ export const useTryOut = (
     enabled = true,
 ) =>
     useQuery({
-        queryKey: ['try-out', document, filter, rows],
+        queryKey: key('try-out', document, filter, rows),
         enabled,
         queryFn: ({ signal }) => take(api.POST('/api/v1/rules/try-out', { body: { document, filter, rows }, signal })),
         placeholderData: keepPreviousData,
@@ -86,6 +88,7 @@ export interface SavedRule {
 
 export function useSaveRule(id: number | null) {
     const client = useQueryClient();
+    const changed = useChanged();
     return useMutation({
         mutationFn: ({ name, document, ...rest }: SavedRule) =>
             id === null
@@ -103,14 +106,15 @@ export function useSaveRule(id: number | null) {
                       api.PATCH('/api/v1/rules/{id}', { params: { path: { id } }, body: { name, document, ...rest } }),
                   ),
         onSuccess: (rule) => {
-            client.setQueryData(['rule', rule.id], rule);
-            for (const key of ['rules', 'listings', 'listing']) void client.invalidateQueries({ queryKey: [key] });
+            client.setQueryData(key('rule', rule.id), rule);
+            changed('rules', 'listings');
         },
     });
 }
 
 export function useRunRule() {
     return useMutation({
+        meta: { failed: 'The rule was not run' },
         mutationFn: (id: number) => take(api.POST('/api/v1/rules/{id}/run', { params: { path: { id } } })),
     });
 }

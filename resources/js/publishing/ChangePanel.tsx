@@ -1,3 +1,4 @@
+import { key } from '@/api/keys';
 import { api, take, type Change } from '@/api/client';
 import { ago, clock, money, percent, signed, signedPercent } from '@/ui/figures';
 import { Button } from '@/ui/Button';
@@ -14,8 +15,8 @@ import { Link } from 'react-router';
 /** One change: what became of it when, and the decision as it was made. */
 export function ChangePanel({ id, onClose }: { id: number; onClose: () => void }) {
     const detail = useQuery({
-        queryKey: ['changes', 'one', id],
-        queryFn: () => take(api.GET('/api/v1/changes/{id}', { params: { path: { id } } })),
+        queryKey: key('changes', 'one', id),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/changes/{id}', { params: { path: { id } }, signal })),
     });
     const change = detail.data?.change;
     const decision = detail.data?.decision;
@@ -24,7 +25,9 @@ export function ChangePanel({ id, onClose }: { id: number; onClose: () => void }
             aria-label="Inspector"
             className="w-[336px] shrink-0 overflow-auto border-l border-line bg-sheet px-4 py-3.5"
         >
-            {detail.error && <ProblemNotice error={detail.error} onRetry={() => void detail.refetch()} />}
+            {detail.error && !detail.data && (
+                <ProblemNotice error={detail.error} onRetry={() => void detail.refetch()} />
+            )}
             {change && (
                 <>
                     <div className="flex items-start gap-2">

@@ -1,3 +1,4 @@
+import { key } from '@/api/keys';
 import { api, take, type Change } from '@/api/client';
 import { TopBar } from '@/ui/TopBar';
 import { ago, clock, money, signed, signedPercent } from '@/ui/figures';
@@ -39,7 +40,7 @@ export default function ChangesPage() {
             { replace: true },
         );
     const changes = useInfiniteQuery({
-        queryKey: ['changes', state, q, run, by],
+        queryKey: key('changes', state, q, run, by),
         queryFn: ({ pageParam }) =>
             take(
                 api.GET('/api/v1/changes', {

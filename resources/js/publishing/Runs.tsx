@@ -1,3 +1,4 @@
+import { key } from '@/api/keys';
 import { api, take, type Run } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { ago, clock } from '@/ui/figures';
@@ -32,12 +33,12 @@ const isBeingUndone = (run: Run) => run.undo != null && run.undo.finished_at ===
 /** Passes over listings: what set them off, how far they are, what came out. */
 export function Runs({ onShow }: { onShow: (id: number) => void }) {
     const runs = useQuery({
-        queryKey: ['runs', 'all'],
-        queryFn: () => take(api.GET('/api/v1/runs')),
+        queryKey: key('runs', 'all'),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/runs', { signal })),
         refetchInterval: (query) =>
             query.state.data?.some((run) => run.state === 'deciding' || isBeingUndone(run)) ? 1_000 : false,
     });
-    if (runs.error) return <ProblemNotice error={runs.error} onRetry={() => void runs.refetch()} />;
+    if (runs.error && !runs.data) return <ProblemNotice error={runs.error} onRetry={() => void runs.refetch()} />;
     return (
         <main className="min-h-0 flex-1 overflow-auto bg-sheet">
             {runs.data?.length === 0 && (

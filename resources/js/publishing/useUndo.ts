@@ -1,6 +1,7 @@
+import { useChanged } from '@/api/keys';
 import { api, take, type Undone } from '@/api/client';
 import { count } from '@/ui/words';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import { toast } from 'sonner';
 
 /** What became of changes that someone took back. */
@@ -14,33 +15,25 @@ export function undoneInWords({ withdrawn, returning, moved_on, left }: Undone):
     return said.join('; ') || 'There was nothing to take back';
 }
 
-function useInvalidate() {
-    const client = useQueryClient();
-    return () => {
-        for (const key of ['changes', 'runs', 'listings', 'listing', 'today'])
-            void client.invalidateQueries({ queryKey: [key] });
-    };
-}
-
 /** Takes back one change and says what became of it. */
 export function useUndoChange(id: number) {
-    const invalidate = useInvalidate();
+    const changed = useChanged();
     return useMutation({
         mutationFn: (pause: boolean) =>
             take(api.POST('/api/v1/changes/{id}/undo', { params: { path: { id } }, body: { pause } })),
         onSuccess: (undone) => {
             toast(undoneInWords(undone));
-            invalidate();
+            changed('changes', 'runs', 'listings');
         },
     });
 }
 
 /** Begins to take back all of a run; how far it is, the run tells. */
 export function useUndoRun(id: number) {
-    const invalidate = useInvalidate();
+    const changed = useChanged();
     return useMutation({
         mutationFn: (pause: boolean) =>
             take(api.POST('/api/v1/runs/{id}/undo', { params: { path: { id } }, body: { pause } })),
-        onSuccess: invalidate,
+        onSuccess: () => changed('changes', 'runs', 'listings'),
     });
 }

@@ -1,3 +1,4 @@
+import { key } from '@/api/keys';
 import { api, Problem, take } from '@/api/client';
 import { useStartBatch } from '@/catalogue/batches/queries';
 import { EditForm } from '@/edit/EditForm';
@@ -45,7 +46,7 @@ export function MarkupWindow({ supplier, others, currency, onClose }: Props) {
     const store = useMutation({
         mutationFn: (markup: Markup | null) =>
             take(api.PUT('/api/v1/suppliers/markup', { body: { suppliers: [supplier.name, ...also], markup } })),
-        onSuccess: () => void client.invalidateQueries({ queryKey: ['suppliers'] }),
+        onSuccess: () => void client.invalidateQueries({ queryKey: key('suppliers') }),
     });
     const schema = useMemo(() => markupSchema(currency), [currency]);
     const edit = useEditForm({
@@ -273,7 +274,7 @@ function BeforeAfter({
         return () => window.clearTimeout(timer);
     }, [text]);
     const rows = useQuery({
-        queryKey: ['try-markup', supplier, asked],
+        queryKey: key('try-markup', supplier, asked),
         queryFn: ({ signal }) =>
             take(
                 api.POST('/api/v1/suppliers/try-markup', {

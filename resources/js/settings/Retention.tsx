@@ -1,3 +1,4 @@
+import { key } from '@/api/keys';
 import { api, take } from '@/api/client';
 import { ProblemNotice } from '@/ui/Notice';
 import { useQuery } from '@tanstack/react-query';
@@ -5,8 +6,8 @@ import { useQuery } from '@tanstack/react-query';
 /** For how long things are kept; whoever runs the installation sets it. */
 export function Retention() {
     const kept = useQuery({
-        queryKey: ['retention'],
-        queryFn: () => take(api.GET('/api/v1/retention')),
+        queryKey: key('retention'),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/retention', { signal })),
         staleTime: Infinity,
     });
     return (
@@ -15,7 +16,7 @@ export function Retention() {
             <p className="mt-1 mb-3 max-w-[60ch] text-text-2">
                 What is older is removed each night. Whoever runs this installation can change it.
             </p>
-            {kept.error && <ProblemNotice error={kept.error} onRetry={() => void kept.refetch()} />}
+            {kept.error && !kept.data && <ProblemNotice error={kept.error} onRetry={() => void kept.refetch()} />}
             <dl className="grid max-w-md gap-y-1.5">
                 {kept.data?.map((one) => (
                     <div key={one.what} className="flex justify-between gap-6 border-b border-line pb-1.5">

@@ -1,3 +1,4 @@
+import { key } from '@/api/keys';
 import { api, take, type ScopeLimits as Set } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { ProblemNotice } from '@/ui/Notice';
@@ -9,7 +10,10 @@ import { ScopeLimitsWindow } from './ScopeLimitsWindow';
 
 /** Limits of a channel, supplier, category, brand or product: they stand in place of those for every listing. */
 export function ScopeLimits({ currency }: { currency: string }) {
-    const sets = useQuery({ queryKey: ['limits'], queryFn: () => take(api.GET('/api/v1/limits')) });
+    const sets = useQuery({
+        queryKey: key('limits'),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/limits', { signal })),
+    });
     const [edited, setEdited] = useState<Set | 'new' | null>(null);
     return (
         <section>
@@ -19,7 +23,7 @@ export function ScopeLimits({ currency }: { currency: string }) {
                 the margin above, a price in place of a price; what it does not name stays. The lower in the list, the
                 more it counts, and a single listing’s own counts most.
             </p>
-            {sets.error && <ProblemNotice error={sets.error} onRetry={() => void sets.refetch()} />}
+            {sets.error && !sets.data && <ProblemNotice error={sets.error} onRetry={() => void sets.refetch()} />}
             {sets.data && sets.data.length > 0 && (
                 <ul className="mb-3 max-w-[820px] border-t border-line">
                     {sets.data.map((set) => (

@@ -1,3 +1,4 @@
+import { key } from '@/api/keys';
 import { api, take, type LimitTerm, type ScopeLimits } from '@/api/client';
 import { useChannels, useFacets } from '@/api/queries';
 import { EditForm } from '@/edit/EditForm';
@@ -83,7 +84,7 @@ export function ScopeLimitsWindow({
                 }),
             ),
         onSuccess: () => {
-            void client.invalidateQueries({ queryKey: ['limits'] });
+            void client.invalidateQueries({ queryKey: key('limits') });
             toast('Saved. Floors and ceilings are being worked out again.');
             onClose();
         },
@@ -99,7 +100,7 @@ export function ScopeLimitsWindow({
         version: set?.version ?? 0,
         resolver,
         save: (wanted: Wanted, version) => store.mutateAsync({ wanted, version: version ?? 0 }),
-        onConflict: () => void client.invalidateQueries({ queryKey: ['limits'] }),
+        onConflict: () => void client.invalidateQueries({ queryKey: key('limits') }),
         fieldOf: termField,
     });
     const remove = useMutation({

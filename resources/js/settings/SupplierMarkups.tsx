@@ -1,3 +1,4 @@
+import { key } from '@/api/keys';
 import { api, take } from '@/api/client';
 import type { components } from '@/api/schema';
 import { Button } from '@/ui/Button';
@@ -12,7 +13,10 @@ export type Supplier = components['schemas']['Supplier'];
 
 /** What the goods of each supplier are offered at, from what they cost. */
 export function SupplierMarkups({ currency }: { currency: string }) {
-    const suppliers = useQuery({ queryKey: ['suppliers'], queryFn: () => take(api.GET('/api/v1/suppliers')) });
+    const suppliers = useQuery({
+        queryKey: key('suppliers'),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/suppliers', { signal })),
+    });
     const [open, setOpen] = useState<Supplier | null>(null);
     return (
         <section>
@@ -21,7 +25,7 @@ export function SupplierMarkups({ currency }: { currency: string }) {
                 From the unit cost to a price to start with. New drafts from a supplier’s file have it by themselves;
                 listings that are there stay as they are until you say so.
             </p>
-            {suppliers.error && <ProblemNotice error={suppliers.error} />}
+            {suppliers.error && !suppliers.data && <ProblemNotice error={suppliers.error} />}
             {suppliers.data?.length === 0 && (
                 <p className="text-text-2">No supplier is known yet: they come with costs.</p>
             )}

@@ -1,3 +1,4 @@
+import { key } from '@/api/keys';
 import { api, take } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
@@ -9,9 +10,12 @@ import { useState } from 'react';
 /** Tokens for programs that use the API. */
 export function Tokens() {
     const client = useQueryClient();
-    const tokens = useQuery({ queryKey: ['tokens'], queryFn: () => take(api.GET('/api/v1/tokens')) });
+    const tokens = useQuery({
+        queryKey: key('tokens'),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/tokens', { signal })),
+    });
     const [name, setName] = useState('');
-    const refresh = () => void client.invalidateQueries({ queryKey: ['tokens'] });
+    const refresh = () => void client.invalidateQueries({ queryKey: key('tokens') });
     const create = useMutation({
         mutationFn: () => take(api.POST('/api/v1/tokens', { body: { name } })),
         onSuccess: () => {

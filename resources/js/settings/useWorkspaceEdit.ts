@@ -1,3 +1,4 @@
+import { key } from '@/api/keys';
 import type { Workspace } from '@/api/client';
 import { useChangeWorkspace } from '@/api/queries';
 import { useEditForm } from '@/edit/useEditForm';
@@ -33,7 +34,7 @@ export function useWorkspaceEdit<Draft extends FieldValues, Wanted extends Field
         version: workspace.revision,
         save: (wanted: Wanted, revision) => save.mutateAsync({ ...change(wanted), revision }),
         onSaved: () => toast(saved),
-        onConflict: () => void client.invalidateQueries({ queryKey: ['workspace'] }),
+        onConflict: () => void client.invalidateQueries({ queryKey: key('workspace') }),
         ...section,
     });
 }

@@ -2,17 +2,23 @@ import { api, take } from '@/api/client';
 import { useMe } from '@/api/queries';
 import { Popup } from '@/ui/Popup';
 import { Select } from '@/ui/Select';
-import { useState } from 'react';
+import { removeAllDrafts } from '@/edit/drafts';
+import { discardUnsaved, mayLeave } from '@/edit/unsaved';
+import { useMutation } from '@tanstack/react-query';
 import { useTheme } from '@/ui/theme';
 
 export function Account() {
     const me = useMe();
     const [theme, setTheme] = useTheme();
-    const [leaving, setLeaving] = useState(false);
-    const leave = async () => {
-        setLeaving(true);
-        await take(api.DELETE('/api/v1/session')).finally(() => window.location.assign('/sign-in'));
-    };
+    const signOut = useMutation({
+        meta: { failed: 'You are still signed in' },
+        mutationFn: () => take(api.DELETE('/api/v1/session')),
+        onSuccess: () => {
+            discardUnsaved();
+            removeAllDrafts();
+            window.location.assign('/sign-in');
+        },
+    });
     return (
         <Popup
             label="Account"
@@ -42,8 +48,8 @@ export function Account() {
                 />
                 <button
                     type="button"
-                    onClick={() => void leave()}
-                    disabled={leaving}
+                    onClick={() => void mayLeave().then((may) => may && signOut.mutate())}
+                    disabled={signOut.isPending}
                     className="justify-self-start text-stripe underline underline-offset-2"
                 >
                     Sign out

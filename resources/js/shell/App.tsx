@@ -1,5 +1,5 @@
-import { Problem } from '@/api/client';
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { createQueryClient } from '@/api/queryClient';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { lazy, Suspense } from 'react';
 import { createBrowserRouter, createRoutesFromElements, Navigate, Route, RouterProvider } from 'react-router';
 import { Toaster } from 'sonner';
@@ -14,16 +14,7 @@ const RulePage = lazy(() => import('@/pricing/RulePage'));
 const ChangesPage = lazy(() => import('@/publishing/ChangesPage'));
 const SettingsPage = lazy(() => import('@/settings/SettingsPage'));
 
-const client = new QueryClient({
-    defaultOptions: {
-        queries: {
-            staleTime: 2_000,
-            retry: (count, error) =>
-                count < 2 &&
-                !(error instanceof Problem && error.status >= 400 && error.status < 500 && error.status !== 429),
-        },
-    },
-});
+const client = createQueryClient();
 
 const router = createBrowserRouter(
     createRoutesFromElements(

@@ -2,18 +2,25 @@ import { BulkWindows } from '@/catalogue/batches/BulkWindows';
 import { Problem } from '@/api/client';
 import { useLive } from '@/api/live';
 import { useMe, useWorkspace } from '@/api/queries';
+import { useSignedOut } from '@/api/session';
+import { SignInAgain } from '@/accounts/SignInAgain';
 import { LeaveGuard } from '@/edit/LeaveGuard';
 import { setTimeZone } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { Suspense } from 'react';
 import { Navigate, Outlet, useLocation } from 'react-router';
+import { Boundary } from './Boundary';
+import { Failures } from './Failures';
 import { Keys } from './Keys';
+import { Loading } from './Loading';
 import { Rail } from './Rail';
+import { StaleLine } from './StaleLine';
 
 /** The frame around every place: who is signed in, the rail, and news from the server. */
 export function Shell() {
     const me = useMe();
     const location = useLocation();
+    if (me.data) return <Frame workspace={me.data.workspace} email={me.data.email} />;
     if (me.error instanceof Problem && me.error.status === 401) {
         return <Navigate to="/sign-in" replace state={{ from: location.pathname + location.search }} />;
     }
@@ -24,24 +31,34 @@ export function Shell() {
             </main>
         );
     }
-    if (!me.data) return null;
-    return <Frame workspace={me.data.workspace} />;
+    return <Loading />;
 }
 
-function Frame({ workspace }: { workspace: string }) {
+function Frame({ workspace, email }: { workspace: string; email: string }) {
     useLive();
     setTimeZone(useWorkspace().data?.time_zone);
+    const isSignedOut = useSignedOut();
+    const { pathname } = useLocation();
     return (
         <div className="flex h-full">
-            <Rail workspace={workspace} />
+            <Boundary place="rail">
+                <Rail workspace={workspace} />
+            </Boundary>
             <div className="flex min-w-0 flex-1 flex-col">
-                <Suspense fallback={null}>
-                    <Outlet />
-                </Suspense>
+                <Failures />
+                <StaleLine />
+                <Boundary place={pathname}>
+                    <Suspense fallback={<Loading />}>
+                        <Outlet />
+                    </Suspense>
+                </Boundary>
             </div>
-            <BulkWindows />
-            <Keys />
+            <Boundary place={pathname}>
+                <BulkWindows />
+                <Keys />
+            </Boundary>
             <LeaveGuard />
+            {isSignedOut && <SignInAgain email={email} />}
         </div>
     );
 }

@@ -1,4 +1,5 @@
 import { Problem } from '@/api/client';
+import { useSaid } from '@/api/said';
 import { X } from 'lucide-react';
 
 interface Action<Wanted> {
@@ -10,6 +11,7 @@ interface Action<Wanted> {
 
 /** Beside the control: what was asked failed, why, and the way to try again. Stays until it is done. */
 export function Failed<Wanted>({ action, what }: { action: Action<Wanted>; what: string }) {
+    useSaid(action.error);
     if (!action.error) return null;
     const problem = action.error instanceof Problem ? action.error : null;
     return (

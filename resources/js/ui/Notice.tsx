@@ -1,4 +1,5 @@
 import { Problem } from '@/api/client';
+import { useSaid } from '@/api/said';
 import { clsx } from 'clsx';
 import type { ReactNode } from 'react';
 
@@ -18,6 +19,7 @@ export function Notice({ children, broken = true }: { children: ReactNode; broke
 }
 
 export function ProblemNotice({ error, onRetry }: { error: unknown; onRetry?: () => void }) {
+    useSaid(error);
     const problem = error instanceof Problem ? error : null;
     return (
         <Notice>

@@ -10,6 +10,7 @@ import type { ReactNode } from 'react';
 export function TopBar({ title, note, children }: { title: string; note?: ReactNode; children?: ReactNode }) {
     return (
         <header className="flex h-[52px] shrink-0 items-center gap-3 border-b border-line px-[18px]">
+            <title>{`${typeof note === 'string' && note !== '' ? `${note} – ` : ''}${title} – Wrasse`}</title>
             <h1 className="text-[22px] whitespace-nowrap">{title}</h1>
             <p className="min-w-0 truncate text-text-2">{note}</p>
             <div className="ml-auto flex items-center gap-2.5">
@@ -22,19 +23,22 @@ export function TopBar({ title, note, children }: { title: string; note?: ReactN
 
 type Repricing = Workspace['repricing'];
 
-const POSITIONS: Record<Repricing, { name: string; says: string; mark: string }> = {
+const POSITIONS: Record<Repricing, { name: string; turning: string; says: string; mark: string }> = {
     running: {
         name: 'Repricing runs',
+        turning: 'Starting',
         says: 'Running: rules decide, prices are sent',
         mark: 'bg-yours ring-ink',
     },
     rules_paused: {
         name: 'Rules are paused',
+        turning: 'Pausing rules',
         says: 'Rules paused: nothing is decided by rules, what people set still goes',
         mark: 'bg-yours-soft ring-ink',
     },
     stopped: {
         name: 'Stopped',
+        turning: 'Stopping',
         says: 'Stopped: nothing leaves at all',
         mark: 'ring-text-3',
     },
@@ -44,9 +48,11 @@ const OPTIONS = Object.entries(POSITIONS).map(([name, { says }]) => [name as Rep
 
 function MainSwitch() {
     const workspace = useWorkspace();
-    const change = useChangeWorkspace();
+    const change = useChangeWorkspace('The main switch was not turned');
     if (!workspace.data) return null;
     const { repricing } = workspace.data;
+    // It stands where the server has it; until that has answered, it is being turned.
+    const wanted = change.isPending ? change.variables.repricing : undefined;
     return (
         <Popup
             label="Repricing"
@@ -57,7 +63,7 @@ function MainSwitch() {
                     className="flex h-8 items-center gap-2 rounded-full border border-line-2 bg-sheet px-3 whitespace-nowrap"
                 >
                     <span aria-hidden="true" className={`size-2 rounded-full ring-1 ${POSITIONS[repricing].mark}`} />
-                    {POSITIONS[repricing].name}
+                    {wanted ? `${POSITIONS[wanted].turning}…` : POSITIONS[repricing].name}
                 </button>
             }
         >

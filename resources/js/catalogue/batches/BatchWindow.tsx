@@ -23,7 +23,7 @@ export default function BatchWindow({ id, onClose, onColumns }: Props) {
     const batch = useBatch(id);
     return (
         <Window open onClose={onClose} title={batch.data?.title ?? 'Bulk change'} wide>
-            {batch.error && <ProblemNotice error={batch.error} onRetry={() => void batch.refetch()} />}
+            {batch.error && !batch.data && <ProblemNotice error={batch.error} onRetry={() => void batch.refetch()} />}
             {batch.data && <Body batch={batch.data} onClose={onClose} onColumns={onColumns} />}
         </Window>
     );

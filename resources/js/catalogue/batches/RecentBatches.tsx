@@ -19,7 +19,7 @@ export function RecentBatches({ onOpen }: { onOpen: (id: string) => void }) {
             trigger={<Button>Bulk changes</Button>}
         >
             <div className="w-[400px] max-w-full">
-                {batches.error && <ProblemNotice error={batches.error} />}
+                {batches.error && !batches.data && <ProblemNotice error={batches.error} />}
                 {batches.data?.length === 0 && (
                     <p className="text-text-2">
                         Nothing yet. Choose listings in the table, or bring in a file; what you did stands here, and can

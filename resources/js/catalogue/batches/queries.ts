@@ -1,3 +1,4 @@
+import { key, useChanged } from '@/api/keys';
 import { api, take, type Batch, type BulkEdit, type ListingFilter } from '@/api/client';
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 
@@ -9,20 +10,24 @@ const PAGE = 100;
 const isWorking = (batch: Batch | undefined) => ['planning', 'applying', 'undoing'].includes(batch?.state ?? '');
 
 export const useBatches = (enabled: boolean) =>
-    useQuery({ queryKey: ['batches'], queryFn: () => take(api.GET('/api/v1/batches')), enabled });
+    useQuery({
+        queryKey: key('batches'),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/batches', { signal })),
+        enabled,
+    });
 
 /** Asked again while it is at work, besides what the live stream says. */
 export const useBatch = (id: string) =>
     useQuery({
-        queryKey: ['batch', id],
-        queryFn: () => take(api.GET('/api/v1/batches/{id}', { params: { path: { id } } })),
+        queryKey: key('batch', id),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/batches/{id}', { params: { path: { id } }, signal })),
         refetchInterval: (query) => (isWorking(query.state.data) ? 1_000 : false),
     });
 
 export function useBatchRows(batch: Batch, shown: Shown) {
     const { id } = batch;
     return useInfiniteQuery({
-        queryKey: ['batch', id, 'rows', shown, batch.state],
+        queryKey: key('batch', id, 'rows', shown, batch.state),
         queryFn: ({ pageParam }) => {
             const query = { show: shown === 'all' ? undefined : shown, after: pageParam ?? undefined };
             return take(api.GET('/api/v1/batches/{id}/rows', { params: { path: { id }, query } }));
@@ -38,12 +43,13 @@ export function useStartBatch() {
     return useMutation({
         mutationFn: (body: { edit: Edit; wanted: BulkEdit; listings?: number[]; filter?: ListingFilter }) =>
             take(api.POST('/api/v1/batches', { body })),
-        onSuccess: (batch) => client.setQueryData(['batch', batch.id], batch),
+        onSuccess: (batch) => client.setQueryData(key('batch', batch.id), batch),
     });
 }
 
 export function useMoveBatch(id: string) {
     const client = useQueryClient();
+    const changed = useChanged();
     const path = { params: { path: { id } } };
     return useMutation({
         mutationFn: (what: { undo: boolean; confirmed?: boolean }) =>
@@ -53,9 +59,8 @@ export function useMoveBatch(id: string) {
                     : api.POST('/api/v1/batches/{id}/apply', { ...path, body: { confirmed: what.confirmed } }),
             ),
         onSuccess: (batch) => {
-            client.setQueryData(['batch', batch.id], batch);
-            for (const key of ['batches', 'listings', 'listing', 'rules', 'rule', 'facets'])
-                void client.invalidateQueries({ queryKey: [key] });
+            client.setQueryData(key('batch', batch.id), batch);
+            changed('batches', 'listings', 'rules', 'facets');
         },
     });
 }

@@ -1,3 +1,4 @@
+import { key } from '@/api/keys';
 import { api, take, type ListingDetail } from '@/api/client';
 import { money, percent, shown } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
@@ -11,10 +12,10 @@ const DAY = { day: 'numeric', month: 'short', year: '2-digit' } as const;
 export function Costs({ detail }: { detail: ListingDetail }) {
     const { id, version } = detail.listing;
     const costs = useQuery({
-        queryKey: ['listing', id, 'costs', detail.cost, version],
-        queryFn: () => take(api.GET('/api/v1/listings/{id}/costs', { params: { path: { id } } })),
+        queryKey: key('listing', id, 'costs', detail.cost, version),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/listings/{id}/costs', { params: { path: { id } }, signal })),
     });
-    if (costs.error) return <ProblemNotice error={costs.error} onRetry={() => void costs.refetch()} />;
+    if (costs.error && !costs.data) return <ProblemNotice error={costs.error} onRetry={() => void costs.refetch()} />;
     if (!costs.data || costs.data.length === 0) return null;
     return (
         <section className="mt-4">

@@ -1,3 +1,4 @@
+import { key } from '@/api/keys';
 import { api, Problem, take, type ListingDetail } from '@/api/client';
 import { FigureInput } from '@/edit/FigureInput';
 import { amountReader, currencyFormat, isRead } from '@/edit/reading';
@@ -58,7 +59,7 @@ function AnyPrice({ listing }: { listing: ListingDetail['listing'] }) {
         return () => window.clearTimeout(timer);
     }, [value]);
     const answer = useQuery({
-        queryKey: ['listing', id, 'earnings', asked, version],
+        queryKey: key('listing', id, 'earnings', asked, version),
         queryFn: ({ signal }) =>
             take(
                 api.GET('/api/v1/listings/{id}/earnings', {

@@ -1,3 +1,4 @@
+import { useChanged } from '@/api/keys';
 import { api, Problem, take, type Batch, type BulkEdit, type Listing } from '@/api/client';
 import { changeOne } from '@/catalogue/batches/changeOne';
 import type { Edit } from '@/catalogue/batches/queries';
@@ -5,7 +6,7 @@ import { amountReader, currencyFormat, isRead } from '@/edit/reading';
 import { useUnsaved } from '@/edit/unsaved';
 import { money } from '@/ui/figures';
 import { HandPriceStands, type Stands } from '@/ui/HandPriceStands';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
@@ -76,7 +77,7 @@ export function EditCell({ listing, field }: { listing: Listing; field: Figure }
 }
 
 function Input({ listing, field, onDone }: { listing: Listing; field: Figure; onDone: (byKey: boolean) => void }) {
-    const client = useQueryClient();
+    const changed = useChanged();
     const [, setParams] = useSearchParams();
     const key = `${listing.id} ${field}`;
     const was = listing[field] ?? '';
@@ -88,10 +89,7 @@ function Input({ listing, field, onDone }: { listing: Listing; field: Figure; on
     const reading = text.trim() === '' ? null : reader(text);
     useEffect(() => input.current?.select(), []);
     useUnsaved(key, text !== was, () => onDone(false));
-    const refresh = () =>
-        ['listings', 'listing', 'batches', 'worklist'].forEach(
-            (one) => void client.invalidateQueries({ queryKey: [one] }),
-        );
+    const refresh = () => changed('listings', 'batches');
     const undo = (batch: Batch) =>
         take(api.POST('/api/v1/batches/{id}/undo', { params: { path: { id: batch.id } } })).then(
             refresh,

@@ -60,7 +60,9 @@ export default function HistoryPage() {
                         )}
                     </span>
                 </div>
-                {history.error && <ProblemNotice error={history.error} onRetry={() => void history.refetch()} />}
+                {history.error && !history.data && (
+                    <ProblemNotice error={history.error} onRetry={() => void history.refetch()} />
+                )}
                 <div
                     ref={place}
                     className="min-h-[540px]"

@@ -38,7 +38,7 @@ export function Inspector({ id, ...props }: Props & { id: number }) {
             aria-label="Inspector"
             className="flex w-[336px] shrink-0 flex-col border-l border-line bg-sheet max-[900px]:absolute max-[900px]:inset-y-0 max-[900px]:right-0 max-[900px]:z-20"
         >
-            {detail.error && (
+            {detail.error && !detail.data && (
                 <div className="p-4">
                     <ProblemNotice error={detail.error} onRetry={() => void detail.refetch()} />
                     <Button className="mt-2" onClick={props.onClose}>
@@ -248,7 +248,9 @@ function History({ listing }: { listing: Listing }) {
                     In full
                 </Link>
             </h3>
-            {history.error && <ProblemNotice error={history.error} onRetry={() => void history.refetch()} />}
+            {history.error && !history.data && (
+                <ProblemNotice error={history.error} onRetry={() => void history.refetch()} />
+            )}
             <div
                 className="min-h-[254px]"
                 role="img"

@@ -1,3 +1,4 @@
+import { key } from '@/api/keys';
 import type { ListingDetail } from '@/api/client';
 import { EditForm } from '@/edit/EditForm';
 import { FigureField } from '@/edit/fields';
@@ -37,7 +38,7 @@ export function LimitsForm({ detail }: { detail: ListingDetail }) {
                 ceiling: (ceiling as string | null) ?? '',
             }),
         onSaved: () => toast('Limits saved. The listing is looked at again at once.'),
-        onConflict: () => void client.invalidateQueries({ queryKey: ['listing', listing.id] }),
+        onConflict: () => void client.invalidateQueries({ queryKey: key('listing', listing.id) }),
     });
     return (
         <section className="mt-4">

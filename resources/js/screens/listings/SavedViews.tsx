@@ -1,3 +1,4 @@
+import { key } from '@/api/keys';
 import { api, Problem, take } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
@@ -17,12 +18,17 @@ export function SavedViews() {
     const [params, setParams] = useSearchParams();
     const [open, setOpen] = useState(false);
     const [name, setName] = useState('');
-    const views = useQuery({ queryKey: ['views'], queryFn: () => take(api.GET('/api/v1/views')), enabled: open });
-    const refresh = () => void client.invalidateQueries({ queryKey: ['views'] });
+    const views = useQuery({
+        queryKey: key('views'),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/views', { signal })),
+        enabled: open,
+    });
+    const refresh = () => void client.invalidateQueries({ queryKey: key('views') });
     const here = new URLSearchParams(params);
     PASSING.forEach((one) => here.delete(one));
     const query = here.toString();
     const save = useMutation({
+        meta: { failed: 'The view was not saved' },
         mutationFn: () => take(api.PUT('/api/v1/views', { body: { name, query } })),
         onSuccess: () => {
             setName('');
@@ -30,6 +36,7 @@ export function SavedViews() {
         },
     });
     const drop = useMutation({
+        meta: { failed: 'The view was not removed' },
         mutationFn: (id: number) => take(api.DELETE('/api/v1/views/{id}', { params: { path: { id } } })),
         onSuccess: refresh,
     });

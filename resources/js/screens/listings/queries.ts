@@ -1,3 +1,4 @@
+import { key, useChanged } from '@/api/keys';
 import { api, take, type ListingFilter } from '@/api/client';
 import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 
@@ -6,22 +7,23 @@ const asQuery = ({ state, ...rest }: ListingFilter) => ({ ...rest, 'state[]': st
 /** How many match in all; the rows do not wait for it. */
 export const useListingCount = (filter: ListingFilter) =>
     useQuery({
-        queryKey: ['listings', 'count', filter],
-        queryFn: () => take(api.GET('/api/v1/listings/count', { params: { query: asQuery(filter) } })),
+        queryKey: key('listings', 'count', filter),
+        queryFn: ({ signal }) =>
+            take(api.GET('/api/v1/listings/count', { params: { query: asQuery(filter) }, signal })),
         placeholderData: keepPreviousData,
     });
 
 export function useListings(filter: ListingFilter, sort: string) {
     return useInfiniteQuery({
-        queryKey: ['listings', filter, sort],
-        queryFn: ({ pageParam }) => {
+        queryKey: key('listings', filter, sort),
+        queryFn: ({ pageParam, signal }) => {
             const query = {
                 ...asQuery(filter),
                 sort: sort as 'sku',
                 cursor: pageParam ?? undefined,
                 limit: 40,
             };
-            return take(api.GET('/api/v1/listings', { params: { query } }));
+            return take(api.GET('/api/v1/listings', { params: { query }, signal }));
         },
         initialPageParam: null as string | null,
         getNextPageParam: (page) => page.next,
@@ -31,26 +33,27 @@ export function useListings(filter: ListingFilter, sort: string) {
 
 export const useListing = (id: number | null) =>
     useQuery({
-        queryKey: ['listing', id],
-        queryFn: () => take(api.GET('/api/v1/listings/{id}', { params: { path: { id: id ?? 0 } } })),
+        queryKey: key('listing', id),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/listings/{id}', { params: { path: { id: id ?? 0 } }, signal })),
         enabled: id !== null,
         placeholderData: keepPreviousData,
     });
 
 export const useHistory = (id: number, days: number) =>
     useQuery({
-        queryKey: ['listing', id, 'history', days],
-        queryFn: () => take(api.GET('/api/v1/listings/{id}/history', { params: { path: { id }, query: { days } } })),
+        queryKey: key('listing', id, 'history', days),
+        queryFn: ({ signal }) =>
+            take(api.GET('/api/v1/listings/{id}/history', { params: { path: { id }, query: { days } }, signal })),
         staleTime: 10_000,
     });
 
 /** A price set by hand stands no longer: the rule decides again. */
 export function useReleaseHandPrice(id: number) {
-    const client = useQueryClient();
+    const changed = useChanged();
     return useMutation({
         mutationFn: () => take(api.DELETE('/api/v1/listings/{id}/hand-price', { params: { path: { id } } })),
         onSettled: () => {
-            for (const key of ['listing', 'listings', 'changes']) void client.invalidateQueries({ queryKey: [key] });
+            changed('listings', 'changes');
         },
     });
 }
@@ -61,8 +64,8 @@ export function useChangeListing(id: number) {
         mutationFn: (body: { version: number; floor?: string; ceiling?: string; automation_on?: boolean }) =>
             take(api.PATCH('/api/v1/listings/{id}', { params: { path: { id } }, body })),
         onSettled: () => {
-            void client.invalidateQueries({ queryKey: ['listing', id] });
-            void client.invalidateQueries({ queryKey: ['listings'] });
+            void client.invalidateQueries({ queryKey: key('listing', id) });
+            void client.invalidateQueries({ queryKey: key('listings') });
         },
     });
 }

@@ -24,7 +24,8 @@ const GROUPS: [Approval['reason'], string, string][] = [
 export function Approvals() {
     const approvals = useApprovals();
     const answer = useAnswer();
-    if (approvals.error) return <ProblemNotice error={approvals.error} onRetry={() => void approvals.refetch()} />;
+    if (approvals.error && !approvals.data)
+        return <ProblemNotice error={approvals.error} onRetry={() => void approvals.refetch()} />;
     return GROUPS.map(([reason, title, why]) => {
         const rows = approvals.data?.approvals.filter((one) => one.reason === reason) ?? [];
         const many = approvals.data?.counts[reason] ?? 0;

@@ -56,7 +56,9 @@ export function CannotBePriced() {
         .filter((group): group is Group => group !== undefined);
     return (
         <>
-            {worklist.error && <ProblemNotice error={worklist.error} onRetry={() => void worklist.refetch()} />}
+            {worklist.error && !worklist.data && (
+                <ProblemNotice error={worklist.error} onRetry={() => void worklist.refetch()} />
+            )}
             {groups.map((group) => (
                 <GroupOf key={group.problem} group={group} />
             ))}

@@ -17,7 +17,7 @@ export function HeldRuns() {
     const [params, setParams] = useSearchParams();
     const open = Number(params.get('run') ?? 0);
     const show = (id: number | null) => setParams(id === null ? {} : { run: String(id) });
-    if (runs.error) return <ProblemNotice error={runs.error} onRetry={() => void runs.refetch()} />;
+    if (runs.error && !runs.data) return <ProblemNotice error={runs.error} onRetry={() => void runs.refetch()} />;
     if (!runs.data || runs.data.length === 0) return null;
     return (
         <section aria-label="Stopped runs">
@@ -69,7 +69,9 @@ function RunWindow({ id, onClose }: { id: number; onClose: () => void }) {
     });
     return (
         <Window open wide onClose={onClose} title="What the stopped run would do">
-            {detail.error && <ProblemNotice error={detail.error} onRetry={() => void detail.refetch()} />}
+            {detail.error && !detail.data && (
+                <ProblemNotice error={detail.error} onRetry={() => void detail.refetch()} />
+            )}
             {run && detail.data && (
                 <div className="grid gap-4">
                     <p>

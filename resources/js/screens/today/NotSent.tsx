@@ -1,3 +1,4 @@
+import { key } from '@/api/keys';
 import { api, take } from '@/api/client';
 import { ago, money } from '@/ui/figures';
 import { Button } from '@/ui/Button';
@@ -12,10 +13,11 @@ export function NotSent() {
     const changes = useNotSent();
     const acknowledge = useMutation({
         mutationFn: (ids: number[]) => take(api.POST('/api/v1/changes/acknowledge', { body: { ids } })),
-        onSuccess: () => void client.invalidateQueries({ queryKey: ['changes'] }),
+        onSuccess: () => void client.invalidateQueries({ queryKey: key('changes') }),
     });
     const rows = changes.data?.changes ?? [];
-    if (changes.error) return <ProblemNotice error={changes.error} onRetry={() => void changes.refetch()} />;
+    if (changes.error && !changes.data)
+        return <ProblemNotice error={changes.error} onRetry={() => void changes.refetch()} />;
     if (rows.length === 0) return null;
     return (
         <section aria-label="Prices set by hand that did not go out">

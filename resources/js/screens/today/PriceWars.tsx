@@ -20,7 +20,8 @@ const HOURS: readonly (readonly [string, string])[] = [
 /** Listings on which we and a rival step each other down, with what can be done about it. */
 export function PriceWars() {
     const priceWars = usePriceWars();
-    if (priceWars.error) return <ProblemNotice error={priceWars.error} onRetry={() => void priceWars.refetch()} />;
+    if (priceWars.error && !priceWars.data)
+        return <ProblemNotice error={priceWars.error} onRetry={() => void priceWars.refetch()} />;
     if (!priceWars.data || priceWars.data.length === 0) return null;
     return (
         <section aria-label="Stepping each other down">

@@ -12,7 +12,7 @@ export function Standing() {
             aria-label="How it stands"
             className="w-[300px] shrink-0 overflow-auto border-l border-line bg-sheet px-4 py-5 max-[1000px]:w-auto max-[1000px]:border-t max-[1000px]:border-l-0"
         >
-            {today.error && <ProblemNotice error={today.error} onRetry={() => void today.refetch()} />}
+            {today.error && !today.data && <ProblemNotice error={today.error} onRetry={() => void today.refetch()} />}
             {now && (
                 <div className="grid grid-cols-[minmax(0,1fr)] gap-7">
                     <section>

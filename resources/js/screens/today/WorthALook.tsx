@@ -1,10 +1,11 @@
+import { key, useChanged } from '@/api/keys';
 import { api, Problem, take } from '@/api/client';
 import type { components } from '@/api/schema';
 import { changeOne } from '@/catalogue/batches/changeOne';
 import { Button } from '@/ui/Button';
 import { money, signed } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 
@@ -18,11 +19,11 @@ const GROUPS: [Suggestion['kind'], string, string][] = [
 /** Prices that are worth a look, with what they come to; each is taken or left in place. */
 export function WorthALook() {
     const suggestions = useQuery({
-        queryKey: ['suggestions'],
-        queryFn: () => take(api.GET('/api/v1/suggestions')),
+        queryKey: key('suggestions'),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/suggestions', { signal })),
         staleTime: 60_000,
     });
-    if (suggestions.error) return <ProblemNotice error={suggestions.error} />;
+    if (suggestions.error && !suggestions.data) return <ProblemNotice error={suggestions.error} />;
     return GROUPS.map(([kind, title, why]) => {
         const rows = suggestions.data?.filter((one) => one.kind === kind) ?? [];
         if (rows.length === 0) return null;
@@ -45,12 +46,10 @@ function Line({
 }: {
     suggestion: Suggestion;
 }) {
-    const client = useQueryClient();
-    const refresh = () =>
-        ['suggestions', 'listings', 'changes', 'today'].forEach(
-            (key) => void client.invalidateQueries({ queryKey: [key] }),
-        );
+    const changed = useChanged();
+    const refresh = () => changed('listings', 'changes', 'today');
     const accept = useMutation({
+        meta: { failed: 'The suggestion was not taken up' },
         mutationFn: async () => {
             const batch = await changeOne('prices', { prices: { [String(listing)]: to } }, listing);
             if (batch === null) throw new Problem(409, 'Its limits or its price have changed meanwhile', null, {});
@@ -62,6 +61,7 @@ function Line({
         },
     });
     const dismiss = useMutation({
+        meta: { failed: 'The suggestion was not dismissed' },
         mutationFn: () => take(api.POST('/api/v1/suggestions/dismiss', { body: { listing, kind } })),
         onSuccess: refresh,
     });

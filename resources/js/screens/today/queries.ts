@@ -1,26 +1,32 @@
+import { key, useChanged } from '@/api/keys';
 import { api, Problem, take } from '@/api/client';
 import { useWorklist } from '@/api/queries';
 import { usePriceWars } from '@/pricing/price-wars';
 import type { Stands } from '@/ui/HandPriceStands';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 
 export const useToday = () =>
     useQuery({
-        queryKey: ['today'],
-        queryFn: () => take(api.GET('/api/v1/today')),
+        queryKey: key('today'),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/today', { signal })),
         staleTime: 10_000,
         refetchInterval: 20_000,
     });
 
 /** Prices that wait for a person. */
 export const useApprovals = () =>
-    useQuery({ queryKey: ['approvals'], queryFn: () => take(api.GET('/api/v1/approvals')), staleTime: 5_000 });
+    useQuery({
+        queryKey: key('approvals'),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/approvals', { signal })),
+        staleTime: 5_000,
+    });
 
 /** Prices that people set or approved and that did not go out, which nobody has seen yet. */
 export const useNotSent = () =>
     useQuery({
-        queryKey: ['changes', 'to_acknowledge'],
-        queryFn: () => take(api.GET('/api/v1/changes', { params: { query: { state: 'to_acknowledge' } } })),
+        queryKey: key('changes', 'to_acknowledge'),
+        queryFn: ({ signal }) =>
+            take(api.GET('/api/v1/changes', { params: { query: { state: 'to_acknowledge' } }, signal })),
         staleTime: 5_000,
     });
 
@@ -48,15 +54,15 @@ export function useForYou(): number | undefined {
 /** Runs that a brake has stopped. */
 export const useHeldRuns = () =>
     useQuery({
-        queryKey: ['runs', 'held'],
-        queryFn: () => take(api.GET('/api/v1/runs', { params: { query: { state: 'held' } } })),
+        queryKey: key('runs', 'held'),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/runs', { params: { query: { state: 'held' } }, signal })),
         staleTime: 5_000,
     });
 
 export const useRun = (id: number | null) =>
     useQuery({
-        queryKey: ['runs', id],
-        queryFn: () => take(api.GET('/api/v1/runs/{id}', { params: { path: { id: id ?? 0 } } })),
+        queryKey: key('runs', id),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/runs/{id}', { params: { path: { id: id ?? 0 } }, signal })),
         enabled: id !== null,
     });
 
@@ -66,7 +72,7 @@ export type Answer =
 
 /** Approves or rejects waiting prices; those that the market has overtaken come back with the reason. */
 export function useAnswer() {
-    const client = useQueryClient();
+    const changed = useChanged();
     return useMutation({
         mutationFn: (answer: Answer) => {
             if ('approve' in answer) {
@@ -77,8 +83,7 @@ export function useAnswer() {
             return take(api.POST('/api/v1/approvals/reject', { body: { ids, note: note || null, hours } }));
         },
         onSuccess: (answered, answer) => {
-            for (const key of ['approvals', 'today', 'changes', 'listings'])
-                void client.invalidateQueries({ queryKey: [key] });
+            changed('approvals', 'changes', 'listings');
             const [first] = answered.refused;
             // Of one alone, the reason belongs beside it.
             if (first && 'approve' in answer && answer.approve.length === 1)
@@ -88,7 +93,7 @@ export function useAnswer() {
 }
 
 export function useResolveRun(id: number) {
-    const client = useQueryClient();
+    const changed = useChanged();
     const path = { params: { path: { id } } };
     return useMutation({
         mutationFn: (how: { release: true } | { release: false; pause: boolean }) =>
@@ -96,8 +101,7 @@ export function useResolveRun(id: number) {
                 ? take(api.POST('/api/v1/runs/{id}/release', path))
                 : take(api.POST('/api/v1/runs/{id}/discard', { ...path, body: { pause: how.pause } })),
         onSettled: () => {
-            for (const key of ['runs', 'today', 'changes', 'listings'])
-                void client.invalidateQueries({ queryKey: [key] });
+            changed('runs', 'changes', 'listings');
         },
     });
 }

@@ -1,3 +1,4 @@
+import { useChanged } from '@/api/keys';
 import { api, take, type Channel } from '@/api/client';
 import { useWaiting } from '@/api/queries';
 import { Failed } from '@/ui/Failed';
@@ -5,19 +6,19 @@ import { ago, clock } from '@/ui/figures';
 import { Notice } from '@/ui/Notice';
 import { Toggle } from '@/ui/Toggle';
 import { count } from '@/ui/words';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import { ChannelTerms } from './ChannelTerms';
 import { ConnectionLine } from './ConnectionLine';
 import { ImportProgress } from './ImportProgress';
 
 /** One channel: its switch, how it is doing, where its prices go, its fees and tax. */
 export function ChannelPage({ channel }: { channel: Channel }) {
-    const client = useQueryClient();
+    const changed = useChanged();
     const turn = useMutation({
         mutationFn: (automation_on: boolean) =>
             take(api.PATCH('/api/v1/channels/{id}', { params: { path: { id: channel.id } }, body: { automation_on } })),
         onSuccess: () => {
-            for (const key of ['channels', 'listings', 'changes']) void client.invalidateQueries({ queryKey: [key] });
+            changed('workspace');
         },
     });
     return (

@@ -1,3 +1,4 @@
+import { key, useChanged } from '@/api/keys';
 import { api, take, type Channel } from '@/api/client';
 import { useFacets } from '@/api/queries';
 import { EditForm } from '@/edit/EditForm';
@@ -69,12 +70,13 @@ const LABELS: Record<string, string> = {
 /** Fees and tax of a channel, in general and of categories whose fees or tax differ. */
 export function ChannelTerms({ channel }: { channel: Channel }) {
     const client = useQueryClient();
+    const changed = useChanged();
     const resolver = useMemo(() => resolverOf(schemaOf(channel.currency)), [channel.currency]);
     const save = useMutation({
         mutationFn: (body: ReturnType<typeof bodyOf> & { revision: number | undefined }) =>
             take(api.PATCH('/api/v1/channels/{id}', { params: { path: { id: channel.id } }, body })),
         onSuccess: () => {
-            for (const key of ['channels', 'listings', 'changes']) void client.invalidateQueries({ queryKey: [key] });
+            changed('workspace');
         },
     });
     const edit = useEditForm({
@@ -84,7 +86,7 @@ export function ChannelTerms({ channel }: { channel: Channel }) {
         resolver,
         save: (wanted: Wanted, revision) => save.mutateAsync({ ...bodyOf(wanted), revision }),
         onSaved: () => toast(`Fees of ${channel.name} saved. Floors are being worked out again.`),
-        onConflict: () => void client.invalidateQueries({ queryKey: ['channels'] }),
+        onConflict: () => void client.invalidateQueries({ queryKey: key('channels') }),
         fieldOf: (path) => {
             const [first, name, ...rest] = path.split('.');
             if (first !== 'categories') return path;

@@ -1,3 +1,4 @@
+import { useChanged } from '@/api/keys';
 import { api, Problem, take, type Channel, type ChannelDriver } from '@/api/client';
 import { useChannels } from '@/api/queries';
 import { Button } from '@/ui/Button';
@@ -6,7 +7,7 @@ import { Field } from '@/ui/Field';
 import { Notice, ProblemNotice } from '@/ui/Notice';
 import { Select } from '@/ui/Select';
 import { Window } from '@/ui/Window';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { connectionOf, connectionSettings, useDrivers } from './connection';
@@ -32,7 +33,7 @@ interface FormProps {
 }
 
 function ChannelForm({ drivers, channel, title, onClose }: FormProps) {
-    const client = useQueryClient();
+    const changed = useChanged();
     const channels = useChannels();
     const [driverName, setDriverName] = useState(channel?.driver ?? drivers[0]?.name ?? '');
     const [name, setName] = useState(channel?.name ?? '');
@@ -51,8 +52,7 @@ function ChannelForm({ drivers, channel, title, onClose }: FormProps) {
             return (await take(api.POST('/api/v1/channels', { body }))).secret;
         },
         onSuccess: (secret) => {
-            for (const key of ['channels', 'listings', 'facets', 'imports'])
-                void client.invalidateQueries({ queryKey: [key] });
+            changed('workspace', 'facets', 'imports');
             if (secret === null || !driver?.needs_secret) {
                 toast(channel ? `${channel.name}: saved.` : `${name} is connected.`);
                 onClose();

@@ -1,3 +1,4 @@
+import { key } from '@/api/keys';
 import { api, take, type Channel } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { clock } from '@/ui/figures';
@@ -55,10 +56,11 @@ function Files({ channel }: { channel: Channel }) {
 
 function FileList({ channel }: { channel: Channel }) {
     const files = useQuery({
-        queryKey: ['files', channel.id],
-        queryFn: () => take(api.GET('/api/v1/channels/{id}/files', { params: { path: { id: channel.id } } })),
+        queryKey: key('files', channel.id),
+        queryFn: ({ signal }) =>
+            take(api.GET('/api/v1/channels/{id}/files', { params: { path: { id: channel.id } }, signal })),
     });
-    if (files.error) return <ProblemNotice error={files.error} />;
+    if (files.error && !files.data) return <ProblemNotice error={files.error} />;
     if (files.data?.length === 0) return <p className="text-text-2">None yet: no price has left for it.</p>;
     return (
         <ul className="grid max-h-72 gap-1 overflow-auto">

@@ -1,3 +1,4 @@
+import { key } from '@/api/keys';
 import { api, take, type Channel, type ChannelDriver, type ConnectionField } from '@/api/client';
 import { useQuery } from '@tanstack/react-query';
 
@@ -6,8 +7,8 @@ export type Connection = Record<string, string>;
 
 export const useDrivers = () =>
     useQuery({
-        queryKey: ['drivers'],
-        queryFn: () => take(api.GET('/api/v1/channel-drivers')),
+        queryKey: key('drivers'),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/channel-drivers', { signal })),
         staleTime: Infinity,
     });
 

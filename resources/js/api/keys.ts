@@ -1,0 +1,78 @@
+/** What answers of the server are kept under, and which of them an event is about. */
+import { useQueryClient, type QueryKey } from '@tanstack/react-query';
+import { useCallback } from 'react';
+import type { components } from './schema';
+
+type Kind =
+    | 'approvals'
+    | 'batch'
+    | 'batches'
+    | 'changes'
+    | 'channels'
+    | 'drivers'
+    | 'facets'
+    | 'files'
+    | 'formula'
+    | 'import'
+    | 'imports'
+    | 'limits'
+    | 'listing'
+    | 'listings'
+    | 'me'
+    | 'price-wars'
+    | 'retention'
+    | 'rivals'
+    | 'rule'
+    | 'rules'
+    | 'runs'
+    | 'suggestions'
+    | 'suppliers'
+    | 'today'
+    | 'tokens'
+    | 'try-markup'
+    | 'try-out'
+    | 'views'
+    | 'worklist'
+    | 'workspace';
+
+export const key = (kind: Kind, ...about: unknown[]) => [kind, ...about] as const;
+
+export type LiveEvent = components['schemas']['LiveEvent'];
+export type Topic = LiveEvent['topic'];
+
+/** What each topic makes out of date; with ids, only what is kept of those. */
+const KINDS: Record<Topic, { all: Kind[]; each?: Kind }> = {
+    approvals: { all: ['approvals', 'today'] },
+    batches: { all: ['batches'], each: 'batch' },
+    changes: { all: ['changes', 'listings', 'today'] },
+    facets: { all: ['facets'] },
+    imports: { all: ['imports', 'listings', 'channels'] },
+    listings: { all: ['listings', 'worklist', 'suggestions'], each: 'listing' },
+    rules: { all: ['rules', 'listings'], each: 'rule' },
+    runs: { all: ['runs', 'today', 'rules'] },
+    today: { all: ['today', 'price-wars', 'suggestions'] },
+    workspace: { all: ['workspace', 'suppliers', 'limits', 'channels', 'listings', 'listing', 'changes'] },
+};
+
+export const TOPICS = Object.keys(KINDS) as Topic[];
+
+export function keysOf({ topic, ids }: LiveEvent): QueryKey[] {
+    // A newer server may have more to tell than this page understands.
+    const { all, each } = KINDS[topic] ?? { all: [] };
+    const ofEach = each === undefined ? [] : ids.length === 0 ? [[each]] : ids.map((id) => [each, id]);
+    return [...all.map((kind) => [kind]), ...ofEach];
+}
+
+/** Tells the page that something was changed by it: what is shown of that is asked for again. */
+export function useChanged(): (...topics: Topic[]) => void {
+    const client = useQueryClient();
+    return useCallback(
+        (...topics) => {
+            const all = new Map(
+                topics.flatMap((topic) => keysOf({ topic, ids: [] })).map((one) => [JSON.stringify(one), one]),
+            );
+            for (const queryKey of all.values()) void client.invalidateQueries({ queryKey });
+        },
+        [client],
+    );
+}
