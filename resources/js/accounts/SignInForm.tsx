@@ -12,7 +12,15 @@ export function SignInForm({ email: known = '', onSignedIn }: { email?: string; 
     const [email, setEmail] = useState(known);
     const [password, setPassword] = useState('');
     const signIn = useMutation({
-        mutationFn: () => take(api.POST('/api/v1/session', { body: { email, password } })),
+        mutationFn: async () => {
+            const ask = () => take(api.POST('/api/v1/session', { body: { email, password } }));
+            return ask().catch(async (error: unknown) => {
+                if (!(error instanceof Problem) || error.status !== 419) throw error;
+                // The token of the session that has ended; with any answer comes another one.
+                await api.GET('/api/v1/session');
+                return ask();
+            });
+        },
         onSuccess: (me) => {
             setSignedOut(false);
             onSignedIn(me);

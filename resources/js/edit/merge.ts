@@ -18,14 +18,36 @@ export function at(values: unknown, path: string): unknown {
     return path.split('.').reduce<unknown>((of, name) => (isObject(of) ? of[name] : undefined), values);
 }
 
+/** Whether what stands at a path is changed as a whole; else its fields are changed each by itself. */
+export type IsWhole = (path: string) => boolean;
+
+/** The fields of a draft, and of the objects that are its fields. */
+export const twoDeep: IsWhole = (path) => path.includes('.');
+
 /** The paths of what can be changed by itself: "name", "document.position". */
-export function paths(...all: Values[]): string[] {
+export function paths(isWhole: IsWhole, ...all: Values[]): string[] {
     const found = new Set<string>();
-    for (const values of all)
-        for (const [name, value] of Object.entries(values))
-            for (const path of isObject(value) ? Object.keys(value).map((inner) => `${name}.${inner}`) : [name])
-                found.add(path);
+    const walk = (values: Values, start: string) => {
+        for (const [name, value] of Object.entries(values)) {
+            const path = start + name;
+            if (isObject(value) && !isWhole(path)) walk(value, `${path}.`);
+            else found.add(path);
+        }
+    };
+    for (const values of all) walk(values, '');
     return [...found];
+}
+
+/** Sets what stands at a path. */
+export function putAt(values: Values, path: string, value: unknown): void {
+    const [name = '', ...rest] = path.split('.');
+    if (rest.length === 0) {
+        values[name] = value;
+        return;
+    }
+    const inner = { ...(values[name] as Values | undefined) };
+    putAt(inner, rest.join('.'), value);
+    values[name] = inner;
 }
 
 export interface Merge {
@@ -35,8 +57,8 @@ export interface Merge {
     conflicts: string[];
 }
 
-export function merge(base: Values, mine: Values, theirs: Values): Merge {
-    const changed = paths(base, theirs).filter((path) => !same(at(base, path), at(theirs, path)));
+export function merge(base: Values, mine: Values, theirs: Values, isWhole: IsWhole): Merge {
+    const changed = paths(isWhole, base, theirs).filter((path) => !same(at(base, path), at(theirs, path)));
     const isMine = (path: string) => !same(at(base, path), at(mine, path));
     return {
         taken: changed.filter((path) => !isMine(path)),

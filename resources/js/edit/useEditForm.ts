@@ -12,7 +12,7 @@ import {
     type Resolver,
 } from 'react-hook-form';
 import { readDraft, removeDraft, writeDraft } from './drafts';
-import { at, merge, same } from './merge';
+import { at, merge, putAt, same, twoDeep, type IsWhole } from './merge';
 import { forgetUnsaved, useUnsaved } from './unsaved';
 
 const KEEP_MS = 250;
@@ -31,6 +31,8 @@ interface Editing<Draft extends FieldValues, Wanted extends FieldValues, Saved> 
     onConflict?: () => void;
     /** The field of the form that an error of the server is about; by itself the one of the same name. */
     fieldOf?: (path: string) => string;
+    /** What conflicts as a whole where two people change it. */
+    isWhole?: IsWhole;
     /** Off where secrets are typed. */
     isKept?: boolean;
 }
@@ -49,6 +51,7 @@ export function useEditForm<Draft extends FieldValues, Wanted extends FieldValue
     onSaved,
     onConflict,
     fieldOf = (path) => path,
+    isWhole = twoDeep,
     isKept = true,
 }: Editing<Draft, Wanted, Saved>) {
     const [stored] = useState(() => (isKept ? readDraft<Draft>(name) : null));
@@ -70,7 +73,7 @@ export function useEditForm<Draft extends FieldValues, Wanted extends FieldValue
 
     // What others changed: taken over where it is not in the way.
     const isNews = version !== base.version || !same(current, base.values);
-    const merged = isNews && isDirty ? merge(base.values, values, current) : null;
+    const merged = isNews && isDirty ? merge(base.values, values, current, isWhole) : null;
     const theirs = useRef(current);
     useEffect(() => {
         theirs.current = current;
@@ -122,7 +125,7 @@ export function useEditForm<Draft extends FieldValues, Wanted extends FieldValue
         if (whose === 'theirs')
             setValue(path as FieldPath<Draft>, at(current, path) as PathValue<Draft, FieldPath<Draft>>);
         const settled = structuredClone(base.values);
-        put(settled, path, at(current, path));
+        putAt(settled, path, at(current, path));
         const isLast = conflicts.every((one) => one === path);
         setBase(isLast ? { values: current, version } : { values: settled, version: base.version });
     };
@@ -169,13 +172,6 @@ export interface Edit {
     restored: string | null;
     discard: () => void;
     values: object;
-}
-
-function put(values: object, path: string, value: unknown) {
-    const [outer = '', inner] = path.split('.');
-    const of = values as Record<string, unknown>;
-    if (inner === undefined) of[outer] = value;
-    else of[outer] = { ...(of[outer] as object), [inner]: value };
 }
 
 /** The problem of a save that is not said beside its field. */

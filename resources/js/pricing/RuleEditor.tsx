@@ -18,7 +18,7 @@ import { additions } from './guards';
 import { useExportTryOut, useSaveRule, useTryOut } from './queries';
 import { RuleActions } from './RuleActions';
 import { RuleAssignment } from './RuleAssignment';
-import { readRule, ruleDraft, type RuleDraft } from './ruleDraft';
+import { put, readRule, ruleDraft, type RuleDraft } from './ruleDraft';
 import { byPart, documentErrors, partAt, ruleResolver, type RuleForm } from './ruleForm';
 import { OnRule } from './OnRule';
 import { RuleStart } from './RuleStart';
@@ -50,6 +50,7 @@ export function RuleEditor({ rule, name, current, currency, onStarters }: Props)
         name,
         current,
         version: rule?.version,
+        isWhole: (path) => !['document', 'document.brakes', 'document.field'].includes(path),
         resolver: useMemo(() => ruleResolver(currency), [currency]),
         save: (wanted, version) => saveRule.mutateAsync({ ...wanted, is_on: switchTo.current, based_on: version }),
         onSaved: (saved) => {
@@ -186,7 +187,7 @@ const ruleDocumentOf = (form: RuleForm, currency: string) => readRule(form.docum
 /** What the sentence says at a path with another value there. */
 function piece(draft: RuleDraft, path: string, value: unknown, currency: string): string {
     const part = partAt(path);
-    const { document } = readRule({ ...draft, [path]: value }, currency);
+    const { document } = readRule(put(draft, path, value), currency);
     const said = sentence(document, null).find((one) => typeof one !== 'string' && one.part === part);
     return said ? asText([said]) : 'not in the rule';
 }

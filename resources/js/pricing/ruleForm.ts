@@ -47,6 +47,15 @@ const PARTS: [string, Part][] = [
     ['brakes.cooldown', 'cooldown'],
     ['brakes.max_changes', 'perDay'],
     ['approval', 'approval'],
+    ['when_below_floor', 'belowFloor'],
+    ['when_above_ceiling', 'aboveCeiling'],
+    ['when_no_rivals', 'noRivals'],
+    ['when_holding_buy_box', 'holding'],
+    ['direction', 'direction'],
+    ['reprice_on_promotion', 'promotion'],
+    ['compare', 'reference'],
+    ['in_stock_days_only', 'window'],
+    ['brakes.beyond', 'maxMove'],
 ];
 
 /** The piece of the sentence that a path of the document belongs to. */
