@@ -7,6 +7,7 @@ namespace Tests\Feature;
 use App\Accounts\Models\Workspace;
 use App\Catalogue\Actions\TakeDueCosts;
 use App\Catalogue\Events\Cause;
+use App\Catalogue\Models\Listing;
 use App\Catalogue\Models\Product;
 use App\Channels\Models\Channel;
 use App\Pricing\Models\Run;
@@ -386,6 +387,31 @@ final class BatchTest extends TestCase
         $this->enter($this->workspace);
 
         return $listing->refresh();
+    }
+
+    public function test_all_that_match_but_some_are_meant(): void
+    {
+        $this->listing('KC-1');
+        $left = $this->listing('KC-2');
+        $batch = $this->as()
+            ->postJson('/api/v1/batches', [
+                'edit' => 'automation',
+                'wanted' => ['on' => false],
+                'filter' => ['q' => 'kc', 'except' => [$left->id]],
+            ])
+            ->assertCreated()
+            ->assertJson(['total' => 1])
+            ->json();
+        $this->apply($batch['id'])->assertAccepted();
+        self::assertTrue($left->refresh()->automation_on);
+        self::assertFalse(Listing::query()->where('sku', 'KC-1')->sole()->automation_on);
+        $this->as()
+            ->postJson('/api/v1/batches', [
+                'edit' => 'automation',
+                'wanted' => ['on' => false],
+                'filter' => ['except' => ['x']],
+            ])
+            ->assertJsonValidationErrors('filter.except', 'errors');
     }
 
     private function as(): static

@@ -35,7 +35,7 @@ final class EditConflictTest extends TestCase
         array $first,
         array $second,
     ): void {
-        $path = '/api/v1/'.strtr($path, ['{channel}' => (string) $this->channel->id, '{rule}' => (string) $this->rule()]);
+        $path = '/api/v1/'.strtr($path, ['{channel}' => (string) $this->channel->id, '{rule}' => (string) $this->rule('Under the lowest')->id]);
         $seen = $this->as()->patchJson($path, [])->assertOk()->json('revision');
         $after = $this->as()->patchJson($path, ['revision' => $seen, ...$first])->assertOk();
         self::assertSame($seen + 1, $after->json('revision'));
@@ -55,14 +55,8 @@ final class EditConflictTest extends TestCase
         $this->as()->patchJson('/api/v1/workspace', ['tax_percent' => '16'])->assertOk();
     }
 
-    private function rule(): int
+    private function as(): static
     {
-        return (int) $this->as()
-            ->postJson('/api/v1/rules', [
-                'name' => 'Under the lowest',
-                'document' => ['version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'lowest']],
-            ])
-            ->assertCreated()
-            ->json('id');
+        return $this->actingAs($this->user);
     }
 }

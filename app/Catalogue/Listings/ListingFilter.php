@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Catalogue\Listings;
 
 use App\Catalogue\Limits\Scope;
+use App\Support\Database\IdArray;
+use App\Support\Http\IdList;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Validation\Rule;
 use Wrasse\Core\Trail\Outcome;
@@ -59,6 +61,7 @@ final readonly class ListingFilter
             ...self::rangeRules($prefix),
             "{$prefix}state" => ['nullable', 'array', 'max:16'],
             "{$prefix}state.*" => ['string', Rule::in(self::STATES)],
+            "{$prefix}except" => ['nullable', new IdList(ListingSelection::MOST)],
         ];
     }
 
@@ -114,6 +117,10 @@ final readonly class ListingFilter
         }
         foreach ($this->wanted['state'] ?? [] as $state) {
             $this->applyState($query, $state);
+        }
+        $except = $this->wanted['except'] ?? [];
+        if ($except !== []) {
+            $query->whereRaw('l.id <> ALL(?)', [IdArray::of(array_map(intval(...), array_values($except)))]);
         }
 
         return $query;

@@ -120,6 +120,12 @@ use Wrasse\Core\Trail\Reason;
             type: 'array',
             items: new OA\Items(ref: '#/components/schemas/ListingState'),
         ),
+        new OA\Property(
+            property: 'except',
+            description: 'Ids of listings that are left out though they match.',
+            type: 'array',
+            items: new OA\Items(type: 'integer'),
+        ),
     ],
 )]
 #[OA\Schema(

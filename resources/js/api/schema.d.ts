@@ -1715,6 +1715,8 @@ export interface components {
             /** @description A rule, or "none". */
             rule?: string;
             state?: components["schemas"]["ListingState"][];
+            /** @description Ids of listings that are left out though they match. */
+            except?: number[];
         };
         /** @enum {string} */
         ListingState: "no_cost" | "blocked" | "conflict" | "no_limits" | "no_rule" | "at_floor" | "outside" | "not_cheapest" | "cheapest" | "alone" | "buy_box" | "paused" | "out_of_stock" | "draft" | "changed" | "elsewhere";

@@ -1,6 +1,8 @@
 import { key } from '@/api/keys';
 import { api, asForm, Problem, take, type Import } from '@/api/client';
 import { useChannels, useFacets } from '@/api/queries';
+import { FigureInput } from '@/edit/FigureInput';
+import { dateReader, isRead } from '@/edit/reading';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { Notice, ProblemNotice } from '@/ui/Notice';
@@ -23,6 +25,7 @@ interface Props {
 /** Bring a file, see how it was read, say which column is what; then what it would do is worked out. */
 export default function ImportFile({ importId, onClose, onChecked }: Props) {
     const [brought, setBrought] = useState<Import | null>(null);
+    const [isAnother, setAnother] = useState(false);
     const earlier = useQuery({
         queryKey: key('import', importId),
         queryFn: ({ signal }) =>
@@ -42,14 +45,24 @@ export default function ImportFile({ importId, onClose, onChecked }: Props) {
         },
         onSuccess: setBrought,
     });
-    const file = brought ?? earlier.data ?? null;
+    const file = brought ?? (isAnother ? null : (earlier.data ?? null));
     return (
         <Window open onClose={onClose} title="Bring in a file" wide>
             {earlier.error && !earlier.data && <ProblemNotice error={earlier.error} />}
-            {!file && importId === null && (
+            {!file && (importId === null || isAnother) && (
                 <Choose onChoose={(chosen) => read.mutate(chosen)} busy={read.isPending} error={read.error} />
             )}
-            {file && <Columns key={file.id} file={file} onChecked={onChecked} onBack={() => setBrought(null)} />}
+            {file && (
+                <Columns
+                    key={file.id}
+                    file={file}
+                    onChecked={onChecked}
+                    onBack={() => {
+                        setBrought(null);
+                        setAnother(true);
+                    }}
+                />
+            )}
         </Window>
     );
 }
@@ -124,6 +137,7 @@ function Columns({
     const [channel, setChannel] = useState('');
     const [decimal, setDecimal] = useState<string>(file.decimal ?? '');
     const [from, setFrom] = useState('');
+    const day = from.trim() === '' ? null : dateReader(from);
     const check = useMutation({
         mutationFn: () =>
             take(
@@ -134,7 +148,7 @@ function Columns({
                         decimal: decimal === '' ? null : (decimal as '.'),
                         channel: channel === '' ? null : Number(channel),
                         supplier: supplier.trim() || null,
-                        effective_from: from || null,
+                        effective_from: day === null ? null : isRead(day) ? day.value : from,
                     },
                 }),
             ),
@@ -200,12 +214,13 @@ function Columns({
                     ]}
                     onChange={setDecimal}
                 />
-                <Field
+                <FigureInput
                     label="Costs hold from"
-                    type="date"
+                    reader={dateReader}
+                    placeholder="31.12.2026"
                     value={from}
-                    onChange={(event) => setFrom(event.target.value)}
-                    note={from === '' ? 'At once.' : undefined}
+                    onChange={setFrom}
+                    note="Empty: at once."
                     error={problem?.at('effective_from')}
                 />
             </div>

@@ -1,7 +1,9 @@
 import { api, take } from '@/api/client';
 import { useMe } from '@/api/queries';
 import { Popup } from '@/ui/Popup';
+import { setHotkeys, useHotkeysOn } from '@/ui/hotkeys';
 import { Select } from '@/ui/Select';
+import { Toggle } from '@/ui/Toggle';
 import { removeAllDrafts } from '@/edit/drafts';
 import { discardUnsaved, mayLeave } from '@/edit/unsaved';
 import { useMutation } from '@tanstack/react-query';
@@ -10,6 +12,7 @@ import { useTheme } from '@/ui/theme';
 export function Account() {
     const me = useMe();
     const [theme, setTheme] = useTheme();
+    const hotkeys = useHotkeysOn();
     const signOut = useMutation({
         meta: { failed: 'You are still signed in' },
         mutationFn: () => take(api.DELETE('/api/v1/session')),
@@ -46,6 +49,7 @@ export function Account() {
                         ['dark', 'dark'],
                     ]}
                 />
+                <Toggle on={hotkeys} onChange={setHotkeys} label="Keys of one letter" words={['keys on', 'keys off']} />
                 <button
                     type="button"
                     onClick={() => void mayLeave().then((may) => may && signOut.mutate())}

@@ -1,22 +1,39 @@
-import { typing } from '@/ui/typing';
+import { isForPage } from '@/ui/hotkeys';
 import { Window } from '@/ui/Window';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 
-const KEYS: [string, string][] = [
-    ['/', 'find a listing'],
-    ['j  k', 'next, previous listing'],
-    ['x', 'choose the listing for bulk work'],
-    ['J  K', 'the same, choosing on the way'],
-    ['a  n', 'choose all that match, none'],
-    ['e', 'change the price of the listing'],
-    ['g t', 'go to Today'],
-    ['g l', 'go to Listings'],
-    ['g r', 'go to Rules'],
-    ['g c', 'go to Changes'],
-    ['g s', 'go to Settings'],
-    ['Esc', 'close what is open'],
-    ['?', 'this list'],
+const KEYS: [string, [string, string][]][] = [
+    [
+        'Everywhere',
+        [
+            ['g t', 'go to Today'],
+            ['g l', 'go to Listings'],
+            ['g r', 'go to Rules'],
+            ['g c', 'go to Changes'],
+            ['g s', 'go to Settings'],
+            ['Esc', 'close what is open'],
+            ['?', 'this list'],
+        ],
+    ],
+    [
+        'Today',
+        [
+            ['j  k', 'next, previous price that needs approval'],
+            ['a  e  r', 'approve, edit, reject it'],
+        ],
+    ],
+    [
+        'Listings',
+        [
+            ['/', 'find a listing'],
+            ['j  k', 'next, previous listing'],
+            ['x', 'select the listing for bulk changes'],
+            ['J  K', 'the same, selecting on the way'],
+            ['a  n', 'select all that match, none'],
+            ['e', 'change the price of the listing'],
+        ],
+    ],
 ];
 
 const PLACES: Record<string, string> = { t: '/today', l: '/listings', r: '/rules', c: '/changes', s: '/settings' };
@@ -28,7 +45,7 @@ export function Keys() {
     useEffect(() => {
         let going = false;
         const press = (event: KeyboardEvent) => {
-            if (typing(event)) return;
+            if (!isForPage(event)) return;
             const place = PLACES[event.key];
             if (going && place) void navigate(place);
             going = event.key === 'g';
@@ -39,16 +56,24 @@ export function Keys() {
     }, [navigate]);
     return (
         <Window open={open} onClose={() => setOpen(false)} title="Keys">
-            <dl className="grid grid-cols-[90px_1fr] gap-y-2">
-                {KEYS.map(([key, what]) => (
-                    <div key={key} className="contents">
-                        <dt>
-                            <kbd className="rounded border border-line-2 bg-paper px-1.5 py-0.5 font-sans">{key}</kbd>
-                        </dt>
-                        <dd>{what}</dd>
-                    </div>
-                ))}
-            </dl>
+            {KEYS.map(([place, keys]) => (
+                <section key={place} className="mb-4">
+                    <h3 className="mb-1.5 text-[14px]">{place}</h3>
+                    <dl className="grid grid-cols-[90px_1fr] gap-y-2">
+                        {keys.map(([key, what]) => (
+                            <div key={key} className="contents">
+                                <dt>
+                                    <kbd className="rounded border border-line-2 bg-paper px-1.5 py-0.5 font-sans">
+                                        {key}
+                                    </kbd>
+                                </dt>
+                                <dd>{what}</dd>
+                            </div>
+                        ))}
+                    </dl>
+                </section>
+            ))}
+            <p className="text-[12.5px] text-text-3">Keys of one letter can be switched off under Account.</p>
         </Window>
     );
 }

@@ -20,30 +20,35 @@ import { count } from '@/ui/words';
 import { useMemo, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { z } from 'zod';
+import { size, type Selection } from './selection';
+import { exportAddress } from './useListingView';
 
 /** So many listings chosen one by one can be named in an address. */
 const MOST_IDS = 500;
 
 interface Props {
-    chosen: ReadonlySet<number> | 'all';
+    chosen: Selection;
     total: number;
     filter: ListingFilter;
     onNone: () => void;
     /** What it would do has been worked out, or is being. */
     onPlanned: (batchId: string) => void;
-    exportAddress: string;
 }
 
 /** What can be done with the chosen listings. Each shows its effect before anything changes. */
-export function BulkBar({ chosen, total, filter, onNone, onPlanned, exportAddress }: Props) {
+export function BulkBar({ chosen, total, filter, onNone, onPlanned }: Props) {
     const [open, setOpen] = useState<Edit | null>(null);
     const start = useStartBatch();
     const code = useWorkspace().data?.currency ?? 'EUR';
     const currency = useMemo(() => currencyFormat(code), [code]);
-    const many = chosen === 'all' ? total : chosen.size;
+    const many = size(chosen, total);
+    const ids = [...chosen.ids];
+    const meant = chosen.isAllBut
+        ? { filter: { ...filter, ...(ids.length > 0 && { except: ids }) } }
+        : { listings: ids };
     const plan = (edit: Edit, wanted: BulkEdit) =>
         start.mutate(
-            { edit, wanted, ...(chosen === 'all' ? { filter } : { listings: [...chosen] }) },
+            { edit, wanted, ...meant },
             {
                 onSuccess: (batch) => {
                     setOpen(null);
@@ -90,9 +95,9 @@ export function BulkBar({ chosen, total, filter, onNone, onPlanned, exportAddres
                     </div>
                 </Popup>
             ))}
-            {(chosen === 'all' || chosen.size <= MOST_IDS) && (
+            {ids.length <= MOST_IDS && (
                 <a
-                    href={chosen === 'all' ? exportAddress : `/api/v1/listings/export?ids=${[...chosen].join(',')}`}
+                    href={meant.filter ? exportAddress(meant.filter) : `/api/v1/listings/export?ids=${ids.join(',')}`}
                     download
                     className="inline-flex h-8 items-center rounded-md border border-line-2 bg-sheet px-2.5 hover:border-text-3"
                 >
@@ -100,7 +105,7 @@ export function BulkBar({ chosen, total, filter, onNone, onPlanned, exportAddres
                 </a>
             )}
             <Button look="quiet" onClick={onNone}>
-                Choose none
+                Clear selection
             </Button>
         </div>
     );

@@ -1,6 +1,9 @@
 import type { ListingState } from '@/api/client';
 import { useChannels, useFacets, useRules } from '@/api/queries';
+import { FigureInput } from '@/edit/FigureInput';
+import { isRead, percentReader } from '@/edit/reading';
 import { Button } from '@/ui/Button';
+import { isForPage } from '@/ui/hotkeys';
 import { Popup } from '@/ui/Popup';
 import { Select } from '@/ui/Select';
 import { X } from 'lucide-react';
@@ -73,7 +76,7 @@ function Search({ view }: { view: ListingView }) {
     const { set } = view;
     useEffect(() => {
         const press = (event: KeyboardEvent) => {
-            if (event.key === '/' && !/^(INPUT|TEXTAREA|SELECT)$/.test((event.target as HTMLElement).tagName)) {
+            if (event.key === '/' && isForPage(event)) {
                 event.preventDefault();
                 input.current?.focus();
             }
@@ -82,21 +85,18 @@ function Search({ view }: { view: ListingView }) {
         return () => window.removeEventListener('keydown', press);
     }, []);
     const asked = view.filter.q ?? '';
-    const own = useRef(new Set<string>());
-    // Whoever else changes the address, such as a kept view, is followed.
+    // Whoever else changes the address, such as a saved view, is followed; what is being typed is left alone.
     useEffect(() => {
-        if (own.current.has(asked)) return;
-        own.current.clear();
-        setText(asked);
+        if (document.activeElement !== input.current) setText(asked);
     }, [asked]);
+    const latest = useRef(set);
     useEffect(() => {
-        if (text === asked) return;
-        const timer = window.setTimeout(() => {
-            own.current.add(text);
-            set({ q: text || null }, true);
-        }, 200);
+        latest.current = set;
+    });
+    useEffect(() => {
+        const timer = window.setTimeout(() => latest.current({ q: text || null }, true), 200);
         return () => window.clearTimeout(timer);
-    }, [text, asked, set]);
+    }, [text]);
     return (
         <input
             ref={input}
@@ -253,12 +253,8 @@ function AddFilter({ view }: { view: ListingView }) {
     );
 }
 
-/** From and to of each figure; what cannot be read as a number is left out. */
+/** From and to of each figure. What cannot be read says so, and what was asked before stays. */
 function Ranges({ view }: { view: ListingView }) {
-    const keep = (name: string, text: string) => {
-        const figure = text.trim().replace(',', '.').replace('−', '-');
-        view.set({ [name]: /^-?\d+(\.\d+)?$/.test(figure) ? figure : null }, true);
-    };
     return (
         <div className="grid gap-2 px-2">
             {RANGE_WORDS.map(([kind, words, unit]) => (
@@ -267,24 +263,37 @@ function Ranges({ view }: { view: ListingView }) {
                         {words}
                         {unit && ` ${unit}`}
                     </legend>
-                    <div className="mt-1 flex items-center gap-1">
+                    <div className="mt-1 grid grid-cols-2 items-start gap-1">
                         {(['from', 'to'] as const).map((end) => (
-                            <input
-                                key={end}
-                                inputMode="decimal"
-                                aria-label={`${words} ${end}`}
-                                placeholder={end}
-                                defaultValue={view.filter[`${kind}_${end}` as 'margin_from'] ?? ''}
-                                onBlur={(event) => keep(`${kind}_${end}`, event.target.value)}
-                                onKeyDown={(event) =>
-                                    event.key === 'Enter' && keep(`${kind}_${end}`, event.currentTarget.value)
-                                }
-                                className="h-7 w-full min-w-0 rounded-md border border-line-2 bg-sheet px-1.5 placeholder:text-text-3"
-                            />
+                            <RangeEnd key={end} view={view} name={`${kind}_${end}` as Range} label={words} end={end} />
                         ))}
                     </div>
                 </fieldset>
             ))}
         </div>
+    );
+}
+
+type Range = (typeof RANGES)[number];
+
+const rangeReader = percentReader({ isSigned: true, min: -1_000_000_000, max: 1_000_000_000 });
+
+function RangeEnd({ view, name, label, end }: { view: ListingView; name: Range; label: string; end: string }) {
+    const [text, setText] = useState(view.filter[name] ?? '');
+    const keep = () => {
+        const reading = text.trim() === '' ? null : rangeReader(text);
+        if (reading === null || isRead(reading)) view.set({ [name]: reading?.value ?? null }, true);
+    };
+    return (
+        <FigureInput
+            hideLabel
+            label={`${label} ${end}`}
+            placeholder={end}
+            reader={rangeReader}
+            value={text}
+            onChange={setText}
+            onBlur={keep}
+            onKeyDown={(event) => event.key === 'Enter' && keep()}
+        />
     );
 }

@@ -5,6 +5,7 @@ import { clsx } from 'clsx';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { memo, useEffect, useRef } from 'react';
 import type { Column } from './columns';
+import { has, size, type Selection } from './selection';
 import type { Sort } from './useListingView';
 
 const ROW_PX = 43;
@@ -18,7 +19,7 @@ interface Props {
     onSort: (sort: string) => void;
     selected: number | null;
     onSelect: (id: number) => void;
-    chosen: ReadonlySet<number> | 'all';
+    chosen: Selection;
     /** The row, whether it is chosen, and whether all rows from the last one on are meant. */
     onChoose: (id: number, on: boolean, range?: boolean) => void;
     onResize: (column: string, width: number) => void;
@@ -65,7 +66,7 @@ export function ListingTable(props: Props) {
                                 columns={columns}
                                 grid={grid}
                                 selected={listing.id === selected}
-                                chosen={chosen === 'all' || chosen.has(listing.id)}
+                                chosen={has(chosen, listing.id)}
                                 onSelect={props.onSelect}
                                 onChoose={props.onChoose}
                             />
@@ -77,9 +78,10 @@ export function ListingTable(props: Props) {
     );
 }
 
-function Head({ columns, sort, onSort, onResize, grid, chosen, onChooseAll, rows }: Props & { grid: string }) {
-    const all = chosen === 'all' || (rows.length > 0 && chosen.size >= rows.length);
-    const some = chosen !== 'all' && chosen.size > 0;
+function Head({ columns, sort, onSort, onResize, grid, chosen, onChooseAll, total }: Props & { grid: string }) {
+    const many = size(chosen, total);
+    const all = many > 0 && many >= total;
+    const some = many > 0;
     return (
         <div role="rowgroup" className="sticky top-0 z-10 border-b border-line-2 bg-sheet">
             <div

@@ -1,6 +1,6 @@
 import { useChannels } from '@/api/queries';
 import { RecentBatches } from '@/catalogue/batches/RecentBatches';
-import { typing } from '@/ui/typing';
+import { isForPage } from '@/ui/hotkeys';
 import { TopBar } from '@/ui/TopBar';
 import { Button } from '@/ui/Button';
 import { Notice, ProblemNotice } from '@/ui/Notice';
@@ -12,7 +12,8 @@ import { Inspector } from './Inspector';
 import { ListingTable } from './ListingTable';
 import { useListing, useListingCount, useListings } from './queries';
 import { useColumns } from './useColumns';
-import { exportAddress, useListingView } from './useListingView';
+import { ALL, choose as select, has, isAny, NONE } from './selection';
+import { useListingView } from './useListingView';
 
 const ProductWindow = lazy(() => import('@/catalogue/ProductWindow'));
 
@@ -21,7 +22,7 @@ export default function ListingsPage() {
     const listings = useListings(view.filter, view.sort);
     const columns = useColumns();
     const channels = useChannels();
-    const [chosen, setChosen] = useState<ReadonlySet<number> | 'all'>(new Set<number>());
+    const [chosen, setChosen] = useState(NONE);
     const rows = useMemo(() => listings.data?.pages.flatMap((page) => page.listings) ?? [], [listings.data]);
     const total = useListingCount(view.filter).data?.total;
     const isEmpty = listings.data?.pages[0]?.listings.length === 0;
@@ -33,7 +34,7 @@ export default function ListingsPage() {
     const productOf = useListing(product && product !== 'new' ? selected : null);
     const openBatch = useCallback((id: string) => set({ batch: id, file: null }), [set]);
     const bringIn = useCallback(() => set({ file: 'new' }), [set]);
-    const select = useCallback((id: number) => set({ listing: String(id) }, true), [set]);
+    const open = useCallback((id: number) => set({ listing: String(id) }, true), [set]);
     const last = useRef<number | null>(null);
     const choose = useCallback(
         (id: number, on: boolean, range = false) => {
@@ -41,40 +42,32 @@ export default function ListingsPage() {
             const [from, to] = [ids.indexOf(last.current ?? id), ids.indexOf(id)];
             const meant = range && from >= 0 ? ids.slice(Math.min(from, to), Math.max(from, to) + 1) : [id];
             last.current = id;
-            setChosen((before) => {
-                const next = new Set(before === 'all' ? ids : before);
-                for (const one of meant) {
-                    if (on) next.add(one);
-                    else next.delete(one);
-                }
-                return next;
-            });
+            setChosen((before) => select(before, meant, on));
         },
         [rows],
     );
     useEffect(() => {
         const press = (event: KeyboardEvent) => {
-            if (typing(event)) return;
+            if (!isForPage(event)) return;
             const key = event.key.toLowerCase();
             const at = rows.findIndex((row) => row.id === selected);
             const step = key === 'j' ? 1 : key === 'k' ? -1 : 0;
             const next = step === 0 ? undefined : rows[Math.max(0, at + step)];
             if (next) {
                 if (event.shiftKey && selected !== null) [selected, next.id].forEach((id) => choose(id, true));
-                select(next.id);
+                open(next.id);
             }
-            if (key === 'x' && selected !== null) choose(selected, chosen === 'all' ? false : !chosen.has(selected));
+            if (key === 'x' && selected !== null) choose(selected, !has(chosen, selected));
             if (key === 'e' && selected !== null) {
                 event.preventDefault();
                 window.dispatchEvent(new CustomEvent(EDIT_PRICE, { detail: selected }));
             }
-            if (key === 'a') setChosen('all');
-            if (key === 'n') setChosen(new Set());
+            if (key === 'a') setChosen(ALL);
+            if (key === 'n') setChosen(NONE);
         };
         window.addEventListener('keydown', press);
         return () => window.removeEventListener('keydown', press);
-    }, [rows, selected, select, choose, chosen]);
-    const anyChosen = chosen === 'all' || chosen.size > 0;
+    }, [rows, selected, open, choose, chosen]);
     const troubled = channels.data?.filter((channel) => channel.problem !== null) ?? [];
 
     return (
@@ -86,14 +79,13 @@ export default function ListingsPage() {
             </TopBar>
             <div className="flex min-h-0 flex-1">
                 <main className="flex min-w-0 flex-1 flex-col">
-                    {anyChosen ? (
+                    {isAny(chosen) ? (
                         <BulkBar
                             chosen={chosen}
                             total={total ?? 0}
                             filter={view.filter}
-                            onNone={() => setChosen(new Set())}
+                            onNone={() => setChosen(NONE)}
                             onPlanned={openBatch}
-                            exportAddress={exportAddress(view.filter)}
                         />
                     ) : (
                         <FilterBar view={view} total={total} columns={columns} />
@@ -103,7 +95,7 @@ export default function ListingsPage() {
                             {channel.problem} It is tried again by itself; what is shown may be older than usual.
                         </Notice>
                     ))}
-                    {listings.error ? (
+                    {listings.error && !listings.data ? (
                         <ProblemNotice error={listings.error} onRetry={() => void listings.refetch()} />
                     ) : isEmpty ? (
                         <Empty filtered={Object.keys(view.filter).length > 0} />
@@ -115,11 +107,11 @@ export default function ListingsPage() {
                             sort={view.sort}
                             onSort={(sort) => set({ sort }, true)}
                             selected={selected}
-                            onSelect={select}
+                            onSelect={open}
                             chosen={chosen}
                             onChoose={choose}
                             onResize={columns.resize}
-                            onChooseAll={(on) => setChosen(on ? 'all' : new Set())}
+                            onChooseAll={(on) => setChosen(on ? ALL : NONE)}
                             onNearEnd={more}
                         />
                     )}

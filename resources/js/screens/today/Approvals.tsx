@@ -6,11 +6,12 @@ import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { money, percent, signed } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
+import { isForPage } from '@/ui/hotkeys';
 import { Popup } from '@/ui/Popup';
 import { HandPriceStands, type Stands } from '@/ui/HandPriceStands';
 import { Select } from '@/ui/Select';
 import { count } from '@/ui/words';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { useAnswer, useApprovals } from './queries';
@@ -24,6 +25,7 @@ const GROUPS: [Approval['reason'], string, string][] = [
 export function Approvals() {
     const approvals = useApprovals();
     const answer = useAnswer();
+    useLineKeys();
     if (approvals.error && !approvals.data)
         return <ProblemNotice error={approvals.error} onRetry={() => void approvals.refetch()} />;
     return GROUPS.map(([reason, title, why]) => {
@@ -81,15 +83,25 @@ function Line({ approval }: { approval: Approval }) {
     const reader = amountReader(format);
     const reading = reader(figure);
     const answer = useAnswer();
+    const line = useRef<HTMLLIElement>(null);
     const [stands, setStands] = useState<Stands>();
     const approve = (wanted?: string) =>
         answer.mutate(
             { approve: [{ id: approval.id, seen: price, price: wanted }], stands: wanted ? stands : undefined },
-            { onSuccess: () => toast(`${listing.sku} goes to ${wanted ?? price}`) },
+            {
+                onSuccess: () => {
+                    focusNext(line.current);
+                    toast(`${listing.sku} goes to ${wanted ?? price}`);
+                },
+            },
         );
     const rank = (at: number | null | undefined) => (at == null ? '–' : `${at} of ${decision.field_size + 1}`);
     return (
-        <li className="border-b border-line px-3 py-2 last:border-0">
+        <li
+            ref={line}
+            data-approval={approval.id}
+            className="border-b border-line px-3 py-2 last:border-0 focus-within:bg-stripe-soft/60"
+        >
             <div className="grid grid-cols-[minmax(150px,1fr)_180px_176px_auto] items-center gap-4 max-[1160px]:grid-cols-[minmax(150px,1fr)_176px_auto]">
                 <div className="min-w-0">
                     <Link
@@ -130,6 +142,7 @@ function Line({ approval }: { approval: Approval }) {
                 <div className="flex gap-1.5">
                     <Button
                         disabled={answer.isPending}
+                        data-key="a"
                         onClick={() => approve()}
                         aria-label={`Approve ${listing.sku} at ${price}`}
                     >
@@ -138,6 +151,7 @@ function Line({ approval }: { approval: Approval }) {
                     <Button
                         disabled={answer.isPending}
                         aria-expanded={editing}
+                        data-key="e"
                         aria-label={`Another price for ${listing.sku}`}
                         onClick={() => setEditing(!editing)}
                     >
@@ -146,7 +160,12 @@ function Line({ approval }: { approval: Approval }) {
                     <Reject
                         approval={approval}
                         busy={answer.isPending}
-                        onReject={(note, hours) => answer.mutate({ reject: [approval.id], note, hours })}
+                        onReject={(note, hours) =>
+                            answer.mutate(
+                                { reject: [approval.id], note, hours },
+                                { onSuccess: () => focusNext(line.current) },
+                            )
+                        }
                     />
                 </div>
             </div>
@@ -190,6 +209,34 @@ function Line({ approval }: { approval: Approval }) {
     );
 }
 
+/** The line that is worked on is about to go: the keyboard goes on with the next one. */
+function focusNext(line: HTMLElement | null) {
+    const next = line?.nextElementSibling ?? line?.previousElementSibling;
+    next?.querySelector('button')?.focus();
+}
+
+/** Line by line with the keyboard: j and k to the next and the one before, then a, e or r. */
+function useLineKeys() {
+    useEffect(() => {
+        const press = (event: KeyboardEvent) => {
+            if (!isForPage(event)) return;
+            const lines = [...document.querySelectorAll('[data-approval]')];
+            const at = lines.findIndex((line) => line.contains(document.activeElement));
+            const step = event.key === 'j' ? 1 : event.key === 'k' ? -1 : 0;
+            const meant =
+                step === 0
+                    ? lines[at]?.querySelector<HTMLElement>(`[data-key="${CSS.escape(event.key)}"]`)
+                    : lines[Math.max(0, Math.min(lines.length - 1, at + step))]?.querySelector('button');
+            if (!meant) return;
+            event.preventDefault();
+            if (step === 0) meant.click();
+            else meant.focus();
+        };
+        window.addEventListener('keydown', press);
+        return () => window.removeEventListener('keydown', press);
+    }, []);
+}
+
 const RESTS = [
     ['4', 'for four hours'],
     ['24', 'for a day'],
@@ -216,7 +263,7 @@ function Reject({
             open={open}
             onOpenChange={setOpen}
             trigger={
-                <Button disabled={busy} aria-label={`Reject: ${approval.listing.sku} stays`}>
+                <Button disabled={busy} data-key="r" aria-label={`Reject: ${approval.listing.sku} stays`}>
                     Reject
                 </Button>
             }
