@@ -28,7 +28,7 @@ async function newRule(page: Page, name: string): Promise<string> {
 
 async function typeMove(page: Page, shown: string, text: string) {
     await page.getByRole('button', { name: shown, exact: true }).click();
-    const field = page.getByRole('textbox', { name: 'Smallest move' });
+    const field = page.getByRole('textbox', { name: 'Smallest change' });
     await field.click({ clickCount: 3 });
     await field.pressSequentially(text, { delay: 15 });
     await expect(field).toHaveValue(text);
@@ -134,7 +134,7 @@ test('two people on one rule see each other’s change and choose', async ({ pag
     await typeMove(other, '0.05', '0.80');
     await save(other).click();
     await expect(other.getByText('Version 2 saved')).toBeVisible();
-    await expect(page.getByText('Smallest move was changed by someone else while you edited it.')).toBeVisible();
+    await expect(page.getByText('Smallest change was changed by someone else while you edited it.')).toBeVisible();
     await expect(piece(page, '0.30')).toBeVisible();
     await page.getByRole('button', { name: 'Keep mine' }).click();
     await save(page).click();

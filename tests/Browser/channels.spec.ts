@@ -5,7 +5,7 @@ test('a channel that takes files is connected, tried, and its files are fetched;
     page,
 }) => {
     await signIn(page);
-    await page.goto('/settings');
+    await page.goto('/settings/channels');
     await page.getByRole('button', { name: 'Connect a channel' }).click();
     const window = page.getByRole('dialog');
     await window.getByRole('radio', { name: /^Messages/ }).click();
@@ -19,6 +19,10 @@ test('a channel that takes files is connected, tried, and its files are fetched;
     await window.getByLabel('Name').fill('Price list for the depot');
     await window.getByRole('button', { name: 'Connect', exact: true }).click();
     await expect(page.getByText('Price list for the depot is connected.')).toBeVisible();
+    await page
+        .getByRole('navigation', { name: 'Sections of the settings' })
+        .getByRole('link', { name: 'Price list for the depot' })
+        .click();
     const channel = page
         .locator('section')
         .filter({ has: page.getByRole('heading', { name: 'Price list for the depot' }) });

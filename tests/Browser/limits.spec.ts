@@ -1,16 +1,16 @@
 import { expect, test } from '@playwright/test';
 import { expectAccessible, signIn } from './helpers';
 
-test('limits of a category hold for its listings until they are taken away', async ({ page }) => {
+test('limits of a category hold for its listings until they are removed', async ({ page }) => {
     await signIn(page);
-    await page.goto('/settings');
+    await page.goto('/settings/limits');
     await page.getByRole('button', { name: 'Set limits for…' }).click();
     const window = page.getByRole('dialog');
     await window.getByLabel('named').fill('Nowhere');
     await window.getByLabel('floor: margin of price').fill('lots');
     await window.getByRole('button', { name: 'Save limits' }).click();
-    await expect(window.getByText('Expected a percentage', { exact: false })).toBeVisible();
-    await window.getByRole('button', { name: 'Take away margin of price' }).click();
+    await expect(window.getByText('A percentage such as 12.5.')).toBeVisible();
+    await window.getByRole('button', { name: 'Remove margin of price' }).click();
     await window.getByLabel('Add to the floor').selectOption('amount');
     await window.getByLabel('floor: a price').fill('17,5');
     await window.getByRole('button', { name: 'Save limits' }).click();
@@ -32,8 +32,8 @@ test('limits of a category hold for its listings until they are taken away', asy
     await expect(inspector.getByText('for the category Fermenters')).toBeVisible();
     await expect(inspector.getByRole('row', { name: 'set by hand' })).toContainText('17.50');
 
-    await page.goto('/settings');
+    await page.goto('/settings/limits');
     await page.getByRole('button', { name: 'Change limits of Fermenters' }).click();
-    await page.getByRole('button', { name: 'Take them away' }).click();
+    await page.getByRole('button', { name: 'Remove these limits' }).click();
     await expect(page.getByText('Floor: 17.50')).toBeHidden();
 });

@@ -63,7 +63,7 @@ test('the list is worked with the keyboard, and its state is in the address', as
 
 test('a file that cannot be read is refused with a reason, and another can be chosen', async ({ page }) => {
     await signIn(page);
-    await page.getByRole('button', { name: 'Bring in a file' }).click();
+    await page.getByRole('button', { name: 'Import', exact: true }).click();
     const choose = (name: string, content: string) =>
         page
             .getByLabel('File', { exact: true })
@@ -109,7 +109,13 @@ for (const colours of ['light', 'dark'] as const) {
             '/rules/new',
             '/changes',
             '/changes?q=nothing',
-            '/settings',
+            '/settings/workspace',
+            '/settings/limits',
+            '/settings/brakes',
+            '/settings/suppliers',
+            '/settings/channels',
+            '/settings/tokens',
+            '/settings/data',
         ]) {
             await page.goto(place);
             await expect(page.getByRole('heading', { level: 1 })).toBeVisible();

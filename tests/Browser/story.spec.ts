@@ -33,7 +33,7 @@ test('a seller brings in costs, sets limits, makes a rule, and the price follows
     await expect(page.getByText('match', { exact: false }).first()).toContainText(/\d{3} match/);
 
     // Costs come first.
-    await page.getByRole('button', { name: 'Bring in a file' }).click();
+    await page.getByRole('button', { name: 'Import', exact: true }).click();
     const costs = readFileSync('demo/costs.csv', 'utf8');
     const messy = `${costs}KC-9999,Nobody,4.00,,,\nKC-1106,Ostwyk Ceramics,twelve,,,\n`;
     await page
@@ -53,10 +53,11 @@ test('a seller brings in costs, sets limits, makes a rule, and the price follows
 
     // Limits for everything.
     await page.getByRole('link', { name: 'Settings' }).click();
+    await page.getByRole('link', { name: 'Limits' }).click();
     await page.getByLabel('floor: margin of price').fill('120');
     await page.getByLabel('ceiling: part of the recommended price').fill('100');
     await page.getByRole('button', { name: 'Save limits' }).click();
-    await expect(page.getByText('Expected a percentage from 0 to below 100.')).toBeVisible();
+    await expect(page.getByText('At most 99.9999\u00a0%.')).toBeVisible();
     await expect(page.getByLabel('floor: margin of price')).toHaveValue('120');
     await page.getByLabel('floor: margin of price').fill('12,0 %');
     await page.getByRole('button', { name: 'Save limits' }).click();
@@ -68,16 +69,16 @@ test('a seller brings in costs, sets limits, makes a rule, and the price follows
     await page.getByRole('button', { name: 'Add filter' }).click();
     await page.getByRole('button', { name: 'no cost', exact: true }).click();
     await expect(page.getByText('18 match')).toBeVisible();
-    await expect(page.getByText('No limits without a cost').first()).toBeVisible();
+    await expect(page.getByText('No cost, so no floor').first()).toBeVisible();
     await page.getByRole('row').nth(1).click();
     await expect(inspector(page)).toContainText('Why it cannot be priced');
-    await expect(inspector(page).getByRole('button', { name: 'Bring in its cost' })).toBeVisible();
+    await expect(inspector(page).getByRole('button', { name: 'Add its cost' })).toBeVisible();
 
     // A floor by hand for one listing.
     await openListing(page);
     await inspector(page).getByLabel('Floor by hand').fill('cheap');
     await inspector(page).getByRole('button', { name: 'Save' }).click();
-    await expect(inspector(page).getByText('Expected an amount such as 24.90 or 24,90.')).toBeVisible();
+    await expect(inspector(page).getByText('An amount such as 25.90.')).toBeVisible();
     await inspector(page).getByLabel('Floor by hand').fill('19,5');
     await inspector(page).getByRole('button', { name: 'Save' }).click();
     await expect(inspector(page)).toContainText(`floor ${FLOOR}`);
@@ -103,7 +104,7 @@ test('a seller brings in costs, sets limits, makes a rule, and the price follows
     await expect(page.getByText('2 listings, nothing is sent')).toBeVisible();
     await expect(page.getByRole('list', { name: 'What would happen' })).toContainText(/down|up|stay/);
     await expectAccessible(page, 'rule');
-    await page.getByRole('button', { name: 'Every listing, one by one' }).click();
+    await page.getByRole('button', { name: 'All listings, one by one' }).click();
     await expect(page.getByRole('columnheader', { name: 'Markup on cost' })).toBeVisible();
     await expectAccessible(page, 'try-out');
     await page.getByRole('button', { name: 'Back to the sentence' }).click();
@@ -144,7 +145,7 @@ test('a seller brings in costs, sets limits, makes a rule, and the price follows
     await setRival(ITEM, rival.seller, 100);
     await expect(row(page)).toContainText(FLOOR, { timeout: 30_000 });
     await expect(inspector(page)).toContainText('Floor binds: set by hand', { timeout: 30_000 });
-    await expect(row(page)).toContainText(/price is right|at its floor|confirmed/);
+    await expect(row(page)).toContainText(/no change needed|at the floor|confirmed/);
     expect((await detail(page)).listing.price).toBe(FLOOR);
 
     // The ledger tells it all again.

@@ -13,7 +13,7 @@ const MESSY = [
 ].join('\r\n');
 
 const bring = async (page: Page, name: string, content: Buffer) => {
-    await page.getByRole('button', { name: 'Bring in a file' }).click();
+    await page.getByRole('button', { name: 'Import', exact: true }).click();
     await page.getByLabel('File', { exact: true }).setInputFiles({ name, mimeType: 'text/csv', buffer: content });
     await expect(page.getByText('was read as')).toBeVisible();
 };
@@ -73,7 +73,7 @@ test('a messy supplier file is mapped, looked at, taken in, mended, and a bulk c
     await close(page);
 
     // Limits by category; the wrong cost makes them contradict each other. That stands under Today, and is mended there.
-    await page.goto('/settings');
+    await page.goto('/settings/limits');
     await page.getByRole('button', { name: 'Set limits for…' }).click();
     const limits = page.getByRole('dialog');
     await limits.getByLabel('named').fill('Airlocks');
@@ -110,7 +110,7 @@ test('a messy supplier file is mapped, looked at, taken in, mended, and a bulk c
     await make(page, 'Make 1 change');
     await close(page);
     expect(await cost()).toBe('5.50');
-    await page.getByRole('button', { name: 'Choose none' }).click();
+    await page.getByRole('button', { name: 'Clear selection' }).click();
     await page.getByRole('button', { name: 'Bulk changes' }).click();
     await page.getByRole('button', { name: /Unit cost \+ 400 %/ }).click();
     await page.getByRole('button', { name: 'Undo' }).click();

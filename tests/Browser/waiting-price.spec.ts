@@ -60,7 +60,7 @@ test('a price is typed key by key, stands for as long as was said, waits while e
 
     const inspector = page.getByRole('complementary', { name: 'Inspector' });
     await expect(inspector).toContainText(`set ${wanted} by hand. It stands until`);
-    await expect(inspector).toContainText('It waits for its channel, or everything, to be switched on');
+    await expect(inspector).toContainText('It is waiting for the channel or repricing to be switched on');
     expect((await detail(page, listing.id)).listing.price).toBe(listing.price);
 
     // The switch says what waits because of it.

@@ -36,20 +36,20 @@ test('a starter rule begins with ten listings, asks, is answered, widened, stopp
     await page.getByRole('button', { name: 'Just under the cheapest' }).click();
     await page.getByLabel('Name').fill('Crocks, carefully');
     await page.getByRole('button', { name: 'my approval' }).click();
-    await page.getByRole('button', { name: 'about moves of more than 10 %' }).click();
+    await page.getByRole('button', { name: 'about changes of more than 10 %' }).click();
     await page.getByRole('radio', { name: 'every time' }).click();
     await page.keyboard.press('Escape');
-    await expect(page.getByText('Revenue €, 30 days')).toBeVisible();
+    await expect(page.getByText('Revenue, 30 days, €')).toBeVisible();
     await page.getByRole('button', { name: 'Save for later' }).click();
     await expect(page.getByText('Crocks, carefully, version 1')).toBeVisible();
 
     // It keeps all crocks, and begins with ten of them.
-    let part = await unfold(page, 'Keep listings on it by themselves');
+    let part = await unfold(page, 'Assign listings automatically');
     await part.getByLabel('Category').selectOption('Crocks');
-    await part.getByRole('button', { name: 'Put them on it' }).click();
+    await part.getByRole('button', { name: 'Assign them' }).click();
     await expect(page.getByText(/listings are on it/).first()).toBeVisible();
     part = await unfold(page, 'Start with a few');
-    await part.getByRole('radio', { name: /so many of them/ }).click();
+    await part.getByRole('radio', { name: /a number of them/ }).click();
     await part.getByLabel('Listings', { exact: true }).fill('10');
     await part.getByRole('button', { name: 'Start with these' }).click();
     await expect(part.getByRole('row', { name: /repriced/ })).toContainText('10');
@@ -103,19 +103,19 @@ test('a starter rule begins with ten listings, asks, is answered, widened, stopp
     ).toHaveCount(2, { timeout: 30_000 });
 
     // A brake that is set tight stops the run that comes of letting it have all, unasked.
-    await page.goto('/settings');
-    await page.getByLabel('Brake: part of the listings').fill('2');
-    await page.getByLabel('Brake: part of the price').fill('1');
-    await page.getByRole('button', { name: 'Save limits' }).click();
-    await expect(page.getByText('Saved. Floors and ceilings')).toBeVisible();
+    await page.goto('/settings/brakes');
+    await page.getByLabel('A run is stopped when more than').fill('2');
+    await page.getByLabel('would move by more than').fill('1');
+    await page.getByRole('button', { name: 'Save brakes' }).click();
+    await expect(page.getByText('Saved', { exact: true })).toBeVisible();
     await page.goto('/rules');
     await page.getByRole('link', { name: 'Crocks, carefully' }).click();
     part = await unfold(page, 'Start with a few');
     await part.getByRole('radio', { name: 'all its listings' }).click();
-    await part.getByRole('button', { name: 'Let it have all' }).click();
-    await expect(page.getByText('It has all its listings now')).toBeVisible();
+    await part.getByRole('button', { name: 'Reprice all' }).click();
+    await expect(page.getByText('All its listings are repriced now')).toBeVisible();
     await page.getByRole('button', { name: 'every time' }).click();
-    await page.getByRole('button', { name: 'Take it out of the sentence' }).click();
+    await page.getByRole('button', { name: 'Remove from the rule' }).click();
     await page.getByRole('button', { name: 'Save', exact: true }).click();
     await expect(page.getByText('Version 2 saved')).toBeVisible();
     await page.goto('/today');
@@ -126,11 +126,11 @@ test('a starter rule begins with ten listings, asks, is answered, widened, stopp
     await expectAccessible(page, 'a stopped run');
     await dialog(page).getByRole('button', { name: 'It is meant: let it go on' }).click();
     await expect(dialog(page)).toBeHidden();
-    await page.goto('/settings');
-    await page.getByLabel('Brake: part of the listings').fill('90');
-    await page.getByLabel('Brake: part of the price').fill('90');
-    await page.getByRole('button', { name: 'Save limits' }).click();
-    await expect(page.getByText('Saved. Floors and ceilings')).toBeVisible();
+    await page.goto('/settings/brakes');
+    await page.getByLabel('A run is stopped when more than').fill('90');
+    await page.getByLabel('would move by more than').fill('90');
+    await page.getByRole('button', { name: 'Save brakes' }).click();
+    await expect(page.getByText('Saved', { exact: true })).toBeVisible();
     const underWay = async () =>
         (await runs(page)).filter((run) => run.state === 'deciding').length + (await many(page, 'state=on_the_way'));
     await expect.poll(underWay, { timeout: 30_000 }).toBe(0);

@@ -20,7 +20,7 @@ final class Effect
 
     public readonly MoneyAtPace $money;
 
-    /** @var list<array{int, EvaluatedListing}> with their size */
+    /** @var list<array{int, EvaluatedListing}> with what they come to on what is sold, in minor units */
     private array $moves = [];
 
     /** @param  int  $most  so many moves are kept */
@@ -38,12 +38,15 @@ final class Effect
         $this->stands->add($decision);
         $this->money->add($decision, $units);
         if ($this->most > 0 && $decision->price !== null) {
-            $this->moves[] = [(new PriceMove($decision->listing->price, $decision->price))->size(), $one];
+            $this->moves[] = [(new PriceMove($decision->listing->price, $decision->price))->stake($units), $one];
             $this->moves = count($this->moves) < 8 * $this->most ? $this->moves : $this->largest();
         }
     }
 
-    /** @return list<array{int, EvaluatedListing}> with their size, the largest first */
+    /**
+     * @return list<array{int, EvaluatedListing}> with what they come to on what is sold, in minor units; those with the
+     *     most money first
+     */
     public function largest(): array
     {
         usort($this->moves, fn (array $a, array $b) => $b[0] <=> $a[0]);

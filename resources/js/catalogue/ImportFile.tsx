@@ -47,7 +47,7 @@ export default function ImportFile({ importId, onClose, onChecked }: Props) {
     });
     const file = brought ?? (isAnother ? null : (earlier.data ?? null));
     return (
-        <Window open onClose={onClose} title="Bring in a file" wide>
+        <Window open onClose={onClose} title="Import a file" wide>
             {earlier.error && !earlier.data && <ProblemNotice error={earlier.error} />}
             {!file && (importId === null || isAnother) && (
                 <Choose onChoose={(chosen) => read.mutate(chosen)} busy={read.isPending} error={read.error} />
@@ -182,9 +182,9 @@ function Columns({
             <ColumnTable file={file} columns={columns} onChange={setColumns} />
             <div className="grid grid-cols-2 items-start gap-3 sm:grid-cols-4">
                 <Field
-                    label="Whose file it is"
+                    label="Supplier of this file"
                     list="suppliers"
-                    placeholder="nobody’s in particular"
+                    placeholder="none"
                     value={supplier}
                     onChange={(event) => chooseSupplier(event.target.value)}
                     note="Its columns are remembered."
@@ -281,7 +281,7 @@ function ColumnTable({ file, columns, onChange }: { file: Import; columns: Held;
                                         label={`What “${words}” holds`}
                                         value={held(index)}
                                         options={[
-                                            ['', 'not taken in'],
+                                            ['', 'not imported'],
                                             ...Object.keys(file.columns).map(
                                                 (field) => [field, FIELDS[field] ?? field] as const,
                                             ),

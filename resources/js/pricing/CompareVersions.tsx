@@ -35,7 +35,7 @@ function WouldDo({ rule, document }: { rule: Rule; document: RuleDocument }) {
         ['go up', up],
         ['stay', stay],
         ['ask first', ask],
-        ['left alone', skipped],
+        ['skipped', skipped],
         ['cannot be priced', blocked],
         ['revenue €, 30 days', money(revenue_after)],
         ['profit €, 30 days', money(profit_after)],

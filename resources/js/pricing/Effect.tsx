@@ -6,50 +6,88 @@ import { reason } from '@/ui/words';
 
 /** What the rule would do now: counts, three figures, the biggest moves. */
 export function Effect({ tryOut, onAll, stale }: { tryOut: TryOut; onAll: () => void; stale: boolean }) {
-    const figures: [string, string][] = [
-        ['Cheapest', `${tryOut.cheapest_before} → ${tryOut.cheapest_after}`],
-        ['At their floor', `${tryOut.at_floor_before} → ${tryOut.at_floor_after}`],
-        ['Would change', `${tryOut.down + tryOut.up + tryOut.ask} of ${tryOut.listings}`],
-        ['Revenue €, 30 days', difference(tryOut.revenue_before, tryOut.revenue_after)],
-        ['Profit €, 30 days', difference(tryOut.profit_before, tryOut.profit_after)],
+    const places: [string, number, number][] = [
+        ['Cheapest', tryOut.cheapest_before, tryOut.cheapest_after],
+        ['At their floor', tryOut.at_floor_before, tryOut.at_floor_after],
     ];
+    const sums: [string, string, string][] = [
+        ['Revenue, 30 days', tryOut.revenue_before, tryOut.revenue_after],
+        ['Profit, 30 days', tryOut.profit_before, tryOut.profit_after],
+    ];
+    const cell = 'border-line p-2.5 max-[1160px]:border-t';
     return (
         <div className={stale ? 'opacity-60 transition-opacity' : undefined}>
             <Bar tryOut={tryOut} />
-            <dl className="mt-3.5 grid grid-cols-[repeat(3,1fr)_repeat(2,1.35fr)] rounded-md border border-line bg-sheet max-[1160px]:grid-cols-3">
-                {figures.map(([name, figure], index) => (
-                    <div key={name} className={`p-2.5 ${index ? 'border-l border-line' : ''}`}>
-                        <dt className="text-[12.5px] text-text-2">{name}</dt>
-                        <dd className="text-[16px] font-bold">{figure}</dd>
-                    </div>
+            <dl className="mt-3.5 grid grid-cols-[auto_auto_1fr_1fr] divide-x divide-line rounded-md border border-line bg-sheet max-[1160px]:grid-cols-2">
+                {places.map(([name, before, after]) => (
+                    <Figure
+                        key={name}
+                        className={cell}
+                        name={name}
+                        value={`${before} → ${after}`}
+                        difference={signed(String(after - before))}
+                        note="listings"
+                    />
+                ))}
+                {sums.map(([name, before, after]) => (
+                    <Figure
+                        key={name}
+                        className={cell}
+                        name={`${name}, €`}
+                        value={money(after)}
+                        difference={signed((Number(after) - Number(before)).toFixed(2))}
+                        note={`from ${money(before)}`}
+                    />
                 ))}
             </dl>
             <p className="mt-1 text-[12.5px] text-text-3">
-                Revenue and profit of what was sold in the last 30 days, at the new prices; that they sell more or less
-                is not guessed.
+                Revenue and profit of what was sold in the last 30 days, at the new prices. Whether it would sell more
+                or less is not guessed.
             </p>
             <Moves rows={tryOut.rows} />
             {tryOut.listings > 0 && (
                 <Button className="mt-3" onClick={onAll}>
-                    Every listing, one by one
+                    All listings, one by one
                 </Button>
             )}
         </div>
     );
 }
 
-/** "1 204.50, +63.20" */
-const difference = (before: string, after: string) =>
-    `${money(after)}, ${signed((Number(after) - Number(before)).toFixed(2))}`;
+function Figure({
+    name,
+    value,
+    difference,
+    note,
+    className,
+}: {
+    name: string;
+    value: string;
+    difference: string;
+    note: string;
+    className: string;
+}) {
+    return (
+        <div className={className}>
+            <dt className="text-[12.5px] whitespace-nowrap text-text-2">{name}</dt>
+            <dd>
+                <b className="block text-[16px] whitespace-nowrap">{value}</b>
+                <span className="block text-[12.5px] whitespace-nowrap text-text-2">
+                    {difference} {note}
+                </span>
+            </dd>
+        </div>
+    );
+}
 
 function Bar({ tryOut }: { tryOut: TryOut }) {
     const parts: [number, string, string][] = [
         [tryOut.down, 'down', 'bg-stripe-soft'],
         [tryOut.up, 'up', 'bg-yours-soft'],
         [tryOut.stay, 'stay', 'bg-line/60'],
-        [tryOut.ask, 'ask', 'bg-sheet border-dashed'],
-        [tryOut.skipped, 'left alone', 'bg-sheet'],
-        [tryOut.blocked, 'can’t', 'bg-broken-soft'],
+        [tryOut.ask, 'need approval', 'bg-sheet border-dashed'],
+        [tryOut.skipped, 'skipped', 'bg-sheet'],
+        [tryOut.blocked, 'cannot be priced', 'bg-broken-soft'],
     ];
     return (
         <ul className="flex h-9 overflow-hidden rounded-md border border-line-2" aria-label="What would happen">
@@ -64,7 +102,7 @@ function Bar({ tryOut }: { tryOut: TryOut }) {
                         {many} {name}
                     </li>
                 ))}
-            {tryOut.listings === 0 && <li className="flex items-center px-2.5 text-text-2">no listing is meant yet</li>}
+            {tryOut.listings === 0 && <li className="flex items-center px-2.5 text-text-2">no listing matches yet</li>}
         </ul>
     );
 }
@@ -81,14 +119,14 @@ function Moves({ rows }: { rows: TryOutRow[] }) {
                     <th scope="col" className="py-1.5 font-medium">
                         now
                     </th>
-                    <th scope="col" className="py-1.5 pl-3 font-medium">
+                    <th scope="col" className="py-1.5 pl-3 font-medium whitespace-nowrap">
                         would be
                     </th>
-                    <th scope="col" className="py-1.5 pl-3 font-medium">
+                    <th scope="col" className="py-1.5 pl-3 font-medium whitespace-nowrap">
                         change
                     </th>
                     <th scope="col" className="py-1.5 pl-3 text-left font-medium">
-                        because
+                        reason
                     </th>
                 </tr>
             </thead>
@@ -113,8 +151,8 @@ function Moves({ rows }: { rows: TryOutRow[] }) {
                             />
                         </td>
                         <td className="py-1 text-right">{money(row.old_price)}</td>
-                        <td className="py-1 text-right font-bold">{money(row.new_price)}</td>
-                        <td className="py-1 text-right">{signedPercent(row.change_percent)}</td>
+                        <td className="py-1 pl-3 text-right font-bold">{money(row.new_price)}</td>
+                        <td className="py-1 pl-3 text-right">{signedPercent(row.change_percent)}</td>
                         <td className="py-1 pl-3 text-[12.5px] leading-tight text-text-2">{reason(row.reason)}</td>
                     </tr>
                 ))}

@@ -18,7 +18,7 @@ export function Panel({ part }: { part: Part }) {
         case 'belowFloor':
             return (
                 <Choices
-                    label="If that is under my floor"
+                    label="If that is below my floor"
                     value={draft.when_below_floor ?? 'floor'}
                     onChange={(next) => set('when_below_floor', next)}
                     options={BELOW_FLOOR.filter(([name]) => name !== 'next_rival' || canGoToNextRival(draft))}
@@ -27,7 +27,7 @@ export function Panel({ part }: { part: Part }) {
         case 'aboveCeiling':
             return (
                 <Choices
-                    label="If that is over my ceiling"
+                    label="If that is above my ceiling"
                     value={draft.when_above_ceiling ?? 'ceiling'}
                     onChange={(next) => set('when_above_ceiling', next)}
                     options={ABOVE_CEILING}
@@ -45,7 +45,7 @@ export function Panel({ part }: { part: Part }) {
         case 'noRivals':
             return (
                 <Choices
-                    label="If nobody is left to compare with"
+                    label="If there are no rivals"
                     value={draft.when_no_rivals ?? 'hold'}
                     onChange={(next) => set('when_no_rivals', next)}
                     options={NO_RIVALS}

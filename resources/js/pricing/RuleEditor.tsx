@@ -25,7 +25,7 @@ import { RuleStart } from './RuleStart';
 import { RuleTimes } from './RuleTimes';
 import { RuleWritingContext } from './RuleWriting';
 import { Sentence } from './Sentence';
-import { asText, PART_NAMES, sentence } from './sentence';
+import { asText, PART_NAMES, whole } from './sentence';
 import { TryOutTable } from './TryOutTable';
 import { Versions } from './Versions';
 import { WhatItWouldDo } from './WhatItWouldDo';
@@ -188,7 +188,7 @@ const ruleDocumentOf = (form: RuleForm, currency: string) => readRule(form.docum
 function piece(draft: RuleDraft, path: string, value: unknown, currency: string): string {
     const part = partAt(path);
     const { document } = readRule(put(draft, path, value), currency);
-    const said = sentence(document, null).find((one) => typeof one !== 'string' && one.part === part);
+    const said = whole(document, null).find((one) => typeof one !== 'string' && one.part === part);
     return said ? asText([said]) : 'not in the rule';
 }
 

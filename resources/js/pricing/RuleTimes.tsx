@@ -101,7 +101,7 @@ export function RuleTimes({ rule }: { rule: Rule }) {
     return (
         <details className="mt-4 border-t border-line pt-3" open={edit.isDirty || undefined}>
             <summary>
-                <b>When it looks:</b> <span className="text-text-2">{when(rule.settings)}</span>
+                <b>When it runs:</b> <span className="text-text-2">{when(rule.settings)}</span>
             </summary>
             <EditForm edit={edit} save="Save when" label={(path) => LABELS[path] ?? path} className="mt-2 grid gap-3">
                 <TickField name="onMarket" label="Whenever the market moves">

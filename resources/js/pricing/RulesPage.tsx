@@ -10,7 +10,7 @@ import { count } from '@/ui/words';
 import { useQuery } from '@tanstack/react-query';
 import { Link, useNavigate } from 'react-router';
 import { useSaveRule } from './queries';
-import { asText, sentence } from './sentence';
+import { asText, summary, whole } from './sentence';
 import { when } from './times';
 
 export default function RulesPage() {
@@ -78,9 +78,10 @@ function RuleLine({ rule }: { rule: Rule }) {
                         {rule.name}
                     </Link>
                 </h2>
-                <p className="mt-0.5 max-w-[86ch] text-text-2">
-                    {asText(sentence(rule.document, when(rule.settings)))}
-                </p>
+                <details className="mt-0.5 max-w-[86ch] text-text-2">
+                    <summary className="marker:text-text-3">{summary(rule.document)}</summary>
+                    <p className="mt-1">{asText(whole(rule.document, when(rule.settings)))}</p>
+                </details>
             </div>
             <div>
                 <Link to={`/listings?rule=${rule.id}`} className="text-stripe underline underline-offset-2">
@@ -90,7 +91,7 @@ function RuleLine({ rule }: { rule: Rule }) {
                     version {rule.version}, last run {ago(rule.last_run_at)}
                 </div>
                 {rule.listings === 0 && (
-                    <div className="text-[12.5px] text-broken">No listing is on it, so it does nothing</div>
+                    <div className="text-[12.5px] text-broken">No listings assigned: it does nothing</div>
                 )}
                 {rule.blocked > 0 && (
                     <Link

@@ -1,4 +1,4 @@
-import { asText, sentence } from './sentence';
+import { summary } from './sentence';
 import { STARTERS, type Starter } from './starters';
 
 /** Rules to start from. Choosing one changes nothing yet. */
@@ -22,7 +22,7 @@ export function Starters({ onChoose }: { onChoose: (starter: Starter) => void })
                                 <b className="block text-[15px]">{starter.name}</b>
                                 {starter.when}
                                 <span className="mt-0.5 block text-[12.5px] text-text-2">
-                                    {asText(sentence(starter.document, null)).split('. ')[0]}.
+                                    {summary(starter.document)}
                                 </span>
                             </button>
                         </li>

@@ -22,12 +22,17 @@ const HEADS = [
     '%',
     'Margin of price',
     'Markup on cost',
-    'Stand',
-    'Why',
+    'Rank',
+    'Reason',
 ];
 
 const fromTo = (before: string, after: string | null) =>
     after === null || after === before ? before : `${before} → ${after}`;
+
+const sizeOf = (row: TryOutRow) => Math.abs(Number(row.change_percent ?? 0));
+
+/** The largest changes first; those that stay in the order they came. */
+const bySize = (a: TryOutRow, b: TryOutRow) => sizeOf(b) - sizeOf(a);
 
 /** The try-out listing by listing. Nothing in it has happened. */
 export function TryOutTable({
@@ -44,7 +49,10 @@ export function TryOutTable({
     const start = useStartBatch();
     const [stands, setStands] = useState<Stands>();
     const [shown, setShown] = useState<Shown>('all');
-    const rows = useMemo(() => tryOut.rows.filter((row) => shown === 'all' || row.outcome === shown), [tryOut, shown]);
+    const rows = useMemo(
+        () => tryOut.rows.filter((row) => shown === 'all' || row.outcome === shown).sort(bySize),
+        [tryOut, shown],
+    );
     const box = useRef<HTMLDivElement>(null);
     const virtual = useVirtualizer({
         count: rows.length,
@@ -92,7 +100,7 @@ export function TryOutTable({
                         ['change', 'would change'],
                         ['review', 'would wait for me'],
                         ['keep', 'would stay'],
-                        ['skipped', 'left alone'],
+                        ['skipped', 'skipped'],
                         ['blocked', 'cannot be priced'],
                     ]}
                 />

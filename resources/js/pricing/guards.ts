@@ -4,10 +4,10 @@ import { put, type RuleDraft } from './ruleDraft';
 import type { Part, Piece } from './sentence';
 
 /** What else keeps a change in bounds; said only where it is wanted. */
-export function guards({ ending, brakes = {}, approval, reprice_on_promotion }: RuleDocument): Piece[] {
-    const said: Piece[] = [];
+export function guards({ ending, brakes = {}, approval, reprice_on_promotion }: RuleDocument): Piece[][] {
+    const said: Piece[][] = [];
     const say = (before: string, part: Extract<Piece, object>['part'], says: string, after = '.') =>
-        said.push(` ${before}`, { part, says }, after);
+        said.push([before, { part, says }, after]);
     if (ending)
         say(
             'End prices in ',
@@ -16,11 +16,11 @@ export function guards({ ending, brakes = {}, approval, reprice_on_promotion }: 
         );
     if (brakes.max_move_percent !== undefined)
         say(
-            'Never move more than ',
+            'Maximum change: ',
             'maxMove',
-            `${brakes.max_move_percent} % at once; ${brakes.beyond === 'cap' ? 'go only so far then' : 'ask me beyond that'}`,
+            `${brakes.max_move_percent} %, ${brakes.beyond === 'cap' ? 'go only so far' : 'ask me beyond that'}`,
         );
-    if (brakes.min_move !== undefined) say('Leave moves of less than ', 'minMove', brakes.min_move);
+    if (brakes.min_move !== undefined) say('Smallest change: ', 'minMove', brakes.min_move);
     if (brakes.cooldown_minutes !== undefined)
         say('Wait ', 'cooldown', typed(brakes.cooldown_minutes, lasting), ' between changes.');
     if (brakes.max_changes_per_day !== undefined)
@@ -32,8 +32,8 @@ export function guards({ ending, brakes = {}, approval, reprice_on_promotion }: 
         );
     if (approval === 'always') say('Ask me ', 'approval', 'every time');
     if (approval?.startsWith('beyond_percent:'))
-        say('Ask me ', 'approval', `about moves of more than ${approval.slice(15)} %`);
-    if (reprice_on_promotion === false) say('Leave ', 'promotion', 'what is on promotion');
+        say('Ask me ', 'approval', `about changes of more than ${approval.slice(15)} %`);
+    if (reprice_on_promotion === false) say('Skip ', 'promotion', 'listings on promotion');
     return said;
 }
 
@@ -49,8 +49,8 @@ export function additions(rule: RuleDraft): Addition[] {
     const adds = (path: string, value: unknown) => (draft: RuleDraft) => put(draft, path, value);
     const all: (Addition | false)[] = [
         !rule.ending && ['ending', 'a price ending', adds('ending', { endings: '.99', round: 'nearest' })],
-        brakes.max_move_percent === undefined && ['maxMove', 'a largest move', adds('brakes.max_move_percent', '15')],
-        brakes.min_move === undefined && ['minMove', 'a smallest move', adds('brakes.min_move', '0.05')],
+        brakes.max_move_percent === undefined && ['maxMove', 'a maximum change', adds('brakes.max_move_percent', '15')],
+        brakes.min_move === undefined && ['minMove', 'a smallest change', adds('brakes.min_move', '0.05')],
         brakes.cooldown_minutes === undefined && [
             'cooldown',
             'a pause between changes',
@@ -64,7 +64,7 @@ export function additions(rule: RuleDraft): Addition[] {
         (rule.approval ?? 'auto') === 'auto' && ['approval', 'my approval', adds('approval', 'beyond_percent:10')],
         rule.reprice_on_promotion !== false && [
             'promotion',
-            'leaving promotions alone',
+            'skipping promotions',
             adds('reprice_on_promotion', false),
         ],
         rule.kind === 'competitive' &&

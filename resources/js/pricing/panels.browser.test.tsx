@@ -8,7 +8,7 @@ import '../../css/app.css';
 import { Panel } from './Panel';
 import { readRule, ruleDraft } from './ruleDraft';
 import { RuleWritingContext } from './RuleWriting';
-import { asText, NEW_DOCUMENT, sentence, type Part } from './sentence';
+import { asText, NEW_DOCUMENT, whole, type Part } from './sentence';
 
 /** A panel beside the document that its texts make, and the sentence. */
 function Writing({ document, part }: { document: RuleDocument; part: Part }) {
@@ -20,7 +20,7 @@ function Writing({ document, part }: { document: RuleDocument; part: Part }) {
                 <Panel part={part} />
                 <output data-testid="document">{JSON.stringify(read.document)}</output>
                 <output data-testid="errors">{JSON.stringify(read.errors)}</output>
-                <p data-testid="sentence">{asText(sentence(read.document, null))}</p>
+                <p data-testid="sentence">{asText(whole(read.document, null))}</p>
             </RuleWritingContext>
         </QueryClientProvider>
     );
@@ -67,11 +67,11 @@ type Case = [string, RuleDocument, Part, string, string, Partial<RuleDocument> |
 
 const brakes = guarded.brakes!;
 const CASES: Case[] = [
-    ['25', guarded, 'minMove', 'Smallest move', '25', { brakes: { ...brakes, min_move: '25.00' } }],
-    ['1.50', guarded, 'minMove', 'Smallest move', '1.50', { brakes: { ...brakes, min_move: '1.50' } }],
-    ['a comma', guarded, 'minMove', 'Smallest move', '2,5', { brakes: { ...brakes, min_move: '2.50' } }],
-    ['thousands', guarded, 'minMove', 'Smallest move', '1.299,00', { brakes: { ...brakes, min_move: '1299.00' } }],
-    ['a percentage', guarded, 'maxMove', 'Largest move', '12,5', { brakes: { ...brakes, max_move_percent: '12.5' } }],
+    ['25', guarded, 'minMove', 'Smallest change', '25', { brakes: { ...brakes, min_move: '25.00' } }],
+    ['1.50', guarded, 'minMove', 'Smallest change', '1.50', { brakes: { ...brakes, min_move: '1.50' } }],
+    ['a comma', guarded, 'minMove', 'Smallest change', '2,5', { brakes: { ...brakes, min_move: '2.50' } }],
+    ['thousands', guarded, 'minMove', 'Smallest change', '1.299,00', { brakes: { ...brakes, min_move: '1299.00' } }],
+    ['a percentage', guarded, 'maxMove', 'Maximum change', '12,5', { brakes: { ...brakes, max_move_percent: '12.5' } }],
     ['hours', guarded, 'cooldown', 'Pause between changes', '1,5 h', { brakes: { ...brakes, cooldown_minutes: 90 } }],
     ['a count', guarded, 'perDay', 'Changes in 24 hours', '12', { brakes: { ...brakes, max_changes_per_day: 12 } }],
     ['approval', guarded, 'approval', 'More than', '7,5', { approval: 'beyond_percent:7.5' }],
@@ -130,9 +130,9 @@ describe('what is typed key by key into a panel', () => {
 
     it('is said to be wrong beside it, in words, when it is left', async () => {
         await render(<Writing document={guarded} part="minMove" />);
-        await type('Smallest move', '1.2.3');
+        await type('Smallest change', '1.2.3');
         await userEvent.tab();
-        await expect.element(field('Smallest move')).toHaveAttribute('aria-invalid', 'true');
+        await expect.element(field('Smallest change')).toHaveAttribute('aria-invalid', 'true');
         await expect
             .element(page.getByText('Thousands stand in groups of three, such as 1 299.00.', { exact: true }))
             .toBeInTheDocument();
@@ -141,7 +141,7 @@ describe('what is typed key by key into a panel', () => {
 
     it('is shown as it was read where that differs', async () => {
         await render(<Writing document={guarded} part="minMove" />);
-        await type('Smallest move', '1.299,00');
+        await type('Smallest change', '1.299,00');
         await expect.element(page.getByText('→ 1\u202f299.00\u00a0€')).toBeInTheDocument();
     });
 

@@ -1,16 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { asText, every, NEW_DOCUMENT, sentence } from './sentence';
+import { asText, every, NEW_DOCUMENT, summary, whole } from './sentence';
 
 describe('sentence', () => {
     it('reads a new rule as plain language', () => {
-        expect(asText(sentence(NEW_DOCUMENT, 'whenever the market moves, every 15 minutes'))).toBe(
-            'Stand 1 % below the lowest price with shipping among offers in the same condition. If that is under my floor, stop at my floor; if it is over my ceiling, stop at my ceiling. If nobody is left to compare with, leave the price as it is; while I hold the buy box, carry on all the same. Move prices up and down. Look whenever the market moves, every 15 minutes.',
+        expect(asText(whole(NEW_DOCUMENT, 'whenever the market moves, every 15 minutes'))).toBe(
+            'Stand 1 % below the lowest price with shipping among offers in the same condition. If that is below my floor, use my floor; if it is above my ceiling, use my ceiling. If there are no rivals, keep the price; while I hold the buy box, reprice as usual. Move prices up and down. Runs whenever the market moves, every 15 minutes.',
         );
     });
 
     it('says every choice', () => {
         const text = asText(
-            sentence(
+            whole(
                 {
                     version: 1,
                     kind: 'competitive',
@@ -37,20 +37,20 @@ describe('sentence', () => {
         );
         for (const words of [
             '2.5 %, at least 0.20, above the buy box price without shipping',
-            'offers in any condition from sellers rated 90 % or better, with at least 20 ratings, sent the same way as mine, handled within 1 day, leaving out the market’s own shop, in stock or not',
-            'go back to my list price',
-            'never down',
+            'offers in any condition from sellers rated 90 % or better, with at least 20 ratings, sent the same way as mine, handled within 1 day, leaving out the marketplace’s own shop, in stock or not',
+            'use my list price',
+            'raise it as far as the lowest offer allows',
             'only down',
         ]) {
             expect(text).toContain(words);
         }
-        expect(text).not.toContain('Look');
+        expect(text).not.toContain('Runs');
     });
 
     it('says what it aims at where it does not look at rivals', () => {
         expect(
             asText(
-                sentence(
+                whole(
                     {
                         version: 1,
                         kind: 'sales',
@@ -64,11 +64,11 @@ describe('sentence', () => {
                 ),
             ),
         ).toContain(
-            'Go by the sales of the last 14 days, days out of stock left aside: with fewer than 10 sold, 5 % down; with 30 or more and fewer than 90 sold, 1.00 up; else leave the price. If that is under my floor',
+            'Go by the sales of the last 14 days, days out of stock left aside: with fewer than 10 sold, 5 % down; with 30 or more and fewer than 90 sold, 1.00 up; otherwise keep the price. If that is below my floor',
         );
         expect(
             asText(
-                sentence(
+                whole(
                     {
                         version: 1,
                         kind: 'markup',
@@ -81,20 +81,18 @@ describe('sentence', () => {
                     null,
                 ),
             ),
-        ).toContain('Put on the cost from 0.00: 85 %; from 30.01: 20.00, and earn at least 2.00 a piece.');
-        expect(asText(sentence({ version: 1, kind: 'formula', price: 'lowest * 1.1' }, null))).toContain(
+        ).toContain('Add to the cost from 0.00: 85 %; from 30.01: 20.00; minimum profit: 2.00 per unit.');
+        expect(asText(whole({ version: 1, kind: 'formula', price: 'lowest * 1.1' }, null))).toContain(
             'Price by the formula lowest * 1.1.',
         );
         expect(
-            asText(
-                sentence({ version: 1, kind: 'formula', price: 'cost * 2', brakes: { max_changes_per_day: 1 } }, null),
-            ),
+            asText(whole({ version: 1, kind: 'formula', price: 'cost * 2', brakes: { max_changes_per_day: 1 } }, null)),
         ).toContain('Change at most once in 24 hours.');
     });
 
     it('says every figure, handicap and guard', () => {
         const text = asText(
-            sentence(
+            whole(
                 {
                     version: 1,
                     kind: 'competitive',
@@ -119,19 +117,32 @@ describe('sentence', () => {
             ),
         );
         for (const words of [
-            'the mean of price number 2 from below and price of oldtap (if there is none, the recommended price) with shipping',
-            'from oldtap or tin-and-tun only, not below 50 % of the middle price',
+            'the mean of the second-lowest price and the price of oldtap (if there is none, the recommended price) with shipping',
+            'from oldtap or tin-and-tun only, not below 50 % of the median price',
             'taking oldtap at +15 %, what is sent by the marketplace at −0.50',
             'go to the next rival up',
-            'End prices in .99 or .49, rounded down. Never move more than 15 % at once; ask me beyond that. Leave moves of less than 0.05. Wait 15\u00a0minutes between changes. Change at most 12 times in 24 hours. Ask me about moves of more than 10 %. Leave what is on promotion.',
+            'End prices in .99 or .49, rounded down. Maximum change: 15 %, ask me beyond that. Smallest change: 0.05. Wait 15\u00a0minutes between changes. Change at most 12 times in 24 hours. Ask me about changes of more than 10 %. Skip listings on promotion.',
         ]) {
             expect(text).toContain(words);
         }
     });
 
     it('takes the defaults of a short document', () => {
-        expect(asText(sentence({ version: 1, kind: 'competitive', reference: { of: 'lowest' } }, null))).toContain(
+        expect(asText(whole({ version: 1, kind: 'competitive', reference: { of: 'lowest' } }, null))).toContain(
             'Stand level with the lowest price with shipping',
+        );
+    });
+
+    it('says it in a few words', () => {
+        expect(summary(NEW_DOCUMENT)).toBe('1 % below the lowest price with shipping');
+        expect(summary({ ...NEW_DOCUMENT, reference: { of: 'nth', n: 3 }, position: { move: 'match' } })).toBe(
+            'level with the third-lowest price with shipping',
+        );
+        expect(summary({ ...NEW_DOCUMENT, reference: { of: 'nth', n: 21 }, compare: 'item' })).toBe(
+            '1 % below the 21st-lowest price without shipping',
+        );
+        expect(summary({ version: 1, kind: 'markup', tiers: [{ from: '0.00', percent: '85' }] })).toBe(
+            'Cost plus 85 %',
         );
     });
 

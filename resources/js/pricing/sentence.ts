@@ -30,9 +30,9 @@ export const PART_NAMES: Record<Part, string> = {
     position: 'Where to stand',
     reference: 'What to compare with',
     field: 'Whose offers count',
-    belowFloor: 'If that is under my floor',
-    aboveCeiling: 'If that is over my ceiling',
-    noRivals: 'If nobody is left to compare with',
+    belowFloor: 'If that is below my floor',
+    aboveCeiling: 'If that is above my ceiling',
+    noRivals: 'If there are no rivals',
     holding: 'While I hold the buy box',
     direction: 'Which way prices move',
     handicap: 'Handicaps',
@@ -42,8 +42,8 @@ export const PART_NAMES: Record<Part, string> = {
     minProfit: 'Minimum profit',
     formula: 'Formula',
     ending: 'Price ending',
-    maxMove: 'Largest move',
-    minMove: 'Smallest move',
+    maxMove: 'Maximum change',
+    minMove: 'Smallest change',
     cooldown: 'Pause between changes',
     perDay: 'Changes a day',
     approval: 'Approval',
@@ -54,9 +54,9 @@ export const PART_NAMES: Record<Part, string> = {
 export type Piece = string | { part: Part; says: string };
 
 export const BELOW_FLOOR = [
-    ['floor', 'stop at my floor'],
-    ['hold', 'leave the price as it is'],
-    ['ceiling', 'go up to my ceiling'],
+    ['floor', 'use my floor'],
+    ['hold', 'keep the price'],
+    ['ceiling', 'use my ceiling'],
     ['next_rival', 'go to the next rival up'],
 ] as const;
 
@@ -67,30 +67,30 @@ export const REFERENCES = [
     ['lowest', 'the lowest offer that counts'],
     ['buy_box', 'the buy box; if nobody in the field holds it, the lowest offer'],
     ['average', 'the average of the offers that count'],
-    ['median', 'the middle of the offers that count'],
+    ['median', 'the median of the offers that count'],
     ['highest', 'the highest offer that counts'],
-    ['nth', 'the offer at a place I name'],
+    ['nth', 'the second-lowest, third-lowest or another offer'],
     ['seller', 'one seller’s offer'],
     ['rrp', 'the recommended price (RRP)'],
     ['list_price', 'my list price'],
-    ['current', 'my present price'],
+    ['current', 'my current price'],
 ] as const;
 
 export const ABOVE_CEILING = [
-    ['ceiling', 'stop at my ceiling'],
-    ['hold', 'leave the price as it is'],
+    ['ceiling', 'use my ceiling'],
+    ['hold', 'keep the price'],
 ] as const;
 
 export const NO_RIVALS = [
-    ['hold', 'leave the price as it is'],
-    ['list_price', 'go back to my list price'],
-    ['ceiling', 'go up to my ceiling'],
+    ['hold', 'keep the price'],
+    ['list_price', 'use my list price'],
+    ['ceiling', 'use my ceiling'],
 ] as const;
 
 export const HOLDING = [
-    ['ignore', 'carry on all the same'],
-    ['keep', 'leave the price as it is'],
-    ['raise', 'go up as far as the lowest offer lets me, never down'],
+    ['ignore', 'reprice as usual'],
+    ['keep', 'keep the price'],
+    ['raise', 'raise it as far as the lowest offer allows'],
 ] as const;
 
 export const DIRECTIONS = [
@@ -116,25 +116,36 @@ export const NEW_DOCUMENT: CompetitiveRule = {
 const words = <T extends string>(options: readonly (readonly [T, string])[], value: T | undefined): string =>
     (options.find(([name]) => name === value) ?? options[0])![1];
 
-/**
- * The rule as one paragraph, with when it looks at the end if that is given; the same pieces make the editor and, read as
- * text, the summary.
- */
-export function sentence(rule: RuleDocument, looks: string | null): Piece[] {
+/** What the rule does, as one paragraph; what guards it comes beside it. */
+export function sentence(rule: RuleDocument): Piece[] {
     return [
         ...(rule.kind === 'competitive' ? competitive(rule) : aim(rule)),
-        '. If that is under my floor, ',
+        '. If that is below my floor, ',
         { part: 'belowFloor', says: words(BELOW_FLOOR, rule.when_below_floor) },
-        '; if it is over my ceiling, ',
+        '; if it is above my ceiling, ',
         { part: 'aboveCeiling', says: words(ABOVE_CEILING, rule.when_above_ceiling) },
         '. ',
         ...(rule.kind === 'competitive' ? withoutRivals(rule) : []),
         'Move prices ',
         { part: 'direction', says: words(DIRECTIONS, rule.direction) },
         '.',
-        ...guards(rule),
-        ...(looks === null ? [] : [` Look ${looks}.`]),
     ];
+}
+
+/** All of it: the sentence, its guards, and when the rule runs if that is given. */
+export const whole = (rule: RuleDocument, runs: string | null): Piece[] => [
+    ...sentence(rule),
+    ...guards(rule).flatMap((guard): Piece[] => [' ', ...guard]),
+    ...(runs === null ? [] : [` Runs ${runs}.`]),
+];
+
+/** The rule in a few words. */
+export function summary(rule: RuleDocument): string {
+    if (rule.kind === 'competitive') return `${position(rule)} the ${reference(rule)}`;
+    if (rule.kind === 'formula') return `By formula: ${rule.price}`;
+    if (rule.kind === 'sales') return `By the sales of the last ${rule.window_days ?? 7} days`;
+    const sizes = rule.tiers.map((tier) => (tier.percent ? `${tier.percent} %` : tier.amount));
+    return `Cost plus ${sizes.join(', ')}`;
 }
 
 function competitive(rule: CompetitiveRule): Piece[] {
@@ -151,7 +162,7 @@ function competitive(rule: CompetitiveRule): Piece[] {
 
 function withoutRivals(rule: CompetitiveRule): Piece[] {
     return [
-        'If nobody is left to compare with, ',
+        'If there are no rivals, ',
         { part: 'noRivals', says: words(NO_RIVALS, rule.when_no_rivals) },
         '; while I hold the buy box, ',
         { part: 'holding', says: words(HOLDING, rule.when_holding_buy_box) },
@@ -168,10 +179,10 @@ function aim(rule: Exclude<RuleDocument, CompetitiveRule>): Piece[] {
             (tier) => `from ${tier.from}: ${tier.percent ? `${tier.percent} %` : tier.amount}`,
         );
         return [
-            'Put on the cost ',
+            'Add to the cost ',
             { part: 'tiers', says: tiers.join('; ') },
-            ', and earn at least ',
-            { part: 'minProfit', says: rule.min_profit ? `${rule.min_profit} a piece` : 'nothing in particular' },
+            '; minimum profit: ',
+            { part: 'minProfit', says: rule.min_profit ? `${rule.min_profit} per unit` : 'no minimum' },
         ];
     }
     const bands = rule.bands.map((band) => {
@@ -186,7 +197,7 @@ function aim(rule: Exclude<RuleDocument, CompetitiveRule>): Piece[] {
         { part: 'window', says: `the last ${rule.window_days ?? 7} days${days}` },
         ': ',
         { part: 'bands', says: bands.join('; ') },
-        '; else leave the price',
+        '; otherwise keep the price',
     ];
 }
 
@@ -211,19 +222,28 @@ const FIGURES: Record<NonNullable<RuleReference['of']>, string> = {
     nth: 'price',
     buy_box: 'buy box price',
     average: 'average price',
-    median: 'middle price',
+    median: 'median price',
     highest: 'highest price',
     seller: 'price',
     rrp: 'recommended price',
     list_price: 'list price',
-    current: 'present price',
+    current: 'current price',
 };
 
+const ORDINALS = ['', '', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth', 'tenth'];
+
+function ordinal(n: number): string {
+    const named = ORDINALS[n];
+    if (named) return named;
+    const rule = new Intl.PluralRules('en', { type: 'ordinal' }).select(n);
+    return `${n}${{ one: 'st', two: 'nd', few: 'rd', other: 'th', zero: 'th', many: 'th' }[rule]}`;
+}
+
 function figure({ of = 'lowest', n, seller, mean, else: other }: RuleReference): string {
-    if (mean) return `mean of ${mean.map(figure).join(' and ')}`;
+    if (mean) return `mean of ${mean.map((one) => `the ${figure(one)}`).join(' and ')}`;
     const name =
         of === 'nth'
-            ? `price number ${n} from below`
+            ? `${ordinal(Number(n))}-lowest price`
             : of === 'seller'
               ? `price of ${seller || 'a seller still to be named'}`
               : FIGURES[of];
@@ -251,12 +271,12 @@ function field({ field = {} }: CompetitiveRule): string {
     if (field.max_handling_days !== undefined)
         parts.push(`handled within ${field.max_handling_days} ${field.max_handling_days === 1 ? 'day' : 'days'}`);
     if (field.ship_from) parts.push(`sent from ${field.ship_from.join(' or ')}`);
-    if (field.exclude_marketplace_retail) parts.push('leaving out the market’s own shop');
+    if (field.exclude_marketplace_retail) parts.push('leaving out the marketplace’s own shop');
     if (field.in_stock_only === false) parts.push('in stock or not');
     if (field.max_age_minutes !== undefined) parts.push(`seen within ${field.max_age_minutes} minutes`);
     if (field.sources) parts.push(`seen on ${field.sources.join(' or ')}`);
     if (field.ignore_below_percent_of_median)
-        parts.push(`not below ${field.ignore_below_percent_of_median} % of the middle price`);
+        parts.push(`not below ${field.ignore_below_percent_of_median} % of the median price`);
     return [kind, parts.join(', ')].filter(Boolean).join(' ');
 }
 

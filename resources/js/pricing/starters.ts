@@ -87,7 +87,7 @@ export const STARTERS: Starter[] = [
         },
     },
     {
-        name: 'Mean of lowest and middle',
+        name: 'Mean of lowest and median',
         when: 'A calm place in the pack that one odd price cannot drag about.',
         document: {
             ...NEW_DOCUMENT,

@@ -94,7 +94,7 @@ export function ChangePanel({ id, onClose }: { id: number; onClose: () => void }
                                     after={percent(decision.after?.markup_percent, 1)}
                                 />
                                 <Figure
-                                    name={`Stand among ${decision.field_size + 1}`}
+                                    name={`Rank of ${decision.field_size + 1}`}
                                     before={String(decision.rank_before)}
                                     after={String(decision.rank_after ?? '–')}
                                 />

@@ -102,7 +102,7 @@ export default function ChangesPage() {
                             value={by}
                             onChange={(value) => set('by', value)}
                             options={[
-                                ['', 'by anyone'],
+                                ['', 'by anybody or anything'],
                                 ['rule', 'by rules alone'],
                                 ['person', 'by people'],
                             ]}

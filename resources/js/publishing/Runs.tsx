@@ -23,7 +23,7 @@ const OUTCOMES: Record<string, string> = {
     change: 'change',
     keep: 'stay',
     review: 'wait for you',
-    skipped: 'left alone',
+    skipped: 'skipped',
     blocked: 'cannot be priced',
     idle: 'not repriced',
 };

@@ -5,38 +5,38 @@ import type { components } from '@/api/schema';
 type Decision = components['schemas']['Decision'];
 
 export const REASONS: Record<Decision['reason'], string> = {
-    positioned: 'as the rule says',
-    at_floor: 'at its floor',
-    at_ceiling: 'at its ceiling',
-    no_rivals: 'nobody to compare with',
-    already_there: 'price is right',
-    next_rival: 'beside the next rival up',
-    capped: 'as far as the brake lets it',
-    sales_pace: 'by the pace of sales',
-    markup: 'by markup on cost',
+    positioned: 'set by the rule',
+    at_floor: 'at the floor',
+    at_ceiling: 'at the ceiling',
+    no_rivals: 'no rivals to compare with',
+    already_there: 'no change needed',
+    next_rival: 'next rival up',
+    capped: 'limited to the maximum change',
+    sales_pace: 'by sales',
+    markup: 'cost plus markup',
     formula: 'by formula',
-    max_move: 'large move, needs approval',
+    max_move: 'maximum change exceeded',
     approval: 'needs approval',
-    min_move: 'too small a move',
-    cooldown: 'changed a short while ago',
-    daily_limit: 'changed often enough today',
-    window_open: 'changed within the sales window',
-    no_sales_window: 'was never in stock',
-    pace_in_band: 'sells as it should',
-    formula_null: 'formula leaves the price',
-    formula_error: 'formula gives no price',
+    min_move: 'change too small',
+    cooldown: 'changed recently',
+    daily_limit: 'daily limit of changes reached',
+    window_open: 'waiting for new sales',
+    no_sales_window: 'not in stock long enough',
+    pace_in_band: 'sales on target',
+    formula_null: 'formula keeps the price',
+    formula_error: 'formula gives no valid price',
     formula_input_missing: 'formula lacks a figure',
     holding_buy_box: 'holds the buy box',
-    direction: 'would move the other way',
-    below_floor: 'would be under the floor',
-    above_ceiling: 'would be over the ceiling',
+    direction: 'rule moves prices the other way only',
+    below_floor: 'would be below the floor',
+    above_ceiling: 'would be above the ceiling',
     out_of_stock: 'out of stock',
     promotion: 'on promotion',
-    cost_missing: 'no cost yet',
-    floor_missing: 'no floor yet',
-    ceiling_missing: 'no ceiling yet',
+    cost_missing: 'no cost',
+    floor_missing: 'no floor',
+    ceiling_missing: 'no ceiling',
     limits_conflict: 'floor is above ceiling',
-    floor_unreachable: 'no price earns the floor',
+    floor_unreachable: 'no price meets the floor',
     no_valid_price: 'no price within limits',
 };
 
@@ -44,28 +44,28 @@ export const reason = (name: Decision['reason'] | null) => (name === null ? '' :
 
 /** What stands in the way of a price, and the one step that mends it. */
 export const PROBLEMS: Record<components['schemas']['WorklistGroup']['problem'], { says: string; fix: string }> = {
-    cost_missing: { says: 'No limits without a cost', fix: 'Bring in its cost' },
-    floor_missing: { says: 'No floor yet', fix: 'Set a floor' },
-    ceiling_missing: { says: 'No ceiling: no recommended price', fix: 'Set a ceiling' },
-    limits_conflict: { says: 'Floor is above ceiling', fix: 'Set limits' },
-    floor_unreachable: { says: 'No price earns what the floor asks', fix: 'Lower the wanted margin' },
+    cost_missing: { says: 'No cost, so no floor', fix: 'Add its cost' },
+    floor_missing: { says: 'No floor', fix: 'Set a floor' },
+    ceiling_missing: { says: 'No ceiling: recommended price missing', fix: 'Set a ceiling' },
+    limits_conflict: { says: 'Floor is above the ceiling', fix: 'Change limits' },
+    floor_unreachable: { says: 'No price earns the margin the floor asks for', fix: 'Lower the margin' },
 };
 
 export const DROPPED: Record<Decision['dropped'][number]['why'], string> = {
     own_offer: 'your own',
     source: 'from another source',
-    excluded_seller: 'left out by you',
+    excluded_seller: 'excluded by you',
     not_in_list: 'not on your list',
-    marketplace_retail: 'the market’s own shop',
+    marketplace_retail: 'the marketplace’s own shop',
     condition: 'other condition',
-    fulfilment: 'sent another way',
+    fulfilment: 'other fulfilment',
     out_of_stock: 'out of stock',
-    stale: 'seen too long ago',
+    stale: 'not seen recently',
     rating: 'rated too low',
     rating_count: 'too few ratings',
-    handling: 'too slow',
+    handling: 'handling too slow',
     ship_from: 'sent from elsewhere',
-    suspicious: 'too cheap to be true',
+    suspicious: 'suspiciously cheap',
 };
 
 export const OFF: Record<string, string> = {
@@ -80,16 +80,16 @@ export const OFF: Record<string, string> = {
 
 /** Why a listing is on its rule. */
 export const ASSIGNED: Record<string, string> = {
-    hand: 'put there by hand',
-    filter: 'which keeps all that match',
-    default: 'the default of its channel',
+    hand: 'assigned by hand',
+    filter: 'assigned automatically',
+    default: 'default rule for this channel',
 };
 
 export const CHANGE_STATES: Record<string, string> = {
     waiting: 'waiting',
-    queued: 'waiting to be sent',
+    queued: 'queued',
     sending: 'sending',
-    sent: 'sent, reading back',
+    sent: 'sent, not confirmed yet',
     confirmed: 'confirmed',
     refused: 'refused',
     failed: 'shows another price',
@@ -99,9 +99,9 @@ export const CHANGE_STATES: Record<string, string> = {
 
 /** What a price change waits for. */
 export const WAITS_FOR: Record<string, string> = {
-    brake: 'waits for a run to be looked at',
-    hours: 'waits for the hours in which prices are sent',
-    switch: 'waits for its channel, or everything, to be switched on',
+    brake: 'waiting for a stopped run to be released',
+    hours: 'waiting for the hours in which prices are sent',
+    switch: 'waiting for the channel or repricing to be switched on',
 };
 
 export const changeState = (state: string, waitsFor: string | null) =>
@@ -135,4 +135,4 @@ export function origin(from: string, name: string | null): string {
 
 export const count = (n: number, one: string, many: string) => `${n.toLocaleString('en')} ${n === 1 ? one : many}`;
 
-export const fulfilled = (by: string) => (by === 'marketplace' ? 'sent by the market' : 'sent by seller');
+export const fulfilled = (by: string) => (by === 'marketplace' ? 'sent by the marketplace' : 'sent by the seller');

@@ -22,8 +22,8 @@ export function RecentBatches({ onOpen }: { onOpen: (id: string) => void }) {
                 {batches.error && !batches.data && <ProblemNotice error={batches.error} />}
                 {batches.data?.length === 0 && (
                     <p className="text-text-2">
-                        Nothing yet. Choose listings in the table, or bring in a file; what you did stands here, and can
-                        be undone.
+                        Nothing yet. Select listings in the table, or import a file; what you did is listed here, and
+                        can be undone.
                     </p>
                 )}
                 <ul>

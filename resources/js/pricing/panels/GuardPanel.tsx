@@ -48,7 +48,7 @@ export function GuardPanel({ part }: { part: Part }) {
                 <>
                     <Row>
                         <span>Never more than</span>
-                        <RuleFigure path="brakes.max_move_percent" label="Largest move" unit="%" className="w-24" />
+                        <RuleFigure path="brakes.max_move_percent" label="Maximum change" unit="%" className="w-24" />
                         <span>at once</span>
                     </Row>
                     <Choices
@@ -66,8 +66,8 @@ export function GuardPanel({ part }: { part: Part }) {
             {part === 'minMove' && (
                 <>
                     <Row>
-                        <span>Skip moves of less than</span>
-                        <RuleFigure path="brakes.min_move" label="Smallest move" unit={symbol} className="w-28" />
+                        <span>Skip changes of less than</span>
+                        <RuleFigure path="brakes.min_move" label="Smallest change" unit={symbol} className="w-28" />
                     </Row>
                     {remove(() => brake({ min_move: undefined }))}
                 </>
@@ -104,7 +104,7 @@ export function GuardPanel({ part }: { part: Part }) {
                         value={draft.approval === 'always' ? 'always' : 'beyond'}
                         onChange={(when) => without({ approval: when === 'always' ? 'always' : `${BEYOND}10` })}
                         options={[
-                            ['beyond', 'about moves of more than a part of the price'],
+                            ['beyond', 'about changes of more than a part of the price'],
                             ['always', 'every time'],
                         ]}
                     />

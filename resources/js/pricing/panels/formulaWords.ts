@@ -12,7 +12,7 @@ export const MEANINGS: Record<string, string> = {
     lowest: 'the lowest of them, less our shipping',
     second: 'the second lowest',
     average: 'their average',
-    median: 'the middle one',
+    median: 'the median',
     highest: 'the highest',
     buy_box: 'the one that holds the buy box',
     sold_7d: 'sold in 7 days',

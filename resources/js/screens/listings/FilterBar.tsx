@@ -23,7 +23,7 @@ const STATES: [ListingState, string][] = [
     ['outside', 'outside its limits'],
     ['not_cheapest', 'not cheapest'],
     ['cheapest', 'cheapest'],
-    ['alone', 'alone here'],
+    ['alone', 'no rivals'],
     ['buy_box', 'holds the buy box'],
     ['changed', 'changed in the last day'],
     ['paused', 'paused'],
@@ -36,8 +36,8 @@ const OUTCOMES: [string, string][] = [
     ['', 'any'],
     ['change', 'would change'],
     ['keep', 'stays'],
-    ['review', 'waits for you'],
-    ['skipped', 'passed over'],
+    ['review', 'needs approval'],
+    ['skipped', 'skipped'],
     ['blocked', 'cannot be priced'],
 ];
 
@@ -152,7 +152,7 @@ function Chips({ view }: { view: ListingView }) {
             key={chip.key}
             type="button"
             onClick={chip.drop}
-            aria-label={`Take away the filter ${chip.words}`}
+            aria-label={`Remove the filter ${chip.words}`}
             className="inline-flex h-7 items-center gap-1 rounded-full bg-stripe-soft px-2.5 text-stripe"
         >
             {chip.words} <X size={12} aria-hidden="true" />
@@ -196,7 +196,7 @@ function AddFilter({ view }: { view: ListingView }) {
                         ),
                 )}
                 <div>
-                    <p className="px-2 pb-1 text-text-3">Stand</p>
+                    <p className="px-2 pb-1 text-text-3">State</p>
                     {STATES.map(([state, words]) => (
                         <button
                             key={state}

@@ -129,7 +129,7 @@ function ByHand({ listing }: { listing: Listing }) {
             <Notice broken={false}>
                 {hand.by ?? 'Someone'} set {money(hand.price)} by hand. It stands{' '}
                 {hand.until ? `until ${clock(hand.until)}` : hand.stands !== 'hours' && STANDS_UNTIL[hand.stands]}
-                {listing.rule && ', and the rule leaves this listing alone'}.{!hand.arrived && ` It ${waits}.`}{' '}
+                {listing.rule && ', and the rule leaves this listing alone'}.{!hand.arrived && ` It is ${waits}.`}{' '}
                 <InlineButton className={LINK} onClick={() => release.mutate()}>
                     Release it
                 </InlineButton>
@@ -205,7 +205,7 @@ function SixFigures({ detail: { listing, decision, offers } }: { detail: Listing
             decision.price ? money(decision.price) : listing.problem ? '–' : 'stays',
         ],
         ['Lowest counted', 'with shipping', lowest ? money(lowest.landed) : 'nobody'],
-        ['Profit', after ? `was ${money(before?.profit)}` : 'a piece', signed((after ?? before)?.profit)],
+        ['Profit', after ? `was ${money(before?.profit)}` : 'per unit', signed((after ?? before)?.profit)],
         [
             'Margin of price',
             after ? `was ${percent(before?.margin_percent)}` : '',

@@ -75,7 +75,7 @@ export default function ListingsPage() {
             <TopBar title="Listings" note={channels.data?.map((channel) => channel.name).join(', ')}>
                 <RecentBatches onOpen={openBatch} />
                 <Button onClick={() => set({ product: 'new' })}>Add a product</Button>
-                <Button onClick={bringIn}>Bring in a file</Button>
+                <Button onClick={bringIn}>Import</Button>
             </TopBar>
             <div className="flex min-h-0 flex-1">
                 <main className="flex min-w-0 flex-1 flex-col">
@@ -148,7 +148,7 @@ function Empty({ filtered }: { filtered: boolean }) {
             <h2 className="text-[17px]">{filtered ? 'No listing matches' : 'No listings yet'}</h2>
             <p className="mt-1 max-w-[46ch] text-text-2">
                 {filtered
-                    ? 'Take a filter away, or look for fewer words.'
+                    ? 'Remove a filter, or search for fewer words.'
                     : 'Listings come in from a connected marketplace. As soon as one is connected they appear here by themselves.'}
             </p>
         </div>

@@ -37,14 +37,14 @@ export const COLUMNS: Column[] = [
     },
     {
         id: 'stand',
-        name: 'Stand among rivals',
-        head: 'Stand',
+        name: 'Rank among rivals',
+        head: 'Rank',
         width: 62,
         sort: 'rank',
         right: true,
         cell: (listing) =>
             listing.field_size === 0 ? (
-                <span className="text-text-3">alone</span>
+                <span className="text-text-3">no rivals</span>
             ) : (
                 `${listing.rank} of ${listing.field_size + 1}`
             ),
@@ -123,7 +123,7 @@ export const COLUMNS: Column[] = [
     { id: 'stock', name: 'Stock', head: 'Stock', width: 60, right: true, cell: (listing) => listing.stock ?? '–' },
     {
         id: 'profit',
-        name: 'Profit a piece',
+        name: 'Profit per unit',
         head: 'Profit',
         width: 62,
         right: true,

@@ -16,7 +16,7 @@ type Figure = 'cost' | 'floor' | 'ceiling' | 'conflict' | null;
 const GROUPS: Record<Problem, { title: string; why: string; state: string; figure: Figure }> = {
     cost_missing: {
         title: 'No cost',
-        why: 'Without a cost nobody can say where the floor is. Give it here, or bring in the supplier’s file.',
+        why: 'Without a cost nobody can say where the floor is. Enter it here, or import the supplier’s file.',
         state: 'no_cost',
         figure: 'cost',
     },
@@ -46,7 +46,7 @@ const GROUPS: Record<Problem, { title: string; why: string; state: string; figur
     },
 };
 
-const HEADS = { cost: 'Unit cost €', floor: 'Floor €', ceiling: 'Ceiling €', conflict: 'To mend it' };
+const HEADS = { cost: 'Unit cost €', floor: 'Floor €', ceiling: 'Ceiling €', conflict: 'Change' };
 
 /** What cannot be priced, and the one step that mends it. */
 export function CannotBePriced() {
@@ -81,7 +81,7 @@ function GroupOf({ group }: { group: Group }) {
                 {why}{' '}
                 {group.problem === 'cost_missing' && (
                     <Link to="/today?file=new" className="text-stripe underline underline-offset-2">
-                        Bring in a file
+                        Import a file
                     </Link>
                 )}
             </p>

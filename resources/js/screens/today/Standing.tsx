@@ -9,7 +9,7 @@ export function Standing() {
     const now = today.data;
     return (
         <aside
-            aria-label="How it stands"
+            aria-label="Where you stand"
             className="w-[300px] shrink-0 overflow-auto border-l border-line bg-sheet px-4 py-5 max-[1000px]:w-auto max-[1000px]:border-t max-[1000px]:border-l-0"
         >
             {today.error && !today.data && <ProblemNotice error={today.error} onRetry={() => void today.refetch()} />}
