@@ -1,9 +1,23 @@
 import js from '@eslint/js';
+import tanstackQuery from '@tanstack/eslint-plugin-query';
+import jsxA11y from 'eslint-plugin-jsx-a11y';
 import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
 /** Each uses only those before it. */
-const parts = ['api', 'ui', 'edit', 'charts', 'accounts', 'catalogue', 'pricing', 'publishing', 'settings', 'screens', 'shell'];
+const parts = [
+    'api',
+    'ui',
+    'edit',
+    'charts',
+    'accounts',
+    'catalogue',
+    'pricing',
+    'publishing',
+    'settings',
+    'screens',
+    'shell',
+];
 
 const usesOnlyThoseBefore = (part, index) => ({
     files: [`resources/js/${part}/**`],
@@ -17,6 +31,24 @@ export default tseslint.config(
     js.configs.recommended,
     ...tseslint.configs.recommended,
     reactHooks.configs.flat['recommended-latest'],
+    ...tanstackQuery.configs['flat/recommended'],
+    jsxA11y.flatConfigs.recommended,
+    {
+        languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+        rules: {
+            '@typescript-eslint/no-floating-promises': 'error',
+            '@typescript-eslint/no-misused-promises': 'error',
+            '@typescript-eslint/await-thenable': 'error',
+            // Where it is set, someone has just asked for the field: a window, an edit in place.
+            'jsx-a11y/no-autofocus': 'off',
+            // What scrolls is reached with the keyboard.
+            'jsx-a11y/no-noninteractive-tabindex': ['error', { roles: ['region', 'tabpanel'], tags: [] }],
+            'jsx-a11y/label-has-associated-control': [
+                'error',
+                { controlComponents: ['Tick', 'Switch.Root', 'RadioGroup.Item'], depth: 3 },
+            ],
+        },
+    },
     {
         rules: {
             // The virtual table hands out functions the compiler cannot memoise; it is not used here.

@@ -1,3 +1,4 @@
+import { useSaid } from '@/api/said';
 import { key } from '@/api/keys';
 import { api, asForm, Problem, take, type Import } from '@/api/client';
 import { useChannels, useFacets } from '@/api/queries';
@@ -70,6 +71,7 @@ export default function ImportFile({ importId, onClose, onChecked }: Props) {
 function Choose({ onChoose, busy, error }: { onChoose: (file: File) => void; busy: boolean; error: unknown }) {
     const [over, setOver] = useState(false);
     const problem = error instanceof Problem ? error : null;
+    useSaid(error);
     return (
         <div className="grid gap-3">
             <p className="text-text-2">
@@ -158,6 +160,7 @@ function Columns({
         },
     });
     const problem = check.error instanceof Problem ? check.error : null;
+    useSaid(check.error);
     const chooseSupplier = (name: string) => {
         setSupplier(name);
         const known = file.remembered[name];

@@ -10,12 +10,14 @@ import { readRule, ruleDraft } from './ruleDraft';
 import { RuleWritingContext } from './RuleWriting';
 import { asText, NEW_DOCUMENT, whole, type Part } from './sentence';
 
+const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+
 /** A panel beside the document that its texts make, and the sentence. */
 function Writing({ document, part }: { document: RuleDocument; part: Part }) {
     const [draft, setDraft] = useState(() => ruleDraft(document));
     const read = readRule(draft, 'EUR');
     return (
-        <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
+        <QueryClientProvider client={client}>
             <RuleWritingContext value={{ draft, currency: 'EUR', onChange: setDraft, errors: {} }}>
                 <Panel part={part} />
                 <output data-testid="document">{JSON.stringify(read.document)}</output>

@@ -1,3 +1,4 @@
+import { useSaid } from '@/api/said';
 import { Problem, type BulkEdit, type ListingFilter } from '@/api/client';
 import { useFacets, useRules, useWorkspace } from '@/api/queries';
 import { useStartBatch, type Edit } from '@/catalogue/batches/queries';
@@ -41,6 +42,8 @@ export function BulkBar({ chosen, total, filter, onNone, onPlanned }: Props) {
     const start = useStartBatch();
     const code = useWorkspace().data?.currency ?? 'EUR';
     const currency = useMemo(() => currencyFormat(code), [code]);
+    // Said in the form, unless that was closed meanwhile.
+    useSaid(open === null ? null : start.error);
     const many = size(chosen, total);
     const ids = [...chosen.ids];
     const meant = chosen.isAllBut

@@ -1,3 +1,4 @@
+import { useSaid } from '@/api/said';
 import { useChanged } from '@/api/keys';
 import { api, Problem, take, type Batch, type BulkEdit, type Listing } from '@/api/client';
 import { changeOne } from '@/catalogue/batches/changeOne';
@@ -116,9 +117,11 @@ function Input({ listing, field, onDone }: { listing: Listing; field: Figure; on
         save.mutate(reading?.value ?? '');
     };
     const problem = save.error instanceof Problem ? save.error.says : wrong;
+    useSaid(save.error);
     const readAs = reading && isRead(reading) && reading.value !== text.trim() ? `→ ${reading.shown}` : null;
     return (
         <span
+            role="presentation"
             className="relative block"
             onClick={(event) => event.stopPropagation()}
             onKeyDown={(event) => {

@@ -200,6 +200,8 @@ interface RowProps {
 
 const Row = memo(function Row({ listing, index, top, columns, grid, selected, chosen, onSelect, onChoose }: RowProps) {
     return (
+        // For the mouse; with keys the button in it does the same.
+        // eslint-disable-next-line jsx-a11y/click-events-have-key-events, jsx-a11y/interactive-supports-focus
         <div
             role="row"
             aria-rowindex={index + 2}

@@ -1,3 +1,4 @@
+import { useSaid } from '@/api/said';
 import { key } from '@/api/keys';
 import { api, Problem, take } from '@/api/client';
 import { Button } from '@/ui/Button';
@@ -40,6 +41,7 @@ export function SavedViews() {
         mutationFn: (id: number) => take(api.DELETE('/api/v1/views/{id}', { params: { path: { id } } })),
         onSuccess: refresh,
     });
+    useSaid(save.error instanceof Problem && save.error.at('name') ? save.error : null);
     return (
         <Popup label="Views" align="end" open={open} onOpenChange={setOpen} trigger={<Button>Views</Button>}>
             <div className="grid w-64 gap-2">

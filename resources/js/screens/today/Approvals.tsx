@@ -177,7 +177,6 @@ function Line({ approval }: { approval: Approval }) {
                         event.preventDefault();
                         if (isRead(reading)) approve(reading.value);
                     }}
-                    onKeyDown={(event) => event.key === 'Escape' && setEditing(false)}
                 >
                     <FigureInput
                         label={`Price, from ${money(listing.floor)} to ${money(listing.ceiling)}`}
@@ -187,6 +186,7 @@ function Line({ approval }: { approval: Approval }) {
                         reader={reader}
                         value={figure}
                         onChange={setFigure}
+                        onKeyDown={(event) => event.key === 'Escape' && setEditing(false)}
                         error={answer.error instanceof Problem ? answer.error.at('approvals.0.price') : undefined}
                     />
                     <HandPriceStands value={stands} onChange={setStands} />

@@ -1,3 +1,4 @@
+import { useSaid } from '@/api/said';
 import { useChanged } from '@/api/keys';
 import { api, Problem, take, type Channel, type ChannelDriver } from '@/api/client';
 import { useChannels } from '@/api/queries';
@@ -60,6 +61,7 @@ function ChannelForm({ drivers, channel, title, onClose }: FormProps) {
         },
     });
     const problem = save.error instanceof Problem ? save.error : null;
+    useSaid(save.error);
     if (driver === undefined) return null;
     if (save.data)
         return (
