@@ -33,7 +33,7 @@ const pictures = {
         await settle();
     },
     channel: async () => {
-        await page.goto('/settings');
+        await page.goto('/settings/channels');
         await page.getByRole('button', { name: 'Connect a channel' }).click();
         await settle();
     },
@@ -54,7 +54,7 @@ const pictures = {
     },
     file: async () => {
         await page.goto('/listings');
-        await page.getByRole('button', { name: 'Bring in a file' }).click();
+        await page.getByRole('button', { name: 'Import', exact: true }).click();
         await page.getByLabel('File', { exact: true }).setInputFiles('demo/costs.csv');
         await page.getByRole('button', { name: 'Show what it would do' }).waitFor();
         await settle();
@@ -87,7 +87,7 @@ const pictures = {
     'try-out': async () => {
         await page.goto('/rules');
         await page.getByRole('link', { name: 'Just under the cheapest' }).click();
-        await page.getByRole('button', { name: 'Every listing, one by one' }).click();
+        await page.getByRole('button', { name: 'All listings, one by one' }).click();
         await settle();
     },
     changes: async () => {
@@ -96,7 +96,7 @@ const pictures = {
         await open(3);
     },
     settings: async () => {
-        await page.goto('/settings');
+        await page.goto('/settings/limits');
         await settle();
     },
 };

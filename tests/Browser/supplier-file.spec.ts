@@ -38,8 +38,8 @@ test('a messy supplier file is mapped, looked at, taken in, mended, and a bulk c
     await page.getByLabel('What “Ref” holds').selectOption('SKU');
     await page.getByLabel('What “Netto” holds').selectOption('Unit cost');
     await page.getByLabel('What “Liste” holds').selectOption('Recommended price (RRP)');
-    await page.getByLabel('What “Bezeichnung” holds').selectOption('not taken in');
-    await page.getByLabel('Whose file it is').fill('Glashütte Nord');
+    await page.getByLabel('What “Bezeichnung” holds').selectOption('not imported');
+    await page.getByLabel('Supplier of this file').fill('Glashütte Nord');
     await check(page);
     await expect(page.getByText('Nothing is changed yet. Of 5 rows, 2 change, 3 are refused.')).toBeVisible();
     await page.getByRole('tab', { name: /Refused/ }).click();
@@ -65,7 +65,7 @@ test('a messy supplier file is mapped, looked at, taken in, mended, and a bulk c
     expect(text).toContain('Why it was refused');
     await close(page);
     await bring(page, 'mended.csv', Buffer.from(text.replace('zwölf', '12,00').replace('-2,00', '2,00'), 'utf8'));
-    await expect(page.getByLabel('Whose file it is')).toHaveValue('Glashütte Nord');
+    await expect(page.getByLabel('Supplier of this file')).toHaveValue('Glashütte Nord');
     await expect(page.getByLabel('What “Netto” holds')).toHaveValue('cost');
     await check(page);
     await expect(page.getByText('2 change, 1 is refused.')).toBeVisible();
