@@ -102,7 +102,7 @@ export default function ChangesPage() {
                             value={by}
                             onChange={(value) => set('by', value)}
                             options={[
-                                ['', 'by anybody or anything'],
+                                ['', 'by rules and people'],
                                 ['rule', 'by rules alone'],
                                 ['person', 'by people'],
                             ]}

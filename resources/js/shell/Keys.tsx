@@ -1,7 +1,9 @@
 import { isForPage } from '@/ui/hotkeys';
 import { Window } from '@/ui/Window';
-import { useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
+
+const Palette = lazy(() => import('./Palette'));
 
 const KEYS: [string, [string, string][]][] = [
     [
@@ -13,6 +15,7 @@ const KEYS: [string, [string, string][]][] = [
             ['g c', 'go to Changes'],
             ['g s', 'go to Settings'],
             ['Esc', 'close what is open'],
+            ['Ctrl K', 'go to anything by its name'],
             ['?', 'this list'],
         ],
     ],
@@ -41,10 +44,17 @@ const PLACES: Record<string, string> = { t: '/today', l: '/listings', r: '/rules
 /** Keys that work everywhere, and the list of all of them. */
 export function Keys() {
     const [open, setOpen] = useState(false);
+    const [isPalette, setPalette] = useState(false);
     const navigate = useNavigate();
     useEffect(() => {
         let going = false;
         const press = (event: KeyboardEvent) => {
+            // No key of one letter: it works from fields too.
+            if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k' && !event.altKey) {
+                event.preventDefault();
+                setPalette(true);
+                return;
+            }
             if (!isForPage(event)) return;
             const place = PLACES[event.key];
             if (going && place) void navigate(place);
@@ -55,25 +65,32 @@ export function Keys() {
         return () => window.removeEventListener('keydown', press);
     }, [navigate]);
     return (
-        <Window open={open} onClose={() => setOpen(false)} title="Keys">
-            {KEYS.map(([place, keys]) => (
-                <section key={place} className="mb-4">
-                    <h3 className="mb-1.5 text-[14px]">{place}</h3>
-                    <dl className="grid grid-cols-[90px_1fr] gap-y-2">
-                        {keys.map(([key, what]) => (
-                            <div key={key} className="contents">
-                                <dt>
-                                    <kbd className="rounded border border-line-2 bg-paper px-1.5 py-0.5 font-sans">
-                                        {key}
-                                    </kbd>
-                                </dt>
-                                <dd>{what}</dd>
-                            </div>
-                        ))}
-                    </dl>
-                </section>
-            ))}
-            <p className="text-[12.5px] text-text-3">Keys of one letter can be switched off under Account.</p>
-        </Window>
+        <>
+            {isPalette && (
+                <Suspense fallback={null}>
+                    <Palette onClose={() => setPalette(false)} />
+                </Suspense>
+            )}
+            <Window open={open} onClose={() => setOpen(false)} title="Keys">
+                {KEYS.map(([place, keys]) => (
+                    <section key={place} className="mb-4">
+                        <h3 className="mb-1.5 text-[14px]">{place}</h3>
+                        <dl className="grid grid-cols-[90px_1fr] gap-y-2">
+                            {keys.map(([key, what]) => (
+                                <div key={key} className="contents">
+                                    <dt>
+                                        <kbd className="rounded border border-line-2 bg-paper px-1.5 py-0.5 font-sans">
+                                            {key}
+                                        </kbd>
+                                    </dt>
+                                    <dd>{what}</dd>
+                                </div>
+                            ))}
+                        </dl>
+                    </section>
+                ))}
+                <p className="text-[12.5px] text-text-3">Keys of one letter can be switched off under Account.</p>
+            </Window>
+        </>
     );
 }

@@ -44,7 +44,7 @@ export const COLUMNS: Column[] = [
         right: true,
         cell: (listing) =>
             listing.field_size === 0 ? (
-                <span className="text-text-3">no rivals</span>
+                <span className="text-text-3">alone</span>
             ) : (
                 `${listing.rank} of ${listing.field_size + 1}`
             ),

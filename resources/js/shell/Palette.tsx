@@ -1,0 +1,122 @@
+import { key } from '@/api/keys';
+import { api, take } from '@/api/client';
+import { useChannels, useRules } from '@/api/queries';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { Command } from 'cmdk';
+import { Dialog } from 'radix-ui';
+import { useDeferredValue, useState } from 'react';
+import { useNavigate } from 'react-router';
+
+const PLACES: [string, string][] = [
+    ['Today', '/today'],
+    ['Listings', '/listings'],
+    ['Rules', '/rules'],
+    ['Changes', '/changes'],
+    ['Runs', '/changes?view=runs'],
+    ['Settings: workspace', '/settings/workspace'],
+    ['Settings: limits', '/settings/limits'],
+    ['Settings: brakes and hours', '/settings/brakes'],
+    ['Settings: suppliers and markups', '/settings/suppliers'],
+    ['Settings: channels', '/settings/channels'],
+    ['Settings: API tokens', '/settings/tokens'],
+];
+
+const ACTIONS: [string, string][] = [
+    ['New rule', '/rules/new'],
+    ['Import a file', '/listings?file=new'],
+    ['Add a product', '/listings?product=new'],
+    ['Listings without a rule', '/listings?rule=none'],
+    ['Listings without a cost', '/listings?state=no_cost'],
+    ['Listings that cannot be priced', '/listings?state=blocked'],
+];
+
+const FEWEST_LETTERS = 2;
+
+/** Listings that words or a SKU find. */
+const useFound = (words: string) =>
+    useQuery({
+        queryKey: key('listings', 'palette', words),
+        queryFn: ({ signal }) =>
+            take(api.GET('/api/v1/listings', { params: { query: { q: words, limit: 8 } }, signal })),
+        enabled: words.length >= FEWEST_LETTERS,
+        placeholderData: keepPreviousData,
+    });
+
+/** Goes to any place, rule, channel or listing by its name, and begins what is often begun. */
+export default function Palette({ onClose }: { onClose: () => void }) {
+    const [typed, setTyped] = useState('');
+    const navigate = useNavigate();
+    const words = useDeferredValue(typed.trim());
+    const rules = useRules();
+    const channels = useChannels();
+    const found = useFound(words);
+    const listings = words.length >= FEWEST_LETTERS ? (found.data?.listings ?? []) : [];
+    const go = (to: string) => {
+        onClose();
+        void navigate(to);
+    };
+    const group =
+        '[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-[12px] [&_[cmdk-group-heading]]:text-text-3';
+    const item =
+        'flex cursor-pointer items-baseline gap-3 rounded px-3 py-1.5 data-[selected=true]:bg-stripe-soft data-[selected=true]:text-text';
+    const line = (name: string, to: string, note?: string) => (
+        <Command.Item key={to} value={`${name} ${note ?? ''} ${to}`} onSelect={() => go(to)} className={item}>
+            <span className="min-w-0 truncate">{name}</span>
+            {note && <span className="ml-auto shrink-0 text-[12.5px] text-text-3">{note}</span>}
+        </Command.Item>
+    );
+    return (
+        <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
+            <Dialog.Portal>
+                <Dialog.Overlay className="fixed inset-0 z-40 bg-[#0d1526]/35" />
+                <Dialog.Content
+                    aria-describedby={undefined}
+                    className="fixed top-[12vh] left-1/2 z-50 w-[min(580px,94vw)] -translate-x-1/2 rounded-md border border-line-2 bg-sheet p-2"
+                >
+                    <Dialog.Title className="sr-only">Go to</Dialog.Title>
+                    <Command label="Go to">
+                        <Command.Input
+                            value={typed}
+                            onValueChange={setTyped}
+                            placeholder="SKU, words, a rule, a place"
+                            className="h-9 w-full border-b border-line bg-transparent px-3 placeholder:text-text-3 focus-visible:outline-none"
+                        />
+                        <Command.List className="max-h-[56vh] overflow-auto pt-1">
+                            <Command.Empty className="px-3 py-3 text-text-2">Nothing is called that.</Command.Empty>
+                            {listings.length > 0 && (
+                                <Command.Group heading="Listings" className={group} forceMount>
+                                    {listings.map((one) => (
+                                        <Command.Item
+                                            key={one.id}
+                                            forceMount
+                                            value={`listing ${one.id}`}
+                                            onSelect={() =>
+                                                go(`/listings?q=${encodeURIComponent(one.sku)}&listing=${one.id}`)
+                                            }
+                                            className={item}
+                                        >
+                                            <span className="min-w-0 truncate">{one.title}</span>
+                                            <span className="ml-auto shrink-0 text-[12.5px] text-text-3">
+                                                {one.sku} · {one.channel}
+                                            </span>
+                                        </Command.Item>
+                                    ))}
+                                </Command.Group>
+                            )}
+                            <Command.Group heading="Places" className={group}>
+                                {PLACES.map(([name, to]) => line(name, to))}
+                                {channels.data?.map((one) => line(one.name, `/settings/channels/${one.id}`, 'channel'))}
+                            </Command.Group>
+                            <Command.Group heading="Rules" className={group}>
+                                {rules.data?.map((one) => line(one.name, `/rules/${one.id}`, one.is_on ? 'on' : 'off'))}
+                            </Command.Group>
+                            <Command.Group heading="Actions" className={group}>
+                                {ACTIONS.map(([name, to]) => line(name, to))}
+                            </Command.Group>
+                        </Command.List>
+                    </Command>
+                </Dialog.Content>
+            </Dialog.Portal>
+        </Dialog.Root>
+    );
+}
