@@ -61,6 +61,34 @@ test('the list is worked with the keyboard, and its state is in the address', as
     await expect(page).toHaveURL(/listings/);
 });
 
+test('what is typed into the search arrives letter by letter, however slow the server is', async ({ page }) => {
+    await signIn(page);
+    await page.route('**/api/v1/listings?**', async (route) => {
+        await new Promise((done) => setTimeout(done, 700));
+        await route.continue();
+    });
+    const search = page.getByRole('searchbox', { name: 'Find listings' });
+    await search.pressSequentially('airlock three', { delay: 90 });
+    await expect(search).toHaveValue('airlock three');
+    await expect(page).toHaveURL(/q=airlock\+three/);
+    await search.press('Backspace');
+    await search.pressSequentially('e-piece', { delay: 130 });
+    await expect(page).toHaveURL(/q=airlock\+three-piece/);
+    await expect(search).toHaveValue('airlock three-piece');
+});
+
+test('all that match but one stay selected, those that are not loaded too', async ({ page }) => {
+    await signIn(page);
+    const matching = page.getByText(/^[\d,]+ match$/);
+    await expect(matching).toBeVisible();
+    const all = Number((await matching.textContent())!.replace(/\D/g, ''));
+    await page.getByRole('checkbox', { name: 'Choose all that match' }).click();
+    await page.getByRole('row').nth(2).getByRole('checkbox').click();
+    await expect(page.getByText(`${(all - 1).toLocaleString('en')} listings chosen`)).toBeVisible();
+    await expect(page.getByRole('row').nth(2).getByRole('checkbox')).not.toBeChecked();
+    await expect(page.getByRole('row').nth(3).getByRole('checkbox')).toBeChecked();
+});
+
 test('a file that cannot be read is refused with a reason, and another can be chosen', async ({ page }) => {
     await signIn(page);
     await page.getByRole('button', { name: 'Import', exact: true }).click();
@@ -73,6 +101,9 @@ test('a file that cannot be read is refused with a reason, and another can be ch
     await choose('costs.csv', 'What;How much\nKC-1101;8,40\n');
     await page.getByRole('button', { name: 'Show what it would do' }).click();
     await expect(page.getByText('Say which column holds the SKU.')).toBeVisible();
+    await page.getByLabel('What “What” holds').selectOption('Title');
+    await page.getByRole('button', { name: 'Another file' }).click();
+    await choose('costs.csv', 'What;How much\nKC-1101;8,40\n');
     await page.getByLabel('What “What” holds').selectOption('SKU');
     await page.getByLabel('What “How much” holds').selectOption('Unit cost');
     await page.getByRole('button', { name: 'Show what it would do' }).click();

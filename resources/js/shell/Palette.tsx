@@ -32,6 +32,15 @@ const ACTIONS: [string, string][] = [
 
 const FEWEST_LETTERS = 2;
 
+/** Each word that was typed stands somewhere in it. */
+const hasAllWords = (value: string, typed: string) =>
+    typed
+        .toLowerCase()
+        .split(/\s+/)
+        .every((word) => value.toLowerCase().includes(word))
+        ? 1
+        : 0;
+
 /** Listings that words or a SKU find. */
 const useFound = (words: string) =>
     useQuery({
@@ -51,6 +60,13 @@ export default function Palette({ onClose }: { onClose: () => void }) {
     const channels = useChannels();
     const found = useFound(words);
     const listings = words.length >= FEWEST_LETTERS ? (found.data?.listings ?? []) : [];
+    // What is found comes after the letters: the first of it is what Enter means.
+    const [picked, setPicked] = useState('');
+    const [pickedFor, setPickedFor] = useState('');
+    if (listings[0] && pickedFor !== words && !found.isPlaceholderData) {
+        setPickedFor(words);
+        setPicked(`listing ${listings[0].id}`);
+    }
     const go = (to: string) => {
         onClose();
         void navigate(to);
@@ -62,7 +78,7 @@ export default function Palette({ onClose }: { onClose: () => void }) {
     const line = (name: string, to: string, note?: string) => (
         <Command.Item key={to} value={`${name} ${note ?? ''} ${to}`} onSelect={() => go(to)} className={item}>
             <span className="min-w-0 truncate">{name}</span>
-            {note && <span className="ml-auto shrink-0 text-[12.5px] text-text-3">{note}</span>}
+            {note && <span className="ml-auto shrink-0 text-[12.5px] text-text-2">{note}</span>}
         </Command.Item>
     );
     return (
@@ -74,7 +90,7 @@ export default function Palette({ onClose }: { onClose: () => void }) {
                     className="fixed top-[12vh] left-1/2 z-50 w-[min(580px,94vw)] -translate-x-1/2 rounded-md border border-line-2 bg-sheet p-2"
                 >
                     <Dialog.Title className="sr-only">Go to</Dialog.Title>
-                    <Command label="Go to">
+                    <Command label="Go to" filter={hasAllWords} value={picked} onValueChange={setPicked}>
                         <Command.Input
                             value={typed}
                             onValueChange={setTyped}
@@ -96,7 +112,7 @@ export default function Palette({ onClose }: { onClose: () => void }) {
                                             className={item}
                                         >
                                             <span className="min-w-0 truncate">{one.title}</span>
-                                            <span className="ml-auto shrink-0 text-[12.5px] text-text-3">
+                                            <span className="ml-auto shrink-0 text-[12.5px] text-text-2">
                                                 {one.sku} · {one.channel}
                                             </span>
                                         </Command.Item>

@@ -89,12 +89,14 @@ function Search({ view }: { view: ListingView }) {
     useEffect(() => {
         if (document.activeElement !== input.current) setText(asked);
     }, [asked]);
-    const latest = useRef(set);
+    const latest = useRef({ set, asked });
     useEffect(() => {
-        latest.current = set;
+        latest.current = { set, asked };
     });
     useEffect(() => {
-        const timer = window.setTimeout(() => latest.current({ q: text || null }, true), 200);
+        const timer = window.setTimeout(() => {
+            if (latest.current.asked !== text) latest.current.set({ q: text || null }, true);
+        }, 200);
         return () => window.clearTimeout(timer);
     }, [text]);
     return (

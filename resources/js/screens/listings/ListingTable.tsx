@@ -25,6 +25,7 @@ interface Props {
     onResize: (column: string, width: number) => void;
     onChooseAll: (on: boolean) => void;
     onNearEnd: () => void;
+    isLoading: boolean;
 }
 
 /** The work table: only the rows in sight are in the page. */
@@ -54,6 +55,7 @@ export function ListingTable(props: Props) {
         <div ref={box} className="min-h-0 flex-1 overflow-auto bg-sheet" data-testid="listing-scroll">
             <div role="grid" aria-label="Listings" aria-rowcount={props.total + 1} className="min-w-max">
                 <Head {...props} grid={grid} />
+                {props.isLoading && <Outlines />}
                 <div className="relative" style={{ height: virtual.getTotalSize() }} role="rowgroup">
                     {items.map((item) => {
                         const listing = rows[item.index]!;
@@ -77,6 +79,17 @@ export function ListingTable(props: Props) {
         </div>
     );
 }
+
+/** Where rows are about to stand. */
+const Outlines = () => (
+    <div aria-hidden="true" className="appear-late">
+        {Array.from({ length: 14 }, (_, index) => (
+            <div key={index} style={{ height: ROW_PX }} className="flex items-center border-b border-line px-4">
+                <div className="h-4 rounded bg-line/60" style={{ width: `${30 + ((index * 17) % 25)}%` }} />
+            </div>
+        ))}
+    </div>
+);
 
 function Head({ columns, sort, onSort, onResize, grid, chosen, onChooseAll, total }: Props & { grid: string }) {
     const many = size(chosen, total);

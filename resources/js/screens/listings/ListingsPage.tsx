@@ -113,6 +113,7 @@ export default function ListingsPage() {
                             onResize={columns.resize}
                             onChooseAll={(on) => setChosen(on ? ALL : NONE)}
                             onNearEnd={more}
+                            isLoading={listings.isPending}
                         />
                     )}
                 </main>
