@@ -146,6 +146,34 @@ it('saves once more by itself where someone was faster but is not in the way', a
     await vi.waitFor(() => expect(save).toHaveBeenLastCalledWith({ name: 'Jar', price: '19.90' }, 4));
 });
 
+it('takes what comes back while it saves for its own, and shows no old value in between', async () => {
+    let answer: (saved: Saved) => void = () => undefined;
+    const save = vi.fn<Save>(() => new Promise((resolve) => (answer = resolve)));
+    const shown = await render(within(<Form server={AT_FIRST} save={save} />));
+    await retype(price(), '19,9{Enter}');
+    await vi.waitFor(() => expect(save).toHaveBeenCalled());
+    const news = { values: { name: 'Crock', price: '19.90' }, version: 4 };
+    await shown.rerender(within(<Form server={news} save={save} />));
+    await expect.element(page.getByText('was changed by someone else')).not.toBeInTheDocument();
+    await expect.element(price()).toHaveValue('19,9');
+    answer({ name: 'Crock', price: '19.90' });
+    await expect.element(price()).toHaveValue('19.90');
+    await expect.element(saveButton()).toBeDisabled();
+});
+
+it('keeps what was saved where the server has not told of it yet', async () => {
+    const save = vi.fn<Save>(async (wanted) => wanted);
+    const shown = await render(within(<Form server={AT_FIRST} save={save} />));
+    await retype(price(), '19,9{Enter}');
+    await expect.element(saveButton()).toBeDisabled();
+    await shown.rerender(within(<Form server={{ ...AT_FIRST }} save={save} />));
+    await expect.element(price()).toHaveValue('19,9');
+    await shown.rerender(
+        within(<Form server={{ values: { name: 'Crock', price: '19.90' }, version: 4 }} save={save} />),
+    );
+    await expect.element(price()).toHaveValue('19.90');
+});
+
 it('keeps what is typed when saving fails, and says so', async () => {
     const save = vi.fn<Save>().mockRejectedValue(new Problem(503, 'This took too long', 'Nothing was changed.', {}));
     await render(within(place(AT_FIRST, save).element));

@@ -59,6 +59,8 @@ export function useEditForm<Draft extends FieldValues, Wanted extends FieldValue
         values: stored?.base ?? current,
         version: stored ? (stored.version ?? undefined) : version,
     }));
+    /** The state of the server that has been taken account of. */
+    const [seen, setSeen] = useState(base);
     /** It was refused because someone else was faster: saved once more when it is known that they are not in the way. */
     const isToBeRepeated = useRef(false);
     const [restored, setRestored] = useState(stored?.at ?? null);
@@ -71,29 +73,13 @@ export function useEditForm<Draft extends FieldValues, Wanted extends FieldValue
     const values = useWatch({ control: form.control }) as Draft;
     const isDirty = !same(values, base.values);
 
-    // What others changed: taken over where it is not in the way.
-    const isNews = version !== base.version || !same(current, base.values);
-    const merged = isNews && isDirty ? merge(base.values, values, current, isWhole) : null;
-    const theirs = useRef(current);
-    useEffect(() => {
-        theirs.current = current;
-        if (!isNews) return;
-        if (!merged) reset(current);
-        for (const path of merged?.taken ?? [])
-            setValue(path as FieldPath<Draft>, at(current, path) as PathValue<Draft, FieldPath<Draft>>);
-        // The form keeps its values outside of React: both are brought up to date together.
-        // eslint-disable-next-line react-hooks/set-state-in-effect
-        if (!merged || merged.conflicts.length === 0) setBase({ values: current, version });
-        // eslint-disable-next-line react-hooks/exhaustive-deps -- compared by what they say, not by what they are
-    }, [isNews, isDirty, JSON.stringify(current), version]);
-
     const saving = useMutation({
         mutationFn: ({ wanted }: { wanted: Wanted; sent: Draft }) => save(wanted, base.version),
         onSuccess: (saved, { sent }) => {
             removeDraft(name);
             setRestored(null);
             forgetUnsaved(name);
-            // What was typed since then is still to be saved.
+            // What was typed since then is still to be saved; what the server makes of the rest comes as news.
             setBase((before) => ({ ...before, values: sent }));
             onSaved?.(saved);
         },
@@ -110,11 +96,34 @@ export function useEditForm<Draft extends FieldValues, Wanted extends FieldValue
         },
     });
 
+    // What others changed: taken over where it is not in the way.
+    // Not while it is being saved: what comes back then may be what was just sent.
+    const isNews = !saving.isPending && (version !== seen.version || !same(current, seen.values));
+    const merged = isNews && isDirty ? merge(base.values, values, current, isWhole) : null;
+    const theirs = useRef(current);
+    const takeAccount = (of: typeof base) => {
+        setBase(of);
+        setSeen(of);
+    };
+    useEffect(() => {
+        theirs.current = current;
+        if (!isNews) return;
+        if (!merged) reset(current);
+        for (const path of merged?.taken ?? [])
+            setValue(path as FieldPath<Draft>, at(current, path) as PathValue<Draft, FieldPath<Draft>>);
+        if (merged && merged.conflicts.length > 0) return;
+        // The form keeps its values outside of React: both are brought up to date together.
+        // eslint-disable-next-line react-hooks/set-state-in-effect
+        takeAccount({ values: current, version });
+        // eslint-disable-next-line react-hooks/exhaustive-deps -- compared by what they say, not by what they are
+    }, [isNews, isDirty, JSON.stringify(current), version]);
+
     const discard = useCallback(() => {
         removeDraft(name);
         setRestored(null);
         reset(theirs.current);
         setBase((before) => ({ ...before, values: theirs.current }));
+        setSeen((before) => ({ ...before, values: theirs.current }));
     }, [name, reset]);
     useUnsaved(name, isDirty, discard);
     useKeptDraft(name, base, values, isDirty && isKept);
@@ -127,7 +136,8 @@ export function useEditForm<Draft extends FieldValues, Wanted extends FieldValue
         const settled = structuredClone(base.values);
         putAt(settled, path, at(current, path));
         const isLast = conflicts.every((one) => one === path);
-        setBase(isLast ? { values: current, version } : { values: settled, version: base.version });
+        if (isLast) takeAccount({ values: current, version });
+        else setBase({ values: settled, version: base.version });
     };
     const submit = form.handleSubmit((wanted) => {
         if (conflicts.length > 0) return;

@@ -108,7 +108,7 @@ export const changeState = (state: string, waitsFor: string | null) =>
     (waitsFor && WAITS_FOR[waitsFor]) ?? CHANGE_STATES[state] ?? state;
 
 export const CAUSES: Record<string, string> = {
-    market: 'the market moved',
+    market: 'market or listing changed',
     schedule: 'on schedule',
     hand: 'run by hand',
     costs: 'costs changed',
