@@ -157,7 +157,7 @@ test('a seller brings in costs, sets limits, makes a rule, and the price follows
     await expect(newest).toContainText('confirmed');
     await newest.click();
     await expect(inspector(page)).toContainText('as it was decided');
-    await expect(inspector(page)).toContainText('decided by “Just under”, version 1: the market moved');
+    await expect(inspector(page)).toContainText('decided by “Just under”, version 1: market or listing changed');
     await expectAccessible(page, 'ledger');
     expect(foreign).toEqual([]);
 });
