@@ -153,7 +153,7 @@ test('a seller brings in costs, sets limits, makes a rule, and the price follows
     await page.getByLabel('Find changes by SKU, GTIN or words').fill(SKU);
     const newest = page.getByRole('grid', { name: 'Ledger' }).getByRole('row').nth(1);
     await expect(newest).toContainText(FLOOR);
-    await expect(newest).toContainText('at its floor');
+    await expect(newest).toContainText('at the floor');
     await expect(newest).toContainText('confirmed');
     await newest.click();
     await expect(inspector(page)).toContainText('as it was decided');
