@@ -37,7 +37,7 @@ interface Props {
 }
 
 /** What can be done with the chosen listings. Each shows its effect before anything changes. */
-export function BulkBar({ chosen, total, filter, onNone, onPlanned }: Props) {
+export default function BulkBar({ chosen, total, filter, onNone, onPlanned }: Props) {
     const [open, setOpen] = useState<Edit | null>(null);
     const start = useStartBatch();
     const code = useWorkspace().data?.currency ?? 'EUR';

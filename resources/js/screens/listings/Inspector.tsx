@@ -31,7 +31,7 @@ interface Props {
     onProduct: (how: 'edit' | 'offer') => void;
 }
 
-export function Inspector({ id, ...props }: Props & { id: number }) {
+export default function Inspector({ id, ...props }: Props & { id: number }) {
     const detail = useListing(id);
     return (
         <aside

@@ -5,16 +5,16 @@ import { TopBar } from '@/ui/TopBar';
 import { Button } from '@/ui/Button';
 import { Notice, ProblemNotice } from '@/ui/Notice';
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { BulkBar } from './BulkBar';
 import { EDIT_PRICE } from './EditCell';
 import { FilterBar } from './FilterBar';
-import { Inspector } from './Inspector';
 import { ListingTable } from './ListingTable';
 import { useListing, useListingCount, useListings } from './queries';
 import { useColumns } from './useColumns';
 import { ALL, choose as select, has, isAny, NONE } from './selection';
 import { useListingView } from './useListingView';
 
+const BulkBar = lazy(() => import('./BulkBar'));
+const Inspector = lazy(() => import('./Inspector'));
 const ProductWindow = lazy(() => import('@/catalogue/ProductWindow'));
 
 export default function ListingsPage() {
@@ -80,13 +80,15 @@ export default function ListingsPage() {
             <div className="flex min-h-0 flex-1">
                 <main className="flex min-w-0 flex-1 flex-col">
                     {isAny(chosen) ? (
-                        <BulkBar
-                            chosen={chosen}
-                            total={total ?? 0}
-                            filter={view.filter}
-                            onNone={() => setChosen(NONE)}
-                            onPlanned={openBatch}
-                        />
+                        <Suspense fallback={<div className="min-h-[50px] border-b border-line bg-stripe-soft" />}>
+                            <BulkBar
+                                chosen={chosen}
+                                total={total ?? 0}
+                                filter={view.filter}
+                                onNone={() => setChosen(NONE)}
+                                onPlanned={openBatch}
+                            />
+                        </Suspense>
                     ) : (
                         <FilterBar view={view} total={total} columns={columns} />
                     )}
@@ -118,13 +120,15 @@ export default function ListingsPage() {
                     )}
                 </main>
                 {selected !== null && (
-                    <Inspector
-                        key={selected}
-                        id={selected}
-                        onClose={() => set({ listing: null }, true)}
-                        onImport={bringIn}
-                        onProduct={(product) => set({ product })}
-                    />
+                    <Suspense fallback={<aside className="w-[336px] shrink-0 border-l border-line bg-sheet" />}>
+                        <Inspector
+                            key={selected}
+                            id={selected}
+                            onClose={() => set({ listing: null }, true)}
+                            onImport={bringIn}
+                            onProduct={(product) => set({ product })}
+                        />
+                    </Suspense>
                 )}
             </div>
             {(product === 'new' || (product && productOf.data)) && (
