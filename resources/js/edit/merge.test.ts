@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { merge, putAt, same, twoDeep } from './merge';
+import { merge, put, same, twoDeep } from './merge';
 
 it('compares by what is said, whatever the order of keys', () => {
     expect(same({ a: 1, b: [{ c: '2' }] }, { b: [{ c: '2' }], a: 1 })).toBe(true);
@@ -30,7 +30,6 @@ it('sees what was added and removed', () => {
 
 it('sets what stands deep without touching what it was made from', () => {
     const inner = { a: 1, b: 2 };
-    const values: Record<string, unknown> = { inner };
-    putAt(values, 'inner.b', 3);
+    const values = put({ inner }, 'inner.b', 3);
     expect([values, inner]).toEqual([{ inner: { a: 1, b: 3 } }, { a: 1, b: 2 }]);
 });

@@ -14,8 +14,9 @@ export function same(a: unknown, b: unknown): boolean {
     return said(a).length === said(b).length && said(a).every((name) => same(a[name], b[name]));
 }
 
+/** What stands at a path; places of a list are counted from 0. */
 export function at(values: unknown, path: string): unknown {
-    return path.split('.').reduce<unknown>((of, name) => (isObject(of) ? of[name] : undefined), values);
+    return path.split('.').reduce<unknown>((of, name) => (of as Values | null | undefined)?.[name], values);
 }
 
 /** Whether what stands at a path is changed as a whole; else its fields are changed each by itself. */
@@ -38,16 +39,18 @@ export function paths(isWhole: IsWhole, ...all: Values[]): string[] {
     return [...found];
 }
 
-/** Sets what stands at a path. */
-export function putAt(values: Values, path: string, value: unknown): void {
-    const [name = '', ...rest] = path.split('.');
-    if (rest.length === 0) {
-        values[name] = value;
-        return;
-    }
-    const inner = { ...(values[name] as Values | undefined) };
-    putAt(inner, rest.join('.'), value);
-    values[name] = inner;
+/** The same with another value at a path; undefined takes it away. */
+export function put<Draft>(values: Draft, path: string, value: unknown): Draft {
+    const set = (of: unknown, [name = '', ...rest]: string[]): unknown => {
+        if (Array.isArray(of)) return of.map((one: unknown, index) => (String(index) === name ? set(one, rest) : one));
+        if (name === '') return value;
+        const inner = { ...(of as Values | undefined) };
+        const next = rest.length === 0 ? value : set(inner[name], rest);
+        if (next === undefined) delete inner[name];
+        else inner[name] = next;
+        return inner;
+    };
+    return set(values, path.split('.')) as Draft;
 }
 
 export interface Merge {

@@ -42,14 +42,21 @@ export interface CurrencyFormat {
     digits: number;
 }
 
+/** Asked for at each key that is pressed, and slow to make. */
+const currencies = new Map<string, CurrencyFormat>();
+
 /** The currency of a code, as Unicode has it. */
 export function currencyFormat(code: string): CurrencyFormat {
+    const known = currencies.get(code);
+    if (known) return known;
     const format = new Intl.NumberFormat('en', { style: 'currency', currency: code, currencyDisplay: 'narrowSymbol' });
-    return {
+    const made = {
         code,
         symbol: format.formatToParts(0).find((part) => part.type === 'currency')?.value ?? code,
         digits: format.resolvedOptions().maximumFractionDigits ?? 2,
     };
+    currencies.set(code, made);
+    return made;
 }
 
 /**

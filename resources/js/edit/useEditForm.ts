@@ -12,7 +12,7 @@ import {
     type Resolver,
 } from 'react-hook-form';
 import { readDraft, removeDraft, writeDraft } from './drafts';
-import { at, merge, putAt, same, twoDeep, type IsWhole } from './merge';
+import { at, merge, put, same, twoDeep, type IsWhole } from './merge';
 import { forgetUnsaved, useUnsaved } from './unsaved';
 
 const KEEP_MS = 250;
@@ -133,11 +133,9 @@ export function useEditForm<Draft extends FieldValues, Wanted extends FieldValue
     const choose = (path: string, whose: 'mine' | 'theirs') => {
         if (whose === 'theirs')
             setValue(path as FieldPath<Draft>, at(current, path) as PathValue<Draft, FieldPath<Draft>>);
-        const settled = structuredClone(base.values);
-        putAt(settled, path, at(current, path));
         const isLast = conflicts.every((one) => one === path);
         if (isLast) takeAccount({ values: current, version });
-        else setBase({ values: settled, version: base.version });
+        else setBase({ values: put(base.values, path, at(current, path)), version: base.version });
     };
     const submit = form.handleSubmit((wanted) => {
         if (conflicts.length > 0) return;

@@ -1,7 +1,8 @@
+import { put } from '@/edit/merge';
 import { FigureInput, type FigureInputProps } from '@/edit/FigureInput';
 import { currencyFormat } from '@/edit/reading';
 import { createContext, useContext } from 'react';
-import { put, readerAt, textAt, type RuleDraft } from './ruleDraft';
+import { readerAt, textAt, type RuleDraft } from './ruleDraft';
 
 /** The rule that is being written, for the panels of its sentence. */
 export interface RuleWriting {

@@ -1,6 +1,7 @@
+import { put } from '@/edit/merge';
 import type { RuleDocument } from '@/api/client';
 import { lasting } from '@/edit/reading';
-import { put, type RuleDraft } from './ruleDraft';
+import type { RuleDraft } from './ruleDraft';
 import type { Part, Piece } from './sentence';
 
 /** What else keeps a change in bounds; said only where it is wanted. */

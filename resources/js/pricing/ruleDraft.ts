@@ -3,7 +3,7 @@
  * readRule() makes a document of it again.
  */
 import type { CompetitiveRule, RuleDocument } from '@/api/client';
-import { same } from '@/edit/merge';
+import { at } from '@/edit/merge';
 import {
     amountReader,
     currencyFormat,
@@ -148,7 +148,8 @@ const FIGURES: FigureKind[] = [
 ];
 
 const LISTS = ['field.exclude_sellers', 'field.only_sellers', 'field.ship_from'];
-const BEYOND = 'beyond_percent:';
+/** How an approval begins that is asked for beyond a percentage, which follows. */
+export const BEYOND = 'beyond_percent:';
 
 const kindOf = (path: string) => FIGURES.find((kind) => kind.path.test(path));
 
@@ -235,25 +236,7 @@ function missingSellers({ reference, adjust = [] }: RuleDraft): string[] {
     ];
 }
 
-/** The draft with another value at a path; undefined takes it away. */
-export function put(draft: RuleDraft, path: string, value: unknown): RuleDraft {
-    const set = (of: unknown, [name = '', ...rest]: string[]): unknown => {
-        if (Array.isArray(of)) return of.map((one: unknown, index) => (String(index) === name ? set(one, rest) : one));
-        if (name === '') return value;
-        const inner = { ...(of as Json | undefined) };
-        const next = rest.length === 0 ? value : set(inner[name], rest);
-        if (next === undefined) delete inner[name];
-        else inner[name] = next;
-        return inner;
-    };
-    return set(draft, path.split('.')) as RuleDraft;
-}
-
 export const textAt = (draft: RuleDraft, path: string): string => {
-    const found = path.split('.').reduce<unknown>((of, name) => (of as Json | undefined)?.[name], draft);
+    const found = at(draft, path);
     return typeof found === 'string' ? found : '';
 };
-
-/** Whether two drafts make the same document, whatever way their figures are written. */
-export const saysTheSame = (a: RuleDraft, b: RuleDraft, currency: string) =>
-    same(readRule(a, currency).document, readRule(b, currency).document);

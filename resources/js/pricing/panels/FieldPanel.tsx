@@ -1,3 +1,4 @@
+import { at } from '@/edit/merge';
 import { useRuleWriting } from '../RuleWriting';
 import type { FieldDraft } from '../ruleDraft';
 import { Line, OptionalFigure, useRuleText } from './parts';
@@ -97,7 +98,7 @@ function Names({
     path: 'field.exclude_sellers' | 'field.only_sellers' | 'field.ship_from';
 }) {
     const { draft, set } = useRuleWriting();
-    const isOn = draft.field?.[path.slice('field.'.length) as 'ship_from'] !== undefined;
+    const isOn = at(draft, path) !== undefined;
     const text = useRuleText(path);
     return (
         <Line on={isOn} label={label} onChange={(on) => set(path, on ? '' : undefined)}>

@@ -4,10 +4,8 @@ import { Button } from '@/ui/Button';
 import { Choices } from '@/ui/Choices';
 import type { Part } from '../sentence';
 import { RuleFigure, useRuleWriting } from '../RuleWriting';
-import type { BrakesDraft, RuleDraft } from '../ruleDraft';
+import { BEYOND, type BrakesDraft, type RuleDraft } from '../ruleDraft';
 import { Row } from './parts';
-
-const BEYOND = 'beyond_percent:';
 
 /** What keeps changes in bounds: each can be removed again. */
 export function GuardPanel({ part }: { part: Part }) {

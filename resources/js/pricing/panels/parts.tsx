@@ -1,8 +1,9 @@
+import { at } from '@/edit/merge';
 import { Tick } from '@/ui/Tick';
 import { X } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { RuleFigure, useRuleWriting } from '../RuleWriting';
-import { put, textAt } from '../ruleDraft';
+import { textAt } from '../ruleDraft';
 
 /** Something that is wanted or not, with its figure beside it. */
 export function Line({
@@ -42,19 +43,14 @@ export function OptionalFigure({
     usual: string;
     className?: string;
 }) {
-    const { draft, onChange } = useRuleWriting();
-    const isOn = has(draft, path);
+    const { draft, set } = useRuleWriting();
+    const isOn = at(draft, path) !== undefined;
     return (
-        <Line on={isOn} label={label} onChange={(on) => onChange(put(draft, path, on ? usual : undefined))}>
+        <Line on={isOn} label={label} onChange={(on) => set(path, on ? usual : undefined)}>
             {isOn && <RuleFigure path={path} label={label} unit={unit} className={className} />}
         </Line>
     );
 }
-
-/** Whether the draft says something at a path, be it an empty text. */
-const has = (draft: object, path: string) =>
-    path.split('.').reduce<unknown>((of, name) => (of as Record<string, unknown> | undefined)?.[name], draft) !==
-    undefined;
 
 /** What a seller, or a list of them, is typed into. */
 export const useRuleText = (path: string) => {
