@@ -4,16 +4,19 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Http;
 
+use App\Support\Http\NamesRevision;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Support\Arr;
 
 final class ChangeChannelRequest extends FormRequest
 {
+    use NamesRevision;
+
     /** @return array<string, list<mixed>> */
     public function rules(): array
     {
         return [
-            'revision' => ['sometimes', 'integer'],
+            'revision' => self::REVISION_RULES,
             'automation_on' => ['sometimes', 'boolean'],
             'fees' => ['sometimes', 'array', 'max:10'],
             'categories' => ['sometimes', 'array', 'max:500'],
@@ -41,11 +44,5 @@ final class ChangeChannelRequest extends FormRequest
         }
 
         return $wanted;
-    }
-
-    /** The revision that was edited. */
-    public function revision(): ?int
-    {
-        return $this->has('revision') ? (int) $this->validated('revision') : null;
     }
 }

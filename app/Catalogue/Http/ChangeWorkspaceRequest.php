@@ -7,6 +7,7 @@ namespace App\Catalogue\Http;
 use App\Accounts\Models\Repricing;
 use App\Accounts\Models\StandsUntil;
 use App\Catalogue\Prices\HandPriceTerm;
+use App\Support\Http\NamesRevision;
 use App\Support\Schedule\HoursOfDay;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Support\Arr;
@@ -14,11 +15,13 @@ use Illuminate\Validation\Rule;
 
 final class ChangeWorkspaceRequest extends FormRequest
 {
+    use NamesRevision;
+
     /** @return array<string, list<mixed>> */
     public function rules(): array
     {
         return [
-            'revision' => ['sometimes', 'integer'],
+            'revision' => self::REVISION_RULES,
             'tax_percent' => ['sometimes', 'string', 'max:12'],
             'tax_included' => ['sometimes', 'boolean'],
             'repricing' => ['sometimes', Rule::enum(Repricing::class)],
@@ -74,11 +77,5 @@ final class ChangeWorkspaceRequest extends FormRequest
         }
 
         return $wanted;
-    }
-
-    /** The revision that was edited. */
-    public function revision(): ?int
-    {
-        return $this->has('revision') ? (int) $this->validated('revision') : null;
     }
 }

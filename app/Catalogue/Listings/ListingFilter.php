@@ -132,7 +132,11 @@ final readonly class ListingFilter
             'no_cost' => $query->where('l.problem', Reason::CostMissing),
             'blocked' => $query->whereNotNull('l.problem'),
             'conflict' => $query->where('l.problem', Reason::LimitsConflict),
-            'no_limits' => $query->whereIn('l.problem', [Reason::FloorMissing, Reason::CeilingMissing, Reason::FloorUnreachable]),
+            'no_limits' => $query->whereIn('l.problem', [
+                Reason::FloorMissing,
+                Reason::CeilingMissing,
+                Reason::FloorUnreachable,
+            ]),
             'outside' => $query->whereRaw('(l.price_minor < l.floor_minor OR l.price_minor > l.ceiling_minor)'),
             'draft' => $query->where('l.is_draft', true),
             'elsewhere' => $query->whereNotNull('l.changed_elsewhere_at')->where('l.automation_on', false),

@@ -225,7 +225,7 @@ final readonly class RuleController
                     new OA\Property(property: 'filter', ref: '#/components/schemas/ListingFilter'),
                     new OA\Property(
                         property: 'rows',
-                        description: 'All of them, or only those that would move most.',
+                        description: 'All of them, or only those with the most money at stake.',
                         type: 'string',
                         enum: ['all', 'largest'],
                         default: 'all',

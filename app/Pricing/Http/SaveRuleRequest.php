@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace App\Pricing\Http;
 
+use App\Support\Http\NamesRevision;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Support\Facades\Validator;
 
 final class SaveRuleRequest extends FormRequest
 {
+    use NamesRevision;
+
     /** @return array<string, list<mixed>> */
     public function rules(): array
     {
@@ -20,7 +23,7 @@ final class SaveRuleRequest extends FormRequest
             'is_on' => ['sometimes', 'boolean'],
             'settings' => ['sometimes', 'array'],
             'based_on' => ['sometimes', 'integer'],
-            'revision' => ['sometimes', 'integer'],
+            'revision' => self::REVISION_RULES,
         ];
     }
 
@@ -45,13 +48,5 @@ final class SaveRuleRequest extends FormRequest
         $version = $this->validated('based_on');
 
         return $version === null ? null : (int) $version;
-    }
-
-    /** The revision of name, switch and settings that was edited. */
-    public function revision(): ?int
-    {
-        $revision = $this->validated('revision');
-
-        return $revision === null ? null : (int) $revision;
     }
 }

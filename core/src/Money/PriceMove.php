@@ -27,12 +27,6 @@ final readonly class PriceMove
         return $part->isLessThan(abs($this->amount()), $this->from);
     }
 
-    /** How large the step is as a part of where it starts, up or down, in millionths; to be compared with others. */
-    public function size(): int
-    {
-        return intdiv(abs($this->amount()) * 1_000_000, $this->from);
-    }
-
     /** What the step comes to on so many pieces, on one at least; in minor units, without a sign. */
     public function stake(int $units): int
     {

@@ -4161,7 +4161,7 @@ export interface operations {
                     listings?: number[];
                     filter?: components["schemas"]["ListingFilter"];
                     /**
-                     * @description All of them, or only those that would move most.
+                     * @description All of them, or only those with the most money at stake.
                      * @default all
                      * @enum {string}
                      */

@@ -22,6 +22,14 @@ export const optionalFigure = (reader: Reader) =>
         return isRead(reading) ? reading.value : refuse(context, reading.wrong);
     });
 
+/** Reads a figure whose reader depends on what else is typed; what is wrong is said at its path. */
+export function figureAt(context: z.RefinementCtx, path: PropertyKey[], reader: Reader, typed: string): string {
+    const read = figure(reader).safeParse(typed);
+    if (read.success) return read.data;
+    context.addIssue({ code: 'custom', message: read.error.issues[0]!.message, path });
+    return '';
+}
+
 /** A text that must not be empty. */
 export const text = (max = 255) =>
     z

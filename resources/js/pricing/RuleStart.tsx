@@ -2,8 +2,8 @@ import { key } from '@/api/keys';
 import { api, take, type Rule } from '@/api/client';
 import { EditForm } from '@/edit/EditForm';
 import { ChoicesField, FigureField } from '@/edit/fields';
-import { isRead, wholeReader } from '@/edit/reading';
-import { resolverOf } from '@/edit/schemas';
+import { wholeReader } from '@/edit/reading';
+import { figureAt, resolverOf } from '@/edit/schemas';
 import { useEditForm } from '@/edit/useEditForm';
 import { money } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
@@ -23,12 +23,8 @@ const schema = z
     .object({ how: z.enum(['all', 'listings', 'percent']), figure: z.string() })
     .transform(({ how, figure }, context) => {
         if (how === 'all') return { only_listings: null, only_percent: null };
-        const reading = READERS[how](figure);
-        if (!isRead(reading)) {
-            context.addIssue({ code: 'custom', message: reading.wrong, path: ['figure'] });
-            return z.NEVER;
-        }
-        return how === 'listings' ? { only_listings: Number(reading.value) } : { only_percent: Number(reading.value) };
+        const many = Number(figureAt(context, ['figure'], READERS[how], figure));
+        return how === 'listings' ? { only_listings: many } : { only_percent: many };
     });
 
 type Draft = z.input<typeof schema>;

@@ -1,6 +1,6 @@
 import type { Channel } from '@/api/client';
 import { amountReader, currencyFormat, percentReader } from '@/edit/reading';
-import { figure, optionalFigure } from '@/edit/schemas';
+import { figure, figureAt, optionalFigure } from '@/edit/schemas';
 import { z } from 'zod';
 
 export type Fee = Channel['fees'][number];
@@ -15,14 +15,7 @@ export function feeSchema(currency: string) {
     const tiers = z.array(z.object({ up_to: z.string(), percent: figure(feeReader) })).transform((all, context) =>
         all.map(({ up_to, percent }, index) => {
             if (index === all.length - 1) return { up_to: null, percent };
-            const read = figure(amount).safeParse(up_to);
-            if (!read.success)
-                context.addIssue({
-                    code: 'custom',
-                    message: read.error.issues[0]!.message,
-                    path: [index, 'up_to'],
-                });
-            return { up_to: read.data ?? null, percent };
+            return { up_to: figureAt(context, [index, 'up_to'], amount, up_to), percent };
         }),
     );
     return z.discriminatedUnion('kind', [

@@ -1,7 +1,7 @@
 import type { LimitTerm } from '@/api/client';
 import { money } from '@/ui/figures';
 import { amountReader, currencyFormat, percentReader, type Reader } from '@/edit/reading';
-import { figure } from '@/edit/schemas';
+import { figureAt } from '@/edit/schemas';
 import { z } from 'zod';
 
 type Kind = LimitTerm['kind'];
@@ -74,12 +74,7 @@ export const termsSchema = (currency: string) =>
         z.custom<Draft>().transform(({ term, figure: text }, context): LimitTerm => {
             const reader = termReader(term.kind, currency);
             if (reader === null) return term;
-            const read = figure(reader).safeParse(text);
-            if (!read.success) {
-                context.addIssue({ code: 'custom', message: read.error.issues[0]!.message, path: ['figure'] });
-                return z.NEVER;
-            }
-            return { kind: term.kind, [unit(term.kind)!]: read.data };
+            return { kind: term.kind, [unit(term.kind)!]: figureAt(context, ['figure'], reader, text) };
         }),
     );
 

@@ -1,6 +1,6 @@
 import type { components } from '@/api/schema';
 import { amountReader, currencyFormat, endingsReader, percentReader } from '@/edit/reading';
-import { figure, optionalFigure } from '@/edit/schemas';
+import { figureAt, optionalFigure } from '@/edit/schemas';
 import { money } from '@/ui/figures';
 import { z } from 'zod';
 
@@ -11,11 +11,9 @@ export function markupSchema(currency: string) {
     const amount = amountReader(currencyFormat(currency));
     const percent = percentReader({ max: 10_000 });
     const by = z.enum(['percent', 'amount']);
-    const sized = (typed: string, unit: 'percent' | 'amount', at: PropertyKey[], context: z.RefinementCtx) => {
-        const read = figure(unit === 'percent' ? percent : amount).safeParse(typed);
-        if (!read.success) context.addIssue({ code: 'custom', message: read.error.issues[0]!.message, path: [...at] });
-        return { [unit]: read.data ?? '' };
-    };
+    const sized = (typed: string, unit: 'percent' | 'amount', at: PropertyKey[], context: z.RefinementCtx) => ({
+        [unit]: figureAt(context, at, unit === 'percent' ? percent : amount, typed),
+    });
     return z
         .object({
             tiers: z.array(z.object({ from: z.string(), figure: z.string(), by })),
@@ -29,15 +27,9 @@ export function markupSchema(currency: string) {
         })
         .transform((typed, context): Markup => {
             const tiers = typed.tiers.map((tier, index) => {
-                const from = index === 0 ? null : figure(amount).safeParse(tier.from);
-                if (from?.success === false)
-                    context.addIssue({
-                        code: 'custom',
-                        message: from.error.issues[0]!.message,
-                        path: ['tiers', index, 'from'],
-                    });
+                const from = index === 0 ? '0.00' : figureAt(context, ['tiers', index, 'from'], amount, tier.from);
                 return {
-                    from: from?.data ?? '0.00',
+                    from,
                     ...sized(tier.figure, tier.by, ['tiers', index, 'figure'], context),
                 };
             });

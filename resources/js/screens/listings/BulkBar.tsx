@@ -12,7 +12,7 @@ import {
     type CurrencyFormat,
     type Reader,
 } from '@/edit/reading';
-import { figure, optionalFigure, resolverOf } from '@/edit/schemas';
+import { figureAt, optionalFigure, resolverOf } from '@/edit/schemas';
 import { Button } from '@/ui/Button';
 import { HandPriceStands, type Stands } from '@/ui/HandPriceStands';
 import { ProblemNotice } from '@/ui/Notice';
@@ -160,12 +160,7 @@ const valueBy =
     (draft: Draft, context: z.RefinementCtx): string => {
         const by = reader(draft);
         if (by === null || (isOptional && draft.value.trim() === '')) return '';
-        const read = figure(by).safeParse(draft.value);
-        if (!read.success) {
-            context.addIssue({ code: 'custom', message: read.error.issues[0]!.message, path: ['value'] });
-            return z.NEVER;
-        }
-        return read.data;
+        return figureAt(context, ['value'], by, draft.value);
     };
 
 const COSTS = [
