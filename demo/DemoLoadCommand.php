@@ -12,15 +12,19 @@ use Illuminate\Console\Command;
 /** Brings in Kettle & Crock, an invented seller, from the two simulated marketplaces and its own cost file. */
 final class DemoLoadCommand extends Command
 {
-    protected $signature = 'demo:load {--bare : listings only, without costs, limits and rules}';
+    protected $signature = 'demo:load
+        {--bare : listings only, without costs, limits and rules}
+        {--empty : an account, and nothing in it}
+        {--seller= : one more seller, who signs in as this name at kettle-crock.example and sells on a Quayside of their own}';
 
     protected $description = 'Load the demo data, if it is not there yet';
 
     public function handle(CurrentWorkspace $current, DemoWorkspace $demo): int
     {
         TrialDatabase::claim();
+        $seller = $this->option('seller');
         $workspace = Workspace::query()->where('name', DemoWorkspace::NAME)->first();
-        if ($workspace !== null) {
+        if ($workspace !== null && $seller === null) {
             $current->within(
                 $workspace->id,
                 fn () => Channel::query()->get()->each(fn (Channel $channel) => $demo->connect($channel)),
@@ -28,7 +32,11 @@ final class DemoLoadCommand extends Command
 
             return self::SUCCESS;
         }
-        $demo->build(bare: (bool) $this->option('bare'), say: fn (string $line) => $this->line(date('H:i:s ').$line));
+        $say = fn (string $line) => $this->line(date('H:i:s ').$line);
+        match (true) {
+            $this->option('empty') => $demo->open(),
+            default => $demo->build((bool) $this->option('bare'), $say, $seller),
+        };
 
         return self::SUCCESS;
     }

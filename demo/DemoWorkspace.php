@@ -64,8 +64,8 @@ final readonly class DemoWorkspace
     ) {
     }
 
-    /** @param  callable(string): void  $say */
-    public function build(bool $bare, callable $say): void
+    /** An account with nothing in it, as a new seller finds it. */
+    public function open(string $email = self::EMAIL): Workspace
     {
         $workspace = Workspace::query()->create([
             'name' => self::NAME,
@@ -78,24 +78,43 @@ final readonly class DemoWorkspace
         User::query()->create([
             'workspace_id' => $workspace->id,
             'name' => 'Nora Veldt',
-            'email' => self::EMAIL,
+            'email' => $email,
             'password' => self::PASSWORD,
         ]);
-        $this->current->within($workspace->id, function () use ($workspace, $bare, $say): void {
-            foreach (['quayside' => 'Quayside', 'fennmarkt' => 'Fennmarkt'] as $driver => $name) {
+
+        return $workspace;
+    }
+
+    /**
+     * @param  callable(string): void  $say
+     * @param  string|null  $seller  who gets a Quayside of their own, and no other marketplace
+     */
+    public function build(bool $bare, callable $say, ?string $seller = null): void
+    {
+        $workspace = $this->open($seller === null ? self::EMAIL : "{$seller}@kettle-crock.example");
+        $markets = $seller === null
+            ? ['quayside' => 'Quayside', 'fennmarkt' => 'Fennmarkt']
+            : ['quayside' => 'Quayside'];
+        $this->current->within($workspace->id, function () use ($workspace, $bare, $say, $markets, $seller): void {
+            foreach ($markets as $driver => $name) {
                 $say("Bringing in listings, offers and 60 days from {$name}");
-                $this->bringIn($driver, $name, self::FEES[$driver]);
+                $this->bringIn($driver, $name, self::FEES[$driver], $seller === null ? '' : "/as/{$seller}");
             }
-            if (! $bare) {
+            if (! $bare && $seller === null) {
                 $say('Bringing in the listings of our own shop');
                 $shop = $this->bringIn('shop', 'Own shop', []);
                 $say('Bringing in costs, making rules');
-                $this->price($workspace->refresh());
+                $this->takeCosts($workspace->refresh());
+                $this->rememberCostRise($workspace);
+                $this->price($workspace);
                 $this->priceShop($workspace, $shop);
+            } elseif (! $bare) {
+                $this->takeCosts($workspace->refresh());
             }
             $say('Working out where every listing stands');
             $this->workOff();
-            $workspace->update(['repricing' => $bare ? Repricing::Stopped : Repricing::Running]);
+            $isRunning = ! $bare && $seller === null;
+            $workspace->update(['repricing' => $isRunning ? Repricing::Running : Repricing::Stopped]);
             DecideListingsJob::dispatchInChunks(
                 $workspace->id,
                 array_values(
@@ -128,14 +147,14 @@ final readonly class DemoWorkspace
     }
 
     /** @param  list<array<string, string>>  $fees */
-    private function bringIn(string $driver, string $name, array $fees): Channel
+    private function bringIn(string $driver, string $name, array $fees, string $path = ''): Channel
     {
         $channel = $this->connectChannel->add(
             $driver,
             $name,
             'EUR',
             array_filter([
-                'address' => config("markets.{$driver}"),
+                'address' => config("markets.{$driver}").$path,
                 'token' => config('markets.token'),
                 'seller' => $driver === 'shop' ? null : 'kettle-crock',
             ]),
@@ -175,7 +194,8 @@ final readonly class DemoWorkspace
         );
     }
 
-    private function price(Workspace $workspace): void
+    /** Limits for all, and the costs from the seller's file. */
+    private function takeCosts(Workspace $workspace): void
     {
         $workspace->update([
             'limits' => [
@@ -195,7 +215,10 @@ final readonly class DemoWorkspace
                 null,
             ),
         );
-        $this->rememberCostRise($workspace);
+    }
+
+    private function price(Workspace $workspace): void
+    {
         $this->setScopeLimits->handle(
             $workspace,
             Scope::Category,

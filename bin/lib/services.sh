@@ -102,7 +102,7 @@ start_postgres() {
         rm -f "$word"
     fi
     export PGPASSWORD; PGPASSWORD=$(cat "$WRASSE_HOME/secret")
-    local options=(-D "$PG_DATA" -c listen_addresses=127.0.0.1 -c port="$PG_PORT" -c unix_socket_directories= -c max_connections=120
+    local options=(-D "$PG_DATA" -c listen_addresses=127.0.0.1 -c port="$PG_PORT" -c unix_socket_directories= -c max_connections=180
         -c shared_buffers=256MB -c max_wal_size=4GB -c checkpoint_timeout=15min -c wal_compression=lz4 -c max_parallel_workers_per_gather=0 -c random_page_cost=1.1 -c effective_cache_size=1GB -c fsync="${PG_FSYNC:-on}" -c log_min_messages=warning -c jit=off)
     local as=()
     # setpriv, unlike runuser, becomes the server: signals reach it.
@@ -311,6 +311,13 @@ EOF
     SIMULATOR_CONFIG=$(market_config "$1") php simulators/marketplace/bin/market setup || die "The simulated marketplace $2 could not be set up."
 }
 
+# prepare_stall NAME: a Quayside that only the seller of this name sells on. It answers below /as/NAME.
+prepare_stall() {
+    sed "s/dbname=quayside/dbname=quayside_${1//-/_}/" "$(market_config quayside)" > "$(market_config "quayside-$1")"
+    sql postgres "DROP DATABASE IF EXISTS quayside_${1//-/_} WITH (FORCE)"
+    sql postgres "CREATE DATABASE quayside_${1//-/_} TEMPLATE quayside"
+}
+
 # Our own web shop, and the mailbox price files are sent to.
 prepare_shop() {
     (umask 077; cat > "$(market_config shop)" <<EOF
@@ -339,6 +346,7 @@ start_markets() {
     server {
         listen 127.0.0.1:$port;
         location = /-/drop { internal; return 444; }
+        location ~ ^/as/(?<stall>[a-z-]+)(?<call>/.*)\$ { fastcgi_pass unix:$RUN/$key.sock; include /etc/nginx/fastcgi_params; fastcgi_param REQUEST_URI \$call\$is_args\$args; fastcgi_param SIMULATOR_CONFIG $ETC/$key-\$stall.json; fastcgi_param SCRIPT_FILENAME $ROOT/simulators/marketplace/public/index.php; }
         location / { fastcgi_pass unix:$RUN/$key.sock; include /etc/nginx/fastcgi_params; fastcgi_param SCRIPT_FILENAME $ROOT/simulators/marketplace/public/index.php; }
     }
 EOF
@@ -353,9 +361,11 @@ EOF
     } > "$ETC/nginx-markets.conf"
     fpm fpm-markets
     start nginx-markets /usr/sbin/nginx -c "$ETC/nginx-markets.conf" -g 'daemon off;'
+    local configs
     for key in quayside fennmarkt; do
-        start "$key" env SIMULATOR_CONFIG="$(market_config "$key")" php simulators/marketplace/bin/market run
-        start "$key-word" env SIMULATOR_CONFIG="$(market_config "$key")" php simulators/marketplace/bin/market tell
+        configs=$(printf '%s:' "$ETC/$key"*.json)
+        start "$key" env SIMULATOR_CONFIG="${configs%:}" php simulators/marketplace/bin/market run
+        start "$key-word" env SIMULATOR_CONFIG="${configs%:}" php simulators/marketplace/bin/market tell
     done
     start inbox php simulators/inbox/bin/inbox "$INBOX_PORT" "$WRASSE_HOME/inbox"
     wait_for "The shop" 20 curl -fs "http://127.0.0.1:$SHOP_PORT/up"

@@ -1,13 +1,7 @@
 import '../css/app.css';
-import { App } from '@/shell/App';
-import { StrictMode } from 'react';
-import { createRoot } from 'react-dom/client';
+import { loadLanguage, storedLanguage } from '@/messages/language';
 
-const root = document.getElementById('app');
-if (root) {
-    createRoot(root).render(
-        <StrictMode>
-            <App />
-        </StrictMode>,
-    );
-}
+// The language comes first: names that modules keep are in it too.
+void loadLanguage(storedLanguage())
+    .then(() => import('@/shell/start'))
+    .then(({ start }) => start());

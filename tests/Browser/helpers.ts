@@ -1,10 +1,13 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, type Page } from '@playwright/test';
+import { basename } from 'node:path';
+import { expect, test, type Page } from '@playwright/test';
 
-export const EMAIL = 'nora@kettle-crock.example';
 export const PASSWORD = 'brine-and-barrel';
 
-export async function signIn(page: Page, email = EMAIL, password = PASSWORD) {
+/** Each file of tests has a seller of its own, with a workspace and a marketplace: bin/test makes them. */
+const seller = () => basename(test.info().file, '.spec.ts');
+
+export async function signIn(page: Page, email = `${seller()}@kettle-crock.example`, password = PASSWORD) {
     await page.goto('/sign-in');
     await page.getByLabel('E-mail').fill(email);
     await page.getByLabel('Password').fill(password);
@@ -45,7 +48,7 @@ export async function setRival(item: string, seller: string, price: number) {
 }
 
 export async function control(knob: string, body: object) {
-    const answer = await fetch(`${process.env.QUAYSIDE_URL}/control/${knob}`, {
+    const answer = await fetch(`${process.env.QUAYSIDE_URL}/as/${seller()}/control/${knob}`, {
         method: 'PUT',
         headers: { Authorization: `Bearer ${process.env.MARKET_CONTROL_TOKEN}`, 'Content-Type': 'application/json' },
         body: JSON.stringify(body),

@@ -52,7 +52,7 @@ test('a messy supplier file is mapped, looked at, taken in, mended, and a bulk c
     await expect(page.getByLabel('What “Netto” holds')).toHaveValue('cost');
     await check(page);
     await page.getByRole('tab', { name: /Changes/ }).click();
-    await expect(page.getByRole('row', { name: /KC-0202/ })).toContainText('1 299.00');
+    await expect(page.getByRole('row', { name: /KC-0202/ })).toContainText('1,299.00');
     await make(page, 'Make 2 changes');
     await expect(page.getByText('Done. Of 5 rows, 2 were changed, 3 were refused.')).toBeVisible();
 

@@ -175,12 +175,12 @@ test('unsaved work outlives a reload, and leaving it asks', async ({ page }) => 
     await typeMove(page, '0.05', '1.299,00');
     page.on('dialog', (dialog) => void dialog.accept());
     await page.reload();
-    await expect(piece(page, '1299.00')).toBeVisible();
+    await expect(piece(page, '1,299.00')).toBeVisible();
     await expect(page.getByText('were not saved; here they are again')).toBeVisible();
     await page.getByRole('link', { name: /^Listings/ }).click();
     await expect(page.getByRole('dialog', { name: 'Leave without saving?' })).toBeVisible();
     await page.getByRole('button', { name: 'Stay' }).click();
-    await expect(piece(page, '1299.00')).toBeVisible();
+    await expect(piece(page, '1,299.00')).toBeVisible();
     await page.getByRole('link', { name: /^Listings/ }).click();
     await page.getByRole('button', { name: 'Leave without saving' }).click();
     await expect(page.getByRole('heading', { name: 'Listings' })).toBeVisible();

@@ -21,6 +21,7 @@ use Wrasse\Core\Money\Currency;
  * @property bool $tax_included
  * @property Repricing $repricing
  * @property string $time_zone of the IANA time zone database: hours, days and dates are meant there
+ * @property Notation $locale how figures, days and times are written
  * @property StandsUntil $hand_price_stands what ends a price set by hand, where nothing else was said
  * @property int $hand_price_hours with StandsUntil::Hours
  * @property string $floor_alarm_percent a bulk change that moves a floor by more asks first
@@ -36,6 +37,7 @@ final class Workspace extends Model
         'brake_move_percent' => '25',
         'repricing' => 'stopped',
         'time_zone' => 'UTC',
+        'locale' => 'en-GB',
         'hand_price_stands' => 'market',
         'hand_price_hours' => 24,
     ];
@@ -45,6 +47,7 @@ final class Workspace extends Model
         return [
             'tax_included' => 'bool',
             'repricing' => Repricing::class,
+            'locale' => Notation::class,
             'hand_price_stands' => StandsUntil::class,
             'limits' => LimitTermsCast::class,
             'freeze' => 'array',

@@ -28,6 +28,7 @@ final readonly class ChangeWorkspace
      *     tax_included?: bool,
      *     repricing?: string,
      *     time_zone?: string,
+     *     locale?: string,
      *     hand_price_stands?: string,
      *     hand_price_hours?: int,
      *     floor_alarm_percent?: string,

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Http;
 
+use App\Accounts\Models\Notation;
 use App\Accounts\Models\Repricing;
 use App\Accounts\Models\StandsUntil;
 use App\Catalogue\Prices\HandPriceTerm;
@@ -27,6 +28,7 @@ final class ChangeWorkspaceRequest extends FormRequest
             'repricing' => ['sometimes', Rule::enum(Repricing::class)],
             'repricing_on' => ['sometimes', 'boolean', 'prohibits:repricing'],
             'time_zone' => ['sometimes', 'timezone:all'],
+            'locale' => ['sometimes', Rule::enum(Notation::class)],
             'hand_price_stands' => ['sometimes', Rule::enum(StandsUntil::class)],
             'hand_price_hours' => ['sometimes', 'integer', 'between:1,'.HandPriceTerm::MOST_HOURS],
             'limits' => ['sometimes', 'array'],
@@ -56,6 +58,7 @@ final class ChangeWorkspaceRequest extends FormRequest
      *     tax_included?: bool,
      *     repricing?: string,
      *     time_zone?: string,
+     *     locale?: string,
      *     hand_price_stands?: string,
      *     hand_price_hours?: int,
      *     floor_alarm_percent?: string,

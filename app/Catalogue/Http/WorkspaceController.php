@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Http;
 
+use App\Accounts\Models\Notation;
 use App\Accounts\Models\Workspace;
 use App\Catalogue\Actions\ChangeWorkspace;
 use App\Support\Tenancy\CurrentWorkspace;
@@ -68,6 +69,7 @@ final readonly class WorkspaceController
                         description: 'Of the IANA time zone database: hours, days and dates are meant there.',
                         type: 'string',
                     ),
+                    new OA\Property(property: 'locale', type: 'string', enum: Notation::class),
                     new OA\Property(
                         property: 'hand_price_stands',
                         description: 'What ends a price set by hand, where nothing else is said.',

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Http;
 
+use App\Accounts\Models\Notation;
 use App\Accounts\Models\Repricing;
 use App\Accounts\Models\Workspace;
 use OpenApi\Attributes as OA;
@@ -24,6 +25,12 @@ final readonly class WorkspaceResource
         #[OA\Property(enum: ['running', 'rules_paused', 'stopped'])] public string $repricing,
         #[OA\Property(description: 'Whether repricing is running.', deprecated: true)] public bool $repricing_on,
         #[OA\Property(description: 'In which hours, days and dates are meant.')] public string $time_zone,
+        #[OA\Property(
+            description: 'How figures, days and times are written, as BCP 47 names it.',
+            type: 'string',
+            enum: Notation::class,
+        )]
+        public string $locale,
         #[OA\Property(
             description: 'What ends a price set by hand, where nothing else is said.',
             enum: ['market', 'hours', 'released'],
@@ -58,6 +65,7 @@ final readonly class WorkspaceResource
             $workspace->repricing->value,
             $workspace->repricing === Repricing::Running,
             $workspace->time_zone,
+            $workspace->locale->value,
             $workspace->hand_price_stands->value,
             $workspace->hand_price_hours,
             (string) Percent::parse($workspace->floor_alarm_percent),

@@ -12,6 +12,8 @@ use Wrasse\Core\Trail\Reason;
 #[OA\Schema(schema: 'TryOutRow')]
 final readonly class TryOutRow
 {
+    private const RIVALS = 12;
+
     public function __construct(
         #[OA\Property] public int $listing,
         #[OA\Property] public string $sku,
@@ -32,6 +34,14 @@ final readonly class TryOutRow
         #[OA\Property] public int $rank_before,
         #[OA\Property] public ?int $rank_after,
         #[OA\Property] public int $field_size,
+        #[OA\Property] public string $currency,
+        /** @var list<string> */
+        #[OA\Property(
+            description: 'What our price must be to cost the buyer as much as each rival that counts, the lowest first; 12 at most.',
+            type: 'array',
+            items: new OA\Items(type: 'string'),
+        )]
+        public array $rivals,
     ) {
     }
 
@@ -62,6 +72,13 @@ final readonly class TryOutRow
             $decision->rankBefore(),
             $decision->rankAfter(),
             $decision->field->size(),
+            $currency->code,
+            array_map(
+                fn (int $figure) => $currency->format(
+                    $decision->field->basis->itemPrice($figure, $decision->listing->earnings->shipping),
+                ),
+                array_slice($decision->field->above(0), 0, self::RIVALS),
+            ),
         );
     }
 }

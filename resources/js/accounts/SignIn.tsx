@@ -1,9 +1,11 @@
+import { t } from '@/messages/message';
 import { key } from '@/api/keys';
 import { PriceLine } from '@/charts/PriceLine';
 import { Mark } from '@/ui/Mark';
 import { useTheme } from '@/ui/theme';
 import { useQueryClient } from '@tanstack/react-query';
 import { useLocation, useNavigate } from 'react-router';
+import { LanguageChoice } from './LanguageChoice';
 import { SignInForm } from './SignInForm';
 
 const SAMPLE = ['19.9', '22.4', '22.5', '24', '27.3'].map((at, index) => ({
@@ -20,11 +22,11 @@ export default function SignIn() {
     const client = useQueryClient();
     return (
         <div className="flex h-full">
-            <title>Sign in – Wrasse</title>
+            <title>{`${t('signIn.title')} – Wrasse`}</title>
             <aside className="hidden w-[38%] flex-col justify-between border-r-4 border-[#2346c8] bg-rail p-10 text-[#e6eafb] md:flex">
                 <Mark size={84} />
                 <p className="max-w-[22ch] font-display text-[26px] leading-tight font-semibold">
-                    The price each listing should have, within limits you set. And always why.
+                    {t('signIn.promise')}
                 </p>
                 <p className="text-[#b3bdd6]">Wrasse</p>
             </aside>
@@ -33,7 +35,7 @@ export default function SignIn() {
                     <div aria-hidden="true" className="mb-2">
                         <PriceLine floor="18" ceiling="30" price="23.9" marks={SAMPLE} currency="EUR" large />
                     </div>
-                    <h1 className="text-[24px]">Sign in</h1>
+                    <h1 className="text-[24px]">{t('signIn.title')}</h1>
                     <SignInForm
                         onSignedIn={(me) => {
                             client.clear();
@@ -41,6 +43,7 @@ export default function SignIn() {
                             void navigate(from, { replace: true });
                         }}
                     />
+                    <LanguageChoice />
                 </div>
             </main>
         </div>

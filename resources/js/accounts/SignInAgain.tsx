@@ -1,3 +1,4 @@
+import { t } from '@/messages/message';
 import { useQueryClient } from '@tanstack/react-query';
 import { Dialog } from 'radix-ui';
 import { SignInForm } from './SignInForm';
@@ -14,10 +15,8 @@ export function SignInAgain({ email }: { email: string }) {
                     onEscapeKeyDown={(event) => event.preventDefault()}
                     onInteractOutside={(event) => event.preventDefault()}
                 >
-                    <Dialog.Title className="text-[17px]">Sign in again</Dialog.Title>
-                    <Dialog.Description className="mt-1 mb-4 text-text-2">
-                        Your session has ended. What you were doing is still here.
-                    </Dialog.Description>
+                    <Dialog.Title className="text-[17px]">{t('signIn.again')}</Dialog.Title>
+                    <Dialog.Description className="mt-1 mb-4 text-text-2">{t('signIn.ended')}</Dialog.Description>
                     <SignInForm
                         email={email}
                         onSignedIn={(me) => {

@@ -1,3 +1,4 @@
+import { t } from '@/messages/message';
 import { api, Problem, take, type Me } from '@/api/client';
 import { setSignedOut } from '@/api/session';
 import { Button } from '@/ui/Button';
@@ -37,7 +38,7 @@ export function SignInForm({ email: known = '', onSignedIn }: { email?: string; 
             }}
         >
             <Field
-                label="E-mail"
+                label={t('signIn.email')}
                 type="email"
                 name="email"
                 autoComplete="username"
@@ -48,7 +49,7 @@ export function SignInForm({ email: known = '', onSignedIn }: { email?: string; 
                 error={problem?.at('email')}
             />
             <Field
-                label="Password"
+                label={t('signIn.password')}
                 type="password"
                 name="password"
                 autoComplete="current-password"
@@ -62,7 +63,7 @@ export function SignInForm({ email: known = '', onSignedIn }: { email?: string; 
                 <ProblemNotice error={signIn.error} />
             )}
             <Button look="main" type="submit" disabled={signIn.isPending} className="h-9">
-                Sign in
+                {t('signIn.signIn')}
             </Button>
         </form>
     );

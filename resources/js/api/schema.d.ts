@@ -1581,6 +1581,11 @@ export interface components {
             /** @description In which hours, days and dates are meant. */
             time_zone: string;
             /**
+             * @description How figures, days and times are written, as BCP 47 names it.
+             * @enum {string}
+             */
+            locale: "en-GB" | "en-US" | "de-DE" | "de-AT" | "de-CH" | "fr-FR" | "nl-NL" | "it-IT" | "es-ES" | "pl-PL" | "sv-SE";
+            /**
              * @description What ends a price set by hand, where nothing else is said.
              * @enum {string}
              */
@@ -1877,6 +1882,9 @@ export interface components {
             rank_before: number;
             rank_after: number | null;
             field_size: number;
+            currency: string;
+            /** @description What our price must be to cost the buyer as much as each rival that counts, the lowest first; 12 at most. */
+            rivals: string[];
         };
         /** @description What became of changes that someone took back. */
         Undone: {
@@ -3432,6 +3440,8 @@ export interface operations {
                     floor_alarm_percent?: string;
                     /** @description Of the IANA time zone database: hours, days and dates are meant there. */
                     time_zone?: string;
+                    /** @enum {string} */
+                    locale?: "en-GB" | "en-US" | "de-DE" | "de-AT" | "de-CH" | "fr-FR" | "nl-NL" | "it-IT" | "es-ES" | "pl-PL" | "sv-SE";
                     /**
                      * @description What ends a price set by hand, where nothing else is said.
                      * @enum {string}

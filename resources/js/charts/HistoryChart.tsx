@@ -1,5 +1,5 @@
 import type { ListingHistory } from '@/api/client';
-import { shown } from '@/ui/figures';
+import { timeFormat } from '@/messages/locale';
 import { useEffect, useRef } from 'react';
 import uPlot from 'uplot';
 import 'uplot/dist/uPlot.min.css';
@@ -160,7 +160,7 @@ function days(): uPlot.Axis {
         ...axis(),
         space: 56,
         values: (_, at, _axis, _space, step) =>
-            at.map((seconds) => shown(new Date(seconds * 1000), step < DAY_SECONDS ? HOUR : DAY)),
+            at.map((seconds) => timeFormat(step < DAY_SECONDS ? HOUR : DAY).format(new Date(seconds * 1000))),
     };
 }
 

@@ -2,7 +2,8 @@
  * Reads figures as people type them. What is read comes back as the API takes it, with how it is shown; what cannot be
  * read says what is wanted instead. Nothing here computes with a figure: digits are kept as they are.
  */
-import { money } from '@/ui/figures';
+import { timeFormat } from '@/messages/locale';
+import { money, symbol } from '@/ui/figures';
 
 export type Reading = { value: string; shown: string } | { wrong: string };
 
@@ -49,12 +50,8 @@ const currencies = new Map<string, CurrencyFormat>();
 export function currencyFormat(code: string): CurrencyFormat {
     const known = currencies.get(code);
     if (known) return known;
-    const format = new Intl.NumberFormat('en', { style: 'currency', currency: code, currencyDisplay: 'narrowSymbol' });
-    const made = {
-        code,
-        symbol: format.formatToParts(0).find((part) => part.type === 'currency')?.value ?? code,
-        digits: format.resolvedOptions().maximumFractionDigits ?? 2,
-    };
+    const format = new Intl.NumberFormat('en', { style: 'currency', currency: code });
+    const made = { code, symbol: symbol(code), digits: format.resolvedOptions().maximumFractionDigits ?? 2 };
     currencies.set(code, made);
     return made;
 }
@@ -199,7 +196,7 @@ export const dateReader: Reader = (text) => {
     const value = `${full}-${month!.padStart(2, '0')}-${day!.padStart(2, '0')}`;
     const at = new Date(`${value}T00:00:00Z`);
     if (Number.isNaN(at.getTime()) || !at.toISOString().startsWith(value)) return wrong('There is no such day.');
-    const shown = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeZone: 'UTC' }).format(at);
+    const shown = timeFormat({ dateStyle: 'medium', timeZone: 'UTC' }).format(at);
     return { value, shown };
 };
 

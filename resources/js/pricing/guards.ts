@@ -2,44 +2,42 @@ import { put } from '@/edit/merge';
 import type { RuleDocument } from '@/api/client';
 import { lasting } from '@/edit/reading';
 import type { RuleDraft } from './ruleDraft';
-import type { Part, Piece } from './sentence';
+import { currentLanguage } from '@/messages/language';
+import { t } from '@/messages/message';
+import { typed, typedPercent, withParts, type Part, type Piece } from './sentence';
 
 /** What else keeps a change in bounds; said only where it is wanted. */
 export function guards({ ending, brakes = {}, approval, reprice_on_promotion }: RuleDocument): Piece[][] {
     const said: Piece[][] = [];
-    const say = (before: string, part: Extract<Piece, object>['part'], says: string, after = '.') =>
-        said.push([before, { part, says }, after]);
-    if (ending)
-        say(
-            'End prices in ',
-            'ending',
-            `${ending.endings.join(' or ')}${ending.round && ending.round !== 'nearest' ? `, rounded ${ending.round}` : ''}`,
-        );
-    if (brakes.max_move_percent !== undefined)
-        say(
-            'Maximum change: ',
-            'maxMove',
-            `${brakes.max_move_percent} %, ${brakes.beyond === 'cap' ? 'go only so far' : 'ask me beyond that'}`,
-        );
-    if (brakes.min_move !== undefined) say('Smallest change: ', 'minMove', brakes.min_move);
+    if (ending) {
+        const rounded = { up: 'rule.endingsUp', down: 'rule.endingsDown', nearest: 'rule.endings' } as const;
+        const endings = new Intl.ListFormat(currentLanguage(), { type: 'disjunction' }).format(ending.endings);
+        said.push(withParts('rule.guardEnding', { ending: t(rounded[ending.round ?? 'nearest'], { endings }) }));
+    }
+    if (brakes.max_move_percent !== undefined) {
+        const percent = typedPercent(brakes.max_move_percent);
+        const maxMove = t(brakes.beyond === 'cap' ? 'rule.maxCap' : 'rule.maxAsk', { percent });
+        said.push(withParts('rule.guardMaxMove', { maxMove }));
+    }
+    if (brakes.min_move !== undefined) said.push(withParts('rule.guardMinMove', { minMove: typed(brakes.min_move) }));
     if (brakes.cooldown_minutes !== undefined)
-        say('Wait ', 'cooldown', typed(brakes.cooldown_minutes, lasting), ' between changes.');
-    if (brakes.max_changes_per_day !== undefined)
-        say(
-            'Change at most ',
-            'perDay',
-            brakes.max_changes_per_day === 1 ? 'once' : `${brakes.max_changes_per_day} times`,
-            ' in 24 hours.',
-        );
-    if (approval === 'always') say('Ask me ', 'approval', 'every time');
-    if (approval?.startsWith('beyond_percent:'))
-        say('Ask me ', 'approval', `about changes of more than ${approval.slice(15)} %`);
-    if (reprice_on_promotion === false) say('Skip ', 'promotion', 'listings on promotion');
+        said.push(withParts('rule.guardCooldown', { cooldown: inWords(brakes.cooldown_minutes, lasting) }));
+    if (brakes.max_changes_per_day !== undefined) {
+        const times = (many: number) => t('rule.times', { many });
+        said.push(withParts('rule.guardPerDay', { perDay: inWords(brakes.max_changes_per_day, times) }));
+    }
+    if (approval === 'always') said.push(withParts('rule.guardApproval', { approval: t('rule.everyTime') }));
+    if (approval?.startsWith('beyond_percent:')) {
+        const percent = typedPercent(approval.slice('beyond_percent:'.length));
+        said.push(withParts('rule.guardApproval', { approval: t('rule.changesBeyond', { percent }) }));
+    }
+    if (reprice_on_promotion === false)
+        said.push(withParts('rule.guardPromotion', { promotion: t('rule.onPromotion') }));
     return said;
 }
 
 /** A number in words; what is no number yet stands as it was typed. */
-const typed = (figure: number | string, words: (figure: number) => string) =>
+const inWords = (figure: number | string, words: (figure: number) => string) =>
     typeof figure === 'number' ? words(figure) : figure;
 
 type Addition = [name: Part, words: string, add: (rule: RuleDraft) => RuleDraft];
@@ -49,29 +47,37 @@ export function additions(rule: RuleDraft): Addition[] {
     const { brakes = {} } = rule;
     const adds = (path: string, value: unknown) => (draft: RuleDraft) => put(draft, path, value);
     const all: (Addition | false)[] = [
-        !rule.ending && ['ending', 'a price ending', adds('ending', { endings: '.99', round: 'nearest' })],
-        brakes.max_move_percent === undefined && ['maxMove', 'a maximum change', adds('brakes.max_move_percent', '15')],
-        brakes.min_move === undefined && ['minMove', 'a smallest change', adds('brakes.min_move', '0.05')],
+        !rule.ending && ['ending', t('rule.addEnding'), adds('ending', { endings: '.99', round: 'nearest' })],
+        brakes.max_move_percent === undefined && [
+            'maxMove',
+            t('rule.addMaxMove'),
+            adds('brakes.max_move_percent', '15'),
+        ],
+        brakes.min_move === undefined && ['minMove', t('rule.addMinMove'), adds('brakes.min_move', '0.05')],
         brakes.cooldown_minutes === undefined && [
             'cooldown',
-            'a pause between changes',
+            t('rule.addCooldown'),
             adds('brakes.cooldown_minutes', '60'),
         ],
         brakes.max_changes_per_day === undefined && [
             'perDay',
-            'a number of changes a day',
+            t('rule.addPerDay'),
             adds('brakes.max_changes_per_day', '4'),
         ],
-        (rule.approval ?? 'auto') === 'auto' && ['approval', 'my approval', adds('approval', 'beyond_percent:10')],
+        (rule.approval ?? 'auto') === 'auto' && [
+            'approval',
+            t('rule.addApproval'),
+            adds('approval', 'beyond_percent:10'),
+        ],
         rule.reprice_on_promotion !== false && [
             'promotion',
-            'skipping promotions',
+            t('rule.addPromotion'),
             adds('reprice_on_promotion', false),
         ],
         rule.kind === 'competitive' &&
             !rule.adjust?.length && [
                 'handicap',
-                'a handicap for some offers',
+                t('rule.addHandicap'),
                 adds('adjust', [{ fulfilment: 'marketplace', percent: '-3' }]),
             ],
     ];

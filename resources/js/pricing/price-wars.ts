@@ -1,3 +1,4 @@
+import { t } from '@/messages/message';
 import { key, useChanged } from '@/api/keys';
 import { api, take } from '@/api/client';
 import { useMutation, useQuery } from '@tanstack/react-query';
@@ -5,11 +6,8 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 export type PriceWarAnswer = 'hold' | 'step_up' | 'ignore' | 'leave';
 
 /** What holds for a listing while an answer does. */
-export const HOLDS: Record<string, string> = {
-    hold: 'stays where it is',
-    step_up: 'went up, and stays there',
-    ignore: 'no longer looks at that rival',
-};
+export const holds = (answer: string) =>
+    ({ hold: t('today.holdsHold'), step_up: t('today.holdsStepUp'), ignore: t('today.holdsIgnore') })[answer] ?? answer;
 
 /** Rivals with whom we step each other down. */
 export const usePriceWars = () =>

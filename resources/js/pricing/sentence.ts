@@ -1,5 +1,11 @@
 import type { CompetitiveRule, RuleDocument, RuleReference } from '@/api/client';
+import type { MessageKey } from '@/messages/catalogue';
+import { currentLanguage } from '@/messages/language';
+import { pieces, t } from '@/messages/message';
+import { money } from '@/ui/figures';
 import { guards } from './guards';
+
+type SalesBand = Extract<RuleDocument, { kind: 'sales' }>['bands'][number];
 
 /** The parts of the sentence that can be set. */
 export type Part =
@@ -27,76 +33,76 @@ export type Part =
 
 /** What they are called. */
 export const PART_NAMES: Record<Part, string> = {
-    position: 'Where to stand',
-    reference: 'What to compare with',
-    field: 'Whose offers count',
-    belowFloor: 'If that is below my floor',
-    aboveCeiling: 'If that is above my ceiling',
-    noRivals: 'If there are no rivals',
-    holding: 'While I hold the buy box',
-    direction: 'Which way prices move',
-    handicap: 'Handicaps',
-    window: 'Days of sales',
-    bands: 'Sales and steps',
-    tiers: 'Markup',
-    minProfit: 'Minimum profit',
-    formula: 'Formula',
-    ending: 'Price ending',
-    maxMove: 'Maximum change',
-    minMove: 'Smallest change',
-    cooldown: 'Pause between changes',
-    perDay: 'Changes a day',
-    approval: 'Approval',
-    promotion: 'Promotions',
+    position: t('rule.partPosition'),
+    reference: t('rule.partReference'),
+    field: t('rule.partField'),
+    belowFloor: t('rule.partBelowFloor'),
+    aboveCeiling: t('rule.partAboveCeiling'),
+    noRivals: t('rule.partNoRivals'),
+    holding: t('rule.partHolding'),
+    direction: t('rule.partDirection'),
+    handicap: t('rule.partHandicap'),
+    window: t('rule.partWindow'),
+    bands: t('rule.partBands'),
+    tiers: t('rule.partTiers'),
+    minProfit: t('rule.partMinProfit'),
+    formula: t('rule.partFormula'),
+    ending: t('rule.partEnding'),
+    maxMove: t('rule.partMaxMove'),
+    minMove: t('rule.partMinMove'),
+    cooldown: t('rule.partCooldown'),
+    perDay: t('rule.partPerDay'),
+    approval: t('rule.partApproval'),
+    promotion: t('rule.partPromotion'),
 };
 
 /** A piece of plain text, or a piece that opens a small panel. */
 export type Piece = string | { part: Part; says: string };
 
 export const BELOW_FLOOR = [
-    ['floor', 'use my floor'],
-    ['hold', 'keep the price'],
-    ['ceiling', 'use my ceiling'],
-    ['next_rival', 'go to the next rival up'],
+    ['floor', t('rule.useFloor')],
+    ['hold', t('rule.keep')],
+    ['ceiling', t('rule.useCeiling')],
+    ['next_rival', t('rule.nextRival')],
 ] as const;
 
 /** Figures from which a rule can go to the next rival up. */
 export const WITH_NEXT_RIVAL = ['lowest', 'nth', 'buy_box', 'seller'];
 
 export const REFERENCES = [
-    ['lowest', 'the lowest offer that counts'],
-    ['buy_box', 'the buy box; if nobody in the field holds it, the lowest offer'],
-    ['average', 'the average of the offers that count'],
-    ['median', 'the median of the offers that count'],
-    ['highest', 'the highest offer that counts'],
-    ['nth', 'the second-lowest, third-lowest or another offer'],
-    ['seller', 'one seller’s offer'],
-    ['rrp', 'the recommended price (RRP)'],
-    ['list_price', 'my list price'],
-    ['current', 'my current price'],
+    ['lowest', t('rule.ofLowest')],
+    ['buy_box', t('rule.ofBuyBox')],
+    ['average', t('rule.ofAverage')],
+    ['median', t('rule.ofMedian')],
+    ['highest', t('rule.ofHighest')],
+    ['nth', t('rule.ofNth')],
+    ['seller', t('rule.ofSeller')],
+    ['rrp', t('rule.ofRrp')],
+    ['list_price', t('rule.ofListPrice')],
+    ['current', t('rule.ofCurrent')],
 ] as const;
 
 export const ABOVE_CEILING = [
-    ['ceiling', 'use my ceiling'],
-    ['hold', 'keep the price'],
+    ['ceiling', t('rule.useCeiling')],
+    ['hold', t('rule.keep')],
 ] as const;
 
 export const NO_RIVALS = [
-    ['hold', 'keep the price'],
-    ['list_price', 'use my list price'],
-    ['ceiling', 'use my ceiling'],
+    ['hold', t('rule.keep')],
+    ['list_price', t('rule.useListPrice')],
+    ['ceiling', t('rule.useCeiling')],
 ] as const;
 
 export const HOLDING = [
-    ['ignore', 'reprice as usual'],
-    ['keep', 'keep the price'],
-    ['raise', 'raise it as far as the lowest offer allows'],
+    ['ignore', t('rule.asUsual')],
+    ['keep', t('rule.keep')],
+    ['raise', t('rule.raise')],
 ] as const;
 
 export const DIRECTIONS = [
-    ['both', 'up and down'],
-    ['down_only', 'only down'],
-    ['up_only', 'only up'],
+    ['both', t('rule.both')],
+    ['down_only', t('rule.onlyDown')],
+    ['up_only', t('rule.onlyUp')],
 ] as const;
 
 export const NEW_DOCUMENT: CompetitiveRule = {
@@ -116,179 +122,165 @@ export const NEW_DOCUMENT: CompetitiveRule = {
 const words = <T extends string>(options: readonly (readonly [T, string])[], value: T | undefined): string =>
     (options.find(([name]) => name === value) ?? options[0])![1];
 
+/** A message with parts of the rule in it, each to be set. */
+export const withParts = (key: MessageKey, says: Partial<Record<Part, string>>): Piece[] =>
+    pieces(
+        key,
+        Object.fromEntries(Object.entries(says).map(([part, words]) => [part, { part: part as Part, says: words }])),
+    );
+
 /** What the rule does, as one paragraph; what guards it comes beside it. */
 export function sentence(rule: RuleDocument): Piece[] {
-    return [
-        ...(rule.kind === 'competitive' ? competitive(rule) : aim(rule)),
-        '. If that is below my floor, ',
-        { part: 'belowFloor', says: words(BELOW_FLOOR, rule.when_below_floor) },
-        '; if it is above my ceiling, ',
-        { part: 'aboveCeiling', says: words(ABOVE_CEILING, rule.when_above_ceiling) },
-        '. ',
-        ...(rule.kind === 'competitive' ? withoutRivals(rule) : []),
-        'Move prices ',
-        { part: 'direction', says: words(DIRECTIONS, rule.direction) },
-        '.',
-    ];
+    const always = {
+        belowFloor: words(BELOW_FLOOR, rule.when_below_floor),
+        aboveCeiling: words(ABOVE_CEILING, rule.when_above_ceiling),
+        direction: words(DIRECTIONS, rule.direction),
+    };
+    if (rule.kind === 'formula')
+        return withParts('rule.formula', { ...always, formula: rule.price || t('rule.unwritten') });
+    if (rule.kind === 'markup')
+        return withParts('rule.markup', {
+            ...always,
+            tiers: rule.tiers.map(tier).join('; '),
+            minProfit: rule.min_profit ? t('rule.perUnit', { amount: typed(rule.min_profit) }) : t('rule.noMinimum'),
+        });
+    if (rule.kind === 'sales')
+        return withParts('rule.sales', {
+            ...always,
+            window: t(rule.in_stock_days_only === false ? 'rule.windowAll' : 'rule.window', {
+                days: rule.window_days ?? 7,
+            }),
+            bands: rule.bands.map(band).join('; '),
+        });
+    const handicap = handicaps(rule);
+    return withParts(handicap === '' ? 'rule.competitive' : 'rule.competitiveHandicap', {
+        ...always,
+        position: position(rule),
+        reference: reference(rule),
+        field: field(rule),
+        handicap,
+        noRivals: words(NO_RIVALS, rule.when_no_rivals),
+        holding: words(HOLDING, rule.when_holding_buy_box),
+    });
 }
 
 /** All of it: the sentence, its guards, and when the rule runs if that is given. */
 export const whole = (rule: RuleDocument, runs: string | null): Piece[] => [
     ...sentence(rule),
     ...guards(rule).flatMap((guard): Piece[] => [' ', ...guard]),
-    ...(runs === null ? [] : [` Runs ${runs}.`]),
+    ...(runs === null ? [] : [` ${t('rule.runs', { times: runs })}`]),
 ];
 
 /** The rule in a few words. */
 export function summary(rule: RuleDocument): string {
-    if (rule.kind === 'competitive') return `${position(rule)} the ${reference(rule)}`;
-    if (rule.kind === 'formula') return `By formula: ${rule.price}`;
-    if (rule.kind === 'sales') return `By the sales of the last ${rule.window_days ?? 7} days`;
-    const sizes = rule.tiers.map((tier) => (tier.percent ? `${tier.percent} %` : tier.amount));
-    return `Cost plus ${sizes.join(', ')}`;
+    if (rule.kind === 'competitive')
+        return t('rule.summaryCompetitive', { position: position(rule), reference: reference(rule) });
+    if (rule.kind === 'formula') return t('rule.summaryFormula', { formula: rule.price });
+    if (rule.kind === 'sales') return t('rule.summarySales', { days: rule.window_days ?? 7 });
+    return t('rule.summaryMarkup', { sizes: rule.tiers.map(size).join(', ') });
 }
 
-function competitive(rule: CompetitiveRule): Piece[] {
-    return [
-        'Stand ',
-        { part: 'position', says: position(rule) },
-        ' the ',
-        { part: 'reference', says: reference(rule) },
-        ' among ',
-        { part: 'field', says: field(rule) },
-        ...handicaps(rule),
-    ];
-}
+/** A figure of the rule; what is none yet stands as it was typed. */
+export const typed = (figure: string) => (/^-?\d+(?:\.\d+)?$/.test(figure) ? money(figure) : figure);
 
-function withoutRivals(rule: CompetitiveRule): Piece[] {
-    return [
-        'If there are no rivals, ',
-        { part: 'noRivals', says: words(NO_RIVALS, rule.when_no_rivals) },
-        '; while I hold the buy box, ',
-        { part: 'holding', says: words(HOLDING, rule.when_holding_buy_box) },
-        '. ',
-    ];
-}
+/** The same with its percent sign. */
+export const typedPercent = (figure: string) => `${typed(figure)} %`;
 
-/** What a rule that does not look at rivals aims at. */
-function aim(rule: Exclude<RuleDocument, CompetitiveRule>): Piece[] {
-    if (rule.kind === 'formula')
-        return ['Price by the formula ', { part: 'formula', says: rule.price || 'still to be written' }];
-    if (rule.kind === 'markup') {
-        const tiers = rule.tiers.map(
-            (tier) => `from ${tier.from}: ${tier.percent ? `${tier.percent} %` : tier.amount}`,
-        );
-        return [
-            'Add to the cost ',
-            { part: 'tiers', says: tiers.join('; ') },
-            '; minimum profit: ',
-            { part: 'minProfit', says: rule.min_profit ? `${rule.min_profit} per unit` : 'no minimum' },
-        ];
-    }
-    const bands = rule.bands.map((band) => {
-        const least = band.units_at_least === undefined ? '' : `${band.units_at_least} or more`;
-        const below = band.units_below === undefined ? '' : `fewer than ${band.units_below}`;
-        const step = band.percent ? `${band.percent} %` : band.amount;
-        return `with ${[least, below].filter(Boolean).join(' and ')} sold, ${step} ${band.move}`;
-    });
-    const days = rule.in_stock_days_only === false ? '' : ', days out of stock left aside';
-    return [
-        'Go by the sales of ',
-        { part: 'window', says: `the last ${rule.window_days ?? 7} days${days}` },
-        ': ',
-        { part: 'bands', says: bands.join('; ') },
-        '; otherwise keep the price',
-    ];
+const size = ({ percent, amount }: { percent?: string; amount?: string }) =>
+    percent ? typedPercent(percent) : typed(amount ?? '');
+
+const tier = (one: { from: string; percent?: string; amount?: string }) =>
+    t('rule.tier', { from: typed(one.from), size: size(one) });
+
+function band(one: SalesBand): string {
+    const step = t(one.move === 'up' ? 'rule.stepUp' : 'rule.stepDown', { size: size(one) });
+    const [least, below] = [one.units_at_least, one.units_below];
+    if (least !== undefined && below !== undefined) return t('rule.bandBetween', { least, below, step });
+    if (least !== undefined) return t('rule.bandLeast', { least, step });
+    return below === undefined ? t('rule.bandAny', { step }) : t('rule.bandBelow', { below, step });
 }
 
 export const asText = (pieces: Piece[]): string =>
     pieces.map((piece) => (typeof piece === 'string' ? piece : piece.says)).join('');
 
-export function every(minutes: number): string {
-    if (minutes === 1) return 'every minute';
-    if (minutes === 60) return 'every hour';
-    return minutes % 60 === 0 ? `every ${minutes / 60} hours` : `every ${minutes} minutes`;
-}
+export const every = (minutes: number): string =>
+    minutes % 60 === 0 ? t('rule.everyHours', { hours: minutes / 60 }) : t('rule.everyMinutes', { minutes });
 
 function position({ position }: CompetitiveRule): string {
-    if (!position || !position.move || position.move === 'match') return 'level with';
-    const by = position.percent !== undefined ? `${position.percent} %` : (position.amount ?? '0');
-    const least = position.at_least ? `, at least ${position.at_least},` : '';
-    return `${by}${least} ${position.move}`;
+    if (!position || !position.move || position.move === 'match') return t('rule.level');
+    const by = position.percent !== undefined ? typedPercent(position.percent) : typed(position.amount ?? '0');
+    return position.at_least
+        ? t(`rule.${position.move}AtLeast`, { by, least: typed(position.at_least) })
+        : t(`rule.${position.move}`, { by });
 }
 
-const FIGURES: Record<NonNullable<RuleReference['of']>, string> = {
-    lowest: 'lowest price',
-    nth: 'price',
-    buy_box: 'buy box price',
-    average: 'average price',
-    median: 'median price',
-    highest: 'highest price',
-    seller: 'price',
-    rrp: 'recommended price',
-    list_price: 'list price',
-    current: 'current price',
+const FIGURES = {
+    lowest: t('rule.lowest'),
+    buy_box: t('rule.buyBox'),
+    average: t('rule.average'),
+    median: t('rule.median'),
+    highest: t('rule.highest'),
+    rrp: t('rule.rrp'),
+    list_price: t('rule.listPrice'),
+    current: t('rule.current'),
 };
 
-const ORDINALS = ['', '', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth', 'tenth'];
-
-function ordinal(n: number): string {
-    const named = ORDINALS[n];
-    if (named) return named;
-    const rule = new Intl.PluralRules('en', { type: 'ordinal' }).select(n);
-    return `${n}${{ one: 'st', two: 'nd', few: 'rd', other: 'th', zero: 'th', many: 'th' }[rule]}`;
-}
+const listed = (all: string[], type: 'conjunction' | 'disjunction') =>
+    new Intl.ListFormat(currentLanguage(), { type, style: 'long' }).format(all);
 
 function figure({ of = 'lowest', n, seller, mean, else: other }: RuleReference): string {
-    if (mean) return `mean of ${mean.map((one) => `the ${figure(one)}`).join(' and ')}`;
+    if (mean) {
+        const all = mean.map((one) => t('rule.oneOfMean', { figure: figure(one) }));
+        return t('rule.mean', { all: listed(all, 'conjunction') });
+    }
     const name =
         of === 'nth'
-            ? `${ordinal(Number(n))}-lowest price`
+            ? t('rule.nth', { n: String(n), place: Number(n) })
             : of === 'seller'
-              ? `price of ${seller || 'a seller still to be named'}`
+              ? t('rule.ofOne', { seller: seller || t('rule.unnamed') })
               : FIGURES[of];
-    return other ? `${name} (if there is none, the ${figure(other)})` : name;
+    return other ? t('rule.orElse', { figure: name, other: figure(other) }) : name;
 }
 
-function reference({ reference, compare }: CompetitiveRule): string {
-    return `${figure(reference)} ${compare === 'item' ? 'without shipping' : 'with shipping'}`;
-}
+const reference = ({ reference, compare }: CompetitiveRule): string =>
+    t(compare === 'item' ? 'rule.withoutShipping' : 'rule.withShipping', { figure: figure(reference) });
 
 function field({ field = {} }: CompetitiveRule): string {
+    const { condition, fulfilment } = field;
     const kind =
-        field.condition === 'any'
-            ? 'offers in any condition'
-            : Array.isArray(field.condition)
-              ? `${field.condition.join(' or ')} offers`
-              : 'offers in the same condition';
+        condition === 'any'
+            ? t('rule.anyCondition')
+            : Array.isArray(condition)
+              ? t('rule.theseConditions', { conditions: listed(condition, 'disjunction') })
+              : t('rule.sameCondition');
     const parts: string[] = [];
-    if (field.only_sellers) parts.push(`from ${field.only_sellers.join(' or ')} only`);
-    if (field.exclude_sellers?.length) parts.push(`leaving out ${field.exclude_sellers.join(' and ')}`);
-    if (field.min_rating_percent) parts.push(`from sellers rated ${field.min_rating_percent} % or better`);
-    if (field.min_rating_count) parts.push(`with at least ${field.min_rating_count} ratings`);
-    if (field.fulfilment === 'same') parts.push('sent the same way as mine');
-    if (Array.isArray(field.fulfilment)) parts.push(`sent by ${field.fulfilment.join(' or ')}`);
-    if (field.max_handling_days !== undefined)
-        parts.push(`handled within ${field.max_handling_days} ${field.max_handling_days === 1 ? 'day' : 'days'}`);
-    if (field.ship_from) parts.push(`sent from ${field.ship_from.join(' or ')}`);
-    if (field.exclude_marketplace_retail) parts.push('leaving out the marketplace’s own shop');
-    if (field.in_stock_only === false) parts.push('in stock or not');
-    if (field.max_age_minutes !== undefined) parts.push(`seen within ${field.max_age_minutes} minutes`);
-    if (field.sources) parts.push(`seen on ${field.sources.join(' or ')}`);
+    if (field.only_sellers) parts.push(t('rule.onlySellers', { sellers: listed(field.only_sellers, 'disjunction') }));
+    if (field.exclude_sellers?.length)
+        parts.push(t('rule.notSellers', { sellers: listed(field.exclude_sellers, 'conjunction') }));
+    if (field.min_rating_percent) parts.push(t('rule.minRating', { percent: typedPercent(field.min_rating_percent) }));
+    if (field.min_rating_count) parts.push(t('rule.minRatings', { many: field.min_rating_count }));
+    if (fulfilment === 'same') parts.push(t('rule.sentLikeMine'));
+    if (Array.isArray(fulfilment)) parts.push(t('rule.sentBy', { who: listed(fulfilment, 'disjunction') }));
+    if (field.max_handling_days !== undefined) parts.push(t('rule.handling', { days: field.max_handling_days }));
+    if (field.ship_from) parts.push(t('rule.shipFrom', { places: listed(field.ship_from, 'disjunction') }));
+    if (field.exclude_marketplace_retail) parts.push(t('rule.notRetail'));
+    if (field.in_stock_only === false) parts.push(t('rule.alsoOutOfStock'));
+    if (field.max_age_minutes !== undefined) parts.push(t('rule.seenWithin', { minutes: field.max_age_minutes }));
+    if (field.sources) parts.push(t('rule.seenOn', { sources: listed(field.sources, 'disjunction') }));
     if (field.ignore_below_percent_of_median)
-        parts.push(`not below ${field.ignore_below_percent_of_median} % of the median price`);
+        parts.push(t('rule.notBelowMedian', { percent: typedPercent(field.ignore_below_percent_of_median) }));
     return [kind, parts.join(', ')].filter(Boolean).join(' ');
 }
 
-function handicaps({ adjust = [] }: CompetitiveRule): Piece[] {
-    if (adjust.length === 0) return [];
+function handicaps({ adjust = [] }: CompetitiveRule): string {
     const said = adjust.map(({ seller, fulfilment, percent, amount }) => {
         const whose =
-            [seller, fulfilment && `what is sent by the ${fulfilment}`].filter(Boolean).join(', ') || 'everybody';
-        const by = [percent && `${percent} %`, amount]
-            .filter((part) => part && Number.parseFloat(part) !== 0)
-            .join(' and ');
-        return `${whose} at ${by.startsWith('-') ? '' : '+'}${by.replaceAll('-', '−')}`;
+            [seller, fulfilment && t('rule.sentByWhom', { who: fulfilment })].filter(Boolean).join(', ') ||
+            t('rule.everybody');
+        const figures = [percent && typedPercent(percent), amount && typed(amount)];
+        const by = figures.filter((part) => part && Number.parseFloat(part) !== 0);
+        const sum = listed(by as string[], 'conjunction').replaceAll('-', '−');
+        return t('rule.handicapOf', { whose, by: sum.startsWith('−') ? sum : `+${sum}` });
     });
-    return [', taking ', { part: 'handicap', says: said.join(', ') }];
+    return said.join(', ');
 }

@@ -4,7 +4,7 @@ import { ago, clock, money, percent, signed, signedPercent } from '@/ui/figures'
 import { Button } from '@/ui/Button';
 import { Notice, ProblemNotice } from '@/ui/Notice';
 import { Tick } from '@/ui/Tick';
-import { CAUSES, changeState } from '@/ui/words';
+import { cause, changeState } from '@/ui/words';
 import { Why } from '@/pricing/Why';
 import { useQuery } from '@tanstack/react-query';
 import { X } from 'lucide-react';
@@ -144,7 +144,7 @@ function Course({ change, decidedAt }: { change: Change; decidedAt: string | nul
     const steps: [string, string | null][] = [
         [
             change.rule
-                ? `decided by “${change.rule}”, version ${change.rule_version}: ${CAUSES[change.cause ?? ''] ?? ''}`
+                ? `decided by “${change.rule}”, version ${change.rule_version}: ${cause(change.cause)}`
                 : `set by ${change.by ?? 'hand'}`,
             change.rule ? decidedAt : change.queued_at,
         ],

@@ -5,7 +5,8 @@ import { ago, clock } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { Popup } from '@/ui/Popup';
 import { Tick } from '@/ui/Tick';
-import { CAUSES, count } from '@/ui/words';
+import { whole } from '@/ui/figures';
+import { cause, count } from '@/ui/words';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -56,12 +57,12 @@ export function Runs({ onShow }: { onShow: (id: number) => void }) {
 function Line({ run, onShow }: { run: Run; onShow: (id: number) => void }) {
     const outcomes = Object.entries(run.outcomes)
         .filter(([, many]) => many > 0)
-        .map(([outcome, many]) => `${many.toLocaleString('en')} ${OUTCOMES[outcome] ?? outcome}`);
+        .map(([outcome, many]) => `${whole(many)} ${OUTCOMES[outcome] ?? outcome}`);
     return (
         <li className="grid grid-cols-[150px_minmax(180px,1fr)_minmax(200px,1.2fr)_190px] items-center gap-4 border-b border-line px-[22px] py-2.5">
             <span className="text-text-2">{clock(run.started_at)}</span>
             <span>
-                {run.rule ?? 'all rules'}: {CAUSES[run.cause] ?? run.cause}
+                {run.rule ?? 'all rules'}: {cause(run.cause)}
                 <span className="block text-[12.5px] text-text-3">
                     run {run.id}, {count(run.total, 'listing', 'listings')}
                 </span>

@@ -3,13 +3,34 @@ import { EditForm } from '@/edit/EditForm';
 import { FigureField, SelectField, TickField } from '@/edit/fields';
 import { percentReader } from '@/edit/reading';
 import { figure, resolverOf } from '@/edit/schemas';
-import { shown } from '@/ui/figures';
+import { timeFormat } from '@/messages/locale';
 import { HandPriceStands, type Stands } from '@/ui/HandPriceStands';
 import { useController } from 'react-hook-form';
 import { z } from 'zod';
 import { useWorkspaceEdit } from './useWorkspaceEdit';
 
 const ZONES = [...Intl.supportedValuesOf('timeZone'), 'UTC'].map((zone) => [zone, zone.replaceAll('_', ' ')] as const);
+
+/** Where they are written so, and how that looks. */
+const LOCALES: Record<Workspace['locale'], string> = {
+    'en-GB': 'United Kingdom',
+    'en-US': 'United States',
+    'de-DE': 'Deutschland',
+    'de-AT': 'Österreich',
+    'de-CH': 'Schweiz',
+    'fr-FR': 'France',
+    'nl-NL': 'Nederland',
+    'it-IT': 'Italia',
+    'es-ES': 'España',
+    'pl-PL': 'Polska',
+    'sv-SE': 'Sverige',
+};
+
+const NOTATIONS = (Object.keys(LOCALES) as Workspace['locale'][]).map((locale) => {
+    const figure = new Intl.NumberFormat(locale, { minimumFractionDigits: 2 }).format(12_345.6);
+    const day = new Intl.DateTimeFormat(locale, { dateStyle: 'short', timeZone: 'UTC' }).format(Date.UTC(2026, 11, 31));
+    return [locale, `${figure} · ${day} · ${LOCALES[locale]}`] as const;
+});
 
 const taxReader = percentReader({ max: 100 });
 
@@ -18,6 +39,7 @@ const resolver = resolverOf(
         tax_percent: figure(taxReader),
         tax_included: z.boolean(),
         time_zone: z.string(),
+        locale: z.custom<Workspace['locale']>(),
         stands: z.custom<Stands>(),
     }),
 );
@@ -26,6 +48,7 @@ const LABELS: Record<string, string> = {
     tax_percent: 'The tax',
     tax_included: 'Whether prices contain the tax',
     time_zone: 'The time zone',
+    locale: 'How figures and dates are written',
     'stands.stands': 'How long a price set by hand stands',
     'stands.hours': 'How many hours a price set by hand stands',
 };
@@ -39,6 +62,7 @@ export function WorkspaceSettings({ workspace }: { workspace: Workspace }) {
             tax_percent: workspace.tax_percent,
             tax_included: workspace.tax_included,
             time_zone: workspace.time_zone,
+            locale: workspace.locale,
             stands: { stands: workspace.hand_price_stands, hours: workspace.hand_price_hours } as Stands,
         },
         resolver,
@@ -58,7 +82,7 @@ export function WorkspaceSettings({ workspace }: { workspace: Workspace }) {
             <p className="mt-0.5 mb-4 max-w-[68ch] text-text-2">
                 Prices are in {workspace.currency}. Hours, weekdays, schedules and the days from which costs hold are
                 meant in the time zone, and every time is shown in it. It is{' '}
-                {shown(new Date(), { hour: '2-digit', minute: '2-digit' })} there now.
+                {timeFormat({ hour: '2-digit', minute: '2-digit' }).format(new Date())} there now.
             </p>
             <EditForm
                 edit={edit}
@@ -72,7 +96,10 @@ export function WorkspaceSettings({ workspace }: { workspace: Workspace }) {
                         <TickField name="tax_included" label="Prices contain the tax" />
                     </div>
                 </div>
-                <SelectField name="time_zone" label="Time zone" options={zones} className="w-72" />
+                <div className="flex flex-wrap items-start gap-x-6 gap-y-3">
+                    <SelectField name="time_zone" label="Time zone" options={zones} className="w-72" />
+                    <SelectField name="locale" label="Figures and dates" options={NOTATIONS} className="w-72" />
+                </div>
                 <StandsField />
             </EditForm>
         </section>

@@ -1,3 +1,4 @@
+import { t } from '@/messages/message';
 import { useRules, useWorkspace } from '@/api/queries';
 import { useForYou } from '@/screens/today/queries';
 import { clsx } from 'clsx';
@@ -12,7 +13,7 @@ export function Rail({ workspace }: { workspace: string }) {
     const open = useForYou();
     const on = rules.data?.filter((rule) => rule.is_on).length;
     const places: [string, string, string?][] = [
-        ['/today', 'Today', open ? `${open.toLocaleString('en')} for you` : undefined],
+        ['/today', t('today.title'), open ? t('today.forYou', { many: open }) : undefined],
         ['/listings', 'Listings'],
         ['/rules', 'Rules', on === undefined ? undefined : `${on} on`],
         ['/changes', 'Changes'],

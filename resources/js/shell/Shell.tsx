@@ -5,7 +5,7 @@ import { useMe, useWorkspace } from '@/api/queries';
 import { useSignedOut } from '@/api/session';
 import { SignInAgain } from '@/accounts/SignInAgain';
 import { LeaveGuard } from '@/edit/LeaveGuard';
-import { setTimeZone } from '@/ui/figures';
+import { setLocale, setTimeZone } from '@/messages/locale';
 import { ProblemNotice } from '@/ui/Notice';
 import { Suspense } from 'react';
 import { Navigate, Outlet, useLocation } from 'react-router';
@@ -36,7 +36,9 @@ export function Shell() {
 
 function Frame({ workspace, email }: { workspace: string; email: string }) {
     useLive();
-    setTimeZone(useWorkspace().data?.time_zone);
+    const settings = useWorkspace().data;
+    setTimeZone(settings?.time_zone);
+    setLocale(settings?.locale ?? 'en-GB');
     const isSignedOut = useSignedOut();
     const { pathname } = useLocation();
     return (

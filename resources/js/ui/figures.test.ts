@@ -1,12 +1,37 @@
 import { describe, expect, it } from 'vitest';
-import { ago, money, percent, signed, signedPercent, span } from './figures';
+import { setLocale } from '@/messages/locale';
+import { ago, inCurrency, money, percent, signed, signedPercent, span, whole } from './figures';
 
 describe('figures', () => {
     it('groups thousands and keeps every digit', () => {
         expect([money('1234567.80'), money('-3.01'), money('890'), money(null)]).toEqual([
-            '1\u202f234\u202f567.80',
+            '1,234,567.80',
             '−3.01',
             '890',
+            '–',
+        ]);
+    });
+
+    it('follows the notation of the workspace', () => {
+        setLocale('de-DE');
+        expect([money('1234567.80'), signed('-0.24'), percent('23.59', 1), whole(12_000), money('100.123')]).toEqual([
+            '1.234.567,80',
+            '−0,24',
+            '23,6\u00a0%',
+            '12.000',
+            '100,123',
+        ]);
+        setLocale('en-GB');
+    });
+
+    it('keeps digits that a floating-point number would lose', () => {
+        expect(money('90071992547409931.27')).toBe('90,071,992,547,409,931.27');
+    });
+
+    it('says the currency where no head of a column does', () => {
+        expect([inCurrency('12.50', 'EUR'), inCurrency('1299', 'JPY'), inCurrency(null, 'EUR')]).toEqual([
+            '12.50\u00a0€',
+            '1,299\u00a0¥',
             '–',
         ]);
     });

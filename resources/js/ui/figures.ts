@@ -1,14 +1,18 @@
-/** Decimal strings of the API, for people: the digits are kept as they are, only grouped and signed. */
+/** Decimal strings of the API, for people: every digit is kept, in the notation of the workspace. */
+import { currentLanguage } from '@/messages/language';
+import { numberFormat, timeFormat } from '@/messages/locale';
+import { t } from '@/messages/message';
 
 const MINUS = '−';
-const NARROW_SPACE = '\u202f';
 
-/** "1234.50" → "1 234.50"; "-3.01" → "−3.01". */
+const shown = (format: Intl.NumberFormat, figure: string | number) =>
+    format.format(figure as Intl.StringNumericLiteral).replace('-', MINUS);
+
+/** "1234.50" → "1,234.50" or "1.234,50"; "-3.01" → "−3.01". */
 export function money(amount: string | null | undefined): string {
     if (amount == null) return '–';
-    const [whole = '', fraction] = amount.replace('-', '').split('.');
-    const grouped = whole.replace(/\B(?=(\d{3})+$)/g, NARROW_SPACE);
-    return `${amount.startsWith('-') ? MINUS : ''}${grouped}${fraction ? `.${fraction}` : ''}`;
+    const digits = amount.split('.')[1]?.length ?? 0;
+    return shown(numberFormat({ minimumFractionDigits: digits, maximumFractionDigits: digits }), amount);
 }
 
 /** With its sign: "+3.00", "−0.24". */
@@ -17,13 +21,38 @@ export function signed(amount: string | null | undefined): string {
     return amount.startsWith('-') || Number(amount) === 0 ? money(amount) : `+${money(amount.replace('+', ''))}`;
 }
 
+/** With the sign of its currency, where no head of a column says it: "12.50 €". */
+export const inCurrency = (amount: string | null | undefined, currency: string): string =>
+    amount == null ? '–' : `${money(amount)}\u00a0${symbol(currency)}`;
+
+const symbols = new Map<string, string>();
+
+/** "€" for EUR, as Unicode has it. */
+export function symbol(currency: string): string {
+    const known = symbols.get(currency);
+    if (known !== undefined) return known;
+    const parts = new Intl.NumberFormat('en', {
+        style: 'currency',
+        currency,
+        currencyDisplay: 'narrowSymbol',
+    }).formatToParts(0);
+    const made = parts.find((part) => part.type === 'currency')?.value ?? currency;
+    symbols.set(currency, made);
+    return made;
+}
+
+/** A whole number: 12000 → "12,000". */
+export const whole = (figure: number): string => shown(numberFormat({ maximumFractionDigits: 0 }), figure);
+
 /** "23.59" → "24 %"; one decimal where asked. */
-export function percent(figure: string | null | undefined, decimals = 0): string {
+export function percent(figure: string | number | null | undefined, decimals = 0): string {
     if (figure == null) return '–';
-    const text = Number(figure)
-        .toFixed(decimals)
-        .replace(/^-0(\.0+)?$/, '0$1');
-    return `${text.replace('-', MINUS)}\u00a0%`;
+    const format = numberFormat({
+        minimumFractionDigits: decimals,
+        maximumFractionDigits: decimals,
+        signDisplay: 'negative',
+    });
+    return `${shown(format, Number(figure))}\u00a0%`;
 }
 
 export function signedPercent(figure: string | null | undefined): string {
@@ -31,11 +60,15 @@ export function signedPercent(figure: string | null | undefined): string {
     return figure.startsWith('-') || Number(figure) === 0 ? percent(figure, 1) : `+${percent(figure, 1)}`;
 }
 
-const RELATIVE = new Intl.RelativeTimeFormat('en', { numeric: 'auto', style: 'short' });
+/** A percentage with the digits it was given: "2.5" → "2.5 %". */
+export const exactPercent = (figure: string): string => `${money(figure)}\u00a0%`;
+
+let relative: Intl.RelativeTimeFormat | undefined;
 
 /** "12 sec. ago", "yesterday". */
 export function ago(time: string | null, now = Date.now()): string {
-    if (!time) return 'never';
+    if (!time) return t('common.never');
+    relative ??= new Intl.RelativeTimeFormat(currentLanguage(), { numeric: 'auto', style: 'short' });
     const seconds = Math.round((new Date(time).getTime() - now) / 1000);
     const steps: [Intl.RelativeTimeFormatUnit, number][] = [
         ['day', 86_400],
@@ -43,29 +76,24 @@ export function ago(time: string | null, now = Date.now()): string {
         ['minute', 60],
     ];
     for (const [unit, size] of steps) {
-        if (Math.abs(seconds) >= size) return RELATIVE.format(Math.round(seconds / size), unit);
+        if (Math.abs(seconds) >= size) return relative.format(Math.round(seconds / size), unit);
     }
-    return RELATIVE.format(Math.min(0, seconds), 'second');
+    return relative.format(Math.min(0, seconds), 'second');
 }
 
-let timeZone: string | undefined;
-
-/** Times are shown as the clocks of the workspace show them, wherever the browser is. */
-export function setTimeZone(zone: string | undefined) {
-    timeZone = zone;
-}
-
-/** In the time zone of the workspace. */
-export const shown = (at: Date, options: Intl.DateTimeFormatOptions) =>
-    new Intl.DateTimeFormat('en-GB', { ...options, timeZone }).format(at);
-
+/** A day and the time to the second. */
 export const clock = (time: string) =>
-    shown(new Date(time), { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', second: '2-digit' });
+    timeFormat({ day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', second: '2-digit' }).format(
+        new Date(time),
+    );
 
 /** A length of time in the largest unit that says it well: 108 seconds are "2 minutes". */
 export function span(seconds: number): string {
     const [unit, length] = seconds < 90 ? ['second', 1] : seconds < 5_400 ? ['minute', 60] : ['hour', 3_600];
-    return new Intl.NumberFormat('en', { style: 'unit', unit, unitDisplay: 'long', maximumFractionDigits: 0 }).format(
-        seconds / length,
-    );
+    return new Intl.NumberFormat(currentLanguage(), {
+        style: 'unit',
+        unit,
+        unitDisplay: 'long',
+        maximumFractionDigits: 0,
+    }).format(seconds / length);
 }

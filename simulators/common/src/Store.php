@@ -37,9 +37,18 @@ final class Store
 
     public static function fromEnvironment(): self
     {
-        $file = (string) getenv('SIMULATOR_CONFIG');
+        return self::allFromEnvironment()[0];
+    }
 
-        return new self(json_decode((string) file_get_contents($file), true, 8, JSON_THROW_ON_ERROR));
+    /** @return non-empty-list<self> one for each file that SIMULATOR_CONFIG names, with ":" between them */
+    public static function allFromEnvironment(): array
+    {
+        return array_map(
+            fn (string $file): self => new self(
+                json_decode((string) file_get_contents($file), true, 8, JSON_THROW_ON_ERROR),
+            ),
+            explode(':', (string) getenv('SIMULATOR_CONFIG')),
+        );
     }
 
     /**

@@ -1,7 +1,8 @@
 import type { Batch, BatchRow } from '@/api/client';
-import { Button } from '@/ui/Button';
-import { money, signedPercent } from '@/ui/figures';
-import { ProblemNotice } from '@/ui/Notice';
+import { money, signedPercent, whole } from '@/ui/figures';
+import type { GridColumn, HeadColumn } from '@/ui/grid/columns';
+import { Grid } from '@/ui/grid/Grid';
+import { useKeptColumns } from '@/ui/grid/useKeptColumns';
 import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useBatchRows, type Shown } from './queries';
@@ -28,7 +29,12 @@ export function BatchRows({ batch }: { batch: Batch }) {
               : null;
     const shown = asked ?? first ?? open[0]?.[0] ?? 'all';
     const rows = useBatchRows(batch, shown);
-    const all = rows.data?.pages.flat() ?? [];
+    const hasFloors = moves > 0 && shown !== 'refused';
+    const isOfFile = batch.import_id !== null;
+    const columns = useKeptColumns(
+        'batch-row',
+        isOfFile ? (hasFloors ? OF_FILE_WITH_FLOORS : OF_FILE) : hasFloors ? WITH_FLOORS : PLAIN,
+    );
     return (
         <div>
             <div role="tablist" aria-label="Rows" className="flex flex-wrap gap-1 border-b border-line">
@@ -46,98 +52,99 @@ export function BatchRows({ batch }: { batch: Batch }) {
                                 : 'border-transparent text-text-2 hover:text-text',
                         )}
                     >
-                        {words} <span className="text-text-3">{many.toLocaleString('en')}</span>
+                        {words} <span className="text-text-3">{whole(many)}</span>
                     </button>
                 ))}
             </div>
-            {rows.error && <ProblemNotice error={rows.error} onRetry={() => void rows.refetch()} />}
-            <div className="h-[38vh] overflow-auto" tabIndex={0} role="region" aria-label="Rows of this change">
-                {rows.isPending && <p className="py-2 text-text-3">One moment…</p>}
-                <table className={clsx('w-full', rows.isPending && 'hidden')}>
-                    <thead className="sticky top-0 bg-sheet text-left text-text-2">
-                        <tr>
-                            {batch.import_id && <Head right>Line</Head>}
-                            <Head>SKU</Head>
-                            <Head>{shown === 'refused' ? 'Why it is refused' : 'What changes'}</Head>
-                            {moves > 0 && shown !== 'refused' && <Head right>Floor</Head>}
-                        </tr>
-                    </thead>
-                    <tbody>
-                        {all.map((row) => (
-                            <Row
-                                key={row.position}
-                                row={row}
-                                line={batch.import_id !== null}
-                                floors={moves > 0 && shown !== 'refused'}
-                            />
-                        ))}
-                    </tbody>
-                </table>
-                {rows.hasNextPage && (
-                    <Button look="quiet" disabled={rows.isFetchingNextPage} onClick={() => void rows.fetchNextPage()}>
-                        Show more
-                    </Button>
-                )}
+            <div className="flex h-[38vh]">
+                <Grid
+                    key={shown}
+                    label="Rows of this change"
+                    rows={rows.rows}
+                    total={open.find(([name]) => name === shown)?.[2] ?? rows.rows.length}
+                    idOf={(row) => row.position}
+                    head={HEAD}
+                    columns={columns}
+                    onView={rows.onView}
+                    isLoading={rows.isPending}
+                    isBusy={rows.isBusy}
+                    error={rows.error}
+                    onRetry={rows.refetch}
+                    empty={<p className="py-2 text-text-3">No row.</p>}
+                    isUneven
+                />
             </div>
         </div>
     );
 }
 
-function Head({ children, right }: { children: string; right?: boolean }) {
-    return (
-        <th scope="col" className={clsx('py-1.5 pr-3 font-medium', right && 'text-right')}>
-            {children}
-        </th>
-    );
-}
+const HEAD: HeadColumn<BatchRow> = {
+    name: 'SKU',
+    minWidth: 180,
+    text: (row) => row.sku || '–',
+    second: (row) => row.title,
+};
 
-function Row({ row, line, floors }: { row: BatchRow; line: boolean; floors: boolean }) {
+const LINE: GridColumn<BatchRow> = {
+    id: 'line',
+    name: 'Line',
+    width: 56,
+    isRight: true,
+    cell: (row) => <span className="text-text-2">{row.line}</span>,
+};
+
+const CHANGES: GridColumn<BatchRow> = {
+    id: 'changes',
+    name: 'What changes',
+    width: 330,
+    isKept: true,
+    cell: (row) => <Changes row={row} />,
+};
+
+const FLOOR: GridColumn<BatchRow> = {
+    id: 'floor',
+    name: 'Floor',
+    width: 130,
+    isRight: true,
+    cell: (row) =>
+        row.floor_after || row.floor_before ? (
+            <>
+                {money(row.floor_before)} → {money(row.floor_after)}
+                {row.floor_move && (
+                    <span className="block text-[12px] text-text-2">{signedPercent(row.floor_move)}</span>
+                )}
+            </>
+        ) : (
+            <span className="text-text-3">stays</span>
+        ),
+};
+
+const PLAIN = [CHANGES];
+const WITH_FLOORS = [CHANGES, FLOOR];
+const OF_FILE = [LINE, CHANGES];
+const OF_FILE_WITH_FLOORS = [LINE, CHANGES, FLOOR];
+
+function Changes({ row }: { row: BatchRow }) {
     return (
-        <tr className="border-t border-line align-baseline">
-            {line && <td className="py-1.5 pr-3 text-right text-text-2">{row.line}</td>}
-            <td className="w-[34%] py-1.5 pr-3">
-                <span className="break-all">{row.sku || '–'}</span>
-                {row.title && <span className="block text-[12px] text-text-3">{row.title}</span>}
-            </td>
-            <td className="py-1.5 pr-3">
-                {row.verdict !== 'refused' && row.changes.length > 0 && (
-                    <ul>
-                        {row.changes.map((change) => (
-                            <li key={change.field}>
-                                <span className="text-text-2">{FIELDS[change.field] ?? change.field}</span>{' '}
-                                {row.verdict === 'change' && <>{value(change.before)} → </>}
-                                <b className="font-medium">{value(change.after)}</b>
-                            </li>
-                        ))}
-                    </ul>
-                )}
-                {row.why && (
-                    <span
-                        className={clsx(
-                            'block',
-                            row.verdict === 'refused' || row.state === 'left' ? '' : 'text-text-2',
-                        )}
-                    >
-                        {row.why}
-                    </span>
-                )}
-                {row.verdict === 'same' && <span className="text-text-3">as it is</span>}
-            </td>
-            {floors && (
-                <td className="py-1.5 text-right whitespace-nowrap">
-                    {row.floor_after || row.floor_before ? (
-                        <>
-                            {money(row.floor_before)} → {money(row.floor_after)}
-                            {row.floor_move && (
-                                <span className="block text-[12px] text-text-2">{signedPercent(row.floor_move)}</span>
-                            )}
-                        </>
-                    ) : (
-                        <span className="text-text-3">stays</span>
-                    )}
-                </td>
+        <>
+            {row.verdict !== 'refused' && row.changes.length > 0 && (
+                <ul>
+                    {row.changes.map((change) => (
+                        <li key={change.field}>
+                            <span className="text-text-2">{FIELDS[change.field] ?? change.field}</span>{' '}
+                            {row.verdict === 'change' && <>{value(change.before)} → </>}
+                            <b className="font-medium">{value(change.after)}</b>
+                        </li>
+                    ))}
+                </ul>
             )}
-        </tr>
+            {row.why && (
+                <span className={clsx('block', row.verdict !== 'refused' && row.state !== 'left' && 'text-text-2')}>
+                    {row.why}
+                </span>
+            )}
+            {row.verdict === 'same' && <span className="text-text-3">as it is</span>}
+        </>
     );
 }
 

@@ -2,7 +2,7 @@ import { useWorkspace } from '@/api/queries';
 import type { Batch } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { Notice, ProblemNotice } from '@/ui/Notice';
-import { percent } from '@/ui/figures';
+import { percent, whole } from '@/ui/figures';
 import { Tick } from '@/ui/Tick';
 import { Window } from '@/ui/Window';
 import { count } from '@/ui/words';
@@ -53,7 +53,7 @@ function Standing({ batch }: { batch: Batch }) {
         return (
             <div role="status">
                 <p>
-                    <b>{work}</b>: {batch.done.toLocaleString('en')} of {batch.total.toLocaleString('en')}
+                    <b>{work}</b>: {whole(batch.done)} of {whole(batch.total)}
                 </p>
                 <progress
                     value={batch.done}

@@ -1,6 +1,7 @@
 import { key, useChanged } from '@/api/keys';
 import { api, take, type Batch, type BulkEdit, type ListingFilter } from '@/api/client';
-import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { usePages } from '@/api/usePages';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 
 export type Edit = 'product' | 'prices' | 'cost' | 'limits' | 'supplier' | 'automation' | 'price' | 'markup' | 'rule';
 export type Shown = 'all' | 'create' | 'change' | 'same' | 'refused' | 'left' | 'moves';
@@ -24,19 +25,19 @@ export const useBatch = (id: string) =>
         refetchInterval: (query) => (isWorking(query.state.data) ? 1_000 : false),
     });
 
-export function useBatchRows(batch: Batch, shown: Shown) {
-    const { id } = batch;
-    return useInfiniteQuery({
-        queryKey: key('batch', id, 'rows', shown, batch.state),
-        queryFn: ({ pageParam }) => {
-            const query = { show: shown === 'all' ? undefined : shown, after: pageParam ?? undefined };
-            return take(api.GET('/api/v1/batches/{id}/rows', { params: { path: { id }, query } }));
+/** A batch that is still being worked out has none yet. */
+export const useBatchRows = ({ id, state }: Batch, shown: Shown) =>
+    usePages({
+        name: key('batch', id, 'rows', shown, state),
+        load: async (after: number | null, signal) => {
+            const query = { show: shown === 'all' ? undefined : shown, after: after ?? undefined };
+            const rows = await take(api.GET('/api/v1/batches/{id}/rows', { params: { path: { id }, query }, signal }));
+            const isLast = rows.length < PAGE || shown === 'moves';
+            return { rows, next: isLast ? null : (rows.at(-1)?.position ?? null) };
         },
-        initialPageParam: null as number | null,
-        getNextPageParam: (page) => (page.length < PAGE || shown === 'moves' ? null : (page.at(-1)?.position ?? null)),
-        enabled: batch.state !== 'planning',
+        idOf: (row) => row.position,
+        size: PAGE,
     });
-}
 
 export function useStartBatch() {
     const client = useQueryClient();

@@ -21,7 +21,7 @@ import { count } from '@/ui/words';
 import { useMemo, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { z } from 'zod';
-import { size, type Selection } from './selection';
+import { size, type Selection } from '@/ui/grid/selection';
 import { exportAddress } from './useListingView';
 
 /** So many listings chosen one by one can be named in an address. */

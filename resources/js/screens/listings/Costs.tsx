@@ -1,6 +1,7 @@
 import { key } from '@/api/keys';
 import { api, take, type ListingDetail } from '@/api/client';
-import { money, percent, shown } from '@/ui/figures';
+import { timeFormat } from '@/messages/locale';
+import { money, percent } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { useQuery } from '@tanstack/react-query';
 
@@ -37,7 +38,7 @@ export function Costs({ detail }: { detail: ListingDetail }) {
                             className="border-t border-dotted border-line-2 align-baseline"
                         >
                             <th className="py-1 text-left font-normal">
-                                {shown(new Date(one.from), DAY)}
+                                {timeFormat(DAY).format(new Date(one.from))}
                                 <span className="block text-[11.5px] text-text-3">
                                     {one.is_later ? 'to come' : SOURCES[one.source]}
                                 </span>

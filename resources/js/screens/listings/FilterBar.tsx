@@ -1,16 +1,17 @@
-import type { ListingState } from '@/api/client';
+import type { Listing, ListingState } from '@/api/client';
 import { useChannels, useFacets, useRules } from '@/api/queries';
 import { FigureInput } from '@/edit/FigureInput';
 import { isRead, percentReader } from '@/edit/reading';
 import { Button } from '@/ui/Button';
+import { whole } from '@/ui/figures';
 import { isForPage } from '@/ui/hotkeys';
 import { Popup } from '@/ui/Popup';
 import { Select } from '@/ui/Select';
 import { X } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { ColumnChoice } from './ColumnChoice';
+import { ColumnChoice } from '@/ui/grid/ColumnChoice';
+import type { KeptColumns } from '@/ui/grid/useKeptColumns';
 import { SavedViews } from './SavedViews';
-import type { useColumns } from './useColumns';
 import { NAMES, RANGES, type ListingView } from './useListingView';
 
 const STATES: [ListingState, string][] = [
@@ -54,7 +55,7 @@ export function FilterBar({
 }: {
     view: ListingView;
     total: number | undefined;
-    columns: ReturnType<typeof useColumns>;
+    columns: KeptColumns<Listing>;
 }) {
     return (
         <div className="flex min-h-[50px] shrink-0 flex-wrap items-center gap-2 border-b border-line px-[18px] py-2">
@@ -62,7 +63,7 @@ export function FilterBar({
             <Chips view={view} />
             <AddFilter view={view} />
             <span className="ml-auto text-text-2" aria-live="polite">
-                {total === undefined ? '' : `${total.toLocaleString('en')} match`}
+                {total === undefined ? '' : `${whole(total)} match`}
             </span>
             <SavedViews />
             <ColumnChoice columns={columns} />

@@ -1,12 +1,12 @@
 import type { Listing, ListingDetail } from '@/api/client';
 import { PriceLine } from '@/charts/PriceLine';
-import { HOLDS, useAnswerPriceWar } from '@/pricing/price-wars';
+import { holds, useAnswerPriceWar } from '@/pricing/price-wars';
 import { Button } from '@/ui/Button';
 import { clock, money, percent, signed } from '@/ui/figures';
 import { STANDS_UNTIL } from '@/ui/HandPriceStands';
 import { InlineButton } from '@/ui/InlineButton';
 import { Notice, ProblemNotice } from '@/ui/Notice';
-import { ASSIGNED, changeState, PROBLEMS, reason } from '@/ui/words';
+import { assigned, changeState, problem, reason } from '@/ui/words';
 import { X } from 'lucide-react';
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
@@ -103,7 +103,7 @@ function Held({ priceWar: { id, answer, rival, until } }: { priceWar: NonNullabl
     return (
         <div className="mt-4">
             <Notice broken={false}>
-                You and {rival} were stepping each other down: it {HOLDS[answer]} until {clock(until)}.{' '}
+                You and {rival} were stepping each other down: it {holds(answer)} until {clock(until)}.{' '}
                 <InlineButton className={LINK} onClick={() => end.mutate('leave')}>
                     End that
                 </InlineButton>
@@ -153,10 +153,10 @@ function heading(listing: Listing, { decision }: ListingDetail): string {
 function Line({ detail, onImport }: { detail: ListingDetail; onImport: () => void }) {
     const { listing, decision, offers } = detail;
     if (listing.problem) {
-        const problem = PROBLEMS[listing.problem];
+        const what = problem(listing.problem);
         return (
             <div className="my-3 border-l-4 border-broken bg-broken-soft px-3 py-2">
-                <b className="block">{problem.says}</b>
+                <b className="block">{what.says}</b>
                 {listing.problem === 'limits_conflict' && (
                     <p>
                         Floor {money(listing.floor)}, ceiling {money(listing.ceiling)}.
@@ -164,10 +164,10 @@ function Line({ detail, onImport }: { detail: ListingDetail; onImport: () => voi
                 )}
                 {listing.problem === 'cost_missing' ? (
                     <button type="button" onClick={onImport} className="text-stripe underline underline-offset-2">
-                        {problem?.fix}
+                        {what.fix}
                     </button>
                 ) : (
-                    <p className="text-text-2">{problem?.fix} below.</p>
+                    <p className="text-text-2">{what.fix} below.</p>
                 )}
             </div>
         );
@@ -314,7 +314,7 @@ function Actions({ listing }: { listing: Listing }) {
                                 {listing.rule}
                             </Link>
                             {listing.assigned_by && (
-                                <span className="text-text-3">, {ASSIGNED[listing.assigned_by]}</span>
+                                <span className="text-text-3">, {assigned(listing.assigned_by)}</span>
                             )}
                             <span className="block">{ruleState(listing).says || reason(listing.reason)}</span>
                         </>

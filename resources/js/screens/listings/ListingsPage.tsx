@@ -3,14 +3,15 @@ import { RecentBatches } from '@/catalogue/batches/RecentBatches';
 import { isForPage } from '@/ui/hotkeys';
 import { TopBar } from '@/ui/TopBar';
 import { Button } from '@/ui/Button';
-import { Notice, ProblemNotice } from '@/ui/Notice';
-import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { Notice } from '@/ui/Notice';
+import { useKeptColumns } from '@/ui/grid/useKeptColumns';
+import { lazy, Suspense, useCallback, useEffect, useState } from 'react';
 import { EDIT_PRICE } from './EditCell';
 import { FilterBar } from './FilterBar';
 import { ListingTable } from './ListingTable';
 import { useListing, useListingCount, useListings } from './queries';
-import { useColumns } from './useColumns';
-import { ALL, choose as select, has, isAny, NONE } from './selection';
+import { COLUMNS, USUAL_COLUMNS } from './columns';
+import { ALL, choose as select, has, isAny, NONE } from '@/ui/grid/selection';
 import { useListingView } from './useListingView';
 
 const BulkBar = lazy(() => import('./BulkBar'));
@@ -20,32 +21,17 @@ const ProductWindow = lazy(() => import('@/catalogue/ProductWindow'));
 export default function ListingsPage() {
     const view = useListingView();
     const listings = useListings(view.filter, view.sort);
-    const columns = useColumns();
+    const columns = useKeptColumns('listing', COLUMNS, USUAL_COLUMNS);
     const channels = useChannels();
     const [chosen, setChosen] = useState(NONE);
-    const rows = useMemo(() => listings.data?.pages.flatMap((page) => page.listings) ?? [], [listings.data]);
+    const { rows } = listings;
     const total = useListingCount(view.filter).data?.total;
-    const isEmpty = listings.data?.pages[0]?.listings.length === 0;
-    const { hasNextPage, isFetchingNextPage, fetchNextPage } = listings;
-    const more = useCallback(() => {
-        if (hasNextPage && !isFetchingNextPage) void fetchNextPage();
-    }, [hasNextPage, isFetchingNextPage, fetchNextPage]);
     const { set, selected, product } = view;
     const productOf = useListing(product && product !== 'new' ? selected : null);
     const openBatch = useCallback((id: string) => set({ batch: id, file: null }), [set]);
     const bringIn = useCallback(() => set({ file: 'new' }), [set]);
     const open = useCallback((id: number) => set({ listing: String(id) }, true), [set]);
-    const last = useRef<number | null>(null);
-    const choose = useCallback(
-        (id: number, on: boolean, range = false) => {
-            const ids = rows.map((row) => row.id);
-            const [from, to] = [ids.indexOf(last.current ?? id), ids.indexOf(id)];
-            const meant = range && from >= 0 ? ids.slice(Math.min(from, to), Math.max(from, to) + 1) : [id];
-            last.current = id;
-            setChosen((before) => select(before, meant, on));
-        },
-        [rows],
-    );
+    const choose = (ids: number[], on: boolean) => setChosen((before) => select(before, ids, on));
     useEffect(() => {
         const press = (event: KeyboardEvent) => {
             if (!isForPage(event)) return;
@@ -54,10 +40,10 @@ export default function ListingsPage() {
             const step = key === 'j' ? 1 : key === 'k' ? -1 : 0;
             const next = step === 0 ? undefined : rows[Math.max(0, at + step)];
             if (next) {
-                if (event.shiftKey && selected !== null) [selected, next.id].forEach((id) => choose(id, true));
+                if (event.shiftKey && selected !== null) choose([selected, next.id], true);
                 open(next.id);
             }
-            if (key === 'x' && selected !== null) choose(selected, !has(chosen, selected));
+            if (key === 'x' && selected !== null) choose([selected], !has(chosen, selected));
             if (key === 'e' && selected !== null) {
                 event.preventDefault();
                 window.dispatchEvent(new CustomEvent(EDIT_PRICE, { detail: selected }));
@@ -67,7 +53,7 @@ export default function ListingsPage() {
         };
         window.addEventListener('keydown', press);
         return () => window.removeEventListener('keydown', press);
-    }, [rows, selected, open, choose, chosen]);
+    }, [rows, selected, open, chosen]);
     const troubled = channels.data?.filter((channel) => channel.problem !== null) ?? [];
 
     return (
@@ -97,27 +83,24 @@ export default function ListingsPage() {
                             {channel.problem} It is tried again by itself; what is shown may be older than usual.
                         </Notice>
                     ))}
-                    {listings.error && !listings.data ? (
-                        <ProblemNotice error={listings.error} onRetry={() => void listings.refetch()} />
-                    ) : isEmpty ? (
-                        <Empty filtered={Object.keys(view.filter).length > 0} />
-                    ) : (
-                        <ListingTable
-                            rows={rows}
-                            total={total ?? 0}
-                            columns={columns.columns}
-                            sort={view.sort}
-                            onSort={(sort) => set({ sort }, true)}
-                            selected={selected}
-                            onSelect={open}
-                            chosen={chosen}
-                            onChoose={choose}
-                            onResize={columns.resize}
-                            onChooseAll={(on) => setChosen(on ? ALL : NONE)}
-                            onNearEnd={more}
-                            isLoading={listings.isPending}
-                        />
-                    )}
+                    <ListingTable
+                        rows={rows}
+                        total={total ?? rows.length}
+                        columns={columns}
+                        sort={view.sort}
+                        onSort={(sort) => set({ sort }, true)}
+                        open={selected}
+                        onOpen={open}
+                        chosen={chosen}
+                        onChoose={choose}
+                        onChooseAll={(on) => setChosen(on ? ALL : NONE)}
+                        onView={listings.onView}
+                        isLoading={listings.isPending}
+                        isBusy={listings.isBusy}
+                        error={listings.error}
+                        onRetry={listings.refetch}
+                        empty={<Empty filtered={Object.keys(view.filter).length > 0} />}
+                    />
                 </main>
                 {selected !== null && (
                     <Suspense fallback={<aside className="w-[336px] shrink-0 border-l border-line bg-sheet" />}>

@@ -1,6 +1,6 @@
 import type { Offer } from '@/api/client';
 import { money } from '@/ui/figures';
-import { DROPPED, fulfilled } from '@/ui/words';
+import { dropped, fulfilled } from '@/ui/words';
 import { clsx } from 'clsx';
 import { House } from 'lucide-react';
 
@@ -30,7 +30,7 @@ export function Offers({ offers }: { offers: Offer[] }) {
                             {offer.name}
                         </td>
                         <td className="py-1 pr-2 text-[12px] leading-tight text-text-3">
-                            {offer.dropped ? `${DROPPED[offer.dropped]}, not counted` : terms(offer)}
+                            {offer.dropped ? `${dropped(offer.dropped)}, not counted` : terms(offer)}
                         </td>
                         <td className="py-1 text-right whitespace-nowrap">
                             {money(offer.landed)}

@@ -1,29 +1,18 @@
 import type { Listing } from '@/api/client';
 import { PriceLine } from '@/charts/PriceLine';
 import { money, percent } from '@/ui/figures';
-import { changeState, OFF, PROBLEMS, reason } from '@/ui/words';
+import { changeState, off, problem, reason } from '@/ui/words';
+import type { GridColumn } from '@/ui/grid/columns';
 import { clsx } from 'clsx';
-import type { ReactNode } from 'react';
 import { EditCell } from './EditCell';
-import type { Sort } from './useListingView';
 
-export interface Column {
-    id: string;
-    name: string;
-    head: ReactNode;
-    /** In px; the first column takes what is left. */
-    width: number;
-    sort?: Sort;
-    right?: boolean;
-    cell: (listing: Listing) => ReactNode;
-}
-
-export const COLUMNS: Column[] = [
+export const COLUMNS: GridColumn<Listing>[] = [
     {
         id: 'line',
         name: 'Price line',
         head: 'Floor – rivals – ceiling',
         width: 208,
+        folded: () => null,
         cell: (listing) => <Line listing={listing} />,
     },
     {
@@ -31,8 +20,9 @@ export const COLUMNS: Column[] = [
         name: 'Price',
         head: 'Price €',
         width: 70,
+        isKept: true,
         sort: 'price',
-        right: true,
+        isRight: true,
         cell: (listing) => <Price listing={listing} />,
     },
     {
@@ -41,7 +31,7 @@ export const COLUMNS: Column[] = [
         head: 'Rank',
         width: 62,
         sort: 'rank',
-        right: true,
+        isRight: true,
         cell: (listing) =>
             listing.field_size === 0 ? (
                 <span className="text-text-3">alone</span>
@@ -61,7 +51,7 @@ export const COLUMNS: Column[] = [
         ),
         width: 62,
         sort: 'margin',
-        right: true,
+        isRight: true,
         cell: (listing) => percent(listing.margin_percent),
     },
     {
@@ -76,17 +66,17 @@ export const COLUMNS: Column[] = [
         ),
         width: 62,
         sort: 'markup',
-        right: true,
+        isRight: true,
         cell: (listing) => percent(listing.markup_percent),
     },
-    { id: 'rule', name: 'Rule', head: 'Rule', width: 134, cell: (listing) => <RuleCell listing={listing} /> },
-    { id: 'channel', name: 'Channel', head: 'Channel', width: 86, cell: (listing) => listing.channel },
+    { id: 'rule', name: 'Rule', width: 134, cell: (listing) => <RuleCell listing={listing} />, folded: ruleAndState },
+    { id: 'channel', name: 'Channel', width: 86, cell: (listing) => listing.channel, folded: () => null },
     {
         id: 'cost',
         name: 'Unit cost',
         head: 'Cost €',
         width: 70,
-        right: true,
+        isRight: true,
         cell: (listing) => <EditCell listing={listing} field="cost" />,
     },
     {
@@ -94,7 +84,7 @@ export const COLUMNS: Column[] = [
         name: 'Floor',
         head: 'Floor €',
         width: 70,
-        right: true,
+        isRight: true,
         cell: (listing) => <EditCell listing={listing} field="floor" />,
     },
     {
@@ -102,31 +92,29 @@ export const COLUMNS: Column[] = [
         name: 'Ceiling',
         head: 'Ceiling €',
         width: 74,
-        right: true,
+        isRight: true,
         cell: (listing) => <EditCell listing={listing} field="ceiling" />,
     },
     {
         id: 'supplier',
         name: 'Supplier',
-        head: 'Supplier',
         width: 120,
         cell: (listing) => <Text of={listing.supplier} />,
     },
     {
         id: 'category',
         name: 'Category',
-        head: 'Category',
         width: 110,
         cell: (listing) => <Text of={listing.category} />,
     },
-    { id: 'brand', name: 'Brand', head: 'Brand', width: 110, cell: (listing) => <Text of={listing.brand} /> },
-    { id: 'stock', name: 'Stock', head: 'Stock', width: 60, right: true, cell: (listing) => listing.stock ?? '–' },
+    { id: 'brand', name: 'Brand', width: 110, cell: (listing) => <Text of={listing.brand} /> },
+    { id: 'stock', name: 'Stock', width: 60, isRight: true, cell: (listing) => listing.stock ?? '–' },
     {
         id: 'profit',
         name: 'Profit per unit',
         head: 'Profit',
         width: 62,
-        right: true,
+        isRight: true,
         cell: (listing) => money(listing.profit),
     },
 ];
@@ -135,7 +123,7 @@ export const USUAL_COLUMNS = ['line', 'price', 'stand', 'margin', 'markup', 'rul
 
 function Line({ listing }: { listing: Listing }) {
     if (listing.problem && listing.problem !== 'limits_conflict') {
-        return <span className="text-text-3">{PROBLEMS[listing.problem].says}</span>;
+        return <span className="text-text-3">{problem(listing.problem).says}</span>;
     }
     if (listing.problem === 'limits_conflict') {
         return (
@@ -177,8 +165,12 @@ export function ruleState(listing: Listing): { says: string; broken: boolean } {
     if (listing.hand_price)
         return { says: listing.hand_price.arrived ? 'set by hand, stands' : 'set by hand, waits', broken: false };
     if (listing.rule_id === null) return { says: '', broken: false };
-    if (listing.off) return { says: OFF[listing.off] ?? listing.off, broken: false };
+    if (listing.off) return { says: off(listing.off), broken: false };
     return { says: reason(listing.reason), broken: false };
+}
+
+function ruleAndState(listing: Listing) {
+    return [listing.rule ?? 'none', ruleState(listing).says].filter(Boolean).join(', ');
 }
 
 function RuleCell({ listing }: { listing: Listing }) {

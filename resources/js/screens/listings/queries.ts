@@ -1,6 +1,7 @@
 import { key, useChanged } from '@/api/keys';
 import { api, take, type ListingFilter } from '@/api/client';
-import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { usePages } from '@/api/usePages';
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 
 const asQuery = ({ state, ...rest }: ListingFilter) => ({ ...rest, 'state[]': state });
 
@@ -13,23 +14,19 @@ export const useListingCount = (filter: ListingFilter) =>
         placeholderData: keepPreviousData,
     });
 
-export function useListings(filter: ListingFilter, sort: string) {
-    return useInfiniteQuery({
-        queryKey: key('listings', filter, sort),
-        queryFn: ({ pageParam, signal }) => {
-            const query = {
-                ...asQuery(filter),
-                sort: sort as 'sku',
-                cursor: pageParam ?? undefined,
-                limit: 40,
-            };
-            return take(api.GET('/api/v1/listings', { params: { query }, signal }));
+const PAGE = 40;
+
+export const useListings = (filter: ListingFilter, sort: string) =>
+    usePages({
+        name: key('listings', filter, sort),
+        load: async (cursor: string | null, signal) => {
+            const query = { ...asQuery(filter), sort: sort as 'sku', cursor: cursor ?? undefined, limit: PAGE };
+            const page = await take(api.GET('/api/v1/listings', { params: { query }, signal }));
+            return { rows: page.listings, next: page.next };
         },
-        initialPageParam: null as string | null,
-        getNextPageParam: (page) => page.next,
-        placeholderData: keepPreviousData,
+        idOf: (listing) => listing.id,
+        size: PAGE,
     });
-}
 
 export const useListing = (id: number | null) =>
     useQuery({

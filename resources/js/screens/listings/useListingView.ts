@@ -1,8 +1,6 @@
 import type { ListingFilter, ListingState } from '@/api/client';
-import { useMemo } from 'react';
+import { useCallback, useMemo } from 'react';
 import { useSearchParams } from 'react-router';
-
-export type Sort = 'sku' | 'title' | 'price' | 'margin' | 'markup' | 'rank';
 
 /** Filters by a name of the product. */
 export const NAMES = ['supplier', 'category', 'brand'] as const;
@@ -40,20 +38,22 @@ export function useListingView() {
         };
     }, [text]);
 
-    const set = (change: Record<string, string | string[] | null>, replace = false) => {
-        setParams(
-            () => {
-                // The address itself: what is on screen may lag behind two changes in a row.
-                const next = new URLSearchParams(window.location.search);
-                for (const [name, value] of Object.entries(change)) {
-                    next.delete(name);
-                    for (const one of Array.isArray(value) ? value : [value]) if (one) next.append(name, one);
-                }
-                return next;
-            },
-            { replace },
-        );
-    };
+    const set = useCallback(
+        (change: Record<string, string | string[] | null>, replace = false) =>
+            setParams(
+                () => {
+                    // The address itself: what is on screen may lag behind two changes in a row.
+                    const next = new URLSearchParams(window.location.search);
+                    for (const [name, value] of Object.entries(change)) {
+                        next.delete(name);
+                        for (const one of Array.isArray(value) ? value : [value]) if (one) next.append(name, one);
+                    }
+                    return next;
+                },
+                { replace },
+            ),
+        [setParams],
+    );
     return { ...view, set };
 }
 

@@ -1,3 +1,5 @@
+import type { MessageKey } from '@/messages/catalogue';
+import { t } from '@/messages/message';
 import { Problem, type Approval } from '@/api/client';
 import { FigureInput } from '@/edit/FigureInput';
 import { amountReader, currencyFormat, isRead } from '@/edit/reading';
@@ -5,20 +7,22 @@ import { PriceLine } from '@/charts/PriceLine';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { money, percent, signed } from '@/ui/figures';
+import type { GridColumn, HeadColumn } from '@/ui/grid/columns';
+import { Grid } from '@/ui/grid/Grid';
+import { useKeptColumns } from '@/ui/grid/useKeptColumns';
 import { ProblemNotice } from '@/ui/Notice';
 import { isForPage } from '@/ui/hotkeys';
 import { Popup } from '@/ui/Popup';
 import { HandPriceStands, type Stands } from '@/ui/HandPriceStands';
 import { Select } from '@/ui/Select';
-import { count } from '@/ui/words';
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { useAnswer, useApprovals } from './queries';
 
-const GROUPS: [Approval['reason'], string, string][] = [
-    ['max_move', 'Large moves', 'The rule’s brake stopped them: more at once than it may move alone.'],
-    ['approval', 'Needs approval', 'The rule asks before it moves them.'],
+const GROUPS: [Approval['reason'], MessageKey, MessageKey][] = [
+    ['max_move', 'today.largeMoves', 'today.largeMovesWhy'],
+    ['approval', 'today.needsApproval', 'today.needsApprovalWhy'],
 ];
 
 /** Prices that wait for a person: by why they wait, those with the most money at stake first. */
@@ -33,12 +37,10 @@ export function Approvals() {
         const many = approvals.data?.counts[reason] ?? 0;
         if (many === 0) return null;
         return (
-            <section key={reason} aria-label={title}>
+            <section key={reason} aria-label={t(title)}>
                 <div className="mb-1.5 flex items-baseline gap-3">
-                    <h2 className="text-[17px]">{title}</h2>
-                    <span className="text-text-2">
-                        {many}. {why}
-                    </span>
+                    <h2 className="text-[17px]">{t(title)}</h2>
+                    <span className="text-text-2">{t(why, { many })}</span>
                     {rows.length > 1 && (
                         <Button
                             className="ml-auto"
@@ -48,26 +50,20 @@ export function Approvals() {
                                     { approve: rows.map((one) => ({ id: one.id, seen: one.price })) },
                                     {
                                         onSuccess: ({ done, refused }) =>
-                                            toast(
-                                                `${count(done, 'price', 'prices')} approved${refused.length > 0 ? `, ${refused.length} had moved since and are shown again` : ''}`,
-                                            ),
+                                            toast(t('today.approved', { done, refused: refused.length })),
                                     },
                                 )
                             }
                         >
-                            Approve {rows.length < many ? 'the' : 'all'} {rows.length} {rows.length < many && 'shown'}
+                            {t(rows.length < many ? 'today.approveShown' : 'today.approveAll', { many: rows.length })}
                         </Button>
                     )}
                 </div>
                 {answer.error && <ProblemNotice error={answer.error} />}
-                <ul className="border border-line bg-sheet">
-                    {rows.map((one) => (
-                        <Line key={one.id} approval={one} />
-                    ))}
-                </ul>
+                <Lines label={t(title)} rows={rows} many={many} />
                 {rows.length < many && (
                     <p className="mt-1 text-[12.5px] text-text-3">
-                        The {rows.length} with the most at stake are shown, of {many}.
+                        {t('today.mostShown', { shown: rows.length, many })}
                     </p>
                 )}
             </section>
@@ -75,144 +71,234 @@ export function Approvals() {
     });
 }
 
-function Line({ approval }: { approval: Approval }) {
-    const { listing, decision, price } = approval;
-    const [editing, setEditing] = useState(false);
-    const [figure, setFigure] = useState(price);
-    const format = currencyFormat(listing.currency);
-    const reader = amountReader(format);
-    const reading = reader(figure);
+const HEAD: HeadColumn<Approval> = {
+    name: t('common.listing'),
+    minWidth: 150,
+    value: (approval) => approval.listing.title,
+    text: (approval) => approval.listing.title,
+    cell: ({ listing }) => (
+        <Link
+            to={`/listings?q=${encodeURIComponent(listing.sku)}&listing=${listing.id}`}
+            className="block truncate hover:underline"
+            title={t('today.byRule', { title: listing.title, rule: listing.rule })}
+        >
+            {listing.title}
+        </Link>
+    ),
+    second: ({ listing, decision }) =>
+        `${listing.channel} · ${t('today.rank', {
+            before: decision.rank_before,
+            after: decision.rank_after ?? '–',
+            field: decision.field_size + 1,
+        })}`,
+};
+
+const COLUMNS: GridColumn<Approval>[] = [
+    {
+        id: 'line',
+        name: t('common.priceLine'),
+        head: t('common.priceLineHead'),
+        width: 176,
+        folded: () => null,
+        cell: ({ listing, price }) => (
+            <PriceLine
+                floor={listing.floor}
+                ceiling={listing.ceiling}
+                price={listing.price}
+                proposed={price}
+                marks={listing.marks}
+                currency={listing.currency}
+                width={160}
+            />
+        ),
+    },
+    {
+        id: 'price',
+        name: t('common.price'),
+        width: 116,
+        isRight: true,
+        isKept: true,
+        value: (approval) => Number(approval.change),
+        cell: ({ listing, price, change }) => (
+            <>
+                {money(listing.price)} → <b>{money(price)}</b>
+                <span className="block text-[12.5px] text-text-2">{signed(change)}</span>
+            </>
+        ),
+    },
+    {
+        id: 'earns',
+        name: t('common.marginOfPrice'),
+        width: 130,
+        isRight: true,
+        value: ({ decision }) => Number(decision.after?.margin_percent ?? 0),
+        cell: ({ decision: { before, after } }) => (
+            <>
+                {percent(before?.margin_percent)} → {percent(after?.margin_percent)}
+                <span className="block text-[12.5px] text-text-2">
+                    {t('today.markup', {
+                        before: percent(before?.markup_percent),
+                        after: percent(after?.markup_percent),
+                    })}
+                </span>
+            </>
+        ),
+        folded: ({ decision: { before, after } }) =>
+            `${percent(before?.margin_percent)} → ${percent(after?.margin_percent)}`,
+    },
+    {
+        id: 'stake',
+        name: t('today.stake'),
+        width: 66,
+        isRight: true,
+        value: (approval) => Number(approval.stake),
+        cell: (approval) => money(approval.stake),
+    },
+    {
+        id: 'answer',
+        name: t('today.answer'),
+        width: 212,
+        isKept: true,
+        cell: (approval) => <Answers approval={approval} />,
+    },
+];
+
+const MOST_AT_STAKE = [{ id: 'stake', desc: true }];
+
+/** At most as tall as this, in px. */
+const TALLEST = 560;
+
+function Lines({ label, rows, many }: { label: string; rows: Approval[]; many: number }) {
+    const columns = useKeptColumns('approval', COLUMNS);
+    return (
+        <div className="border border-line">
+            <Grid
+                label={label}
+                rows={rows}
+                total={many}
+                idOf={(approval) => approval.id}
+                head={HEAD}
+                columns={columns}
+                firstSort={MOST_AT_STAKE}
+                empty={null}
+                maxHeight={TALLEST}
+                isUneven
+            />
+        </div>
+    );
+}
+
+function Answers({ approval }: { approval: Approval }) {
+    const { listing, price } = approval;
     const answer = useAnswer();
-    const line = useRef<HTMLLIElement>(null);
-    const [stands, setStands] = useState<Stands>();
-    const approve = (wanted?: string) =>
+    const box = useRef<HTMLDivElement>(null);
+    const approve = (wanted?: string, stands?: Stands) =>
         answer.mutate(
-            { approve: [{ id: approval.id, seen: price, price: wanted }], stands: wanted ? stands : undefined },
+            { approve: [{ id: approval.id, seen: price, price: wanted }], stands },
             {
                 onSuccess: () => {
-                    focusNext(line.current);
-                    toast(`${listing.sku} goes to ${wanted ?? price}`);
+                    focusNext(box.current);
+                    toast(t('today.goesTo', { sku: listing.sku, price: money(wanted ?? price) }));
                 },
             },
         );
-    const rank = (at: number | null | undefined) => (at == null ? '–' : `${at} of ${decision.field_size + 1}`);
     return (
-        <li
-            ref={line}
-            data-approval={approval.id}
-            className="border-b border-line px-3 py-2 last:border-0 focus-within:bg-stripe-soft/60"
-        >
-            <div className="grid grid-cols-[minmax(150px,1fr)_180px_176px_auto] items-center gap-4 max-[1160px]:grid-cols-[minmax(150px,1fr)_176px_auto]">
-                <div className="min-w-0">
-                    <Link
-                        to={`/listings?q=${encodeURIComponent(listing.sku)}&listing=${listing.id}`}
-                        className="block truncate hover:underline"
-                    >
-                        {listing.title}
-                    </Link>
-                    <span className="block truncate text-[12.5px] text-text-2">
-                        {listing.channel} · {listing.rule}
-                    </span>
-                    <span className="block truncate text-[12.5px] text-text-2">
-                        {money(approval.stake)} a month at stake · {rank(decision.rank_before)} →{' '}
-                        {rank(decision.rank_after)}
-                    </span>
-                </div>
-                <div className="max-[1160px]:hidden">
-                    <PriceLine
-                        floor={listing.floor}
-                        ceiling={listing.ceiling}
-                        price={listing.price}
-                        proposed={price}
-                        marks={listing.marks}
-                        currency={listing.currency}
-                        width={180}
-                    />
-                </div>
-                <div className="text-right">
-                    {money(listing.price)} → <b>{money(price)}</b>
-                    <span className="block text-[12.5px] text-text-2">
-                        {signed(approval.change)}, margin {percent(decision.before?.margin_percent)} →{' '}
-                        {percent(decision.after?.margin_percent)}
-                    </span>
-                    <span className="block text-[12.5px] text-text-2">
-                        markup {percent(decision.before?.markup_percent)} → {percent(decision.after?.markup_percent)}
-                    </span>
-                </div>
-                <div className="flex gap-1.5">
-                    <Button
-                        disabled={answer.isPending}
-                        data-key="a"
-                        onClick={() => approve()}
-                        aria-label={`Approve ${listing.sku} at ${price}`}
-                    >
-                        Approve
-                    </Button>
-                    <Button
-                        disabled={answer.isPending}
-                        aria-expanded={editing}
-                        data-key="e"
-                        aria-label={`Another price for ${listing.sku}`}
-                        onClick={() => setEditing(!editing)}
-                    >
-                        Edit
-                    </Button>
-                    <Reject
-                        approval={approval}
-                        busy={answer.isPending}
-                        onReject={(note, hours) =>
-                            answer.mutate(
-                                { reject: [approval.id], note, hours },
-                                { onSuccess: () => focusNext(line.current) },
-                            )
-                        }
-                    />
-                </div>
-            </div>
-            {editing && (
-                <form
-                    noValidate
-                    className="mt-2 flex items-start justify-end gap-2"
-                    onSubmit={(event) => {
-                        event.preventDefault();
-                        if (isRead(reading)) approve(reading.value);
-                    }}
+        <div ref={box} data-approval={approval.id} className="py-0.5 text-left">
+            <div className="flex justify-end gap-1.5">
+                <Button
+                    disabled={answer.isPending}
+                    data-key="a"
+                    onClick={() => approve()}
+                    aria-label={t('today.approveLabel', { sku: listing.sku, price })}
                 >
-                    <FigureInput
-                        label={`Price, from ${money(listing.floor)} to ${money(listing.ceiling)}`}
-                        className="w-56"
-                        autoFocus
-                        unit={format.symbol}
-                        reader={reader}
-                        value={figure}
-                        onChange={setFigure}
-                        onKeyDown={(event) => event.key === 'Escape' && setEditing(false)}
-                        error={answer.error instanceof Problem ? answer.error.at('approvals.0.price') : undefined}
-                    />
-                    <HandPriceStands value={stands} onChange={setStands} />
-                    <Button
-                        look="main"
-                        type="submit"
-                        className="mt-[23px]"
-                        disabled={answer.isPending || !isRead(reading)}
-                    >
-                        Set this price
-                    </Button>
-                </form>
-            )}
+                    {t('today.approve')}
+                </Button>
+                <OtherPrice
+                    approval={approval}
+                    busy={answer.isPending}
+                    error={answer.error instanceof Problem ? answer.error.at('approvals.0.price') : undefined}
+                    onSet={approve}
+                />
+                <Reject
+                    approval={approval}
+                    busy={answer.isPending}
+                    onReject={(note, hours) =>
+                        answer.mutate(
+                            { reject: [approval.id], note, hours },
+                            { onSuccess: () => focusNext(box.current) },
+                        )
+                    }
+                />
+            </div>
             {answer.error && (
                 <div className="mt-2">
                     <ProblemNotice error={answer.error} />
                 </div>
             )}
-        </li>
+        </div>
+    );
+}
+
+function OtherPrice({
+    approval: { listing, price },
+    busy,
+    error,
+    onSet,
+}: {
+    approval: Approval;
+    busy: boolean;
+    error?: string;
+    onSet: (price: string, stands?: Stands) => void;
+}) {
+    const [open, setOpen] = useState(false);
+    const [figure, setFigure] = useState(price);
+    const [stands, setStands] = useState<Stands>();
+    const format = currencyFormat(listing.currency);
+    const reader = amountReader(format);
+    const reading = reader(figure);
+    return (
+        <Popup
+            label={t('today.otherPrice', { sku: listing.sku })}
+            align="end"
+            open={open}
+            onOpenChange={setOpen}
+            trigger={
+                <Button disabled={busy} data-key="e" aria-label={t('today.otherPrice', { sku: listing.sku })}>
+                    {t('today.edit')}
+                </Button>
+            }
+        >
+            <form
+                noValidate
+                className="grid w-64 gap-2.5"
+                onSubmit={(event) => {
+                    event.preventDefault();
+                    if (isRead(reading)) onSet(reading.value, stands);
+                }}
+            >
+                <FigureInput
+                    label={t('today.priceFromTo', { floor: money(listing.floor), ceiling: money(listing.ceiling) })}
+                    autoFocus
+                    unit={format.symbol}
+                    reader={reader}
+                    value={figure}
+                    onChange={setFigure}
+                    error={error}
+                />
+                <HandPriceStands value={stands} onChange={setStands} />
+                <Button look="main" type="submit" disabled={busy || !isRead(reading)}>
+                    {t('today.setPrice')}
+                </Button>
+            </form>
+        </Popup>
     );
 }
 
 /** The line that is worked on is about to go: the keyboard goes on with the next one. */
-function focusNext(line: HTMLElement | null) {
-    const next = line?.nextElementSibling ?? line?.previousElementSibling;
-    next?.querySelector('button')?.focus();
+function focusNext(answers: HTMLElement | null) {
+    const row = answers?.closest('[role="row"]');
+    const next = row?.nextElementSibling ?? row?.previousElementSibling;
+    next?.querySelector<HTMLElement>('[data-key="a"]')?.focus();
 }
 
 /** Line by line with the keyboard: j and k to the next and the one before, then a, e or r. */
@@ -221,12 +307,12 @@ function useLineKeys() {
         const press = (event: KeyboardEvent) => {
             if (!isForPage(event)) return;
             const lines = [...document.querySelectorAll('[data-approval]')];
-            const at = lines.findIndex((line) => line.contains(document.activeElement));
+            const at = lines.findIndex((line) => line.closest('[role="row"]')?.contains(document.activeElement));
             const step = event.key === 'j' ? 1 : event.key === 'k' ? -1 : 0;
             const meant =
                 step === 0
                     ? lines[at]?.querySelector<HTMLElement>(`[data-key="${CSS.escape(event.key)}"]`)
-                    : lines[Math.max(0, Math.min(lines.length - 1, at + step))]?.querySelector('button');
+                    : lines[Math.max(0, Math.min(lines.length - 1, at + step))]?.querySelector<HTMLElement>('button');
             if (!meant) return;
             event.preventDefault();
             if (step === 0) meant.click();
@@ -238,10 +324,10 @@ function useLineKeys() {
 }
 
 const RESTS = [
-    ['4', 'for four hours'],
-    ['24', 'for a day'],
-    ['168', 'for a week'],
-    ['720', 'for a month'],
+    ['4', t('today.for4')],
+    ['24', t('today.for24')],
+    ['168', t('today.for168')],
+    ['720', t('today.for720')],
 ] as const;
 
 function Reject({
@@ -258,13 +344,13 @@ function Reject({
     const [hours, setHours] = useState<(typeof RESTS)[number][0]>('24');
     return (
         <Popup
-            label={`Reject ${approval.listing.sku}`}
+            label={t('today.rejectTitle', { sku: approval.listing.sku })}
             align="end"
             open={open}
             onOpenChange={setOpen}
             trigger={
-                <Button disabled={busy} data-key="r" aria-label={`Reject: ${approval.listing.sku} stays`}>
-                    Reject
+                <Button disabled={busy} data-key="r" aria-label={t('today.rejectLabel', { sku: approval.listing.sku })}>
+                    {t('today.reject')}
                 </Button>
             }
         >
@@ -277,15 +363,15 @@ function Reject({
                 }}
             >
                 <Field
-                    label="Why (for those who look back)"
+                    label={t('today.why')}
                     autoFocus
                     maxLength={255}
                     value={note}
                     onChange={(event) => setNote(event.target.value)}
                 />
-                <Select label="Do not ask again" value={hours} options={RESTS} onChange={setHours} />
+                <Select label={t('today.notAgain')} value={hours} options={RESTS} onChange={setHours} />
                 <Button look="main" type="submit">
-                    Keep {money(approval.listing.price)}
+                    {t('today.keepPrice', { price: money(approval.listing.price) })}
                 </Button>
             </form>
         </Popup>

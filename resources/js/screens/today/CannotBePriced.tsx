@@ -1,8 +1,10 @@
+import { rich, t } from '@/messages/message';
 import type { components } from '@/api/schema';
-import { useWorklist } from '@/api/queries';
-import { money } from '@/ui/figures';
+import { useWorklist, useWorkspace } from '@/api/queries';
+import { money, symbol } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
-import { count, origin } from '@/ui/words';
+import { origin } from '@/ui/words';
+import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { EditCell } from '@/screens/listings/EditCell';
 
@@ -14,39 +16,29 @@ type Figure = 'cost' | 'floor' | 'ceiling' | 'conflict' | null;
 
 /** In the order of work, with the step that mends each and where it is taken. */
 const GROUPS: Record<Problem, { title: string; why: string; state: string; figure: Figure }> = {
-    cost_missing: {
-        title: 'No cost',
-        why: 'Without a cost nobody can say where the floor is. Enter it here, or import the supplier’s file.',
-        state: 'no_cost',
-        figure: 'cost',
-    },
-    limits_conflict: {
-        title: 'Floor above ceiling',
-        why: 'No price can be right: one of the two asks for too much, or a cost or a recommended price is wrong.',
-        state: 'conflict',
-        figure: 'conflict',
-    },
+    cost_missing: { title: t('today.noCost'), why: t('today.noCostWhy'), state: 'no_cost', figure: 'cost' },
+    limits_conflict: { title: t('today.conflict'), why: t('today.conflictWhy'), state: 'conflict', figure: 'conflict' },
     ceiling_missing: {
-        title: 'No ceiling',
-        why: 'There is no recommended price to take it from. Set one by hand.',
+        title: t('today.noCeiling'),
+        why: t('today.noCeilingWhy'),
         state: 'no_limits',
         figure: 'ceiling',
     },
-    floor_missing: {
-        title: 'No floor',
-        why: 'No limit holds for it. Set one by hand, or a margin for everything in Settings.',
-        state: 'no_limits',
-        figure: 'floor',
-    },
+    floor_missing: { title: t('today.noFloor'), why: t('today.noFloorWhy'), state: 'no_limits', figure: 'floor' },
     floor_unreachable: {
-        title: 'The wanted margin cannot be reached',
-        why: 'Fees and tax leave less than is asked for, at any price. Lower the margin for it, or see its fees.',
+        title: t('today.unreachable'),
+        why: t('today.unreachableWhy'),
         state: 'no_limits',
         figure: null,
     },
 };
 
-const HEADS = { cost: 'Unit cost €', floor: 'Floor €', ceiling: 'Ceiling €', conflict: 'Change' };
+const HEADS = {
+    cost: 'today.unitCostIn',
+    floor: 'today.floorIn',
+    ceiling: 'today.ceilingIn',
+    conflict: 'today.change',
+} as const;
 
 /** What cannot be priced, and the one step that mends it. */
 export function CannotBePriced() {
@@ -68,33 +60,36 @@ export function CannotBePriced() {
 
 function GroupOf({ group }: { group: Group }) {
     const { title, why, state, figure } = GROUPS[group.problem];
+    const sign = symbol(useWorkspace().data?.currency ?? 'EUR');
     return (
         <section>
             <div className="flex items-baseline gap-3">
                 <h2 className="text-[17px]">{title}</h2>
-                <span className="text-text-2">{count(group.many, 'listing', 'listings')}</span>
+                <span className="text-text-2">{t('common.listings', { many: group.many })}</span>
                 <Link to={`/listings?state=${state}`} className="ml-auto text-stripe underline underline-offset-2">
-                    All of them in the list
+                    {t('today.allInList')}
                 </Link>
             </div>
             <p className="mt-0.5 mb-2 text-text-2">
                 {why}{' '}
                 {group.problem === 'cost_missing' && (
                     <Link to="/today?file=new" className="text-stripe underline underline-offset-2">
-                        Import a file
+                        {t('today.importFile')}
                     </Link>
                 )}
             </p>
             <table className="w-full">
                 <thead className="text-left text-[12.5px] text-text-2">
                     <tr className="border-b border-line-2">
-                        <th className="py-1.5 font-medium">Listing</th>
+                        <th className="py-1.5 font-medium">{t('common.listing')}</th>
                         <th className="py-1.5 font-medium">
-                            {group.problem === 'limits_conflict' && 'What contradicts what'}
+                            {group.problem === 'limits_conflict' && t('today.contradiction')}
                         </th>
-                        <th className="py-1.5 text-right font-medium">Sold in 30 days €</th>
-                        <th className="py-1.5 text-right font-medium">Price €</th>
-                        <th className="w-28 py-1.5 text-right font-medium">{figure && HEADS[figure]}</th>
+                        <th className="py-1.5 text-right font-medium">{t('today.sold30', { symbol: sign })}</th>
+                        <th className="py-1.5 text-right font-medium">{t('common.priceIn', { symbol: sign })}</th>
+                        <th className="w-28 py-1.5 text-right font-medium">
+                            {figure && t(HEADS[figure], { symbol: sign })}
+                        </th>
                     </tr>
                 </thead>
                 <tbody>
@@ -125,16 +120,8 @@ function Line({ item, figure }: { item: Item; figure: Figure }) {
             <td className="py-2 pr-3 text-[12.5px]">
                 {floor && ceiling && (
                     <>
-                        floor {money(floor.price)}{' '}
-                        <span className="text-text-2">
-                            ({floor.says}, {origin(floor.from, floor.name)})
-                        </span>
-                        <span className="block">
-                            ceiling {money(ceiling.price)}{' '}
-                            <span className="text-text-2">
-                                ({ceiling.says}, {origin(ceiling.from, ceiling.name)})
-                            </span>
-                        </span>
+                        {rich('today.floorTerm', { ...told(floor), soft })}
+                        <span className="block">{rich('today.ceilingTerm', { ...told(ceiling), soft })}</span>
                     </>
                 )}
             </td>
@@ -147,13 +134,23 @@ function Line({ item, figure }: { item: Item; figure: Figure }) {
     );
 }
 
+type Term = NonNullable<Item['floor_term']>;
+
+const told = ({ price, says, from, name }: Term) => ({ price: money(price), says, origin: origin(from, name) });
+
+const soft = (parts: ReactNode[]) => (
+    <span key="soft" className="text-text-2">
+        {parts}
+    </span>
+);
+
 /** The figures that can end a contradiction: what the ceiling comes from, and the cost the floor comes from. */
 function Mend({ item: { listing, floor_term: floor, ceiling_term: ceiling } }: { item: Item }) {
     const fields: ['rrp' | 'ceiling' | 'floor' | 'cost', string][] = [];
-    if (ceiling?.kind === 'rrp') fields.push(['rrp', 'RRP']);
-    if (ceiling?.kind === 'amount') fields.push(['ceiling', 'ceiling']);
-    if (floor?.kind === 'amount') fields.push(['floor', 'floor']);
-    if (floor && ['margin', 'markup', 'profit'].includes(floor.kind)) fields.push(['cost', 'cost']);
+    if (ceiling?.kind === 'rrp') fields.push(['rrp', t('today.rrp')]);
+    if (ceiling?.kind === 'amount') fields.push(['ceiling', t('today.ceiling')]);
+    if (floor?.kind === 'amount') fields.push(['floor', t('today.floor')]);
+    if (floor && ['margin', 'markup', 'profit'].includes(floor.kind)) fields.push(['cost', t('today.cost')]);
     return (
         <>
             {fields.map(([field, words]) => (
@@ -164,7 +161,7 @@ function Mend({ item: { listing, floor_term: floor, ceiling_term: ceiling } }: {
             ))}
             {fields.length === 0 && (
                 <Link to="/settings" className="text-stripe underline underline-offset-2">
-                    Limits
+                    {t('common.limits')}
                 </Link>
             )}
         </>

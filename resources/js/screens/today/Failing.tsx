@@ -1,6 +1,6 @@
+import { t } from '@/messages/message';
 import type { components } from '@/api/schema';
-import { ago } from '@/ui/figures';
-import { count } from '@/ui/words';
+import { ago, clock } from '@/ui/figures';
 import { Link } from 'react-router';
 
 type Group = components['schemas']['FailingGroup'];
@@ -9,20 +9,17 @@ type Group = components['schemas']['FailingGroup'];
 export function Failing({ groups, elsewhere }: { groups: Group[]; elsewhere: number }) {
     if (groups.length === 0 && elsewhere === 0) return null;
     return (
-        <section aria-label="Prices that did not arrive">
-            <h2 className="mb-1.5 text-[17px]">Prices that did not arrive</h2>
+        <section aria-label={t('today.failing')}>
+            <h2 className="mb-1.5 text-[17px]">{t('today.failing')}</h2>
             <ul className="border border-line bg-sheet">
                 {elsewhere > 0 && (
                     <li className="flex items-center gap-4 border-b border-line px-3 py-2.5 last:border-b-0">
                         <div className="min-w-0 flex-1">
-                            {count(elsewhere, 'listing shows', 'listings show')} a price that was set elsewhere
-                            <span className="block text-[12.5px] text-text-2">
-                                Their rule leaves it so and they are paused. Let the rule reprice them again when that
-                                is over.
-                            </span>
+                            {t('today.elsewhere', { many: elsewhere })}
+                            <span className="block text-[12.5px] text-text-2">{t('today.elsewhereWhy')}</span>
                         </div>
                         <Link to="/listings?state=elsewhere" className="text-stripe underline underline-offset-2">
-                            Show
+                            {t('common.show')}
                         </Link>
                     </li>
                 )}
@@ -32,13 +29,17 @@ export function Failing({ groups, elsewhere }: { groups: Group[]; elsewhere: num
                         className="flex items-center gap-4 border-b border-l-4 border-line border-l-broken px-3 py-2.5 last:border-b-0"
                     >
                         <div className="min-w-0 flex-1">
-                            {group.channel} {group.state === 'refused' ? 'refused' : 'shows another price after'}{' '}
-                            {count(group.many, 'change', 'changes')}
+                            {t(group.state === 'refused' ? 'today.channelRefused' : 'today.channelShowsOther', {
+                                channel: group.channel,
+                                many: group.many,
+                            })}
                             <span className="block text-[12.5px] text-text-2">“{group.problem}”</span>
                         </div>
-                        <span className="text-text-2">since {ago(group.since)}</span>
+                        <span className="text-text-2" title={clock(group.since)}>
+                            {t('today.since', { time: ago(group.since) })}
+                        </span>
                         <Link to="/changes?state=failed" className="text-stripe underline underline-offset-2">
-                            Show
+                            {t('common.show')}
                         </Link>
                     </li>
                 ))}

@@ -1,11 +1,12 @@
+import { t } from '@/messages/message';
 import type { Run } from '@/api/client';
 import { useWorkspace } from '@/api/queries';
 import { Button } from '@/ui/Button';
-import { ago, money, signedPercent } from '@/ui/figures';
+import { ago, exactPercent, money, signedPercent, symbol, whole } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { Tick } from '@/ui/Tick';
 import { Window } from '@/ui/Window';
-import { CAUSES, count, reason } from '@/ui/words';
+import { cause, reason } from '@/ui/words';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
@@ -20,8 +21,8 @@ export function HeldRuns() {
     if (runs.error && !runs.data) return <ProblemNotice error={runs.error} onRetry={() => void runs.refetch()} />;
     if (!runs.data || runs.data.length === 0) return null;
     return (
-        <section aria-label="Stopped runs">
-            <h2 className="mb-1.5 text-[17px]">{runs.data.length === 1 ? 'A run is stopped' : 'Runs are stopped'}</h2>
+        <section aria-label={t('today.stoppedRuns')}>
+            <h2 className="mb-1.5 text-[17px]">{t('today.runStopped', { many: runs.data.length })}</h2>
             <ul className="border border-line bg-sheet">
                 {runs.data.map((run) => (
                     <li
@@ -32,7 +33,7 @@ export function HeldRuns() {
                             <Says run={run} />
                         </div>
                         <Button look="main" onClick={() => show(run.id)}>
-                            Look
+                            {t('common.look')}
                         </Button>
                     </li>
                 ))}
@@ -46,11 +47,19 @@ function Says({ run }: { run: Run }) {
     const workspace = useWorkspace();
     return (
         <>
-            {run.rule ? `“${run.rule}”` : 'A change of what prices come from'} would move {run.big_moves} of{' '}
-            {count(run.total, 'listing', 'listings')} by more than {workspace.data?.brake_move_percent} %
+            {t('today.runWouldMove', {
+                hasRule: run.rule ? 'yes' : 'no',
+                rule: run.rule,
+                moves: whole(run.big_moves),
+                total: run.total,
+                percent: exactPercent(workspace.data?.brake_move_percent ?? ''),
+            })}
             <span className="block text-[12.5px] text-text-2">
-                Set off: {CAUSES[run.cause] ?? run.cause}, {ago(run.started_at)}.{' '}
-                {run.cause === 'market' ? 'Since then nothing of this rule is sent.' : 'Nothing was sent.'}
+                {t('today.setOff', {
+                    cause: cause(run.cause),
+                    time: ago(run.started_at),
+                    sinceThen: run.cause === 'market' ? 'yes' : 'no',
+                })}
             </span>
         </>
     );
@@ -60,6 +69,7 @@ function RunWindow({ id, onClose }: { id: number; onClose: () => void }) {
     const detail = useRun(id);
     const resolve = useResolveRun(id);
     const [pause, setPause] = useState(true);
+    const sign = symbol(useWorkspace().data?.currency ?? 'EUR');
     const run = detail.data?.run;
     const end = (words: string) => ({
         onSuccess: () => {
@@ -68,7 +78,7 @@ function RunWindow({ id, onClose }: { id: number; onClose: () => void }) {
         },
     });
     return (
-        <Window open wide onClose={onClose} title="What the stopped run would do">
+        <Window open wide onClose={onClose} title={t('today.runTitle')}>
             {detail.error && !detail.data && (
                 <ProblemNotice error={detail.error} onRetry={() => void detail.refetch()} />
             )}
@@ -80,11 +90,11 @@ function RunWindow({ id, onClose }: { id: number; onClose: () => void }) {
                     <table className="w-full">
                         <thead className="text-[12.5px] text-text-2">
                             <tr className="border-b border-line-2 text-right">
-                                <th className="py-1.5 text-left font-medium">Its largest moves</th>
-                                <th className="py-1.5 font-medium">now €</th>
-                                <th className="py-1.5 font-medium">would be €</th>
-                                <th className="py-1.5 font-medium">change</th>
-                                <th className="py-1.5 pl-4 text-left font-medium">because</th>
+                                <th className="py-1.5 text-left font-medium">{t('today.runMoves')}</th>
+                                <th className="py-1.5 font-medium">{t('today.runNow', { symbol: sign })}</th>
+                                <th className="py-1.5 font-medium">{t('today.runThen', { symbol: sign })}</th>
+                                <th className="py-1.5 font-medium">{t('today.runChange')}</th>
+                                <th className="py-1.5 pl-4 text-left font-medium">{t('today.runReason')}</th>
                             </tr>
                         </thead>
                         <tbody>
@@ -101,31 +111,26 @@ function RunWindow({ id, onClose }: { id: number; onClose: () => void }) {
                             ))}
                         </tbody>
                     </table>
-                    <p className="max-w-[68ch] text-text-2">
-                        If a cost, a limit or a rival’s price is wrong, put that right and send nothing. If it is meant,
-                        let it go on: each listing is decided again first, and goes out as it would be now.
-                    </p>
+                    <p className="max-w-[68ch] text-text-2">{t('today.runAdvice')}</p>
                     {resolve.error && <ProblemNotice error={resolve.error} />}
                     <div className="flex flex-wrap items-center gap-3 border-t border-line pt-3">
                         <Button
                             look="main"
                             disabled={resolve.isPending}
-                            onClick={() =>
-                                resolve.mutate({ release: false, pause }, end('Nothing of that run is sent'))
-                            }
+                            onClick={() => resolve.mutate({ release: false, pause }, end(t('today.nothingSent')))}
                         >
-                            Send nothing
+                            {t('today.sendNothing')}
                         </Button>
                         <label className="flex items-center gap-2">
-                            <Tick checked={pause} onChange={setPause} label="Pause these listings" />
-                            and pause these listings, until they are right
+                            <Tick checked={pause} onChange={setPause} label={t('today.pauseThese')} />
+                            {t('today.pauseUntilRight')}
                         </label>
                         <Button
                             className="ml-auto"
                             disabled={resolve.isPending}
-                            onClick={() => resolve.mutate({ release: true }, end('It goes on'))}
+                            onClick={() => resolve.mutate({ release: true }, end(t('today.goesOn')))}
                         >
-                            It is meant: let it go on
+                            {t('today.letGoOn')}
                         </Button>
                     </div>
                 </div>

@@ -1,6 +1,7 @@
+import { t } from '@/messages/message';
 import { key } from '@/api/keys';
 import { api, take } from '@/api/client';
-import { ago, money } from '@/ui/figures';
+import { ago, inCurrency } from '@/ui/figures';
 import { Button } from '@/ui/Button';
 import { ProblemNotice } from '@/ui/Notice';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
@@ -20,16 +21,16 @@ export function NotSent() {
         return <ProblemNotice error={changes.error} onRetry={() => void changes.refetch()} />;
     if (rows.length === 0) return null;
     return (
-        <section aria-label="Prices set by hand that did not go out">
+        <section aria-label={t('today.notSent')}>
             <div className="mb-1.5 flex items-baseline gap-3">
-                <h2 className="text-[17px]">Prices set by hand that did not go out</h2>
+                <h2 className="text-[17px]">{t('today.notSent')}</h2>
                 {rows.length > 1 && (
                     <Button
                         className="ml-auto"
                         disabled={acknowledge.isPending}
                         onClick={() => acknowledge.mutate(rows.map((row) => row.id))}
                     >
-                        Dismiss all {rows.length}
+                        {t('today.dismissAll', { many: rows.length })}
                     </Button>
                 )}
             </div>
@@ -50,17 +51,17 @@ export function NotSent() {
                             <span className="block text-[12.5px] text-text-2">{row.problem}</span>
                         </div>
                         <span className="text-right whitespace-nowrap">
-                            <b>{money(row.to)}</b> {row.currency}
+                            <b>{inCurrency(row.to, row.currency)}</b>
                             <span className="block text-[12.5px] text-text-2">
-                                {row.channel}, set by {row.by} {ago(row.queued_at)}
+                                {t('today.setBy', { channel: row.channel, by: row.by, time: ago(row.queued_at) })}
                             </span>
                         </span>
                         <Button
                             disabled={acknowledge.isPending}
-                            aria-label={`Dismiss: ${row.sku} to ${row.to}`}
+                            aria-label={t('today.dismissLabel', { sku: row.sku, price: row.to })}
                             onClick={() => acknowledge.mutate([row.id])}
                         >
-                            Dismiss
+                            {t('common.dismiss')}
                         </Button>
                     </li>
                 ))}

@@ -1,20 +1,22 @@
+import { t } from '@/messages/message';
 import type { components } from '@/api/schema';
+import { useWorkspace } from '@/api/queries';
 import { Button } from '@/ui/Button';
-import { ago, clock, money } from '@/ui/figures';
+import { ago, clock, inCurrency, money } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { Select } from '@/ui/Select';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
-import { useAnswerPriceWar, usePriceWars, HOLDS, type PriceWarAnswer } from '@/pricing/price-wars';
+import { useAnswerPriceWar, usePriceWars, holds, type PriceWarAnswer } from '@/pricing/price-wars';
 
 type PriceWar = components['schemas']['PriceWar'];
 
 const HOURS: readonly (readonly [string, string])[] = [
-    ['4', '4 hours'],
-    ['24', 'a day'],
-    ['72', '3 days'],
-    ['168', 'a week'],
+    ['4', t('today.hours4')],
+    ['24', t('today.hours24')],
+    ['72', t('today.hours72')],
+    ['168', t('today.hours168')],
 ];
 
 /** Listings on which we and a rival step each other down, with what can be done about it. */
@@ -24,11 +26,9 @@ export function PriceWars() {
         return <ProblemNotice error={priceWars.error} onRetry={() => void priceWars.refetch()} />;
     if (!priceWars.data || priceWars.data.length === 0) return null;
     return (
-        <section aria-label="Stepping each other down">
-            <h2 className="text-[17px]">Stepping each other down</h2>
-            <p className="mb-1.5 max-w-[75ch] text-text-2">
-                Each of you goes a little under the other, by turns. It ends at somebody’s floor, or when one goes up.
-            </p>
+        <section aria-label={t('today.priceWars')}>
+            <h2 className="text-[17px]">{t('today.priceWars')}</h2>
+            <p className="mb-1.5 max-w-[75ch] text-text-2">{t('today.priceWarsWhy')}</p>
             <ul className="border border-line bg-sheet">
                 {priceWars.data.map((priceWar) => (
                     <Line key={priceWar.id} priceWar={priceWar} />
@@ -40,6 +40,7 @@ export function PriceWars() {
 
 function Line({ priceWar }: { priceWar: PriceWar }) {
     const [hours, setHours] = useState('24');
+    const currency = useWorkspace().data?.currency ?? 'EUR';
     const answer = useAnswerPriceWar(priceWar.id, Number(hours));
     const say = (how: PriceWarAnswer, words: string) => (
         <Button
@@ -49,7 +50,8 @@ function Line({ priceWar }: { priceWar: PriceWar }) {
             onClick={() =>
                 answer.mutate(how, {
                     onSuccess: () =>
-                        how === 'step_up' && toast(`${priceWar.sku} goes up to ${money(priceWar.step_up ?? '')}`),
+                        how === 'step_up' &&
+                        toast(t('today.warSteppedUp', { sku: priceWar.sku, price: money(priceWar.step_up) })),
                 })
             }
             aria-label={`${words}: ${priceWar.sku}`}
@@ -69,32 +71,45 @@ function Line({ priceWar }: { priceWar: PriceWar }) {
                 <span className="text-text-3">
                     {priceWar.sku} · {priceWar.channel}
                 </span>
-                <span className="ml-auto whitespace-nowrap">about {money(priceWar.stake)} € a month</span>
+                <span className="ml-auto whitespace-nowrap">
+                    {t('today.priceWarStake', { stake: inCurrency(priceWar.stake, currency) })}
+                </span>
             </div>
             <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5 text-text-2">
                 <span>
-                    {priceWar.name}, {priceWar.rounds} rounds, begun {ago(priceWar.since)}: you{' '}
-                    {money(priceWar.own_from)} → {money(priceWar.own_to)}, they are at {money(priceWar.rival_to)}
-                    {priceWar.floor !== null && <>; your floor is {money(priceWar.floor)}</>}
+                    {t('today.priceWar', {
+                        name: priceWar.name,
+                        rounds: priceWar.rounds,
+                        time: ago(priceWar.since),
+                        from: money(priceWar.own_from),
+                        to: money(priceWar.own_to),
+                        rival: money(priceWar.rival_to),
+                        hasFloor: priceWar.floor === null ? 'no' : 'yes',
+                        floor: money(priceWar.floor),
+                    })}
                 </span>
                 {priceWar.answer ? (
                     <span className="ml-auto flex items-center gap-2">
-                        {HOLDS[priceWar.answer]} until {clock(priceWar.until ?? '')}
-                        {say('leave', 'End that')}
+                        {t('today.warUntil', {
+                            holds: holds(priceWar.answer),
+                            time: clock(priceWar.until ?? ''),
+                        })}
+                        {say('leave', t('today.warEnd'))}
                     </span>
                 ) : (
                     <span className="ml-auto flex flex-wrap items-center gap-2">
                         <Select
-                            label={`For how long, ${priceWar.sku}`}
+                            label={t('today.warFor', { sku: priceWar.sku })}
                             hideLabel
                             value={hours}
                             options={HOURS}
                             onChange={setHours}
                         />
-                        {say('hold', 'Stay here')}
-                        {priceWar.step_up !== null && say('step_up', `Go up to ${money(priceWar.step_up)}`)}
-                        {priceWar.can_ignore && say('ignore', 'Leave that rival out')}
-                        {say('leave', 'Leave it')}
+                        {say('hold', t('today.warHold'))}
+                        {priceWar.step_up !== null &&
+                            say('step_up', t('today.warStepUp', { price: money(priceWar.step_up) }))}
+                        {priceWar.can_ignore && say('ignore', t('today.warIgnore'))}
+                        {say('leave', t('today.warLeave'))}
                     </span>
                 )}
             </div>

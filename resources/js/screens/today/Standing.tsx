@@ -1,3 +1,5 @@
+import { t } from '@/messages/message';
+import { whole } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { Link } from 'react-router';
 import { useToday } from './queries';
@@ -9,30 +11,34 @@ export function Standing() {
     const now = today.data;
     return (
         <aside
-            aria-label="Where you stand"
+            aria-label={t('today.standing')}
             className="w-[300px] shrink-0 overflow-auto border-l border-line bg-sheet px-4 py-5 max-[1000px]:w-auto max-[1000px]:border-t max-[1000px]:border-l-0"
         >
             {today.error && !today.data && <ProblemNotice error={today.error} onRetry={() => void today.refetch()} />}
             {now && (
                 <div className="grid grid-cols-[minmax(0,1fr)] gap-7">
                     <section>
-                        <h2 className="mb-1 text-[15px]">Last 24 hours</h2>
+                        <h2 className="mb-1 text-[15px]">{t('today.last24')}</h2>
                         <dl>
-                            <Row name="changed by rules" figure={now.changed_by_rules} to="/changes?state=confirmed" />
-                            <Row name="by you" figure={now.changed_by_hand} />
-                            <Row name="held back now" figure={now.held} />
-                            <Row name="refused" figure={now.refused} to="/changes?state=failed" />
+                            <Row
+                                name={t('today.byRules')}
+                                figure={now.changed_by_rules}
+                                to="/changes?state=confirmed"
+                            />
+                            <Row name={t('today.byYou')} figure={now.changed_by_hand} />
+                            <Row name={t('today.heldNow')} figure={now.held} />
+                            <Row name={t('today.refusedNow')} figure={now.refused} to="/changes?state=failed" />
                         </dl>
                     </section>
                     <section>
-                        <h2 className="mb-1.5 text-[15px]">Where you stand</h2>
+                        <h2 className="mb-1.5 text-[15px]">{t('today.standing')}</h2>
                         <Bars
                             of={now.listings}
                             bars={[
-                                ['cheapest', now.cheapest, 'bg-stripe'],
-                                ['in the pack', now.in_pack, 'bg-stripe-mid'],
-                                ['dearest', now.dearest, 'bg-line-2'],
-                                ['alone', now.alone, 'bg-yours'],
+                                [t('today.cheapest'), now.cheapest, 'bg-stripe'],
+                                [t('today.inPack'), now.in_pack, 'bg-stripe-mid'],
+                                [t('today.dearest'), now.dearest, 'bg-line-2'],
+                                [t('today.alone'), now.alone, 'bg-yours'],
                             ]}
                         />
                     </section>
@@ -59,7 +65,7 @@ function Row({ name, figure, to }: { name: string; figure: number; to?: string }
                     name
                 )}
             </dt>
-            <dd className="font-bold">{figure.toLocaleString('en')}</dd>
+            <dd className="font-bold">{whole(figure)}</dd>
         </div>
     );
 }
@@ -76,7 +82,7 @@ function Bars({ bars, of }: { bars: [string, number, string][]; of: number }) {
                             className={`h-3.5 min-w-px ${colour}`}
                             style={{ width: `${of === 0 ? 0 : (many / of) * 72}%` }}
                         />
-                        {many.toLocaleString('en')}
+                        {whole(many)}
                     </dd>
                 </div>
             ))}
@@ -100,9 +106,7 @@ function Share({
     const shares = days.map((day) => (day.listings === 0 ? 0 : day.buy_box / day.listings));
     const today = of === 0 ? null : now / of;
     const words =
-        today === null
-            ? 'no listing is compared yet'
-            : `${Math.round(today * 100)} % of ${of.toLocaleString('en')} listings now`;
+        today === null ? 'no listing is compared yet' : `${Math.round(today * 100)} % of ${whole(of)} listings now`;
     if (shares.length < 2) return <p className="text-text-2">{words}. From tomorrow on, day by day.</p>;
     const top = Math.max(...shares, 0.01);
     const points = shares.map(

@@ -1,6 +1,8 @@
+import { t } from '@/messages/message';
 import { TopBar } from '@/ui/TopBar';
-import { money, shown } from '@/ui/figures';
-import { count } from '@/ui/words';
+import { timeFormat } from '@/messages/locale';
+import { useWorkspace } from '@/api/queries';
+import { inCurrency } from '@/ui/figures';
 import { Approvals } from './Approvals';
 import { CannotBePriced } from './CannotBePriced';
 import { Failing } from './Failing';
@@ -17,31 +19,29 @@ export default function TodayPage() {
     const approvals = useApprovals();
     const today = useToday();
     const things = useForYou();
+    const workspace = useWorkspace();
     const stake = approvals.data?.approvals.reduce((sum, one) => sum + Number(one.stake), 0) ?? 0;
     return (
         <>
             <TopBar
-                title="Today"
+                title={t('today.title')}
                 note={
                     things !== undefined &&
-                    [
-                        shown(new Date(), DAY),
-                        things > 0 ? `${count(things, 'thing', 'things')} for you` : 'nothing waits for you',
-                        stake > 0 && `about ${money(stake.toFixed(0))} € a month at stake`,
-                    ]
-                        .filter(Boolean)
-                        .join(', ')
+                    today.data &&
+                    t('today.line', {
+                        day: timeFormat(DAY).format(new Date()),
+                        things,
+                        changed: today.data.changed_by_rules + today.data.changed_by_hand,
+                        stake: stake > 0 ? inCurrency(stake.toFixed(0), workspace.data?.currency ?? 'EUR') : 'none',
+                    })
                 }
             />
             <main className="flex min-h-0 flex-1 max-[1000px]:flex-col max-[1000px]:overflow-auto">
                 <div className="grid min-w-0 flex-1 grid-cols-[minmax(0,1fr)] content-start gap-7 overflow-auto px-[18px] py-5 max-[1000px]:overflow-visible">
                     {things === 0 && (
                         <div>
-                            <h2 className="text-[17px]">Nothing waits for you</h2>
-                            <p className="mt-1 max-w-[60ch] text-text-2">
-                                Every listing has a cost, a floor and a ceiling that fit together, no price needs
-                                approval, and all changes have arrived.
-                            </p>
+                            <h2 className="text-[17px]">{t('today.nothingWaits')}</h2>
+                            <p className="mt-1 max-w-[60ch] text-text-2">{t('today.allWell')}</p>
                         </div>
                     )}
                     <HeldRuns />

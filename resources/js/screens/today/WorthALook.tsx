@@ -1,9 +1,11 @@
+import { t } from '@/messages/message';
 import { key, useChanged } from '@/api/keys';
 import { api, Problem, take } from '@/api/client';
+import { useWorkspace } from '@/api/queries';
 import type { components } from '@/api/schema';
 import { changeOne } from '@/catalogue/batches/changeOne';
 import { Button } from '@/ui/Button';
-import { money, signed } from '@/ui/figures';
+import { money, signed, symbol } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
@@ -12,8 +14,8 @@ import { toast } from 'sonner';
 type Suggestion = components['schemas']['Suggestion'];
 
 const GROUPS: [Suggestion['kind'], string, string][] = [
-    ['up', 'Cheapest by far', 'One cent under the next offer would still be the cheapest.'],
-    ['down', 'Could come down', 'In stock, not sold in 30 days, and others are cheaper.'],
+    ['up', t('today.worthALookUp'), t('today.worthALookUpWhy')],
+    ['down', t('today.worthALookDown'), t('today.worthALookDownWhy')],
 ];
 
 /** Prices that are worth a look, with what they come to; each is taken or left in place. */
@@ -47,21 +49,22 @@ function Line({
     suggestion: Suggestion;
 }) {
     const changed = useChanged();
+    const sign = symbol(useWorkspace().data?.currency ?? 'EUR');
     const refresh = () => changed('listings', 'changes', 'today');
     const accept = useMutation({
-        meta: { failed: 'The suggestion was not taken up' },
+        meta: { failed: t('today.suggestionFailed') },
         mutationFn: async () => {
             const batch = await changeOne('prices', { prices: { [String(listing)]: to } }, listing);
-            if (batch === null) throw new Problem(409, 'Its limits or its price have changed meanwhile', null, {});
+            if (batch === null) throw new Problem(409, t('today.movedMeanwhile'), null, {});
             return batch;
         },
         onSuccess: () => {
             refresh();
-            toast(`${sku} goes to ${money(to)}`);
+            toast(t('today.goesTo', { sku, price: money(to) }));
         },
     });
     const dismiss = useMutation({
-        meta: { failed: 'The suggestion was not dismissed' },
+        meta: { failed: t('today.dismissFailed') },
         mutationFn: () => take(api.POST('/api/v1/suggestions/dismiss', { body: { listing, kind } })),
         onSuccess: refresh,
     });
@@ -76,18 +79,32 @@ function Line({
                 >
                     {title}
                 </Link>
-                <b className="whitespace-nowrap">{a_week ? `${signed(a_week)} € a week` : ''}</b>
+                <b className="whitespace-nowrap">
+                    {a_week && t('today.aWeek', { amount: `${signed(a_week)}\u00a0${sign}` })}
+                </b>
             </div>
             <div className="flex items-center gap-2 text-[12.5px] text-text-2">
                 <span className="min-w-0 flex-1">
-                    {money(price)} → {money(to)}
-                    {kind === 'up' && `, ${units} sold in 30 days`}
+                    {t('today.fromToSold', {
+                        from: money(price),
+                        to: money(to),
+                        units: kind === 'up' ? units : 0,
+                    })}
                 </span>
-                <Button disabled={busy} onClick={() => accept.mutate()} aria-label={`Set ${sku} to ${to}`}>
-                    Set it
+                <Button
+                    disabled={busy}
+                    onClick={() => accept.mutate()}
+                    aria-label={t('today.setItLabel', { sku, price: to })}
+                >
+                    {t('today.setIt')}
                 </Button>
-                <Button look="quiet" disabled={busy} onClick={() => dismiss.mutate()} aria-label={`Leave ${sku}`}>
-                    Leave
+                <Button
+                    look="quiet"
+                    disabled={busy}
+                    onClick={() => dismiss.mutate()}
+                    aria-label={t('today.leaveLabel', { sku })}
+                >
+                    {t('today.leave')}
                 </Button>
             </div>
             {accept.error && <ProblemNotice error={accept.error} />}

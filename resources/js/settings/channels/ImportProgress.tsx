@@ -1,3 +1,4 @@
+import { whole } from '@/ui/figures';
 import type { Channel, ChannelImport } from '@/api/client';
 import { useImports } from '@/api/queries';
 import { clock } from '@/ui/figures';
@@ -13,13 +14,13 @@ const STEPS: Record<ChannelImport['step'], string> = {
 export function ImportProgress({ channel }: { channel: Channel }) {
     const running = useImports().data?.find((one) => one.channel_id === channel.id && one.is_first);
     if (!running) return null;
-    const figures = running.done.toLocaleString();
+    const figures = whole(running.done);
     return (
         <div className="mt-2 grid max-w-md gap-1" role="status">
             <p className="text-text-2">
                 {STEPS[running.step]}
                 {running.done > 0 &&
-                    (running.total === null ? `: ${figures}` : `: ${figures} of ${running.total.toLocaleString()}`)}
+                    (running.total === null ? `: ${figures}` : `: ${figures} of ${whole(running.total)}`)}
             </p>
             {running.total !== null && (
                 <progress

@@ -2,18 +2,17 @@ import { Button } from '@/ui/Button';
 import { Popup } from '@/ui/Popup';
 import { Tick } from '@/ui/Tick';
 import { ArrowLeft, ArrowRight, Minus, Plus } from 'lucide-react';
-import { COLUMNS } from './columns';
-import type { Columns } from './useColumns';
+import type { KeptColumns } from './useKeptColumns';
 
 const STEP_PX = 16;
 
 /** Which columns, in which order, how wide. With the mouse their width is drawn at the heads. */
-export function ColumnChoice({ columns }: { columns: Columns }) {
-    const { shown, toggle, move, resize, reset } = columns;
+export function ColumnChoice<Row>({ columns }: { columns: KeptColumns<Row> }) {
+    const { all, shown, toggle, move, resize, reset } = columns;
     const width = (id: string) => columns.columns.find((column) => column.id === id)?.width ?? 0;
     const ordered = [
-        ...shown.map((id) => COLUMNS.find((column) => column.id === id)).filter((column) => column !== undefined),
-        ...COLUMNS.filter((column) => !shown.includes(column.id)),
+        ...shown.map((id) => all.find((column) => column.id === id)).filter((column) => column !== undefined),
+        ...all.filter((column) => !shown.includes(column.id)),
     ];
     return (
         <Popup label="Columns" align="end" trigger={<Button>Columns</Button>}>

@@ -1,0 +1,8 @@
+import type { Catalogue } from '../catalogue';
+import common from './common.json';
+import rule from './rule.json';
+import signIn from './signIn.json';
+import today from './today.json';
+import words from './words.json';
+
+export const german: Catalogue = { common, rule, signIn, today, words };

@@ -1,0 +1,89 @@
+import type { Change } from '@/api/client';
+import type { GridColumn, HeadColumn } from '@/ui/grid/columns';
+import { Grid, type GridProps } from '@/ui/grid/Grid';
+import { useKeptColumns } from '@/ui/grid/useKeptColumns';
+import { ago, clock, money, signed, signedPercent } from '@/ui/figures';
+import { cause, changeState, reason } from '@/ui/words';
+import { clsx } from 'clsx';
+
+const HEAD: HeadColumn<Change> = {
+    name: 'Listing',
+    minWidth: 170,
+    text: (change) => change.title,
+    second: (change) => `${change.sku} · ${change.channel}`,
+};
+
+const COLUMNS: GridColumn<Change>[] = [
+    {
+        id: 'when',
+        name: 'When',
+        width: 104,
+        cell: (change) => (
+            <time className="text-text-2" dateTime={change.queued_at} title={clock(change.queued_at)}>
+                {ago(change.queued_at)}
+            </time>
+        ),
+    },
+    { id: 'before', name: 'Before', head: 'Before €', width: 78, isRight: true, cell: (change) => money(change.from) },
+    {
+        id: 'after',
+        name: 'After',
+        head: 'After €',
+        width: 78,
+        isRight: true,
+        isKept: true,
+        cell: (change) => <b>{money(change.to)}</b>,
+    },
+    {
+        id: 'change',
+        name: 'Change',
+        head: 'Change €',
+        width: 78,
+        isRight: true,
+        cell: (change) => signed(change.change),
+    },
+    {
+        id: 'percent',
+        name: 'In percent',
+        head: '%',
+        width: 66,
+        isRight: true,
+        cell: (change) => signedPercent(change.change_percent),
+    },
+    {
+        id: 'why',
+        name: 'Reason',
+        width: 190,
+        folded: (change) => reason(change.reason),
+        cell: (change) => (
+            <>
+                <span className="block truncate">{reason(change.reason)}</span>
+                <span className="block truncate text-[12px] text-text-3" title={change.rule ?? ''}>
+                    {[cause(change.cause), change.rule].filter(Boolean).join(' · ')}
+                </span>
+            </>
+        ),
+    },
+    { id: 'state', name: 'State', width: 190, cell: (change) => <State change={change} /> },
+];
+
+function State({ change }: { change: Change }) {
+    return (
+        <>
+            <span className={clsx('block truncate', change.problem !== null && 'text-broken')}>
+                {changeState(change.state, change.waits_for)}
+            </span>
+            {change.problem && (
+                <span className="block truncate text-[12px] text-text-2" title={change.problem}>
+                    {change.problem}
+                </span>
+            )}
+        </>
+    );
+}
+
+/** Every change of a price, newest first. */
+export function Ledger(props: Omit<GridProps<Change>, 'label' | 'idOf' | 'head' | 'columns'>) {
+    const columns = useKeptColumns('change', COLUMNS);
+    return <Grid {...props} label="Ledger" idOf={(change) => change.id} head={HEAD} columns={columns} />;
+}
