@@ -115,6 +115,7 @@ final readonly class DemoWorkspace
             $this->workOff();
             $isRunning = ! $bare && $seller === null;
             $workspace->update(['repricing' => $isRunning ? Repricing::Running : Repricing::Stopped]);
+            $bare || $seller !== null || Artisan::call('screens:note-positions', ['--recall' => 30]);
             DecideListingsJob::dispatchInChunks(
                 $workspace->id,
                 array_values(

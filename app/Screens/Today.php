@@ -4,17 +4,23 @@ declare(strict_types=1);
 
 namespace App\Screens;
 
+use App\Accounts\Models\Workspace;
 use App\Channels\DriverRegistry;
 use App\Channels\Ports\OfferSource;
 use App\Screens\Http\FailingGroup;
+use App\Screens\Http\PositionDay;
 use App\Screens\Http\TodayResource;
 use Illuminate\Support\Facades\DB;
 use stdClass;
+use Wrasse\Core\Money\Currency;
 
 /** What happened in the last 24 hours, and how the listings stand where there are rivals to stand among. */
 final readonly class Today
 {
     private const FAILING_GROUPS = 20;
+
+    /** As many as the charts show. */
+    private const DAYS = 30;
 
     public function __construct(private int $workspaceId)
     {
@@ -67,11 +73,12 @@ final readonly class Today
                 SQL,
             )
             ->first();
+        $currency = Currency::of(Workspace::query()->findOrFail($this->workspaceId)->currency);
         $days = DB::table('position_days')
             ->where('workspace_id', $this->workspaceId)
-            ->where('day', '>=', now()->subDays(14)->toDateString())
+            ->where('day', '>', now()->subDays(self::DAYS)->toDateString())
             ->orderBy('day')
-            ->get(['day', 'listings', 'buy_box']);
+            ->get();
 
         return new TodayResource(
             (int) $day?->by_rules,
@@ -91,34 +98,10 @@ final readonly class Today
                 ->count(),
             array_values(
                 $days
-                    ->map(
-                        fn (stdClass $one) => [
-                            'day' => (string) $one->day,
-                            'listings' => (int) $one->listings,
-                            'buy_box' => (int) $one->buy_box,
-                        ],
-                    )
+                    ->map(fn (stdClass $one) => PositionDay::of($one, $currency))
                     ->all(),
             ),
             $this->failing(),
-        );
-    }
-
-    /** Keeps how the listings of each workspace stand today, for the days to come. */
-    public static function note(): void
-    {
-        DB::statement(
-            <<<'SQL'
-            INSERT INTO position_days (workspace_id, day, listings, buy_box)
-            SELECT l.workspace_id, (now() AT TIME ZONE w.time_zone)::date, count(*),
-                count(*) FILTER (WHERE holds_buy_box)
-            FROM listings l JOIN workspaces w ON w.id = l.workspace_id
-            WHERE rank IS NOT NULL AND NOT is_draft AND coalesce(stock, 1) > 0
-                AND channel_id IN (SELECT id FROM channels WHERE driver = ANY(string_to_array(?, ',')))
-            GROUP BY l.workspace_id, w.time_zone
-            ON CONFLICT (workspace_id, day) DO UPDATE SET listings = excluded.listings, buy_box = excluded.buy_box
-            SQL,
-            [implode(',', DriverRegistry::namesOf(OfferSource::class))],
         );
     }
 

@@ -30,10 +30,10 @@ final class LayersTest
     /** Parts of the core, likewise. */
     private const CORE_PARTS = [
         'Identity',
+        'Trail',
         'Money',
         'Profit',
         'Market',
-        'Trail',
         'Limits',
         'Rule',
         'Decision',

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Support\Console\ApiDocumentCommand;
 use App\Support\OpenApi\ApiDocument;
 use Illuminate\Routing\Route;
 use Illuminate\Support\Facades\Artisan;
@@ -17,6 +18,15 @@ final class ApiDocumentTest extends TestCase
         self::assertSame(
             (string) file_get_contents(base_path('docs/openapi.json')),
             ApiDocument::json(),
+            'php artisan api:document writes it anew',
+        );
+    }
+
+    public function test_what_the_why_says_in_the_interface_is_what_the_core_says(): void
+    {
+        self::assertSame(
+            (string) file_get_contents(resource_path('js/messages/en/why.json')),
+            ApiDocumentCommand::phrases(),
             'php artisan api:document writes it anew',
         );
     }

@@ -347,6 +347,8 @@ final class RuleTest extends TestCase
             'rank_before' => 2,
             'rank_after' => 1,
             'field_size' => 1,
+            'currency' => 'EUR',
+            'rivals' => ['20.00'],
         ]);
         $this->as()
             ->postJson('/api/v1/rules/try-out', ['document' => self::DOCUMENT, 'filter' => ['q' => 'kc-2']])

@@ -6,7 +6,7 @@ namespace Tests\Feature;
 
 use App\Catalogue\Models\Listing;
 use App\Publishing\Models\PriceChange;
-use App\Screens\Today;
+use App\Screens\PositionDays;
 use Illuminate\Support\Facades\DB;
 use Tests\TestCase;
 
@@ -26,7 +26,7 @@ final class TodayTest extends TestCase
         $this->change('KC-4', 'refused', 5, problem: 'price under the limit set for this item');
         $this->change('KC-4', 'confirmed', 1);
         $this->change('KC-2', 'waiting', 0);
-        Today::note();
+        PositionDays::note();
         $today = $this->actingAs($this->user)
             ->getJson('/api/v1/today')
             ->assertOk()
@@ -52,6 +52,54 @@ final class TodayTest extends TestCase
             'what arrived since is not in the way any more',
         );
         self::assertSame([[4, 1]], array_map(fn (array $day) => [$day['listings'], $day['buy_box']], $today['days']));
+    }
+
+    public function test_days_before_today_are_worked_out_from_what_was_observed_and_kept_ones_stay(): void
+    {
+        $listing = $this->listing('KC-1');
+        $yesterday = now()->subDay()->setTime(12, 0);
+        $observe = fn ($at, int $price, array $offers) => DB::table('market_observations')->insert([
+            'listing_id' => $listing->id,
+            'workspace_id' => $this->workspace->id,
+            'observed_at' => $at,
+            'price_minor' => $price,
+            'offers' => json_encode($offers, JSON_THROW_ON_ERROR),
+        ]);
+        $rival = ['seller' => 'a', 'price' => '20.00', 'condition' => 'new', 'buy_box' => true];
+        $observe($yesterday->copy()->subHour(), 1_500, []);
+        $observe($yesterday, 2_490, [$rival]);
+        $observe($yesterday->copy()->subDays(2), 1_980, [[...$rival, 'buy_box' => false]]);
+        DB::table('sales_days')->insert([
+            'listing_id' => $listing->id,
+            'workspace_id' => $this->workspace->id,
+            'day' => $yesterday->toDateString(),
+            'units' => 10,
+            'revenue_minor' => 24_900,
+        ]);
+        DB::table('position_days')->insert([
+            'workspace_id' => $this->workspace->id,
+            'day' => $yesterday->copy()->subDays(2)->toDateString(),
+            'listings' => 7,
+            'buy_box' => 3,
+        ]);
+
+        $this->artisan('screens:note-positions', ['--recall' => 30])->assertSuccessful();
+
+        // A margin of 7.93 of net 20.92, and ten times 7.93, as in the try-out of the same listing.
+        $days = $this->actingAs($this->user)->getJson('/api/v1/today')->assertOk()->json('days');
+        self::assertSame(
+            [[7, 3, null, null, null], [1, 0, '37.91', '2.00', '79.30']],
+            array_map(
+                fn (array $day) => [
+                    $day['listings'],
+                    $day['buy_box'],
+                    $day['margin_percent'],
+                    $day['rank'],
+                    $day['profit'],
+                ],
+                array_slice($days, 0, 2),
+            ),
+        );
     }
 
     public function test_prices_worth_a_look_are_suggested_until_dismissed(): void

@@ -8,6 +8,7 @@ use App\Catalogue\Listings\ListingFilter;
 use OpenApi\Attributes as OA;
 use Wrasse\Core\Market\DropReason;
 use Wrasse\Core\Trail\Outcome;
+use Wrasse\Core\Trail\Phrase;
 use Wrasse\Core\Trail\Reason;
 
 /** What the core said, as it writes it. */
@@ -74,11 +75,31 @@ use Wrasse\Core\Trail\Reason;
     ],
 )]
 #[OA\Schema(
+    schema: 'Message',
+    description: 'What is said, for those who word it themselves: a phrase with its values.',
+    required: ['code', 'values'],
+    properties: [
+        new OA\Property(property: 'code', type: 'string', enum: Phrase::class),
+        new OA\Property(
+            property: 'values',
+            type: 'object',
+            additionalProperties: new OA\AdditionalProperties(
+                oneOf: [
+                    new OA\Schema(type: 'string'),
+                    new OA\Schema(type: 'integer'),
+                    new OA\Schema(ref: '#/components/schemas/Message'),
+                ],
+            ),
+        ),
+    ],
+)]
+#[OA\Schema(
     schema: 'Step',
-    required: ['step', 'says', 'figures'],
+    required: ['step', 'says', 'message', 'figures'],
     properties: [
         new OA\Property(property: 'step', type: 'string'),
-        new OA\Property(property: 'says', type: 'string'),
+        new OA\Property(property: 'says', description: 'In English.', type: 'string'),
+        new OA\Property(property: 'message', ref: '#/components/schemas/Message'),
         new OA\Property(
             property: 'figures',
             type: 'object',

@@ -309,7 +309,7 @@ final readonly class RuleController
 
         $rows = [];
         foreach ($decided as [$one]) {
-            $rows[] = array_slice(array_values(get_object_vars(TryOutRow::of($one))), 1);
+            $rows[] = array_slice(array_values(get_object_vars(TryOutRow::of($one))), 1, count($header));
         }
 
         return CsvResponse::of('try-out.csv', $header, $rows);

@@ -67,6 +67,6 @@ final class Decision extends Model
      */
     public function asMade(): array
     {
-        return (new DecisionWriter())->write(Evaluation::of((new RequestReader())->read(Node::of($this->document()))));
+        return (new DecisionWriter(hasMessages: true))->write(Evaluation::of((new RequestReader())->read(Node::of($this->document()))));
     }
 }

@@ -4,18 +4,26 @@ declare(strict_types=1);
 
 namespace App\Screens\Console;
 
-use App\Screens\Today;
+use App\Accounts\Models\Workspace;
+use App\Screens\PositionDays;
+use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Console\Command;
 
 final class NotePositionsCommand extends Command
 {
-    protected $signature = 'screens:note-positions';
+    protected $signature = 'screens:note-positions
+        {--recall= : so many days before today too, from what was observed; days that were kept stay}';
 
-    protected $description = 'Write down today’s positions and buy boxes';
+    protected $description = 'Write down today’s positions, margins, buy boxes and sales';
 
-    public function handle(): int
+    public function handle(PositionDays $days, CurrentWorkspace $current): int
     {
-        Today::note();
+        PositionDays::note();
+        if ($this->option('recall') !== null) {
+            foreach (Workspace::query()->get() as $workspace) {
+                $current->within($workspace->id, fn () => $days->recall($workspace, (int) $this->option('recall')));
+            }
+        }
 
         return self::SUCCESS;
     }

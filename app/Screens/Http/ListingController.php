@@ -201,7 +201,7 @@ final readonly class ListingController
             ),
         ],
     )]
-    public function show(int $id, DecideNow $now, DecisionWriter $writer): JsonResponse
+    public function show(int $id, DecideNow $now): JsonResponse
     {
         $row = (new ListingQuery($this->current->id()))->find($id) ?? throw new NotFoundHttpException();
         $listing = Listing::query()
@@ -233,7 +233,7 @@ final readonly class ListingController
                 OwnLimits::amount($listing->limits, 'ceiling'),
                 TermResource::all($decided),
                 EarningsPoint::all($decided->decision),
-                $writer->write($decided->decision),
+                (new DecisionWriter(hasMessages: true))->write($decided->decision),
                 OfferResource::all($offers, Dropped::reasons($decided->decision->field->dropped), $names, $currency),
                 PriceWarHold::on($id, $names),
             ),

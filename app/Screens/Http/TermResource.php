@@ -7,6 +7,7 @@ namespace App\Screens\Http;
 use App\Pricing\Deciding\EvaluatedListing;
 use OpenApi\Attributes as OA;
 use Wrasse\Core\Limits\TermFigure;
+use Wrasse\Core\Trail\Message;
 
 /** One floor or ceiling term of a listing: where it comes from, and what it comes to now. */
 #[OA\Schema(schema: 'Term')]
@@ -15,7 +16,8 @@ final readonly class TermResource
     public function __construct(
         #[OA\Property(enum: ['floor', 'ceiling'])] public string $side,
         #[OA\Property(enum: ['amount', 'margin', 'markup', 'profit', 'map', 'rrp', 'reference'])] public string $kind,
-        #[OA\Property(example: '12 % margin of price')] public string $says,
+        #[OA\Property(description: 'In English.', example: '12 % margin of price')] public string $says,
+        #[OA\Property(ref: '#/components/schemas/Message')] public Message $message,
         #[OA\Property(description: 'What it comes to; null where its figure is missing or no price meets it.')]
         public ?string $price,
         #[OA\Property(
@@ -41,6 +43,7 @@ final readonly class TermResource
             fn (TermFigure $figure, array $source) => new self(
                 $figure->side,
                 (string) $source['term']['kind'],
+                $figure->says->english(),
                 $figure->says,
                 $figure->price === null ? null : $currency->format($figure->price),
                 $source['from'],

@@ -10,7 +10,7 @@ use OpenApi\Attributes as OA;
 final readonly class TodayResource
 {
     /**
-     * @param  list<array{day: string, listings: int, buy_box: int}>  $days
+     * @param  list<PositionDay>  $days
      * @param  list<FailingGroup>  $failing
      */
     public function __construct(
@@ -27,18 +27,7 @@ final readonly class TodayResource
         #[OA\Property(description: 'How many of them hold the buy box.')] public int $buy_box,
         #[OA\Property(description: 'Listings paused because their price was changed past us.')]
         public int $changed_elsewhere,
-        #[OA\Property(
-            description: 'The same by day.',
-            type: 'array',
-            items: new OA\Items(
-                required: ['day', 'listings', 'buy_box'],
-                properties: [
-                    new OA\Property(property: 'day', type: 'string', format: 'date'),
-                    new OA\Property(property: 'listings', type: 'integer'),
-                    new OA\Property(property: 'buy_box', type: 'integer'),
-                ],
-            ),
-        )]
+        #[OA\Property(description: 'The last 30.', type: 'array', items: new OA\Items(ref: PositionDay::class))]
         public array $days,
         #[OA\Property(type: 'array', items: new OA\Items(ref: FailingGroup::class))] public array $failing,
     ) {

@@ -13,6 +13,7 @@ use Wrasse\Core\Rule\BelowFloor;
 use Wrasse\Core\Rule\CompetitiveRule;
 use Wrasse\Core\Rule\Rule;
 use Wrasse\Core\Trail\Outcome;
+use Wrasse\Core\Trail\Phrase;
 use Wrasse\Core\Trail\Reason;
 use Wrasse\Core\Trail\Trail;
 
@@ -110,11 +111,11 @@ final class Evaluation
         $this->trail?->add(
             'eligibility',
             match ($reason) {
-                Reason::OutOfStock => 'Out of stock; nothing to price',
-                Reason::Promotion => 'On promotion; the rule leaves it alone',
-                Reason::Cooldown => 'Changed only a short while ago; the rule waits between changes',
-                Reason::DailyLimit => 'Changed as often in 24 hours as the rule allows',
-                default => 'May be repriced now',
+                Reason::OutOfStock => Phrase::OutOfStock,
+                Reason::Promotion => Phrase::OnPromotion,
+                Reason::Cooldown => Phrase::ChangedRecently,
+                Reason::DailyLimit => Phrase::ChangedOften,
+                default => Phrase::MayBeRepriced,
             },
         );
 
@@ -136,13 +137,13 @@ final class Evaluation
         if ($isFirst && ! $this->rule->direction->allows($this->listing->price, $target)) {
             $this->trail?->add(
                 'direction',
-                'The rule moves prices only '.($target < $this->listing->price ? 'up' : 'down'),
+                $target < $this->listing->price ? Phrase::MovesOnlyUp : Phrase::MovesOnlyDown,
             );
 
             return $this->stay(Outcome::Keep, Reason::Direction);
         }
         if ($isFirst) {
-            $this->trail?->add('direction', 'The rule may move the price this way');
+            $this->trail?->add('direction', Phrase::MayMoveThisWay);
         }
 
         return $this->bound($aim, $target);
@@ -152,7 +153,7 @@ final class Evaluation
     {
         if ($target < $this->floor) {
             return match ($this->rule->belowFloor) {
-                BelowFloor::Hold => $this->hold(Reason::BelowFloor, 'That is under the floor; the price stays'),
+                BelowFloor::Hold => $this->hold(Reason::BelowFloor, Phrase::BelowFloorStays),
                 BelowFloor::Floor => $this->settle($this->bind('floor'), $aim->reason),
                 BelowFloor::Ceiling => $this->settle($this->bind('ceiling'), $aim->reason),
                 BelowFloor::NextRival => $this->follow($this->nextRival((int) $aim->reference), isFirst: false),
@@ -160,11 +161,11 @@ final class Evaluation
         }
         if ($target > $this->ceiling) {
             return match ($this->rule->aboveCeiling) {
-                AboveCeiling::Hold => $this->hold(Reason::AboveCeiling, 'That is over the ceiling; the price stays'),
+                AboveCeiling::Hold => $this->hold(Reason::AboveCeiling, Phrase::AboveCeilingStays),
                 AboveCeiling::Ceiling => $this->settle($this->bind('ceiling'), $aim->reason),
             };
         }
-        $this->trail?->add('within_limits', 'Between floor and ceiling');
+        $this->trail?->add('within_limits', Phrase::WithinLimits);
 
         return $this->settle($target, $aim->reason);
     }
@@ -178,7 +179,7 @@ final class Evaluation
             : Aim::keep(Reason::NoRivals);
     }
 
-    private function hold(Reason $reason, string $says): Verdict
+    private function hold(Reason $reason, Phrase $says): Verdict
     {
         $this->trail?->add('within_limits', $says);
 
@@ -212,8 +213,8 @@ final class Evaluation
         $this->trail?->add(
             'within_limits',
             $by === 'floor'
-                ? "Floor binds: {$this->limits->floorSays($this->listing)}"
-                : "Ceiling binds: {$this->limits->ceilingSays($this->listing)}",
+                ? Phrase::FloorBinds->with(['term' => $this->limits->floorSays($this->listing) ?? ''])
+                : Phrase::CeilingBinds->with(['term' => $this->limits->ceilingSays($this->listing) ?? '']),
             [$by => $limit],
         );
 
@@ -229,12 +230,12 @@ final class Evaluation
     {
         $price = $this->endWell($price) ?? $this->meetFloorTerms($price);
         if ($price > $this->ceiling) {
-            $this->trail?->add('floor_terms', 'No price up to the ceiling meets every floor term');
+            $this->trail?->add('floor_terms', Phrase::NoPriceHolds);
 
             return new Verdict(Outcome::Blocked, Reason::NoValidPrice);
         }
         if ($price === $this->listing->price) {
-            $this->trail?->add('result', 'The price is there already');
+            $this->trail?->add('result', Phrase::AlreadyThere);
 
             return new Verdict(Outcome::Keep, Reason::AlreadyThere);
         }
@@ -260,18 +261,18 @@ final class Evaluation
                 $this->trail?->add(
                     'ending',
                     $neighbour === $price
-                        ? 'The price ends as wanted'
-                        : 'To the neighbouring price with a wanted ending',
+                        ? Phrase::EndsAsWanted
+                        : Phrase::ToWantedEnding,
                     ['price' => $neighbour],
                 );
-                $this->trail?->add('floor_terms', 'Every floor term holds', ['price' => $neighbour]);
+                $this->trail?->add('floor_terms', Phrase::FloorTermsHold, ['price' => $neighbour]);
 
                 return $neighbour;
             }
         }
         $this->trail?->add(
             'ending_skipped',
-            'No neighbouring price with a wanted ending is allowed; the price stays as it was',
+            Phrase::NoWantedEnding,
             ['price' => $price],
         );
 
@@ -283,12 +284,12 @@ final class Evaluation
     {
         $earnings = $this->listing->earnings;
         if ($this->limits->allow($price, $earnings)) {
-            $this->trail?->add('floor_terms', 'Every floor term holds', ['price' => $price]);
+            $this->trail?->add('floor_terms', Phrase::FloorTermsHold, ['price' => $price]);
 
             return $price;
         }
         $next = $this->limits->nextAllowed($price, $earnings);
-        $this->trail?->add('floor_terms', 'Moved up until every floor term holds', ['price' => $next]);
+        $this->trail?->add('floor_terms', Phrase::UpToFloorTerms, ['price' => $next]);
 
         return $next;
     }
@@ -298,7 +299,7 @@ final class Evaluation
         $brakes = $this->rule->brakes;
         $now = $this->listing->price;
         if ($this->isWithinLimits && $brakes->areTooCoarse($now, $price)) {
-            $this->trail?->add('brakes', 'Too small a move to bother', ['move' => $price - $now]);
+            $this->trail?->add('brakes', Phrase::MoveTooSmall, ['move' => $price - $now]);
 
             return new Verdict(Outcome::Keep, Reason::MinMove);
         }
@@ -310,17 +311,17 @@ final class Evaluation
                 $capped > $this->ceiling ||
                 ! $this->limits->allow($capped, $this->listing->earnings)
             ) {
-                $this->trail?->add('brakes', "More than {$brakes->maxMove} % at once; a person looks first", [
+                $this->trail?->add('brakes', Phrase::MoveTooLarge->with(['percent' => (string) $brakes->maxMove]), [
                     'price' => $price,
                 ]);
 
                 return new Verdict(Outcome::Review, Reason::MaxMove, $price);
             }
-            $this->trail?->add('brakes', "Not more than {$brakes->maxMove} % at once", ['price' => $capped]);
+            $this->trail?->add('brakes', Phrase::MoveCapped->with(['percent' => (string) $brakes->maxMove]), ['price' => $capped]);
             $price = $capped;
             $reason = Reason::Capped;
         } else {
-            $this->trail?->add('brakes', 'No brake is in the way');
+            $this->trail?->add('brakes', Phrase::NoBrake);
         }
 
         return $this->approve($price, $reason);
@@ -329,12 +330,12 @@ final class Evaluation
     private function approve(int $price, Reason $reason): Verdict
     {
         if ($this->rule->approval->isNeeded($this->listing->price, $price)) {
-            $this->trail?->add('approval', 'The rule asks a person first', ['price' => $price]);
+            $this->trail?->add('approval', Phrase::AsksFirst, ['price' => $price]);
 
             return new Verdict(Outcome::Review, Reason::Approval, $price);
         }
-        $this->trail?->add('approval', 'The rule does not ask');
-        $this->trail?->add('result', 'New price', ['price' => $price]);
+        $this->trail?->add('approval', Phrase::DoesNotAsk);
+        $this->trail?->add('result', Phrase::NewPrice, ['price' => $price]);
 
         return new Verdict(Outcome::Change, $reason, $price);
     }
@@ -345,10 +346,10 @@ final class Evaluation
         $field = $this->field;
         $trail->add(
             'field',
-            static fn () => match ($seen) {
-                0 => 'No offers',
-                1 => "1 offer, {$field->size()} counts",
-                default => "{$seen} offers, {$field->size()} count",
+            match ($seen) {
+                0 => Phrase::NoOffers,
+                1 => Phrase::OneOffer->with(['counted' => $field->size()]),
+                default => Phrase::Offers->with(['seen' => $seen, 'counted' => $field->size()]),
             },
         );
     }
@@ -366,13 +367,16 @@ final class Evaluation
         }
         $trail->add(
             'limits',
-            static fn () => match ($limits->problem) {
-                Reason::CostMissing => 'The cost is not known',
-                Reason::FloorUnreachable => 'No price earns what the floor asks for',
-                Reason::FloorMissing => 'There is no floor',
-                Reason::CeilingMissing => 'There is no ceiling',
-                Reason::LimitsConflict => 'The floor is above the ceiling',
-                default => "Floor: {$limits->floorSays($listing)}; ceiling: {$limits->ceilingSays($listing)}",
+            match ($limits->problem) {
+                Reason::CostMissing => Phrase::CostUnknown,
+                Reason::FloorUnreachable => Phrase::FloorUnreachable,
+                Reason::FloorMissing => Phrase::NoFloor,
+                Reason::CeilingMissing => Phrase::NoCeiling,
+                Reason::LimitsConflict => Phrase::FloorAboveCeiling,
+                default => Phrase::LimitsAre->with([
+                    'floor' => $limits->floorSays($listing) ?? '',
+                    'ceiling' => $limits->ceilingSays($listing) ?? '',
+                ]),
             },
             $figures,
         );

@@ -81,7 +81,7 @@ final readonly class DecisionText
     {
         $lines = ['Limits, the highest floor and the lowest ceiling bind:'];
         foreach ($decision->termFigures() as $term) {
-            $lines[] = $this->line("    {$term->side}: {$term->says}", $this->figure($term, $currency));
+            $lines[] = $this->line("    {$term->side}: {$term->says->english()}", $this->figure($term, $currency));
         }
 
         return [...$lines, ''];

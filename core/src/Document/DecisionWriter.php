@@ -8,6 +8,7 @@ use Wrasse\Core\Decision\Decision;
 use Wrasse\Core\Market\Dropped;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Profit\Profit;
+use Wrasse\Core\Trail\Message;
 use Wrasse\Core\Trail\Step;
 
 use function array_map;
@@ -17,6 +18,11 @@ use function usort;
 /** Writes a decision as a document: amounts as decimals of the listing's currency. */
 final readonly class DecisionWriter
 {
+    /** @param  bool  $hasMessages  each step also as a message, for those who word it themselves */
+    public function __construct(private bool $hasMessages = false)
+    {
+    }
+
     /** @return array<string, mixed> */
     public function write(Decision $decision): array
     {
@@ -71,7 +77,7 @@ final readonly class DecisionWriter
 
     /**
      * @param  list<Step>  $steps
-     * @return list<array{step: string, says: string, figures: object}>
+     * @return list<array{step: string, says: string, figures: object, message?: Message}>
      */
     private function steps(array $steps, Currency $currency): array
     {
@@ -80,6 +86,7 @@ final readonly class DecisionWriter
                 'step' => $step->step,
                 'says' => $step->says(),
                 'figures' => (object) array_map($currency->format(...), $step->amounts),
+                ...($this->hasMessages ? ['message' => $step->message] : []),
             ],
             $steps,
         );

@@ -6,6 +6,8 @@ namespace Wrasse\Core\Limits;
 
 use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
+use Wrasse\Core\Trail\Message;
+use Wrasse\Core\Trail\Phrase;
 
 /** A price set by hand. Amounts in minor units. */
 final readonly class AmountTerm implements CeilingTerm, FloorTerm
@@ -29,8 +31,8 @@ final readonly class AmountTerm implements CeilingTerm, FloorTerm
         return $this->amount;
     }
 
-    public function says(Listing $listing): string
+    public function says(Listing $listing): Message
     {
-        return 'set by hand';
+        return Phrase::TermByHand->with();
     }
 }

@@ -8,6 +8,7 @@ use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Profit\Earnings;
 use Wrasse\Core\Profit\EarningsCondition;
 use Wrasse\Core\Profit\SmallestPrice;
+use Wrasse\Core\Trail\Message;
 use Wrasse\Core\Trail\Reason;
 
 /** Floor and ceiling in minor units as far as they can be given, and why they are not usable where they are not. */
@@ -59,13 +60,13 @@ final readonly class Limits
     }
 
     /** Which floor term binds. */
-    public function floorSays(Listing $listing): string
+    public function floorSays(Listing $listing): ?Message
     {
-        return $this->floorTerm?->says($listing) ?? '';
+        return $this->floorTerm?->says($listing);
     }
 
-    public function ceilingSays(Listing $listing): string
+    public function ceilingSays(Listing $listing): ?Message
     {
-        return $this->ceilingTerm?->says($listing) ?? '';
+        return $this->ceilingTerm?->says($listing);
     }
 }

@@ -6,6 +6,8 @@ namespace Wrasse\Core\Limits;
 
 use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
+use Wrasse\Core\Trail\Message;
+use Wrasse\Core\Trail\Phrase;
 
 /** The minimum advertised price. */
 final readonly class MapFloor implements FloorTerm
@@ -20,8 +22,8 @@ final readonly class MapFloor implements FloorTerm
         return $listing->map;
     }
 
-    public function says(Listing $listing): string
+    public function says(Listing $listing): Message
     {
-        return 'minimum advertised price';
+        return Phrase::TermMap->with();
     }
 }

@@ -7,6 +7,8 @@ namespace Wrasse\Core\Limits;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Money\Percent;
 use Wrasse\Core\Profit\EarningsCondition;
+use Wrasse\Core\Trail\Message;
+use Wrasse\Core\Trail\Phrase;
 
 final readonly class MarkupFloor extends EarningsFloor
 {
@@ -19,8 +21,8 @@ final readonly class MarkupFloor extends EarningsFloor
         return EarningsCondition::markup($this->percent, $totalCost);
     }
 
-    public function says(Listing $listing): string
+    public function says(Listing $listing): Message
     {
-        return "{$this->percent} % markup on cost";
+        return Phrase::TermMarkup->with(['percent' => (string) $this->percent]);
     }
 }

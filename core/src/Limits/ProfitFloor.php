@@ -6,6 +6,8 @@ namespace Wrasse\Core\Limits;
 
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Profit\EarningsCondition;
+use Wrasse\Core\Trail\Message;
+use Wrasse\Core\Trail\Phrase;
 
 /** Amounts in minor units. */
 final readonly class ProfitFloor extends EarningsFloor
@@ -19,8 +21,8 @@ final readonly class ProfitFloor extends EarningsFloor
         return EarningsCondition::profit($this->amount, $totalCost);
     }
 
-    public function says(Listing $listing): string
+    public function says(Listing $listing): Message
     {
-        return $listing->currency->format($this->amount).' profit';
+        return Phrase::TermProfit->with(['amount' => $listing->currency->format($this->amount)]);
     }
 }

@@ -6,6 +6,8 @@ namespace Wrasse\Core\Limits;
 
 use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
+use Wrasse\Core\Trail\Message;
+use Wrasse\Core\Trail\Phrase;
 
 final readonly class ReferenceCeiling extends ReferenceTerm implements CeilingTerm
 {
@@ -14,8 +16,8 @@ final readonly class ReferenceCeiling extends ReferenceTerm implements CeilingTe
         return $this->price($listing, $field);
     }
 
-    public function says(Listing $listing): string
+    public function says(Listing $listing): Message
     {
-        return 'not above '.$this->reference->name();
+        return Phrase::TermNotAbove->with(['reference' => $this->reference->name()]);
     }
 }

@@ -8,6 +8,8 @@ use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Money\Percent;
 use Wrasse\Core\Money\Rounding;
+use Wrasse\Core\Trail\Message;
+use Wrasse\Core\Trail\Phrase;
 
 /** A part of the recommended price, rounded down. */
 final readonly class RrpCeiling implements CeilingTerm
@@ -26,10 +28,10 @@ final readonly class RrpCeiling implements CeilingTerm
         return $listing->rrp === null ? null : Rounding::down($listing->rrp * $this->percent->units, Percent::WHOLE);
     }
 
-    public function says(Listing $listing): string
+    public function says(Listing $listing): Message
     {
         return $this->percent->units === Percent::WHOLE
-            ? 'recommended price'
-            : "{$this->percent} % of the recommended price";
+            ? Phrase::TermRrp->with()
+            : Phrase::TermRrpPart->with(['percent' => (string) $this->percent]);
     }
 }

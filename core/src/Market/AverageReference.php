@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
+use Wrasse\Core\Trail\Message;
+use Wrasse\Core\Trail\Phrase;
+
 /** The mean of all offers that count, half up. */
 final readonly class AverageReference extends CompetitorReference
 {
@@ -12,8 +15,8 @@ final readonly class AverageReference extends CompetitorReference
         return $field->average();
     }
 
-    public function name(): string
+    public function name(): Message
     {
-        return 'the average of the offers';
+        return Phrase::Average->with();
     }
 }

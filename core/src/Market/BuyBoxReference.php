@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
+use Wrasse\Core\Trail\Message;
+use Wrasse\Core\Trail\Phrase;
+
 /** What the buy box holder asks. */
 final readonly class BuyBoxReference extends CompetitorReference
 {
@@ -12,13 +15,13 @@ final readonly class BuyBoxReference extends CompetitorReference
         return $field->buyBox();
     }
 
-    protected function absent(): string
+    protected function absent(): Message
     {
-        return 'nobody that counts holds the buy box';
+        return Phrase::BuyBoxAbsent->with();
     }
 
-    public function name(): string
+    public function name(): Message
     {
-        return 'the buy box';
+        return Phrase::BuyBox->with();
     }
 }

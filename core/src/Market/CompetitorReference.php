@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
+use Wrasse\Core\Trail\Message;
+use Wrasse\Core\Trail\Phrase;
+
 /** A figure of the field. Where it has none, another reference stands in for it. */
 abstract readonly class CompetitorReference implements Reference
 {
@@ -16,9 +19,9 @@ abstract readonly class CompetitorReference implements Reference
     abstract protected function of(CompetitorSet $field): ?int;
 
     /** Why it has no figure. */
-    protected function absent(): string
+    protected function absent(): Message
     {
-        return '';
+        return Phrase::NotKnown->with(['reference' => $this->name()]);
     }
 
     public function figure(CompetitorSet $field, Listing $listing): ?int
@@ -26,11 +29,14 @@ abstract readonly class CompetitorReference implements Reference
         return $field->isEmpty() ? null : $this->of($field) ?? $this->else()->figure($field, $listing);
     }
 
-    public function says(CompetitorSet $field, Listing $listing): string
+    public function says(CompetitorSet $field, Listing $listing): Message
     {
         return $this->of($field) !== null
             ? $this->name()
-            : "{$this->absent()}, so {$this->else()->says($field, $listing)}";
+            : Phrase::Instead->with([
+                'absent' => $this->absent(),
+                'reference' => $this->else()->says($field, $listing),
+            ]);
     }
 
     private function else(): Reference

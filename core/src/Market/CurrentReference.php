@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
+use Wrasse\Core\Trail\Message;
+use Wrasse\Core\Trail\Phrase;
+
 /** Our present price. */
 final readonly class CurrentReference extends OwnReference
 {
@@ -12,8 +15,8 @@ final readonly class CurrentReference extends OwnReference
         return $listing->price;
     }
 
-    public function name(): string
+    public function name(): Message
     {
-        return 'your present price';
+        return Phrase::CurrentPrice->with();
     }
 }

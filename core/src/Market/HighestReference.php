@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
+use Wrasse\Core\Trail\Message;
+use Wrasse\Core\Trail\Phrase;
+
 /** The dearest offer that counts. */
 final readonly class HighestReference extends CompetitorReference
 {
@@ -12,8 +15,8 @@ final readonly class HighestReference extends CompetitorReference
         return $field->highest();
     }
 
-    public function name(): string
+    public function name(): Message
     {
-        return 'the highest offer';
+        return Phrase::Highest->with();
     }
 }

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
+use Wrasse\Core\Trail\Message;
+use Wrasse\Core\Trail\Phrase;
+
 /** Our list price. */
 final readonly class ListPriceReference extends OwnReference
 {
@@ -12,8 +15,8 @@ final readonly class ListPriceReference extends OwnReference
         return $listing->listPrice;
     }
 
-    public function name(): string
+    public function name(): Message
     {
-        return 'your list price';
+        return Phrase::ListPrice->with();
     }
 }

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
+use Wrasse\Core\Trail\Message;
+use Wrasse\Core\Trail\Phrase;
+
 /** The cheapest offer that counts. */
 final readonly class LowestReference extends CompetitorReference
 {
@@ -12,8 +15,8 @@ final readonly class LowestReference extends CompetitorReference
         return $field->lowest();
     }
 
-    public function name(): string
+    public function name(): Message
     {
-        return 'the lowest offer';
+        return Phrase::Lowest->with();
     }
 }

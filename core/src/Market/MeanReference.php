@@ -5,10 +5,11 @@ declare(strict_types=1);
 namespace Wrasse\Core\Market;
 
 use Wrasse\Core\Money\Rounding;
+use Wrasse\Core\Trail\Message;
+use Wrasse\Core\Trail\Phrase;
 
 use function array_map;
 use function count;
-use function implode;
 
 /** The mean of other references, half up. */
 final readonly class MeanReference implements Reference
@@ -32,14 +33,25 @@ final readonly class MeanReference implements Reference
         return Rounding::halfUp($sum, count($this->references));
     }
 
-    public function name(): string
+    public function name(): Message
     {
-        return 'the mean of '.implode(' and ', array_map(fn (Reference $one) => $one->name(), $this->references));
+        return $this->meanOf(array_map(fn (Reference $one) => $one->name(), $this->references));
     }
 
-    public function says(CompetitorSet $field, Listing $listing): string
+    public function says(CompetitorSet $field, Listing $listing): Message
     {
-        return 'the mean of '.
-            implode(' and ', array_map(fn (Reference $one) => $one->says($field, $listing), $this->references));
+        return $this->meanOf(array_map(fn (Reference $one) => $one->says($field, $listing), $this->references));
+    }
+
+    /** @param  non-empty-list<Message>  $names */
+    private function meanOf(array $names): Message
+    {
+        $all = array_reduce(
+            array_slice($names, 1),
+            fn (Message $all, Message $one) => Phrase::And->with(['first' => $all, 'second' => $one]),
+            $names[0],
+        );
+
+        return Phrase::MeanOf->with(['all' => $all]);
     }
 }

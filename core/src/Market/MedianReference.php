@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
+use Wrasse\Core\Trail\Message;
+use Wrasse\Core\Trail\Phrase;
+
 /** The middle offer; of an even number the mean of the middle two, half up. */
 final readonly class MedianReference extends CompetitorReference
 {
@@ -12,8 +15,8 @@ final readonly class MedianReference extends CompetitorReference
         return $field->median();
     }
 
-    public function name(): string
+    public function name(): Message
     {
-        return 'the middle of the offers';
+        return Phrase::Median->with();
     }
 }

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
+use Wrasse\Core\Trail\Message;
+use Wrasse\Core\Trail\Phrase;
+
 /** The n-th cheapest offer that counts; beyond the field's size the highest. */
 final readonly class NthReference extends CompetitorReference
 {
@@ -18,8 +21,8 @@ final readonly class NthReference extends CompetitorReference
         return $field->nth($this->n) ?? $field->highest();
     }
 
-    public function name(): string
+    public function name(): Message
     {
-        return $this->n === 1 ? 'the lowest offer' : "offer number {$this->n} from below";
+        return $this->n === 1 ? Phrase::Lowest->with() : Phrase::Nth->with(['n' => $this->n]);
     }
 }

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
+use Wrasse\Core\Trail\Message;
+use Wrasse\Core\Trail\Phrase;
+
 /** An item price of our own listing; own shipping is added where prices are compared with shipping. */
 abstract readonly class OwnReference implements Reference
 {
@@ -23,11 +26,14 @@ abstract readonly class OwnReference implements Reference
             : $field->basis->figure($price, $listing->earnings->shipping);
     }
 
-    public function says(CompetitorSet $field, Listing $listing): string
+    public function says(CompetitorSet $field, Listing $listing): Message
     {
         return $this->price($listing) !== null
             ? $this->name()
-            : "{$this->name()} is not known, so {$this->else()->says($field, $listing)}";
+            : Phrase::Instead->with([
+                'absent' => Phrase::NotKnown->with(['reference' => $this->name()]),
+                'reference' => $this->else()->says($field, $listing),
+            ]);
     }
 
     private function else(): Reference

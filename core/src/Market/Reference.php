@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
+use Wrasse\Core\Trail\Message;
+
 /** A figure to compare with. */
 interface Reference
 {
@@ -11,8 +13,8 @@ interface Reference
     public function figure(CompetitorSet $field, Listing $listing): ?int;
 
     /** How a sentence calls it, such as "the lowest offer". */
-    public function name(): string;
+    public function name(): Message;
 
     /** What was really looked at, such as "nobody holds the buy box, so the lowest offer". */
-    public function says(CompetitorSet $field, Listing $listing): string;
+    public function says(CompetitorSet $field, Listing $listing): Message;
 }

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
+use Wrasse\Core\Trail\Message;
+use Wrasse\Core\Trail\Phrase;
+
 /** The recommended price. */
 final readonly class RrpReference extends OwnReference
 {
@@ -12,8 +15,8 @@ final readonly class RrpReference extends OwnReference
         return $listing->rrp;
     }
 
-    public function name(): string
+    public function name(): Message
     {
-        return 'the recommended price';
+        return Phrase::Rrp->with();
     }
 }

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Market;
 
+use Wrasse\Core\Trail\Message;
+use Wrasse\Core\Trail\Phrase;
+
 /** What one seller asks. */
 final readonly class SellerReference extends CompetitorReference
 {
@@ -17,13 +20,13 @@ final readonly class SellerReference extends CompetitorReference
         return $field->ofSeller($this->seller);
     }
 
-    protected function absent(): string
+    protected function absent(): Message
     {
-        return "{$this->seller} has no offer that counts";
+        return Phrase::SellerAbsent->with(['seller' => $this->seller]);
     }
 
-    public function name(): string
+    public function name(): Message
     {
-        return "the offer of {$this->seller}";
+        return Phrase::OfSeller->with(['seller' => $this->seller]);
     }
 }

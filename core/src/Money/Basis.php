@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Money;
 
+use Wrasse\Core\Trail\Message;
+use Wrasse\Core\Trail\Phrase;
+
 /** What is compared: the price with shipping, or the item price alone. */
 enum Basis: string
 {
@@ -22,8 +25,8 @@ enum Basis: string
         return $this === self::Landed ? $figure - $shipping : $figure;
     }
 
-    public function says(): string
+    public function says(): Message
     {
-        return $this === self::Landed ? 'with shipping' : 'item price alone';
+        return ($this === self::Landed ? Phrase::WithShipping : Phrase::ItemPriceAlone)->with();
     }
 }

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Wrasse\Core\Rule;
 
 use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Trail\Message;
+use Wrasse\Core\Trail\Phrase;
 
 /** Amounts in minor units. */
 final readonly class AboveAmount implements Position
@@ -18,8 +20,10 @@ final readonly class AboveAmount implements Position
         return $reference + $this->amount;
     }
 
-    public function says(Currency $currency): string
+    public function says(Currency $currency): Message
     {
-        return $currency->format($this->amount).' above';
+        return Phrase::Above->with([
+            'by' => Phrase::AmountOf->with(['amount' => $currency->format($this->amount)]),
+        ]);
     }
 }

@@ -6,6 +6,8 @@ namespace Wrasse\Core\Rule;
 
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\Percent;
+use Wrasse\Core\Trail\Message;
+use Wrasse\Core\Trail\Phrase;
 
 use function max;
 
@@ -23,10 +25,12 @@ final readonly class AbovePercent implements Position
         return $this->atLeast === null ? $figure : max($figure, $reference + $this->atLeast);
     }
 
-    public function says(Currency $currency): string
+    public function says(Currency $currency): Message
     {
-        $least = $this->atLeast === null ? '' : ', at least '.$currency->format($this->atLeast).',';
+        $by = Phrase::PercentOf->with(['percent' => (string) $this->percent]);
 
-        return "{$this->percent} %{$least} above";
+        return $this->atLeast === null
+            ? Phrase::Above->with(['by' => $by])
+            : Phrase::AboveAtLeast->with(['by' => $by, 'least' => $currency->format($this->atLeast)]);
     }
 }

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Wrasse\Core\Rule;
 
 use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Trail\Message;
+use Wrasse\Core\Trail\Phrase;
 
 /** Amounts in minor units. */
 final readonly class BelowAmount implements Position
@@ -18,8 +20,10 @@ final readonly class BelowAmount implements Position
         return $reference - $this->amount;
     }
 
-    public function says(Currency $currency): string
+    public function says(Currency $currency): Message
     {
-        return $currency->format($this->amount).' below';
+        return Phrase::Below->with([
+            'by' => Phrase::AmountOf->with(['amount' => $currency->format($this->amount)]),
+        ]);
     }
 }

@@ -10,11 +10,11 @@ use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Market\LowestReference;
 use Wrasse\Core\Market\Reference;
+use Wrasse\Core\Trail\Phrase;
 use Wrasse\Core\Trail\Reason;
 use Wrasse\Core\Trail\Trail;
 
 use function max;
-use function ucfirst;
 
 /** Stands at, below or above a figure of the market. Amounts in minor units. */
 final readonly class CompetitiveRule implements RuleKind
@@ -46,7 +46,7 @@ final readonly class CompetitiveRule implements RuleKind
     public function aim(Listing $listing, CompetitorSet $field, Limits $limits, int $now, ?Trail $trail): Aim
     {
         if ($listing->holdsBuyBox && $this->holdingBuyBox === HoldingBuyBox::Keep) {
-            $trail?->add('buy_box', 'You hold the buy box; the rule says to leave the price then');
+            $trail?->add('buy_box', Phrase::BuyBoxKeeps);
 
             return Aim::keep(Reason::HoldingBuyBox);
         }
@@ -54,9 +54,9 @@ final readonly class CompetitiveRule implements RuleKind
         $trail?->add(
             'buy_box',
             match (true) {
-                $raises => 'You hold the buy box; look at the lowest offer and do not go down',
-                $listing->holdsBuyBox => 'You hold the buy box; it makes no difference to this rule',
-                default => 'You do not hold the buy box',
+                $raises => Phrase::BuyBoxRaises,
+                $listing->holdsBuyBox => Phrase::BuyBoxNoMatter,
+                default => Phrase::NoBuyBox,
             },
         );
         $reference = $raises ? new LowestReference() : $this->reference;
@@ -64,9 +64,14 @@ final readonly class CompetitiveRule implements RuleKind
         if ($figure === null) {
             return $this->withoutRivals($listing, $limits, $trail);
         }
-        $trail?->add('reference', fn () => ucfirst($reference->says($field, $listing)).", {$field->basis->says()}", [
-            'reference' => $figure,
-        ]);
+        $trail?->add(
+            'reference',
+            Phrase::ComparedWith->with([
+                'reference' => $reference->says($field, $listing),
+                'basis' => $field->basis->says(),
+            ]),
+            ['reference' => $figure],
+        );
 
         return $this->positioned($figure, $raises, $listing, $field, $trail);
     }
@@ -82,7 +87,7 @@ final readonly class CompetitiveRule implements RuleKind
         foreach ($field->above($reference) as $figure) {
             $target = max(1, $this->target($figure, $listing, $field));
             if ($limits->floor !== null && $target >= $limits->floor) {
-                $trail?->add('next_rival', 'That is under the floor; beside the next rival up it is not', [
+                $trail?->add('next_rival', Phrase::NextRival, [
                     'reference' => $figure,
                     'price' => $target,
                 ]);
@@ -90,7 +95,7 @@ final readonly class CompetitiveRule implements RuleKind
                 return Aim::at($target, Reason::NextRival, $figure);
             }
         }
-        $trail?->add('next_rival', 'That is under the floor, and so it is beside every rival further up');
+        $trail?->add('next_rival', Phrase::NoNextRival);
 
         return $this->withoutRivals($listing, $limits, $trail);
     }
@@ -102,9 +107,9 @@ final readonly class CompetitiveRule implements RuleKind
         $aim = Aim::at($stays ? $listing->price : $target, Reason::Positioned, $figure);
         $trail?->add(
             'position',
-            fn () => ucfirst($this->position->says($listing->currency)).
-                ' that'.
-                ($stays ? ' would be lower than now; stay' : ''),
+            ($stays ? Phrase::PositionedLower : Phrase::Positioned)->with([
+                'position' => $this->position->says($listing->currency),
+            ]),
             ['target' => (int) $aim->target],
         );
 
@@ -124,12 +129,12 @@ final readonly class CompetitiveRule implements RuleKind
             NoRivals::ListPrice => $listing->listPrice,
         };
         if ($target === null) {
-            $trail?->add('no_rivals', 'Nobody is left to compare with; the price stays');
+            $trail?->add('no_rivals', Phrase::NoRivalsStays);
 
             return Aim::keep(Reason::NoRivals);
         }
-        $where = $this->noRivals === NoRivals::Ceiling ? 'ceiling' : 'list price';
-        $trail?->add('no_rivals', "Nobody is left to compare with; go to the {$where}", ['target' => $target]);
+        $says = $this->noRivals === NoRivals::Ceiling ? Phrase::NoRivalsCeiling : Phrase::NoRivalsListPrice;
+        $trail?->add('no_rivals', $says, ['target' => $target]);
 
         return Aim::at($target, Reason::NoRivals);
     }

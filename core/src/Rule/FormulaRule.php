@@ -10,6 +10,7 @@ use Wrasse\Core\Market\CompetitorSelection;
 use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Profit\SmallestPrice;
+use Wrasse\Core\Trail\Phrase;
 use Wrasse\Core\Trail\Reason;
 use Wrasse\Core\Trail\Trail;
 
@@ -59,19 +60,19 @@ final readonly class FormulaRule implements RuleKind
         $missing = array_keys(array_filter($values, is_null(...)));
         $ofMarket = array_values(array_intersect($missing, Formula::MARKET_VARIABLES));
         if ($missing !== []) {
-            $trail?->add('formula', 'The formula names '.($ofMarket[0] ?? $missing[0]).', which has no value here');
+            $trail?->add('formula', Phrase::FormulaLacks->with(['name' => $ofMarket[0] ?? $missing[0]]));
 
             return $ofMarket === [] ? Aim::block(Reason::FormulaInputMissing) : Aim::keep(Reason::NoRivals);
         }
         try {
             $result = $this->formula->evaluate($values);
         } catch (Throwable $e) {
-            $trail?->add('formula', "The formula cannot be worked out: {$e->getMessage()}");
+            $trail?->add('formula', Phrase::FormulaFails->with(['problem' => $e->getMessage()]));
 
             return Aim::block(Reason::FormulaError);
         }
         if ($result === null) {
-            $trail?->add('formula', 'The formula gives no price; the price stays');
+            $trail?->add('formula', Phrase::FormulaStays);
 
             return Aim::keep(Reason::FormulaNull);
         }
@@ -83,12 +84,12 @@ final readonly class FormulaRule implements RuleKind
     {
         $minor = (is_int($result) || is_float($result)) && $result >= 0 ? floor(round($result * $unit, 6) + 0.5) : NAN;
         if (! is_finite($minor) || $minor > SmallestPrice::LARGEST) {
-            $trail?->add('formula', 'The formula does not give a price');
+            $trail?->add('formula', Phrase::FormulaNoPrice);
 
             return Aim::block(Reason::FormulaError);
         }
         $aim = Aim::at((int) $minor, Reason::Formula);
-        $trail?->add('formula', 'The formula gives a price', ['target' => (int) $aim->target]);
+        $trail?->add('formula', Phrase::FormulaPrice, ['target' => (int) $aim->target]);
 
         return $aim;
     }

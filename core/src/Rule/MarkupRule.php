@@ -11,6 +11,7 @@ use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Profit\Earnings;
 use Wrasse\Core\Profit\EarningsCondition;
 use Wrasse\Core\Profit\SmallestPrice;
+use Wrasse\Core\Trail\Phrase;
 use Wrasse\Core\Trail\Reason;
 use Wrasse\Core\Trail\Trail;
 
@@ -47,15 +48,15 @@ final readonly class MarkupRule implements RuleKind
         $earnings = $listing->earnings;
         $cost = $earnings->unitCost ?? (int) $earnings->totalCost;
         $price = $this->onCost($cost);
-        $trail?->add('markup', 'Cost with the markup of its tier', ['cost' => $cost, 'price' => $price]);
+        $trail?->add('markup', Phrase::CostWithMarkup, ['cost' => $cost, 'price' => $price]);
         if ($this->minProfit !== null) {
             $enough = $this->enough($price, $earnings);
             if ($enough === SmallestPrice::NONE) {
-                $trail?->add('min_profit', 'No price earns that much', ['profit' => $this->minProfit]);
+                $trail?->add('min_profit', Phrase::NoPriceEarnsThat, ['profit' => $this->minProfit]);
 
                 return Aim::block(Reason::NoValidPrice);
             }
-            $trail?->add('min_profit', $enough === $price ? 'It earns enough' : 'Up to where it earns enough', [
+            $trail?->add('min_profit', $enough === $price ? Phrase::EarnsEnough : Phrase::UpToEnough, [
                 'profit' => $this->minProfit,
                 'price' => $enough,
             ]);

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Wrasse\Core\Rule;
 
 use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Trail\Message;
+use Wrasse\Core\Trail\Phrase;
 
 final readonly class MatchPosition implements Position
 {
@@ -13,8 +15,8 @@ final readonly class MatchPosition implements Position
         return $reference;
     }
 
-    public function says(Currency $currency): string
+    public function says(Currency $currency): Message
     {
-        return 'the same as';
+        return Phrase::SameAs->with();
     }
 }

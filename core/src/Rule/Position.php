@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Wrasse\Core\Rule;
 
 use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Trail\Message;
 
 /** Where to stand relative to the reference. */
 interface Position
@@ -13,5 +14,5 @@ interface Position
     public function from(int $reference): int;
 
     /** How a sentence says it, such as "1 % below". */
-    public function says(Currency $currency): string;
+    public function says(Currency $currency): Message;
 }

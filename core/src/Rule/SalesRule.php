@@ -8,10 +8,9 @@ use Wrasse\Core\Limits\Limits;
 use Wrasse\Core\Market\CompetitorSelection;
 use Wrasse\Core\Market\CompetitorSet;
 use Wrasse\Core\Market\Listing;
+use Wrasse\Core\Trail\Phrase;
 use Wrasse\Core\Trail\Reason;
 use Wrasse\Core\Trail\Trail;
-
-use function ucfirst;
 
 /** Lets the pace of sales move the price: down where it is slow, up where it is quick. */
 final readonly class SalesRule implements RuleKind
@@ -46,7 +45,7 @@ final readonly class SalesRule implements RuleKind
         ) {
             $trail?->add(
                 'pace',
-                "The price was changed within the last {$this->windowDays} days; sales since then do not tell enough yet",
+                Phrase::PaceTooEarly->with(['days' => $this->windowDays]),
             );
 
             return Aim::skip(Reason::WindowOpen);
@@ -57,26 +56,25 @@ final readonly class SalesRule implements RuleKind
         if ($daysInStock === 0) {
             $trail?->add(
                 'pace',
-                "Out of stock on all of the last {$this->windowDays} days; that nothing was sold says nothing",
+                Phrase::PaceNoStock->with(['days' => $this->windowDays]),
             );
 
             return Aim::skip(Reason::NoSalesWindow);
         }
         $units = $listing->sales->units($now, $this->windowDays);
-        $trail?->add('pace', "{$units} sold in the last {$this->windowDays} days, {$daysInStock} of them in stock");
+        $trail?->add(
+            'pace',
+            Phrase::SoldPace->with(['units' => $units, 'days' => $this->windowDays, 'in_stock' => $daysInStock]),
+        );
         foreach ($this->bands as $band) {
             if ($band->contains($units * $this->windowDays, $daysInStock)) {
                 $aim = Aim::at($band->step->from($listing->price), Reason::SalesPace);
-                $trail?->add(
-                    'position',
-                    fn () => ucfirst($band->step->says($listing->currency)).' from the present price',
-                    ['target' => (int) $aim->target],
-                );
+                $trail?->add('position', $band->step->says($listing->currency), ['target' => (int) $aim->target]);
 
                 return $aim;
             }
         }
-        $trail?->add('position', 'That pace asks for no step');
+        $trail?->add('position', Phrase::PaceNoStep);
 
         return Aim::keep(Reason::PaceInBand);
     }

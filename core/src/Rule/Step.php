@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Wrasse\Core\Rule;
 
 use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Trail\Message;
 
 /** A step away from the present price. */
 interface Step
@@ -13,5 +14,5 @@ interface Step
     public function from(int $price): int;
 
     /** How a sentence says it, such as "5 % down". */
-    public function says(Currency $currency): string;
+    public function says(Currency $currency): Message;
 }

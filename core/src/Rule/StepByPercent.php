@@ -6,6 +6,8 @@ namespace Wrasse\Core\Rule;
 
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\Percent;
+use Wrasse\Core\Trail\Message;
+use Wrasse\Core\Trail\Phrase;
 
 /** Down rounded down, up half up. */
 final readonly class StepByPercent implements Step
@@ -19,8 +21,10 @@ final readonly class StepByPercent implements Step
         return $this->isUp ? $this->percent->addedHalfUp($price) : $this->percent->takenOffDown($price);
     }
 
-    public function says(Currency $currency): string
+    public function says(Currency $currency): Message
     {
-        return "{$this->percent} %".($this->isUp ? ' up' : ' down');
+        return ($this->isUp ? Phrase::StepUp : Phrase::StepDown)->with([
+            'by' => Phrase::PercentOf->with(['percent' => (string) $this->percent]),
+        ]);
     }
 }

@@ -4,21 +4,19 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Trail;
 
-use Closure;
+use function ucfirst;
 
-/** One line of the why: what was looked at, in a plain sentence, with its figures. */
+/** One line of the why: what was looked at, as a message, with its figures. */
 final readonly class Step
 {
-    /**
-     * @param  string|Closure(): string  $says  put into words when it is read
-     * @param  array<string, int>  $amounts in minor units
-     */
-    public function __construct(public string $step, private string|Closure $says, public array $amounts)
+    /** @param  array<string, int>  $amounts in minor units */
+    public function __construct(public string $step, public Message $message, public array $amounts)
     {
     }
 
+    /** In English. */
     public function says(): string
     {
-        return $this->says instanceof Closure ? ($this->says)() : $this->says;
+        return ucfirst($this->message->english());
     }
 }

@@ -1691,9 +1691,19 @@ export interface components {
             }[];
             steps: components["schemas"]["Step"][];
         };
+        /** @description What is said, for those who word it themselves: a phrase with its values. */
+        Message: {
+            /** @enum {string} */
+            code: "offers" | "one_offer" | "no_offers" | "may_be_repriced" | "out_of_stock" | "on_promotion" | "changed_recently" | "changed_often" | "limits_are" | "cost_unknown" | "floor_unreachable" | "no_floor" | "no_ceiling" | "floor_above_ceiling" | "within_limits" | "floor_binds" | "ceiling_binds" | "below_floor_stays" | "above_ceiling_stays" | "term_by_hand" | "term_margin" | "term_markup" | "term_profit" | "term_map" | "term_rrp" | "term_rrp_part" | "term_not_below" | "term_not_above" | "buy_box_keeps" | "buy_box_raises" | "buy_box_no_matter" | "no_buy_box" | "compared_with" | "with_shipping" | "item_price_alone" | "lowest" | "highest" | "average" | "median" | "nth" | "buy_box" | "of_seller" | "rrp" | "list_price" | "current_price" | "mean_of" | "and" | "instead" | "seller_absent" | "buy_box_absent" | "not_known" | "positioned" | "positioned_lower" | "below" | "below_at_least" | "above" | "above_at_least" | "same_as" | "percent_of" | "amount_of" | "next_rival" | "no_next_rival" | "no_rivals_stays" | "no_rivals_ceiling" | "no_rivals_list_price" | "sold_pace" | "pace_too_early" | "pace_no_stock" | "step_up" | "step_down" | "pace_no_step" | "cost_with_markup" | "no_price_earns_that" | "earns_enough" | "up_to_enough" | "formula_lacks" | "formula_fails" | "formula_stays" | "formula_no_price" | "formula_price" | "may_move_this_way" | "moves_only_up" | "moves_only_down" | "ends_as_wanted" | "to_wanted_ending" | "no_wanted_ending" | "floor_terms_hold" | "up_to_floor_terms" | "no_price_holds" | "no_brake" | "move_too_small" | "move_too_large" | "move_capped" | "asks_first" | "does_not_ask" | "already_there" | "new_price";
+            values: {
+                [key: string]: string | number | components["schemas"]["Message"];
+            };
+        };
         Step: {
             step: string;
+            /** @description In English. */
             says: string;
+            message: components["schemas"]["Message"];
             figures: {
                 [key: string]: string;
             };
@@ -2259,6 +2269,24 @@ export interface components {
              */
             dropped: "own_offer" | "source" | "excluded_seller" | "not_in_list" | "marketplace_retail" | "condition" | "fulfilment" | "out_of_stock" | "stale" | "rating" | "rating_count" | "handling" | "ship_from" | "suspicious" | null;
         };
+        /** @description How the listings stood on a day; null where that was not kept. */
+        PositionDay: {
+            /** Format: date */
+            day: string;
+            /** @description In stock, with rivals to stand among. */
+            listings: number;
+            /** @description How many of them held the buy box. */
+            buy_box: number;
+            /** @description Of the price, on average. */
+            margin_percent: string | null;
+            /** @description On average, of those with rivals. */
+            rank: string | null;
+            /** @description Prices that changed. */
+            changes: number | null;
+            /** @description Null where no sales are known. */
+            revenue: string | null;
+            profit: string | null;
+        };
         /** @description What somebody decided about a rival with whom we stepped each other down, as long as it holds. */
         PriceWarHold: {
             id: number;
@@ -2303,8 +2331,12 @@ export interface components {
             side: "floor" | "ceiling";
             /** @enum {string} */
             kind: "amount" | "margin" | "markup" | "profit" | "map" | "rrp" | "reference";
-            /** @example 12 % margin of price */
+            /**
+             * @description In English.
+             * @example 12 % margin of price
+             */
             says: string;
+            message: components["schemas"]["Message"];
             /** @description What it comes to; null where its figure is missing or no price meets it. */
             price: string | null;
             /**
@@ -2337,13 +2369,8 @@ export interface components {
             buy_box: number;
             /** @description Listings paused because their price was changed past us. */
             changed_elsewhere: number;
-            /** @description The same by day. */
-            days: {
-                /** Format: date */
-                day: string;
-                listings: number;
-                buy_box: number;
-            }[];
+            /** @description The last 30. */
+            days: components["schemas"]["PositionDay"][];
             failing: components["schemas"]["FailingGroup"][];
         };
         /** @description Listings that cannot be priced for the same reason. */

@@ -1,16 +1,17 @@
 import type { Decision } from '@/api/client';
 import { money } from '@/ui/figures';
+import { capitalised, told } from '@/ui/words';
 
 /** Steps that only say that nothing stood in the way are left out here; the ledger keeps them all. */
-const PLAIN = new Set([
-    'May be repriced now',
-    'You do not hold the buy box',
-    'The rule may move the price this way',
-    'Between floor and ceiling',
-    'Every floor term holds',
-    'No brake is in the way',
-    'The rule does not ask',
-    'New price',
+const PLAIN = new Set<Decision['steps'][number]['message']['code']>([
+    'may_be_repriced',
+    'no_buy_box',
+    'may_move_this_way',
+    'within_limits',
+    'floor_terms_hold',
+    'no_brake',
+    'does_not_ask',
+    'new_price',
 ]);
 
 /** The why as a short list of steps, each with its figure. */
@@ -25,7 +26,7 @@ export function Why({
     heading: string;
     whole?: boolean;
 }) {
-    const steps = decision.steps.filter((step) => whole || !PLAIN.has(step.says));
+    const steps = decision.steps.filter((step) => whole || !PLAIN.has(step.message.code));
     return (
         <section className="mt-4 border-l-4 border-stripe pl-3" aria-label="Why">
             <h3 className="mb-1 text-[14px]">{heading}</h3>
@@ -35,7 +36,7 @@ export function Why({
                         key={index}
                         className="flex justify-between gap-3 border-b border-dotted border-line-2 py-1 last:border-0"
                     >
-                        <span className="text-text-2">{step.says}</span>
+                        <span className="text-text-2">{capitalised(told(step.message))}</span>
                         <b className="text-right whitespace-nowrap">
                             {Object.values(step.figures)
                                 .map((figure) => money(figure))

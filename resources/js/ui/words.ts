@@ -1,11 +1,12 @@
 import type { components } from '@/api/schema';
 import { english, type MessageKey } from '@/messages/catalogue';
 import { t } from '@/messages/message';
-import { whole } from './figures';
+import { money, whole } from './figures';
 
 /** The names of the API, in the trade's plain words. */
 
 type Decision = components['schemas']['Decision'];
+type Message = components['schemas']['Message'];
 type Problem = components['schemas']['WorklistGroup']['problem'];
 
 /** Words for a name the page may not know, as a newer server can send: then the name itself. */
@@ -15,6 +16,22 @@ function word(kind: 'off' | 'assigned' | 'state' | 'waitsFor' | 'cause' | 'sent'
 }
 
 export const reason = (name: Decision['reason'] | null) => (name === null ? '' : t(`words.reason.${name}`));
+
+/** What the server says as a phrase with values: figures in the notation of the workspace, other phrases inside it. */
+export const told = ({ code, values }: Message): string =>
+    t(
+        `why.${code}`,
+        Object.fromEntries(
+            Object.entries(values).map(([name, value]) => [
+                name,
+                typeof value === 'object' ? told(value) : typeof value === 'string' ? figureOr(value) : value,
+            ]),
+        ),
+    );
+
+const figureOr = (text: string) => (/^-?\d+(?:\.\d+)?$/.test(text) ? money(text) : text);
+
+export const capitalised = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** What stands in the way of a price, and the one step that mends it. */
 export const problem = (name: Problem) => ({ says: t(`words.problem.${name}`), fix: t(`words.fix.${name}`) });

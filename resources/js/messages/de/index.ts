@@ -3,6 +3,7 @@ import common from './common.json';
 import rule from './rule.json';
 import signIn from './signIn.json';
 import today from './today.json';
+import why from './why.json';
 import words from './words.json';
 
-export const german: Catalogue = { common, rule, signIn, today, words };
+export const german: Catalogue = { common, rule, signIn, today, why, words };

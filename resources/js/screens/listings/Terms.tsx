@@ -1,6 +1,6 @@
 import type { Term } from '@/api/client';
 import { money } from '@/ui/figures';
-import { origin } from '@/ui/words';
+import { origin, told } from '@/ui/words';
 
 /** What floor and ceiling come from: each term with its origin, the one that counts set apart. */
 export function Terms({ terms }: { terms: Term[] }) {
@@ -23,10 +23,10 @@ export function Terms({ terms }: { terms: Term[] }) {
                     {terms
                         .filter((term) => term.side === side)
                         .map((term) => (
-                            <tr key={term.says} className="border-b border-dotted border-line-2 align-top">
+                            <tr key={told(term.message)} className="border-b border-dotted border-line-2 align-top">
                                 <td className={`py-1 pr-2 ${term.binds ? '' : 'text-text-2'}`}>
                                     <span className="text-text-3">{side === 'floor' ? 'Floor' : 'Ceiling'}: </span>
-                                    {term.says}
+                                    {told(term.message)}
                                     <span className="block text-[12px] text-text-3">
                                         {origin(term.from, term.name)}
                                     </span>

@@ -3,7 +3,7 @@ import type { components } from '@/api/schema';
 import { useWorklist, useWorkspace } from '@/api/queries';
 import { money, symbol } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
-import { origin } from '@/ui/words';
+import { origin, told } from '@/ui/words';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { EditCell } from '@/screens/listings/EditCell';
@@ -120,8 +120,8 @@ function Line({ item, figure }: { item: Item; figure: Figure }) {
             <td className="py-2 pr-3 text-[12.5px]">
                 {floor && ceiling && (
                     <>
-                        {rich('today.floorTerm', { ...told(floor), soft })}
-                        <span className="block">{rich('today.ceilingTerm', { ...told(ceiling), soft })}</span>
+                        {rich('today.floorTerm', { ...termOf(floor), soft })}
+                        <span className="block">{rich('today.ceilingTerm', { ...termOf(ceiling), soft })}</span>
                     </>
                 )}
             </td>
@@ -136,7 +136,11 @@ function Line({ item, figure }: { item: Item; figure: Figure }) {
 
 type Term = NonNullable<Item['floor_term']>;
 
-const told = ({ price, says, from, name }: Term) => ({ price: money(price), says, origin: origin(from, name) });
+const termOf = ({ price, message, from, name }: Term) => ({
+    price: money(price),
+    says: told(message),
+    origin: origin(from, name),
+});
 
 const soft = (parts: ReactNode[]) => (
     <span key="soft" className="text-text-2">

@@ -2,6 +2,7 @@ import { t } from '@/messages/message';
 import { whole } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { Link } from 'react-router';
+import { LastDays } from './LastDays';
 import { useToday } from './queries';
 import { WorthALook } from './WorthALook';
 
@@ -42,10 +43,7 @@ export function Standing() {
                             ]}
                         />
                     </section>
-                    <section>
-                        <h2 className="mb-1.5 text-[15px]">Buy box share</h2>
-                        <Share days={now.days} now={now.buy_box} of={now.listings} />
-                    </section>
+                    <LastDays days={now.days} />
                     <WorthALook />
                 </div>
             )}
@@ -87,45 +85,5 @@ function Bars({ bars, of }: { bars: [string, number, string][]; of: number }) {
                 </div>
             ))}
         </dl>
-    );
-}
-
-const WIDTH = 260;
-const HEIGHT = 64;
-
-/** The part of the listings in stock that hold the buy box, by day. */
-function Share({
-    days,
-    now,
-    of,
-}: {
-    days: { day: string; listings: number; buy_box: number }[];
-    now: number;
-    of: number;
-}) {
-    const shares = days.map((day) => (day.listings === 0 ? 0 : day.buy_box / day.listings));
-    const today = of === 0 ? null : now / of;
-    const words =
-        today === null ? 'no listing is compared yet' : `${Math.round(today * 100)} % of ${whole(of)} listings now`;
-    if (shares.length < 2) return <p className="text-text-2">{words}. From tomorrow on, day by day.</p>;
-    const top = Math.max(...shares, 0.01);
-    const points = shares.map(
-        (share, at) => `${(at / (shares.length - 1)) * WIDTH},${HEIGHT - 6 - (share / top) * (HEIGHT - 14)}`,
-    );
-    return (
-        <figure>
-            <svg
-                viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-                className="w-full"
-                role="img"
-                aria-label={`Buy box share over ${shares.length} days, ${words}`}
-            >
-                <line x1="0" x2={WIDTH} y1={HEIGHT - 6} y2={HEIGHT - 6} className="stroke-line" />
-                <polyline points={points.join(' ')} fill="none" strokeWidth="2" className="stroke-stripe" />
-            </svg>
-            <figcaption className="text-[12.5px] text-text-2">
-                {words}; {Math.round(shares[0]! * 100)} % {shares.length - 1} days ago
-            </figcaption>
-        </figure>
     );
 }

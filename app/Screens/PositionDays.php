@@ -1,0 +1,174 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Screens;
+
+use App\Accounts\Models\Workspace;
+use App\Channels\DriverRegistry;
+use App\Channels\Ports\OfferSource;
+use App\Pricing\Deciding\LimitsAlone;
+use App\Pricing\Deciding\ListingRows;
+use App\Support\Database\IdArray;
+use Carbon\CarbonImmutable;
+use Illuminate\Support\Facades\DB;
+use stdClass;
+use Wrasse\Core\Insight\PastDay;
+use Wrasse\Core\Market\Listing;
+use Wrasse\Core\Money\Basis;
+
+/** How the listings of a workspace stood on each day: for its charts, and one row a day however many listings. */
+final readonly class PositionDays
+{
+    private const LISTINGS_AT_ONCE = 500;
+
+    /** Keeps how the listings of each workspace stand today, and what they sold; orders of yesterday still come in. */
+    public static function note(): void
+    {
+        DB::statement(
+            <<<'SQL'
+            INSERT INTO position_days (workspace_id, day, listings, buy_box, margin_percent, rank, changes)
+            SELECT l.workspace_id, (now() AT TIME ZONE w.time_zone)::date,
+                count(*) FILTER (WHERE is_compared_with),
+                count(*) FILTER (WHERE is_compared_with AND holds_buy_box),
+                avg(margin_percent),
+                avg(rank) FILTER (WHERE is_compared_with AND field_size > 0),
+                (
+                    SELECT count(*)
+                    FROM price_changes p
+                    WHERE p.workspace_id = l.workspace_id AND p.state = 'confirmed'
+                        AND p.settled_at >= date_trunc('day', now() AT TIME ZONE w.time_zone) AT TIME ZONE w.time_zone
+                )
+            FROM (
+                SELECT *, rank IS NOT NULL AND channel_id IN (
+                    SELECT id FROM channels WHERE driver = ANY(string_to_array(?, ','))
+                ) AS is_compared_with
+                FROM listings
+                WHERE NOT is_draft AND coalesce(stock, 1) > 0
+            ) l
+            JOIN workspaces w ON w.id = l.workspace_id
+            GROUP BY l.workspace_id, w.time_zone
+            ON CONFLICT (workspace_id, day) DO UPDATE SET
+                listings = excluded.listings, buy_box = excluded.buy_box, margin_percent = excluded.margin_percent,
+                rank = excluded.rank, changes = excluded.changes
+            SQL,
+            [implode(',', DriverRegistry::namesOf(OfferSource::class))],
+        );
+        DB::statement(
+            <<<'SQL'
+            UPDATE position_days d
+            SET revenue_minor = sold.revenue, profit_minor = sold.profit
+            FROM (
+                SELECT s.workspace_id, s.day, sum(s.revenue_minor) AS revenue, sum(s.units * l.profit_minor) AS profit
+                FROM sales_days s
+                JOIN listings l ON l.id = s.listing_id AND l.workspace_id = s.workspace_id
+                WHERE s.day >= current_date - 2
+                GROUP BY s.workspace_id, s.day
+            ) sold
+            WHERE d.workspace_id = sold.workspace_id AND d.day = sold.day AND d.day >= current_date - 2
+            SQL,
+        );
+    }
+
+    /**
+     * Works out the days before today from what was observed then, at the costs and fees of now: for a channel whose
+     * history has just come in. Days that were kept already stay.
+     */
+    public function recall(Workspace $workspace, int $days): void
+    {
+        $today = CarbonImmutable::now($workspace->time_zone)->startOfDay();
+        $since = $today->subDays($days);
+        $terms = new LimitsAlone($workspace);
+        $past = [];
+        $ids = DB::table('listings')
+            ->where('workspace_id', $workspace->id)
+            ->where('is_draft', false)
+            ->orderBy('id')
+            ->pluck('id');
+        foreach ($ids->chunk(self::LISTINGS_AT_ONCE) as $some) {
+            $listings = [];
+            foreach (ListingRows::among($workspace->id, array_values($some->all())) as $row) {
+                $listings[$row->id] = $terms->of($row)[0] ?? null;
+            }
+            foreach ($this->observed($workspace, array_keys(array_filter($listings)), $since, $today) as $seen) {
+                $listing = $listings[$seen->listing_id];
+                [$rivals, $isBuyBoxTheirs] = $this->rivals($listing, $seen->offers);
+                ($past[$seen->day] ??= new PastDay())->add(
+                    $listing,
+                    $seen->price_minor,
+                    $rivals,
+                    $isBuyBoxTheirs,
+                    (int) $seen->units,
+                    (int) $seen->revenue_minor,
+                );
+            }
+        }
+        foreach ($past as $day => $sums) {
+            DB::table('position_days')->insertOrIgnore([
+                'workspace_id' => $workspace->id,
+                'day' => $day,
+                'listings' => $sums->listings,
+                'buy_box' => $sums->buyBoxes,
+                'margin_percent' => $sums->marginPercent(),
+                'rank' => $sums->rank(),
+                'revenue_minor' => $sums->revenue,
+                'profit_minor' => $sums->profit,
+            ]);
+        }
+    }
+
+    /**
+     * @param  list<int>  $listings
+     * @return iterable<stdClass> of each listing and day what was seen last
+     */
+    private function observed(
+        Workspace $workspace,
+        array $listings,
+        CarbonImmutable $since,
+        CarbonImmutable $until,
+    ): iterable {
+        return DB::select(
+            <<<'SQL'
+            SELECT DISTINCT ON (o.listing_id, day) o.listing_id, (o.observed_at AT TIME ZONE ?)::date AS day,
+                o.price_minor, o.offers, s.units, s.revenue_minor
+            FROM market_observations o
+            LEFT JOIN sales_days s
+                ON s.listing_id = o.listing_id AND s.day = (o.observed_at AT TIME ZONE ?)::date
+                AND s.workspace_id = o.workspace_id
+            WHERE o.workspace_id = ? AND o.listing_id = ANY(?)
+                AND o.observed_at >= ? AND o.observed_at < ?
+            ORDER BY o.listing_id, day, o.observed_at DESC
+            SQL,
+            [
+                $workspace->time_zone,
+                $workspace->time_zone,
+                $workspace->id,
+                IdArray::of($listings),
+                $since,
+                $until,
+            ],
+        );
+    }
+
+    /** @return array{list<int>, bool} comparable offers, as our price would have to be, and whether one had the buy box */
+    private function rivals(Listing $listing, string $json): array
+    {
+        $rivals = [];
+        $isBuyBoxTheirs = false;
+        /** @var list<array<string, mixed>> $offers */
+        $offers = json_decode($json, true, 8, JSON_THROW_ON_ERROR);
+        foreach ($offers as $offer) {
+            if (($offer['condition'] ?? 'new') !== $listing->condition || ! ($offer['in_stock'] ?? true)) {
+                continue;
+            }
+            $landed = Basis::Landed->figure(
+                $listing->currency->parse((string) $offer['price']),
+                $listing->currency->parse((string) ($offer['shipping'] ?? '0')),
+            );
+            $rivals[] = Basis::Landed->itemPrice($landed, $listing->earnings->shipping);
+            $isBuyBoxTheirs = $isBuyBoxTheirs || (bool) ($offer['buy_box'] ?? false);
+        }
+
+        return [$rivals, $isBuyBoxTheirs];
+    }
+}
