@@ -24,6 +24,7 @@ use App\Pricing\Http\PriceWarController;
 use App\Pricing\Http\RuleController;
 use App\Publishing\Http\ChangeController;
 use App\Publishing\Http\RunController;
+use App\Publishing\Http\UndoAnswersController;
 use App\Screens\Http\ComparedGroupsController;
 use App\Screens\Http\EarningsController;
 use App\Screens\Http\HistoryController;
@@ -121,6 +122,7 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::get('approvals', WaitingApprovalsController::class);
     Route::post('approvals/approve', [ApprovalController::class, 'approve'])->middleware('heavy');
     Route::post('approvals/reject', [ApprovalController::class, 'reject'])->middleware('heavy');
+    Route::post('approvals/undo', UndoAnswersController::class)->middleware('heavy');
 
     Route::get('changes', [ChangeController::class, 'index']);
     Route::post('changes/{id}/undo', [ChangeController::class, 'undo']);

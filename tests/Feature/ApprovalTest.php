@@ -37,6 +37,59 @@ final class ApprovalTest extends TestCase
         $this->decide();
     }
 
+    public function test_an_approval_can_be_undone_until_it_is_sent_and_waits_again(): void
+    {
+        $id = Approval::query()->sole()->id;
+        $this->as()
+            ->postJson('/api/v1/approvals/approve', [
+                'approvals' => [['id' => $id, 'seen' => '19.80']],
+                'undo_seconds' => 10,
+            ])
+            ->assertOk()
+            ->assertJson(['done' => 1, 'refused' => []]);
+        $change = PriceChange::query()->sole();
+        self::assertTrue($change->due_at->isBetween(now()->addSeconds(8), now()->addSeconds(11)));
+
+        $this->as()
+            ->postJson('/api/v1/approvals/undo', ['ids' => [$id]])
+            ->assertOk()
+            ->assertExactJson(['done' => 1, 'refused' => []]);
+        self::assertSame('withdrawn', $change->refresh()->state->value);
+        $this->as()->getJson('/api/v1/approvals')->assertJsonPath('counts.approval', 1);
+        self::assertNull(Approval::query()->sole()->user_id);
+    }
+
+    public function test_a_rejection_is_undone_and_asks_again(): void
+    {
+        $id = Approval::query()->sole()->id;
+        $this->as()->postJson('/api/v1/approvals/reject', ['ids' => [$id], 'hours' => 24, 'note' => 'no'])->assertOk();
+        $this->as()->postJson('/api/v1/approvals/undo', ['ids' => [$id]])->assertJson(['done' => 1]);
+        $approval = Approval::query()->sole();
+        self::assertSame(
+            [ApprovalState::Waiting, null, null],
+            [$approval->state, $approval->note, $approval->rests_until],
+        );
+    }
+
+    public function test_what_has_been_sent_or_was_answered_by_someone_else_stays_answered(): void
+    {
+        $id = Approval::query()->sole()->id;
+        $this->as()->postJson('/api/v1/approvals/approve', ['approvals' => [['id' => $id, 'seen' => '19.80']]]);
+        PriceChange::query()->update(['state' => 'sent']);
+        $this->as()
+            ->postJson('/api/v1/approvals/undo', ['ids' => [$id]])
+            ->assertOk()
+            ->assertExactJson([
+                'done' => 0,
+                'refused' => [['id' => $id, 'why' => 'It has been sent already. Take it back under Changes.']],
+            ]);
+        Approval::query()->update(['settled_at' => now()->subMinutes(5)]);
+        $this->as()
+            ->postJson('/api/v1/approvals/undo', ['ids' => [$id]])
+            ->assertJsonPath('refused.0.why', 'That answer can no longer be undone.');
+        self::assertSame(ApprovalState::Approved, Approval::query()->sole()->state);
+    }
+
     public function test_a_price_that_asks_first_waits_with_what_is_at_stake(): void
     {
         $waiting = $this->as()->getJson('/api/v1/approvals')->assertOk()->json();

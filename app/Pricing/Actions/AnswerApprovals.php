@@ -32,15 +32,21 @@ final readonly class AnswerApprovals
     /**
      * @param  array<int, array{seen: int, price: int}>  $prices  by approval: the proposal that was looked at and the
      *     price that is wanted, in minor units
+     * @param  int  $afterSeconds  so long those approved as shown wait before they are sent, so that they can be undone
      * @return array<int, string> why it did not go out, by approval; those that did are left out
      */
-    public function approve(Workspace $workspace, array $prices, HandPriceTerm $term, int $userId): array
-    {
+    public function approve(
+        Workspace $workspace,
+        array $prices,
+        HandPriceTerm $term,
+        int $userId,
+        int $afterSeconds = 0,
+    ): array {
         $edited = array_filter($prices, fn (array $one) => $one['price'] !== $one['seen']);
         $asShown = array_map(fn (array $one) => $one['seen'], array_diff_key($prices, $edited));
 
         return array_replace(
-            $this->approveAsShown($workspace, $asShown, $userId),
+            $this->approveAsShown($workspace, $asShown, $userId, $afterSeconds),
             $this->setOthers($workspace, array_map(fn (array $one) => $one['price'], $edited), $term, $userId),
         );
     }
@@ -70,7 +76,7 @@ final readonly class AnswerApprovals
      * @param  array<int, int>  $prices  by approval
      * @return array<int, string>
      */
-    private function approveAsShown(Workspace $workspace, array $prices, int $userId): array
+    private function approveAsShown(Workspace $workspace, array $prices, int $userId, int $afterSeconds): array
     {
         $waiting = $this->waiting($prices);
         $refused = array_fill_keys(array_keys(array_diff_key($prices, $waiting)), self::GONE);
@@ -78,7 +84,7 @@ final readonly class AnswerApprovals
             $seen = array_intersect_key($prices, $chunk);
             ksort($seen);
             ksort($chunk);
-            $answers = new Answers($userId, array_combine($chunk, $seen));
+            $answers = new Answers($userId, array_combine($chunk, $seen), $afterSeconds);
             $this->decide->handle($workspace, array_values($chunk), Cause::Approval, answers: $answers);
             foreach ($chunk as $id => $listingId) {
                 if (! isset($answers->taken[$listingId])) {

@@ -17,9 +17,15 @@ final class Answers
     /** @var array<int, string> why one was not taken, by listing */
     public array $refused = [];
 
-    /** @param  array<int, int>  $seen  the price that was looked at, by listing */
-    public function __construct(public readonly int $userId, private readonly array $seen)
-    {
+    /**
+     * @param  array<int, int>  $seen  the price that was looked at, by listing
+     * @param  int  $afterSeconds  so long it can be undone before anything is sent
+     */
+    public function __construct(
+        public readonly int $userId,
+        private readonly array $seen,
+        public readonly int $afterSeconds = 0,
+    ) {
     }
 
     /** The price that goes out; null where it is not the one that was looked at, or may not be set. */

@@ -208,6 +208,7 @@ final readonly class DecideListings
             $row = $ruling->row;
             $holding = $held[$row->rule_id] ?? null;
             $isBigOnMarket = isset($marketRuns[$row->rule_id]) && $brake->isBig($row->price_minor, $price);
+            $isApproved = isset($answers?->taken[$row->id]);
 
             return new DecidedPrice(
                 $row->id,
@@ -218,10 +219,13 @@ final readonly class DecideListings
                 $price,
                 $ruling->limits->floor ?? 0,
                 $ruling->limits->ceiling ?? 0,
-                isset($answers?->taken[$row->id]) ? $answers->userId : null,
+                $isApproved ? $answers->userId : null,
                 $holding ?? ($isBigOnMarket ? $marketRuns[$row->rule_id] : $runId),
                 $holding !== null,
-                $isBigOnMarket ? $brake->secondsToWait($row->price_minor, $price) : 0,
+                max(
+                    $isBigOnMarket ? $brake->secondsToWait($row->price_minor, $price) : 0,
+                    $isApproved ? $answers->afterSeconds : 0,
+                ),
             );
         }, array_values($going));
     }

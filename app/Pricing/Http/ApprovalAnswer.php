@@ -26,4 +26,13 @@ final readonly class ApprovalAnswer
         public array $refused,
     ) {
     }
+
+    /** @param  array<int, string>  $refused  why, by approval */
+    public static function of(int $done, array $refused): self
+    {
+        return new self(
+            $done,
+            array_map(fn (int $id, string $why) => ['id' => $id, 'why' => $why], array_keys($refused), $refused),
+        );
+    }
 }

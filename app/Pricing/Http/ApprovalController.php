@@ -66,6 +66,14 @@ final readonly class ApprovalController
                         enum: ['market', 'hours', 'released'],
                     ),
                     new OA\Property(property: 'hours', type: 'integer', maximum: 2160, minimum: 1),
+                    new OA\Property(
+                        property: 'undo_seconds',
+                        description: 'So long prices approved as shown are not sent yet, so that they can be undone.',
+                        type: 'integer',
+                        default: 0,
+                        maximum: 60,
+                        minimum: 0,
+                    ),
                 ],
             ),
         ),
@@ -86,7 +94,13 @@ final readonly class ApprovalController
     {
         $workspace = $this->workspace();
         $prices = $request->prices($workspace->money());
-        $refused = $this->answer->approve($workspace, $prices, $request->term($workspace), $user->id);
+        $refused = $this->answer->approve(
+            $workspace,
+            $prices,
+            $request->term($workspace),
+            $user->id,
+            (int) $request->validated('undo_seconds', 0),
+        );
 
         return $this->answered(count(array_diff_key($prices, $refused)), $refused);
     }
@@ -161,12 +175,7 @@ final readonly class ApprovalController
     /** @param  array<int, string>  $refused */
     private function answered(int $done, array $refused): JsonResponse
     {
-        return new JsonResponse(
-            new ApprovalAnswer(
-                $done,
-                array_map(fn (int $id, string $why) => ['id' => $id, 'why' => $why], array_keys($refused), $refused),
-            ),
-        );
+        return new JsonResponse(ApprovalAnswer::of($done, $refused));
     }
 
     private function workspace(): Workspace

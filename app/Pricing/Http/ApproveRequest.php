@@ -20,6 +20,7 @@ final class ApproveRequest extends FormRequest
             'approvals.*.id' => ['required', 'integer'],
             'approvals.*.seen' => ['required', 'string', 'max:40'],
             'approvals.*.price' => ['nullable', 'string', 'max:40'],
+            'undo_seconds' => ['sometimes', 'integer', 'between:0,60'],
         ];
     }
 

@@ -18,7 +18,7 @@ import { Select } from '@/ui/Select';
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
-import { useAnswer, useApprovals } from './queries';
+import { useAnswer, useAnswered, useApprovals } from './queries';
 
 const GROUPS: [Approval['reason'], MessageKey, MessageKey][] = [
     ['max_move', 'today.largeMoves', 'today.largeMovesWhy'],
@@ -29,6 +29,7 @@ const GROUPS: [Approval['reason'], MessageKey, MessageKey][] = [
 export function Approvals() {
     const approvals = useApprovals();
     const answer = useAnswer();
+    const answered = useAnswered();
     useLineKeys();
     if (approvals.error && !approvals.data)
         return <ProblemNotice error={approvals.error} onRetry={() => void approvals.refetch()} />;
@@ -50,7 +51,10 @@ export function Approvals() {
                                     { approve: rows.map((one) => ({ id: one.id, seen: one.price })) },
                                     {
                                         onSuccess: ({ done, refused }) =>
-                                            toast(t('today.approved', { done, refused: refused.length })),
+                                            answered(
+                                                t('today.approved', { done, refused: refused.length }),
+                                                rows.map((one) => one.id),
+                                            ),
                                     },
                                 )
                             }
@@ -191,6 +195,7 @@ function Lines({ label, rows, many }: { label: string; rows: Approval[]; many: n
 function Answers({ approval }: { approval: Approval }) {
     const { listing, price } = approval;
     const answer = useAnswer();
+    const answered = useAnswered();
     const box = useRef<HTMLDivElement>(null);
     const approve = (wanted?: string, stands?: Stands) =>
         answer.mutate(
@@ -198,7 +203,10 @@ function Answers({ approval }: { approval: Approval }) {
             {
                 onSuccess: () => {
                     focusNext(box.current);
-                    toast(t('today.goesTo', { sku: listing.sku, price: money(wanted ?? price) }));
+                    const says = t('today.goesTo', { sku: listing.sku, price: money(wanted ?? price) });
+                    // A price of one's own goes at once: it is taken back in the ledger.
+                    if (wanted === undefined) answered(says, [approval.id]);
+                    else toast(says);
                 },
             },
         );
@@ -225,7 +233,13 @@ function Answers({ approval }: { approval: Approval }) {
                     onReject={(note, hours) =>
                         answer.mutate(
                             { reject: [approval.id], note, hours },
-                            { onSuccess: () => focusNext(box.current) },
+                            {
+                                onSuccess: () => {
+                                    focusNext(box.current);
+                                    const says = t('today.rejected', { sku: listing.sku, price: money(listing.price) });
+                                    answered(says, [approval.id]);
+                                },
+                            },
                         )
                     }
                 />

@@ -3,7 +3,12 @@ import { api, Problem, take } from '@/api/client';
 import { useWorklist } from '@/api/queries';
 import { usePriceWars } from '@/pricing/price-wars';
 import type { Stands } from '@/ui/HandPriceStands';
+import { t } from '@/messages/message';
+import { toast } from 'sonner';
 import { useMutation, useQuery } from '@tanstack/react-query';
+
+/** So long an answer can be undone before anything is sent. */
+const UNDO_SECONDS = 10;
 
 export const useToday = () =>
     useQuery({
@@ -76,7 +81,7 @@ export function useAnswer() {
     return useMutation({
         mutationFn: (answer: Answer) => {
             if ('approve' in answer) {
-                const body = { approvals: answer.approve, ...answer.stands };
+                const body = { approvals: answer.approve, ...answer.stands, undo_seconds: UNDO_SECONDS };
                 return take(api.POST('/api/v1/approvals/approve', { body }));
             }
             const { reject: ids, note, hours } = answer;
@@ -90,6 +95,29 @@ export function useAnswer() {
                 throw new Problem(409, first.why, null, {});
         },
     });
+}
+
+/** Takes answers back that were just given. */
+export function useUndoAnswers() {
+    const changed = useChanged();
+    return useMutation({
+        meta: { failed: t('today.undoFailed') },
+        mutationFn: (ids: number[]) => take(api.POST('/api/v1/approvals/undo', { body: { ids } })),
+        onSuccess: ({ done, refused }) => {
+            changed('approvals', 'changes', 'listings');
+            toast(refused[0]?.why ?? t('today.takenBack', { many: done }));
+        },
+    });
+}
+
+/** Says what was answered, and lets it be undone for as long as nothing of it is sent. */
+export function useAnswered() {
+    const undo = useUndoAnswers();
+    return (says: string, ids: number[]) =>
+        toast(says, {
+            duration: UNDO_SECONDS * 1_000,
+            action: { label: t('common.undo'), onClick: () => undo.mutate(ids) },
+        });
 }
 
 export function useResolveRun(id: number) {
