@@ -5,7 +5,7 @@ import { expect, test, type Page } from '@playwright/test';
 export const PASSWORD = 'brine-and-barrel';
 
 /** Each file of tests has a seller of its own, with a workspace and a marketplace: bin/test makes them. */
-const seller = () => basename(test.info().file, '.spec.ts');
+export const seller = () => basename(test.info().file, '.spec.ts');
 
 export async function signIn(page: Page, email = `${seller()}@kettle-crock.example`, password = PASSWORD) {
     await page.goto('/sign-in');

@@ -101,7 +101,7 @@ test('a seller brings in costs, sets limits, makes a rule, and the price follows
     await page.keyboard.press('Escape');
     await expect(page.getByRole('button', { name: 'from sellers rated 90 % or better' })).toBeVisible();
     await page.getByLabel('with these words').fill(SKU);
-    await expect(page.getByText('2 listings, nothing is sent')).toBeVisible();
+    await expect(page.getByText('1 listing, nothing is sent')).toBeVisible();
     await expect(page.getByRole('list', { name: 'What would happen' })).toContainText(/down|up|stay/);
     await expectAccessible(page, 'rule');
     await page.getByRole('button', { name: 'All listings, one by one' }).click();

@@ -1,4 +1,4 @@
-import { expect, test, type Browser, type Page } from '@playwright/test';
+import { expect, test, type Browser, type Page, type Route } from '@playwright/test';
 import { signIn } from './helpers';
 
 /** What a request of the page itself carries. */
@@ -82,6 +82,97 @@ test('a server that fails says so where one saved, and what was typed stays', as
     await expect(page.getByText('Version 2 saved')).toBeVisible();
     await expect(page.getByText('The server gave no readable answer')).toBeHidden();
 });
+
+const PATIENCE = { type: 'about:blank', title: 'Too many requests at once; try again shortly', status: 429 };
+
+const TROUBLES = {
+    'too busy': {
+        stop: (route: Route) =>
+            route.fulfill({ status: 429, contentType: 'application/problem+json', body: JSON.stringify(PATIENCE) }),
+        says: PATIENCE.title,
+    },
+    offline: { stop: (route: Route) => route.abort('internetdisconnected'), says: 'The server cannot be reached' },
+};
+
+/** Each kind of action: how it is begun, done, and how one sees that nothing of it was lost. */
+const ACTIONS: Record<
+    string,
+    { begin: (page: Page) => Promise<void>; act: (page: Page) => Promise<void>; kept: (page: Page) => Promise<void> }
+> = {
+    'a rule that is saved': {
+        begin: async (page) => {
+            await page.goto(await newRule(page, 'Trouble'));
+            await typeMove(page, '0.05', '1.50');
+        },
+        act: (page) => save(page).click(),
+        kept: (page) => expect(piece(page, '1.50')).toBeVisible(),
+    },
+    'settings that are saved': {
+        begin: async (page) => {
+            await page.goto('/settings/brakes');
+            const field = page.getByRole('textbox', { name: 'A run is stopped when more than' });
+            await field.click({ clickCount: 3 });
+            await field.pressSequentially('37');
+        },
+        act: (page) => page.getByRole('button', { name: 'Save brakes' }).click(),
+        kept: (page) =>
+            expect(page.getByRole('textbox', { name: 'A run is stopped when more than' })).toHaveValue('37'),
+    },
+    'limits of a listing': {
+        begin: async (page) => {
+            await page.goto('/listings?q=KC-1105');
+            await page.getByRole('grid').getByRole('row').nth(1).click();
+            await page.getByLabel('Floor by hand').pressSequentially('1,23');
+        },
+        act: (page) => page.getByRole('complementary').getByRole('button', { name: 'Save' }).click(),
+        kept: (page) => expect(page.getByLabel('Floor by hand')).toHaveValue('1,23'),
+    },
+    'a price typed in the list': {
+        begin: async (page) => {
+            await page.goto('/listings?q=KC-1106');
+            await page
+                .getByRole('button', { name: /^price of KC-1106/ })
+                .first()
+                .click();
+            const cell = page.getByRole('textbox', { name: 'price of KC-1106' });
+            await cell.press('Control+a');
+            await cell.pressSequentially('77,70');
+        },
+        act: (page) => page.getByRole('textbox', { name: 'price of KC-1106' }).press('Enter'),
+        kept: (page) => expect(page.getByRole('textbox', { name: 'price of KC-1106' })).toHaveValue('77,70'),
+    },
+    'a file that is brought in': {
+        begin: async (page) => {
+            await page.goto('/listings?file=new');
+            await expect(page.getByLabel('File', { exact: true })).toBeAttached();
+        },
+        act: (page) =>
+            page.getByLabel('File', { exact: true }).setInputFiles({
+                name: 'costs.csv',
+                mimeType: 'text/csv',
+                buffer: Buffer.from('SKU;Unit cost\nKC-1101;8,40\n'),
+            }),
+        kept: (page) => expect(page.getByLabel('File', { exact: true })).toBeAttached(),
+    },
+};
+
+for (const [trouble, { stop, says }] of Object.entries(TROUBLES)) {
+    for (const [name, { begin, act, kept }] of Object.entries(ACTIONS)) {
+        test(`${trouble}: ${name} is said to have failed where it was asked, and can be tried again`, async ({
+            page,
+        }) => {
+            await begin(page);
+            const writes = (route: Route) => (route.request().method() === 'GET' ? route.continue() : stop(route));
+            await page.route('**/api/v1/**', writes);
+            await act(page);
+            await expect(page.getByText(says).first()).toBeVisible();
+            await kept(page);
+            await page.unroute('**/api/v1/**', writes);
+            await act(page);
+            await expect(page.getByText(says)).toHaveCount(0);
+        });
+    }
+}
 
 test('what was loaded stays on the screen while it cannot be brought up to date', async ({ page }) => {
     await page.goto('/rules');

@@ -1,99 +1,119 @@
 import type { ListingHistory } from '@/api/client';
 import { timeFormat } from '@/messages/locale';
-import { useEffect, useRef } from 'react';
+import { money } from '@/ui/figures';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import uPlot from 'uplot';
 import 'uplot/dist/uPlot.min.css';
+import { historySeries, type HistorySeries } from './historySeries';
 
 const colour = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 /** Both charts of a listing zoom and point together. */
 const SYNC: uPlot.Cursor.Sync = { key: 'history', scales: ['x', null] };
-
-/** Told apart without colour. */
-const RIVAL_DASHES = [
-    [8, 3],
-    [4, 3],
-    [2, 3],
-    [8, 3, 2, 3],
-    [12, 4],
-    [1, 2],
-];
-
-const figure = (amount: string | null) => (amount === null ? null : Number(amount));
 
 interface Props {
     history: ListingHistory;
     floor: string | null;
     ceiling: string | null;
     width: number;
-    /** In full, rivals have lines of their own and figures follow the pointer. */
+    /** In full, rivals have lines of their own. */
     full?: boolean;
 }
 
-/** Our price, the lowest rival and the buy box as steps, floor and ceiling as dashes, sales beneath. */
+/** Our price, the lowest rival and the buy box as steps between floor and ceiling; what was sold beneath, on the same days. */
 export default function HistoryChart({ history, floor, ceiling, width, full = false }: Props) {
     const host = useRef<HTMLDivElement>(null);
+    const [pointed, setPointed] = useState<number | null>(null);
+    const data = useMemo(() => historySeries(history, { floor, ceiling, full }), [history, floor, ceiling, full]);
     useEffect(() => {
         if (!host.current) return;
-        const chart = prices(host.current, { history, floor, ceiling, width, full });
-        const bars = sales(host.current, history, width, full);
+        const chart = prices(host.current, { history, data, width, full, onPoint: setPointed });
+        const bars = sales(host.current, { history, data, width, full });
         return () => {
             chart.destroy();
             bars?.destroy();
         };
-    }, [history, floor, ceiling, width, full]);
-    return <div ref={host} />;
+    }, [history, data, width, full]);
+    return (
+        <>
+            <Legend data={data} at={pointed} />
+            <div ref={host} />
+        </>
+    );
 }
 
-function prices(host: HTMLElement, { history, floor, ceiling, width, full = false }: Props) {
-    const points = history.points;
-    const now = Math.floor(Date.now() / 1000);
-    const last = points.at(-1);
-    const isExtended = last !== undefined && last.at < now;
-    const extended = isExtended ? [...points, { ...last, at: now }] : points;
-    const rivals = full ? history.rivals : [];
+/** What each line is, with its figure under the pointer, or the latest one. */
+function Legend({ data, at }: { data: HistorySeries; at: number | null }) {
+    const index = at ?? data.times.length - 1;
+    const time = data.times[index];
+    return (
+        <dl className="mb-1 flex flex-wrap gap-x-4 gap-y-0.5 text-[12.5px]" aria-hidden="true">
+            <div className="text-text-3">
+                {time !== undefined &&
+                    timeFormat({ ...DAY, hour: '2-digit', minute: '2-digit' }).format(new Date(time * 1000))}
+            </div>
+            {data.lines.map((line) => (
+                <div key={line.name} className="flex items-center gap-1.5">
+                    <dt className="flex items-center gap-1.5 text-text-2">
+                        <svg width="18" height="8">
+                            <line
+                                x1="0"
+                                x2="18"
+                                y1="4"
+                                y2="4"
+                                stroke={`var(${line.colour})`}
+                                strokeWidth={line.width}
+                                strokeDasharray={line.dash?.join(' ')}
+                            />
+                        </svg>
+                        {line.name}
+                    </dt>
+                    <dd>{money(line.figures[index] ?? null)}</dd>
+                </div>
+            ))}
+        </dl>
+    );
+}
+
+interface ChartOf {
+    history: ListingHistory;
+    data: HistorySeries;
+    width: number;
+    full: boolean;
+}
+
+function prices(
+    host: HTMLElement,
+    { history, data, width, full, onPoint }: ChartOf & { onPoint: (at: number | null) => void },
+) {
     const stepped = uPlot.paths.stepped!({ align: 1 });
-    const line = (label: string, stroke: string, size: number, dash?: number[]): uPlot.Series => ({
-        label,
-        stroke,
-        width: size,
-        dash,
-        paths: stepped,
-        points: { show: false },
-        spanGaps: true,
-        value: (_, value) => (value === null ? '–' : value.toFixed(2)),
-    });
+    const place = (name: string) => data.lines.findIndex((line) => line.name === name) + 1;
     return new uPlot(
         {
             width,
             height: full ? 360 : 170,
-            legend: { show: true, live: full },
-            cursor: { drag: { x: true, y: false }, ...(full && { sync: SYNC }) },
-            scales: { x: { time: true } },
+            legend: { show: false },
+            cursor: { drag: { x: true, y: false }, sync: SYNC },
+            scales: { x: { time: true, range: (_, from, to) => [from, to] } },
             series: [
                 {},
-                ...rivals.map((rival, index) =>
-                    line(rival.name, colour('--text-3'), 1, RIVAL_DASHES[index % RIVAL_DASHES.length]),
-                ),
-                line('lowest', colour('--stripe'), 1.5),
-                line('buy box', colour('--stripe-mid'), 1.5, [5, 3]),
-                line('ours', colour('--yours'), 2.5),
-                line('floor', colour('--text-3'), 1, [2, 3]),
-                line('ceiling', colour('--text-3'), 1, [2, 3]),
+                ...data.lines.map((line): uPlot.Series => ({
+                    stroke: colour(line.colour),
+                    width: line.width,
+                    dash: line.dash,
+                    paths: stepped,
+                    points: { show: false },
+                    spanGaps: true,
+                })),
             ],
+            bands: [{ series: [place('ceiling'), place('floor')], fill: colour('--limits-band') }],
             axes: [days(), { ...axis(), size: 46 }],
-            hooks: { draw: [(chart) => marks(chart, history)] },
+            hooks: {
+                drawClear: [(chart) => soldOut(chart, history)],
+                draw: [(chart) => marks(chart, history)],
+                setCursor: [(chart) => onPoint(chart.cursor.idx ?? null)],
+            },
         },
-        [
-            extended.map((point) => point.at),
-            ...rivals.map((rival) =>
-                (isExtended ? [...rival.figures, rival.figures.at(-1) ?? null] : rival.figures).map(figure),
-            ),
-            extended.map((point) => figure(point.lowest)),
-            extended.map((point) => figure(point.buy_box)),
-            extended.map((point) => figure(point.price)),
-            extended.map((point) => figure(point.floor ?? floor)),
-            extended.map((point) => figure(point.ceiling ?? ceiling)),
-        ],
+        [data.times, ...data.lines.map((line) => line.figures.map((one) => (one === null ? null : Number(one))))],
         host,
     );
 }
@@ -126,18 +146,41 @@ function marks(chart: uPlot, history: ListingHistory) {
     ctx.restore();
 }
 
-function sales(host: HTMLElement, history: ListingHistory, width: number, full: boolean) {
-    if (history.sales.length === 0) return null;
+const DAY_SECONDS = 86_400;
+const startOf = (day: string) => Date.parse(`${day}T00:00:00Z`) / 1000;
+
+/** Days on which we had none to sell are shaded. */
+function soldOut(chart: uPlot, history: ListingHistory) {
+    const { ctx, bbox } = chart;
+    const [from = 0, to = 0] = [chart.scales.x?.min, chart.scales.x?.max];
+    ctx.save();
+    ctx.fillStyle = colour('--line');
+    for (const day of history.sales) {
+        const start = Math.max(from, startOf(day.day));
+        const end = Math.min(to, startOf(day.day) + DAY_SECONDS);
+        if (day.in_stock || end <= start) continue;
+        const x = chart.valToPos(start, 'x', true);
+        ctx.fillRect(x, bbox.top, chart.valToPos(end, 'x', true) - x, bbox.height);
+    }
+    ctx.restore();
+}
+
+/** On the time axis of the prices: the same days stand below each other. */
+function sales(host: HTMLElement, { history, data, width, full }: ChartOf) {
+    const from = data.times[0];
+    const to = data.times.at(-1);
+    const shown = history.sales.filter((day) => from !== undefined && startOf(day.day) + DAY_SECONDS > from);
+    if (shown.length === 0 || from === undefined || to === undefined) return null;
     return new uPlot(
         {
             width,
             height: full ? 120 : 84,
             legend: { show: false },
-            cursor: full ? { drag: { x: true, y: false }, sync: SYNC } : { show: false },
+            cursor: { drag: { x: true, y: false }, sync: SYNC },
+            scales: { x: { time: true, min: from, max: to, range: [from, to] } },
             series: [
                 {},
                 {
-                    label: 'sold',
                     stroke: colour('--stripe-mid'),
                     fill: colour('--stripe-soft'),
                     paths: uPlot.paths.bars!({ size: [0.8, 12] }),
@@ -145,15 +188,15 @@ function sales(host: HTMLElement, history: ListingHistory, width: number, full: 
                 },
             ],
             axes: [days(), { ...axis(), size: 46, incrs: [1, 2, 5, 10, 20, 50] }],
+            hooks: { drawClear: [(chart) => soldOut(chart, history)] },
         },
-        [history.sales.map((day) => Date.parse(`${day.day}T12:00:00Z`) / 1000), history.sales.map((day) => day.units)],
+        [shown.map((day) => startOf(day.day) + DAY_SECONDS / 2), shown.map((day) => day.units)],
         host,
     );
 }
 
 const DAY = { day: 'numeric', month: 'short' } as const;
 const HOUR = { hour: '2-digit', minute: '2-digit' } as const;
-const DAY_SECONDS = 86_400;
 
 function days(): uPlot.Axis {
     return {

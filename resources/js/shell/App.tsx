@@ -12,6 +12,7 @@ const TodayPage = lazy(() => import('@/screens/today/TodayPage'));
 const RulesPage = lazy(() => import('@/pricing/RulesPage'));
 const RulePage = lazy(() => import('@/pricing/RulePage'));
 const ChangesPage = lazy(() => import('@/publishing/ChangesPage'));
+const AccountPage = lazy(() => import('@/accounts/AccountPage'));
 const SettingsPage = lazy(() => import('@/settings/SettingsPage'));
 
 const client = createQueryClient();
@@ -28,6 +29,7 @@ const router = createBrowserRouter(
                 <Route path="/rules/:id" element={<RulePage />} />
                 <Route path="/changes" element={<ChangesPage />} />
                 <Route path="/settings/:section?/:id?" element={<SettingsPage />} />
+                <Route path="/account" element={<AccountPage />} />
                 <Route path="*" element={<Navigate to="/listings" replace />} />
             </Route>
         </>,

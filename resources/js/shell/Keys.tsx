@@ -20,6 +20,17 @@ const KEYS: [string, [string, string][]][] = [
         ],
     ],
     [
+        'Tables',
+        [
+            ['arrows', 'from cell to cell'],
+            ['Home  End', 'first, last cell; with Ctrl first, last row'],
+            ['Page Up  Down', 'as many rows as are in sight'],
+            ['Shift Space', 'select the row'],
+            ['Ctrl A', 'select all that match'],
+            ['Shift ← →', 'at a head: narrower, wider'],
+        ],
+    ],
+    [
         'Today',
         [
             ['j  k', 'next, previous price that needs approval'],
@@ -75,7 +86,7 @@ export function Keys() {
                 {KEYS.map(([place, keys]) => (
                     <section key={place} className="mb-4">
                         <h3 className="mb-1.5 text-[14px]">{place}</h3>
-                        <dl className="grid grid-cols-[90px_1fr] gap-y-2">
+                        <dl className="grid grid-cols-[104px_1fr] gap-y-2">
                             {keys.map(([key, what]) => (
                                 <div key={key} className="contents">
                                     <dt>

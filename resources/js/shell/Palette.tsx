@@ -19,6 +19,7 @@ const PLACES: [string, string][] = [
     ['Settings: suppliers and markups', '/settings/suppliers'],
     ['Settings: channels', '/settings/channels'],
     ['Settings: API tokens', '/settings/tokens'],
+    ['Account: language, colours, keys', '/account'],
 ];
 
 const ACTIONS: [string, string][] = [

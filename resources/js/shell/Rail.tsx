@@ -3,7 +3,6 @@ import { useRules, useWorkspace } from '@/api/queries';
 import { useForYou } from '@/screens/today/queries';
 import { clsx } from 'clsx';
 import { NavLink } from 'react-router';
-import { Account } from './Account';
 import { Mark } from '@/ui/Mark';
 
 /** The places, in the order of work. */
@@ -51,7 +50,12 @@ export function Rail({ workspace }: { workspace: string }) {
                     <br />
                     {settings.data?.currency}
                 </p>
-                <Account />
+                <NavLink
+                    to="/account"
+                    className="rounded text-[12.5px] text-[#e6eafb] underline underline-offset-2 focus-visible:outline-[#8ea6ff]"
+                >
+                    Account
+                </NavLink>
             </div>
         </nav>
     );

@@ -49,7 +49,7 @@ function GridRowOf<Row>(props: Props<Row>) {
                     aria-colindex={1}
                     className={clsx(
                         'sticky left-0 z-[1] flex h-full items-center border-l-[5px] bg-inherit pl-[11px]',
-                        isOpen ? 'border-yours' : 'border-transparent',
+                        isOpen ? 'border-yours' : 'border-transparent forced-colors:border-[Canvas]',
                     )}
                 >
                     {choice !== null && (
@@ -63,7 +63,8 @@ function GridRowOf<Row>(props: Props<Row>) {
                 className={clsx(
                     'sticky z-[1] grid h-full min-w-0 content-center bg-inherit px-2',
                     choice === undefined ? 'left-0 border-l-[5px]' : 'left-[34px]',
-                    choice === undefined && (isOpen ? 'border-yours' : 'border-transparent'),
+                    choice === undefined &&
+                        (isOpen ? 'border-yours' : 'border-transparent forced-colors:border-[Canvas]'),
                 )}
             >
                 {head.cell ? head.cell(row) : <Name text={head.text(row)} onOpen={onOpen && (() => onOpen(id))} />}
