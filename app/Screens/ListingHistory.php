@@ -89,7 +89,8 @@ final readonly class ListingHistory
             'at' => CarbonImmutable::parse($seen->observed_at)->getTimestamp(),
             'price' => $this->currency->format($seen->price_minor),
             'lowest' => $this->amount($lowest),
-            'buy_box' => $this->amount($buyBox),
+            // While it is ours, no rival has it.
+            'buy_box' => $this->amount($seen->holds_buy_box === true ? $seen->price_minor : $buyBox),
             'floor' => $this->amount($seen->floor_minor),
             'ceiling' => $this->amount($seen->ceiling_minor),
             'rivals' => array_map($this->currency->format(...), $rivals),

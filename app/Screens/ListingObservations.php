@@ -11,7 +11,7 @@ use Illuminate\Support\Facades\DB;
 use stdClass;
 
 /**
- * What was observed of one listing: rows with observed_at, price_minor, floor_minor, ceiling_minor and offers (JSON),
+ * What was observed of one listing: rows with observed_at, price_minor, floor_minor, ceiling_minor, holds_buy_box and offers (JSON),
  * oldest first.
  */
 final readonly class ListingObservations
@@ -44,7 +44,7 @@ final readonly class ListingObservations
             SELECT o.*
             FROM generate_series(?::timestamptz, now(), make_interval(secs => ?)) AS span(start)
             CROSS JOIN LATERAL (
-                SELECT observed_at, price_minor, floor_minor, ceiling_minor, offers
+                SELECT observed_at, price_minor, floor_minor, ceiling_minor, offers, holds_buy_box
                 FROM market_observations
                 WHERE listing_id = ? AND workspace_id = ?
                     AND observed_at >= span.start AND observed_at < span.start + make_interval(secs => ?)
@@ -75,7 +75,7 @@ final readonly class ListingObservations
     {
         return DB::select(
             <<<'SQL'
-            SELECT observed_at, price_minor, floor_minor, ceiling_minor, offers
+            SELECT observed_at, price_minor, floor_minor, ceiling_minor, offers, holds_buy_box
             FROM market_observations
             WHERE listing_id = ? AND workspace_id = ? AND observed_at > ?
             ORDER BY observed_at

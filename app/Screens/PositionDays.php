@@ -22,6 +22,9 @@ final readonly class PositionDays
 {
     private const LISTINGS_AT_ONCE = 500;
 
+    /** A market that has not moved for longer is not looked back for. */
+    private const MAY_HAVE_STOOD_DAYS = 60;
+
     /** Keeps how the listings of each workspace stand today, and what they sold; orders of yesterday still come in. */
     public static function note(): void
     {
@@ -90,17 +93,19 @@ final readonly class PositionDays
             foreach (ListingRows::among($workspace->id, array_values($some->all())) as $row) {
                 $listings[$row->id] = $terms->of($row)[0] ?? null;
             }
-            foreach ($this->observed($workspace, array_keys(array_filter($listings)), $since, $today) as $seen) {
-                $listing = $listings[$seen->listing_id];
-                [$rivals, $isBuyBoxTheirs] = $this->rivals($listing, $seen->offers);
-                ($past[$seen->day] ??= new PastDay())->add(
-                    $listing,
-                    $seen->price_minor,
-                    $rivals,
-                    $isBuyBoxTheirs,
-                    (int) $seen->units,
-                    (int) $seen->revenue_minor,
-                );
+            $known = array_filter($listings);
+            $seen = $this->observed($workspace, array_keys($known), $since, $today);
+            $sold = $this->sold($workspace, array_keys($known), $since);
+            foreach ($known as $id => $listing) {
+                $last = null;
+                for ($at = $since; $at < $today; $at = $at->addDay()) {
+                    $day = $at->toDateString();
+                    // What was seen last still held where nothing was seen that day.
+                    $last = $seen[$id][$day] ?? $last;
+                    if ($last !== null) {
+                        $this->add($past[$day] ??= new PastDay(), $listing, $last, $sold[$id][$day] ?? null);
+                    }
+                }
             }
         }
         foreach ($past as $day => $sums) {
@@ -117,37 +122,81 @@ final readonly class PositionDays
         }
     }
 
+    private function add(PastDay $day, Listing $listing, stdClass $seen, ?stdClass $sold): void
+    {
+        [$rivals, $isBuyBoxTheirs] = $this->rivals($listing, $seen->offers);
+        $day->add(
+            $listing,
+            $seen->price_minor,
+            $rivals,
+            $seen->holds_buy_box === null ? $isBuyBoxTheirs : ! $seen->holds_buy_box,
+            (int) $sold?->units,
+            (int) $sold?->revenue_minor,
+        );
+    }
+
     /**
      * @param  list<int>  $listings
-     * @return iterable<stdClass> of each listing and day what was seen last
+     * @return array<int, array<string, stdClass>> what was seen last on each day, by listing and day; what held at the
+     *     beginning as of the first day
      */
     private function observed(
         Workspace $workspace,
         array $listings,
         CarbonImmutable $since,
         CarbonImmutable $until,
-    ): iterable {
-        return DB::select(
+    ): array {
+        $rows = DB::select(
             <<<'SQL'
-            SELECT DISTINCT ON (o.listing_id, day) o.listing_id, (o.observed_at AT TIME ZONE ?)::date AS day,
-                o.price_minor, o.offers, s.units, s.revenue_minor
-            FROM market_observations o
-            LEFT JOIN sales_days s
-                ON s.listing_id = o.listing_id AND s.day = (o.observed_at AT TIME ZONE ?)::date
-                AND s.workspace_id = o.workspace_id
-            WHERE o.workspace_id = ? AND o.listing_id = ANY(?)
-                AND o.observed_at >= ? AND o.observed_at < ?
-            ORDER BY o.listing_id, day, o.observed_at DESC
+            SELECT DISTINCT ON (listing_id, day) listing_id,
+                greatest((observed_at AT TIME ZONE ?)::date, ?::date) AS day, price_minor, offers, holds_buy_box
+            FROM market_observations
+            WHERE workspace_id = ? AND listing_id = ANY(?) AND observed_at >= ? AND observed_at < ?
+            ORDER BY listing_id, day, observed_at DESC
             SQL,
             [
                 $workspace->time_zone,
-                $workspace->time_zone,
+                $since->toDateString(),
                 $workspace->id,
                 IdArray::of($listings),
-                $since,
+                $since->subDays(self::MAY_HAVE_STOOD_DAYS),
                 $until,
             ],
         );
+
+        return self::byListingAndDay($rows);
+    }
+
+    /**
+     * @param  list<int>  $listings
+     * @return array<int, array<string, stdClass>> by listing and day
+     */
+    private function sold(Workspace $workspace, array $listings, CarbonImmutable $since): array
+    {
+        return self::byListingAndDay(
+            DB::select(
+                <<<'SQL'
+                SELECT listing_id, day, units, revenue_minor
+                FROM sales_days
+                WHERE workspace_id = ? AND listing_id = ANY(?) AND day >= ?
+                SQL,
+                [$workspace->id, IdArray::of($listings), $since->toDateString()],
+            ),
+        );
+    }
+
+    /**
+     * @param  array<stdClass>  $rows
+     * @return array<int, array<string, stdClass>>
+     */
+    private static function byListingAndDay(array $rows): array
+    {
+        $sorted = [];
+        foreach ($rows as $row) {
+            $sorted[$row->listing_id][$row->day] = $row;
+        }
+
+        return $sorted;
     }
 
     /** @return array{list<int>, bool} comparable offers, as our price would have to be, and whether one had the buy box */

@@ -64,6 +64,7 @@ final class TodayTest extends TestCase
             'observed_at' => $at,
             'price_minor' => $price,
             'offers' => json_encode($offers, JSON_THROW_ON_ERROR),
+            'holds_buy_box' => $offers === [] ? null : ! $offers[0]['buy_box'],
         ]);
         $rival = ['seller' => 'a', 'price' => '20.00', 'condition' => 'new', 'buy_box' => true];
         $observe($yesterday->copy()->subHour(), 1_500, []);
@@ -85,10 +86,11 @@ final class TodayTest extends TestCase
 
         $this->artisan('screens:note-positions', ['--recall' => 30])->assertSuccessful();
 
-        // A margin of 7.93 of net 20.92, and ten times 7.93, as in the try-out of the same listing.
+        // A margin of 7.93 of net 20.92, and ten times 7.93, as in the try-out of the same listing. The day before that
+        // the price of the day before it still stood: 4.26 of 16.64.
         $days = $this->actingAs($this->user)->getJson('/api/v1/today')->assertOk()->json('days');
         self::assertSame(
-            [[7, 3, null, null, null], [1, 0, '37.91', '2.00', '79.30']],
+            [[7, 3, null, null, null], [1, 1, '25.60', '1.00', '0.00'], [1, 0, '37.91', '2.00', '79.30']],
             array_map(
                 fn (array $day) => [
                     $day['listings'],
@@ -97,7 +99,7 @@ final class TodayTest extends TestCase
                     $day['rank'],
                     $day['profit'],
                 ],
-                array_slice($days, 0, 2),
+                array_slice($days, 0, 3),
             ),
         );
     }

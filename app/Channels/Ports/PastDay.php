@@ -12,6 +12,7 @@ final readonly class PastDay
      * @param  string  $price  ours, a decimal
      * @param  int  $units  sold
      * @param  list<array<string, mixed>>  $offers  of others, in the words of the pricing core's document
+     * @param  bool|null  $holdsBuyBox  whether it was ours; null where there is none
      */
     public function __construct(
         public string $date,
@@ -20,6 +21,7 @@ final readonly class PastDay
         public bool $inStock,
         public int $units,
         public array $offers,
+        public ?bool $holdsBuyBox = null,
     ) {
     }
 }

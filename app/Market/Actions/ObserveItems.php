@@ -122,6 +122,7 @@ final readonly class ObserveItems
                     $listing->ceiling_minor,
                     $rivals,
                     $askedAt,
+                    $listing->holds_buy_box,
                 );
                 $changed[] = $listing->id;
             }
@@ -279,6 +280,7 @@ final readonly class ObserveItems
             $stock = self::stock($listing->stock, $own[$id]['in_stock'] ?? null);
             if ($holds !== $listing->holds_buy_box || $stock !== $listing->stock || isset($elsewhere[$id])) {
                 $listing->price_minor = $elsewhere[$id] ?? $listing->price_minor;
+                $listing->holds_buy_box = $holds;
                 $rows[$id] = ['id' => $id, 'price' => $listing->price_minor, 'holds' => $holds, 'stock' => $stock];
             }
         }

@@ -31,6 +31,7 @@ final readonly class RecordObservation
 
     /**
      * @param  string  $offers  JSON, as listing_markets has it
+     * @param  bool|null  $holdsBuyBox  whether it was ours; null where that is not known
      * @return array<string, mixed>
      */
     public static function row(
@@ -41,6 +42,7 @@ final readonly class RecordObservation
         ?int $ceiling,
         string $offers,
         CarbonInterface $at,
+        ?bool $holdsBuyBox = null,
     ): array {
         return [
             'listing_id' => $listingId,
@@ -50,6 +52,7 @@ final readonly class RecordObservation
             'floor_minor' => $floor,
             'ceiling_minor' => $ceiling,
             'offers' => $offers,
+            'holds_buy_box' => $holdsBuyBox,
         ];
     }
 }

@@ -39,8 +39,8 @@ final readonly class TakeHistory
             $listingId = (int) $listings[$day->sku];
             $price = $currency->parse($day->price);
             $offers = array_map(fn (array $offer) => array_diff_key($offer, ['name' => true]), $day->offers);
-            if (($last[$listingId] ?? null) !== [$price, $offers]) {
-                $last[$listingId] = [$price, $offers];
+            if (($last[$listingId] ?? null) !== [$price, $offers, $day->holdsBuyBox]) {
+                $last[$listingId] = [$price, $offers, $day->holdsBuyBox];
                 $observations[] = RecordObservation::row(
                     $listingId,
                     $channel->workspace_id,
@@ -49,6 +49,7 @@ final readonly class TakeHistory
                     ceiling: null,
                     offers: json_encode($offers, JSON_THROW_ON_ERROR),
                     at: CarbonImmutable::parse($day->date.self::TIME_OF_DAY),
+                    holdsBuyBox: $day->holdsBuyBox,
                 );
             }
             $sales[] = [

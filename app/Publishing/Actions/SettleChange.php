@@ -74,6 +74,7 @@ final readonly class SettleChange
                             $listing->ceiling_minor,
                             $markets[$listing->id] ?? '[]',
                             $now,
+                            $listing->holds_buy_box,
                         ),
                     )
                     ->all(),

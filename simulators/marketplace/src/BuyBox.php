@@ -19,6 +19,17 @@ final readonly class BuyBox
     {
     }
 
+    /**
+     * @param  array<string, mixed>  $offer  price, shipping, fulfilment
+     * @param  array<string, mixed>  $seller  rating_percent, handling_days
+     */
+    public static function score(array $offer, array $seller): float
+    {
+        return ($offer['price'] + $offer['shipping']) *
+            (1 + 0.005 * (100 - $seller['rating_percent']) + 0.005 * $seller['handling_days']) *
+            ($offer['fulfilment'] === 'marketplace' ? 0.96 : 1);
+    }
+
     /** Gives the box to the best offer; true if it went to someone else than before. */
     public function assign(string $itemId): bool
     {

@@ -46,7 +46,7 @@ final readonly class History
         foreach ($items as $item) {
             $offers = $this->store->all(
                 <<<'SQL'
-                    SELECT o.*, s.behaviour
+                    SELECT o.*, s.behaviour, s.rating_percent, s.rating_count, s.handling_days
                     FROM offer o
                     JOIN seller s ON s.id = o.seller_id
                     WHERE item_id = ?
@@ -82,7 +82,38 @@ final readonly class History
             'price' => $price,
             'in_stock' => $inStock,
             'units' => $inStock ? $this->units($item, $day, $price, $ago) : 0,
-            'offers' => $this->others($offers, $sellerId, $item['brand'], $item['nth'], $ago),
+            ...$this->market($offers, $sellerId, $price, $inStock, $item, $ago),
+        ];
+    }
+
+    /**
+     * What others asked, and who held the buy box: by the same score as today.
+     *
+     * @param  list<array<string, mixed>>  $offers
+     * @param  array<string, mixed>  $item
+     * @return array{offers: list<array<string, mixed>>, buy_box: bool} whether it was the seller's
+     */
+    private function market(array $offers, string $sellerId, int $price, bool $inStock, array $item, int $ago): array
+    {
+        $sellers = array_column($offers, null, 'seller_id');
+        $others = $this->others($offers, $sellerId, $item['brand'], $item['nth'], $ago);
+        $own = [...$sellers[$sellerId], 'seller' => $sellerId, 'price' => $price];
+        $scores = [];
+        foreach ($inStock ? [...$others, $own] : $others as $offer) {
+            $seller = $sellers[$offer['seller']];
+            if ($offer['condition'] === 'new' && $seller['rating_percent'] >= 85 && $seller['rating_count'] >= 50) {
+                $scores[$offer['seller']] = BuyBox::score($offer, $seller);
+            }
+        }
+        asort($scores);
+        $holder = array_key_first($scores);
+
+        return [
+            'offers' => array_map(
+                fn (array $offer) => $offer['seller'] === $holder ? [...$offer, 'buy_box' => true] : $offer,
+                $others,
+            ),
+            'buy_box' => $holder === $sellerId,
         ];
     }
 

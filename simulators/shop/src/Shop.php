@@ -18,6 +18,10 @@ final readonly class Shop
 
     private const PAGE = 200;
 
+    private const PRODUCTS_WITH_DAYS = 50;
+
+    private const DAYS = 60;
+
     private const SLOT_SECONDS = 600;
 
     /** Its own customers buy a fifth of what a marketplace's do. */
@@ -68,6 +72,7 @@ final readonly class Shop
 
         return match (true) {
             $method === 'GET' && $path === '/api/products' => $this->products($query),
+            $method === 'GET' && $path === '/api/days' => $this->days((string) ($query['after'] ?? '')),
             $method === 'GET' && $path === '/api/orders' => $this->orders((int) ($query['after'] ?? 0)),
             $method === 'PUT' && preg_match('#^/api/price-lists/([\w-]{1,80})$#', $path, $part) === 1 => $this->setPrices($part[1], $body),
             $method === 'DELETE' && preg_match('#^/api/price-lists/([\w-]{1,80})$#', $path, $part) === 1 => $this->cancel($part[1]),
@@ -109,6 +114,38 @@ final readonly class Shop
         return new Response(200, [
             'products' => $products,
             'next' => count($rows) === self::PAGE && ! isset($query['skus']) ? end($rows)['sku'] : null,
+        ]);
+    }
+
+    /** The last 60 days of some products: a price that stood for one to three weeks, and what was sold. */
+    private function days(string $after): Response
+    {
+        $rows = $this->store->all('SELECT * FROM product WHERE sku > ? ORDER BY sku LIMIT '.self::PRODUCTS_WITH_DAYS, [
+            $after,
+        ]);
+        $days = [];
+        foreach ($rows as $row) {
+            $chance = new Chance($this->store->config['seed'], 'days', (string) $row['sku']);
+            $price = $row['price'];
+            $stands = $chance->int(7, 21);
+            for ($ago = 1, $past = []; $ago <= self::DAYS; $ago++) {
+                if (--$stands === 0) {
+                    $price = (int) round($row['price'] * $chance->between(0.95, 1.08));
+                    $stands = $chance->int(7, 21);
+                }
+                $past[] = [
+                    'date' => gmdate('Y-m-d', time() - $ago * 86_400),
+                    'sku' => $row['sku'],
+                    'price' => self::decimal($price),
+                    'units' => $chance->count($row['units_per_day'] * self::SHARE_OF_DEMAND),
+                ];
+            }
+            $days = [...$days, ...array_reverse($past)];
+        }
+
+        return new Response(200, [
+            'days' => $days,
+            'next' => count($rows) === self::PRODUCTS_WITH_DAYS ? end($rows)['sku'] : null,
         ]);
     }
 

@@ -150,6 +150,7 @@ final readonly class FennmarktDriver implements ChangeQueue, Driver, HistorySour
                 (bool) $row['wasAvailable'],
                 (int) $row['quantity'],
                 array_map($this->offer(...), is_array($row['bids']) ? array_values($row['bids']) : []),
+                isset($row['featured']) ? (bool) $row['featured'] : null,
             ),
             $rows,
         );

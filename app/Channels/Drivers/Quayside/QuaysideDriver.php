@@ -161,6 +161,7 @@ final readonly class QuaysideDriver implements ChangePush, Driver, HistorySource
                 (bool) $row['in_stock'],
                 (int) $row['units'],
                 $row['offers'],
+                isset($row['buy_box']) ? (bool) $row['buy_box'] : null,
             ),
             $rows,
         );

@@ -10,10 +10,13 @@ use App\Channels\Driver;
 use App\Channels\FieldType;
 use App\Channels\Outgoing\ChannelClient;
 use App\Channels\Outgoing\OutgoingHttp;
+use App\Channels\Ports\HistoryPage;
+use App\Channels\Ports\HistorySource;
 use App\Channels\Ports\ListingPage;
 use App\Channels\Ports\ListingSource;
 use App\Channels\Ports\OrderPage;
 use App\Channels\Ports\OrderSource;
+use App\Channels\Ports\PastDay;
 use App\Channels\Ports\PricePublisher;
 use App\Channels\Ports\PriceUpdate;
 use App\Channels\Ports\SourceListing;
@@ -22,7 +25,7 @@ use App\Channels\Ports\Submission;
 use Illuminate\Http\Client\PendingRequest;
 
 /** A seller's own web shop (docs/channels.md): it takes prices at once, as lists, and says what it thinks of each. */
-final readonly class ShopDriver implements Driver, ListingSource, OrderSource, PricePublisher
+final readonly class ShopDriver implements Driver, HistorySource, ListingSource, OrderSource, PricePublisher
 {
     private const SKUS_PER_CALL = 100;
 
@@ -109,6 +112,24 @@ final readonly class ShopDriver implements Driver, ListingSource, OrderSource, P
         );
 
         return new OrderPage($orders, $rows === [] ? $cursor : (string) max(array_column($rows, 'id')));
+    }
+
+    public function history(?string $cursor): HistoryPage
+    {
+        $answer = $this->client->get('/api/days', ['after' => $cursor ?? '']);
+        $days = array_map(
+            fn (array $row) => new PastDay(
+                (string) $row['date'],
+                (string) $row['sku'],
+                (string) $row['price'],
+                inStock: true,
+                units: (int) $row['units'],
+                offers: [],
+            ),
+            $this->client->rows($answer, 'days', ['date', 'sku', 'price', 'units']),
+        );
+
+        return new HistoryPage($days, is_string($answer['next'] ?? null) ? $answer['next'] : null);
     }
 
     public function submit(string $key, array $updates): Submission

@@ -7,6 +7,7 @@ import { Notice } from '@/ui/Notice';
 import { useKeptColumns } from '@/ui/grid/useKeptColumns';
 import { lazy, Suspense, useCallback, useEffect, useState } from 'react';
 import { EDIT_PRICE } from './EditCell';
+import { FirstSteps } from '../FirstSteps';
 import { FilterBar } from './FilterBar';
 import { ListingTable } from './ListingTable';
 import { useListing, useListingCount, useListings } from './queries';
@@ -131,14 +132,16 @@ export default function ListingsPage() {
 }
 
 function Empty({ filtered }: { filtered: boolean }) {
+    if (!filtered)
+        return (
+            <div className="flex-1 overflow-auto bg-sheet px-[18px] py-6">
+                <FirstSteps />
+            </div>
+        );
     return (
         <div className="grid flex-1 place-content-center bg-sheet p-10 text-center">
-            <h2 className="text-[17px]">{filtered ? 'No listing matches' : 'No listings yet'}</h2>
-            <p className="mt-1 max-w-[46ch] text-text-2">
-                {filtered
-                    ? 'Remove a filter, or search for fewer words.'
-                    : 'Listings come in from a connected marketplace. As soon as one is connected they appear here by themselves.'}
-            </p>
+            <h2 className="text-[17px]">No listing matches</h2>
+            <p className="mt-1 max-w-[46ch] text-text-2">Remove a filter, or search for fewer words.</p>
         </div>
     );
 }

@@ -10,6 +10,8 @@ import { HeldRuns } from './HeldRuns';
 import { useApprovals, useForYou, useToday } from './queries';
 import { NotSent } from './NotSent';
 import { PriceWars } from './PriceWars';
+import { FirstSteps } from '../FirstSteps';
+import { useListingCount } from '../listings/queries';
 import { Standing } from './Standing';
 
 const DAY = { weekday: 'long', day: 'numeric', month: 'long' } as const;
@@ -20,6 +22,7 @@ export default function TodayPage() {
     const today = useToday();
     const things = useForYou();
     const workspace = useWorkspace();
+    const listings = useListingCount({}).data?.total;
     const stake = approvals.data?.approvals.reduce((sum, one) => sum + Number(one.stake), 0) ?? 0;
     return (
         <>
@@ -38,7 +41,8 @@ export default function TodayPage() {
             />
             <main className="flex min-h-0 flex-1 max-[1000px]:flex-col max-[1000px]:overflow-auto">
                 <div className="grid min-w-0 flex-1 grid-cols-[minmax(0,1fr)] content-start gap-7 overflow-auto px-[18px] py-5 max-[1000px]:overflow-visible">
-                    {things === 0 && (
+                    <FirstSteps />
+                    {things === 0 && listings !== undefined && listings > 0 && (
                         <div>
                             <h2 className="text-[17px]">{t('today.nothingWaits')}</h2>
                             <p className="mt-1 max-w-[60ch] text-text-2">{t('today.allWell')}</p>
