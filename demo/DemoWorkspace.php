@@ -121,7 +121,7 @@ final readonly class DemoWorkspace
                 array_values(
                     DB::table('listings')->where('workspace_id', $workspace->id)->orderBy('id')->pluck('id')->all(),
                 ),
-                Cause::Market,
+                $bare || $seller !== null ? Cause::Market : Cause::Rule,
             );
             $this->workOff();
         });

@@ -23,6 +23,7 @@ use App\Pricing\Http\HandPriceController;
 use App\Pricing\Http\PriceWarController;
 use App\Pricing\Http\RuleController;
 use App\Publishing\Http\ChangeController;
+use App\Publishing\Http\RuleMovesController;
 use App\Publishing\Http\RunController;
 use App\Publishing\Http\UndoAnswersController;
 use App\Screens\Http\ComparedGroupsController;
@@ -104,6 +105,7 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
 
     Route::get('rules', [RuleController::class, 'index']);
     Route::post('rules', [RuleController::class, 'store']);
+    Route::get('rules/moves', RuleMovesController::class);
     Route::get('rivals', [RivalController::class, 'index']);
     Route::post('rules/formula', FormulaController::class);
     Route::post('rules/try-out', [RuleController::class, 'tryOut'])->middleware('heavy');

@@ -6,6 +6,7 @@ namespace App\Screens;
 
 use App\Accounts\Models\Workspace;
 use App\Channels\DriverRegistry;
+use App\Channels\Models\Channel;
 use App\Channels\Ports\OfferSource;
 use App\Pricing\Deciding\LimitsAlone;
 use App\Pricing\Deciding\ListingRows;
@@ -82,6 +83,10 @@ final readonly class PositionDays
         $today = CarbonImmutable::now($workspace->time_zone)->startOfDay();
         $since = $today->subDays($days);
         $terms = new LimitsAlone($workspace);
+        $isCompared = Channel::query()
+            ->whereIn('driver', DriverRegistry::namesOf(OfferSource::class))
+            ->pluck('id')
+            ->flip();
         $past = [];
         $ids = DB::table('listings')
             ->where('workspace_id', $workspace->id)
@@ -89,9 +94,10 @@ final readonly class PositionDays
             ->orderBy('id')
             ->pluck('id');
         foreach ($ids->chunk(self::LISTINGS_AT_ONCE) as $some) {
-            $listings = [];
+            $listings = $compared = [];
             foreach (ListingRows::among($workspace->id, array_values($some->all())) as $row) {
                 $listings[$row->id] = $terms->of($row)[0] ?? null;
+                $compared[$row->id] = $isCompared->has($row->channel_id);
             }
             $known = array_filter($listings);
             $seen = $this->observed($workspace, array_keys($known), $since, $today);
@@ -103,7 +109,13 @@ final readonly class PositionDays
                     // What was seen last still held where nothing was seen that day.
                     $last = $seen[$id][$day] ?? $last;
                     if ($last !== null) {
-                        $this->add($past[$day] ??= new PastDay(), $listing, $last, $sold[$id][$day] ?? null);
+                        $this->add(
+                            $past[$day] ??= new PastDay(),
+                            $listing,
+                            $compared[$id],
+                            $last,
+                            $sold[$id][$day] ?? null,
+                        );
                     }
                 }
             }
@@ -122,7 +134,7 @@ final readonly class PositionDays
         }
     }
 
-    private function add(PastDay $day, Listing $listing, stdClass $seen, ?stdClass $sold): void
+    private function add(PastDay $day, Listing $listing, bool $isCompared, stdClass $seen, ?stdClass $sold): void
     {
         [$rivals, $isBuyBoxTheirs] = $this->rivals($listing, $seen->offers);
         $day->add(
@@ -130,6 +142,7 @@ final readonly class PositionDays
             $seen->price_minor,
             $rivals,
             $seen->holds_buy_box === null ? $isBuyBoxTheirs : ! $seen->holds_buy_box,
+            $isCompared,
             (int) $sold?->units,
             (int) $sold?->revenue_minor,
         );

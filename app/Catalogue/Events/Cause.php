@@ -18,6 +18,8 @@ enum Cause: string
     case Stock = 'stock';
     /** Its price no longer held when it was about to leave. */
     case LastLook = 'last_look';
+    /** A price of ours is shown, or was refused: what it stands for may be different by now. */
+    case Settled = 'settled';
     case Rule = 'rule';
     case Costs = 'costs';
     case Limits = 'limits';
@@ -42,6 +44,12 @@ enum Cause: string
         return in_array($this, [self::Released, self::Approval], true);
     }
 
+    /** Comes by itself, as often as the market moves. */
+    public function isOfMarket(): bool
+    {
+        return in_array($this, [self::Market, self::Settled], true);
+    }
+
     /** Moves limits without moving the market. */
     public function isOfLimits(): bool
     {
@@ -51,6 +59,6 @@ enum Cause: string
     /** What comes from the market goes before what can wait. */
     public function isUrgent(): bool
     {
-        return in_array($this, [self::Market, self::LastLook], true);
+        return $this->isOfMarket() || $this === self::LastLook;
     }
 }

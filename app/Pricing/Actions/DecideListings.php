@@ -171,7 +171,7 @@ final readonly class DecideListings
             }
         }
         $this->countMoves($workspace, $going, $open, $tally);
-        $marketRuns = $cause === Cause::Market ? $this->runs->countMarketMoves($workspace, $tally->bigMovesOfRule) : [];
+        $marketRuns = $cause->isOfMarket() ? $this->runs->countMarketMoves($workspace, $tally->bigMovesOfRule) : [];
         $prices = [...$outcomes->going, ...$this->prices($workspace, $going, $cause, $runId, $marketRuns, $answers)];
         $withdrawn = $outcomes->withdrawn;
         foreach ($prices as $price) {

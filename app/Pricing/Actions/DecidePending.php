@@ -32,13 +32,17 @@ final readonly class DecidePending
             // Whoever writes one down holds its listing.
             ListingRows::hold($workspaceId, $listingIds);
             $pending = DB::select(
-                'DELETE FROM pending_decisions WHERE workspace_id = ? AND listing_id = ANY(?) RETURNING listing_id',
+                'DELETE FROM pending_decisions WHERE workspace_id = ? AND listing_id = ANY(?) RETURNING listing_id, cause',
                 [$workspaceId, IdArray::of($listingIds)],
             );
-            $ids = array_map(intval(...), array_column($pending, 'listing_id'));
-            sort($ids);
-            if ($ids !== []) {
-                $this->decide->handle(Workspace::query()->findOrFail($workspaceId), $ids, Cause::Market);
+            $byCause = [];
+            foreach ($pending as $one) {
+                $byCause[$one->cause][] = (int) $one->listing_id;
+            }
+            ksort($byCause);
+            foreach ($byCause as $cause => $ids) {
+                sort($ids);
+                $this->decide->handle(Workspace::query()->findOrFail($workspaceId), $ids, Cause::from($cause));
             }
         });
     }

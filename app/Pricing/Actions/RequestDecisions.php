@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Actions;
 
+use App\Catalogue\Events\Cause;
 use App\Support\Database\IdArray;
 use Illuminate\Support\Facades\DB;
 use Throwable;
@@ -18,16 +19,20 @@ final readonly class RequestDecisions
     {
     }
 
-    /** @param  list<int>  $listingIds  held by the caller, some hundreds at most */
-    public function handle(int $workspaceId, array $listingIds): void
+    /**
+     * @param  list<int>  $listingIds  held by the caller, some hundreds at most
+     * @param  Cause  $cause  of those whose market has not moved meanwhile
+     */
+    public function handle(int $workspaceId, array $listingIds, Cause $cause = Cause::Market): void
     {
         DB::insert(
             <<<'SQL'
-            INSERT INTO pending_decisions (listing_id, workspace_id, requested_at)
-            SELECT id, ?, clock_timestamp() FROM unnest(?::bigint[]) AS id ORDER BY id
-            ON CONFLICT (listing_id) DO UPDATE SET requested_at = excluded.requested_at, attempts = 0
+            INSERT INTO pending_decisions AS before (listing_id, workspace_id, requested_at, cause)
+            SELECT id, ?, clock_timestamp(), ? FROM unnest(?::bigint[]) AS id ORDER BY id
+            ON CONFLICT (listing_id) DO UPDATE SET requested_at = excluded.requested_at, attempts = 0,
+                cause = CASE WHEN before.cause = 'market' THEN before.cause ELSE excluded.cause END
             SQL,
-            [$workspaceId, IdArray::of($listingIds)],
+            [$workspaceId, $cause->value, IdArray::of($listingIds)],
         );
         DB::afterCommit(function () use ($workspaceId, $listingIds): void {
             try {

@@ -132,7 +132,7 @@ final class Grounds
         $isByPerson = $cause->isByPerson();
         $why = match (true) {
             ! $isByPerson && ! $times->allow($now) => "The rule “{$rule->name}” does not change prices at this time.",
-            $cause === Cause::Market && ! $times->followsTheMarket() => "The rule “{$rule->name}” does not follow the market; it decides again at its next time.",
+            $cause->isOfMarket() && ! $times->followsTheMarket() => "The rule “{$rule->name}” does not follow the market; it decides again at its next time.",
             default => null,
         };
 

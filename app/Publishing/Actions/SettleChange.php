@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Publishing\Actions;
 
+use App\Catalogue\Events\Cause;
 use App\Catalogue\Models\Listing;
 use App\Market\Actions\RecordObservation;
 use App\Market\Models\ListingMarket;
@@ -42,7 +43,7 @@ final readonly class SettleChange
             ->whereIn('id', array_keys($prices))
             ->orderBy('id')
             ->lockForUpdate()
-            ->get(['id', 'workspace_id', 'floor_minor', 'ceiling_minor']);
+            ->get(['id', 'workspace_id', 'floor_minor', 'ceiling_minor', 'holds_buy_box']);
         $markets = ListingMarket::query()
             ->whereIn('listing_id', array_keys($prices))
             ->toBase()
@@ -82,7 +83,11 @@ final readonly class SettleChange
         );
         $this->announce($changes);
         // The markets may have moved while these changes were on their way.
-        $this->decisions->handle($changes[0]->workspace_id, array_values($listings->modelKeys()));
+        $this->decisions->handle(
+            $changes[0]->workspace_id,
+            array_values($listings->modelKeys()),
+            Cause::Settled,
+        );
     }
 
     /** The channel said no: tried again after a while, a few times. */

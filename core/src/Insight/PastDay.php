@@ -14,6 +14,7 @@ use function number_format;
 /** How listings stood on one day and what they sold, added up from what was observed of each. Amounts in minor units. */
 final class PastDay
 {
+    /** Those sold where rivals are. */
     public int $listings = 0;
 
     /** Those with rivals on whom no rival held the buy box. */
@@ -33,10 +34,18 @@ final class PastDay
      * @param  int  $price  of that day
      * @param  list<int>  $rivals  what our price would have had to be to cost the buyer as much as each of them
      * @param  bool  $isBuyBoxTheirs  whether one of them held it
+     * @param  bool  $isCompared  whether it is sold where rivals are, though none may have been there
      */
-    public function add(Listing $listing, int $price, array $rivals, bool $isBuyBoxTheirs, int $units, int $revenue): void
-    {
-        $this->listings++;
+    public function add(
+        Listing $listing,
+        int $price,
+        array $rivals,
+        bool $isBuyBoxTheirs,
+        bool $isCompared,
+        int $units,
+        int $revenue,
+    ): void {
+        $this->listings += (int) $isCompared;
         $this->revenue += $revenue;
         $earned = $listing->earnings->at($price);
         if ($earned !== null) {

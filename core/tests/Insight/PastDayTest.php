@@ -18,12 +18,12 @@ final class PastDayTest extends TestCase
     {
         $day = new PastDay();
         // Without tax and fees, at a cost of 6.00: 4.00 of 10.00 is a margin of 40 %, 2.00 of 8.00 one of 25 %.
-        $day->add($this->listing(600), 1_000, [900, 1_000, 1_200], true, 3, 3_000);
-        $day->add($this->listing(600), 800, [900], false, 2, 1_600);
+        $day->add($this->listing(600), 1_000, [900, 1_000, 1_200], true, true, 3, 3_000);
+        $day->add($this->listing(600), 800, [900], false, true, 2, 1_600);
         // Nobody to stand among, and no cost to work out a margin from.
-        $day->add($this->listing(null), 500, [], false, 1, 500);
+        $day->add($this->listing(null), 500, [], false, false, 1, 500);
 
-        self::assertSame(3, $day->listings);
+        self::assertSame(2, $day->listings);
         self::assertSame(1, $day->buyBoxes);
         self::assertSame('1.50', $day->rank(), 'second of four and first of two');
         self::assertSame('32.50', $day->marginPercent());

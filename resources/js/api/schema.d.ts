@@ -846,6 +846,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/rules/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How many prices each rule moved up and down in the last 24 hours */
+        get: operations["ruleMoves"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/runs": {
         parameters: {
             query?: never;
@@ -1945,7 +1962,7 @@ export interface components {
             /** @enum {string|null} */
             reason: "positioned" | "sales_pace" | "markup" | "formula" | "next_rival" | "no_rivals" | "at_floor" | "at_ceiling" | "capped" | "already_there" | "holding_buy_box" | "direction" | "below_floor" | "above_ceiling" | "pace_in_band" | "formula_null" | "min_move" | "max_move" | "approval" | "out_of_stock" | "promotion" | "cooldown" | "daily_limit" | "window_open" | "no_sales_window" | "cost_missing" | "floor_unreachable" | "floor_missing" | "ceiling_missing" | "limits_conflict" | "formula_input_missing" | "formula_error" | "no_valid_price" | null;
             /** @enum {string|null} */
-            cause: "market" | "schedule" | "hand" | "released" | "approval" | "stock" | "last_look" | "rule" | "costs" | "limits" | "fees" | "supplier" | "automation" | "price" | "markup" | null;
+            cause: "market" | "schedule" | "hand" | "released" | "approval" | "stock" | "last_look" | "settled" | "rule" | "costs" | "limits" | "fees" | "supplier" | "automation" | "price" | "markup" | null;
             rule: string | null;
             rule_version: number | null;
             /** @description Who set or approved it. */
@@ -1966,11 +1983,17 @@ export interface components {
              */
             due_at: string | null;
         };
+        RuleMoves: {
+            /** @description Of the rule that the listings are on now. */
+            rule: number;
+            up: number;
+            down: number;
+        };
         /** @description One pass over listings. */
         Run: {
             id: number;
             /** @enum {string} */
-            cause: "market" | "schedule" | "hand" | "released" | "approval" | "stock" | "last_look" | "rule" | "costs" | "limits" | "fees" | "supplier" | "automation" | "price" | "markup";
+            cause: "market" | "schedule" | "hand" | "released" | "approval" | "stock" | "last_look" | "settled" | "rule" | "costs" | "limits" | "fees" | "supplier" | "automation" | "price" | "markup";
             rule_id: number | null;
             rule: string | null;
             /**
@@ -4464,6 +4487,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Undone"];
+                };
+            };
+        };
+    };
+    ruleMoves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Rules that moved none are left out */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleMoves"][];
                 };
             };
         };

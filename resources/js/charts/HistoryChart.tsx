@@ -92,7 +92,7 @@ function prices(
             width,
             height: full ? 360 : 170,
             legend: { show: false },
-            cursor: { drag: { x: true, y: false }, sync: SYNC },
+            cursor: { y: false, drag: { x: true, y: false }, sync: SYNC },
             scales: { x: { time: true, range: (_, from, to) => [from, to] } },
             series: [
                 {},
@@ -106,7 +106,11 @@ function prices(
                 })),
             ],
             bands: [{ series: [place('ceiling'), place('floor')], fill: colour('--limits-band') }],
-            axes: [days(), { ...axis(), size: 46 }],
+            // The days stand below what was sold on them.
+            axes: [
+                history.sales.length > 0 ? { ...days(), size: 8, values: () => [] } : days(),
+                { ...axis(), size: 46 },
+            ],
             hooks: {
                 drawClear: [(chart) => soldOut(chart, history)],
                 draw: [(chart) => marks(chart, history)],
@@ -176,7 +180,7 @@ function sales(host: HTMLElement, { history, data, width, full }: ChartOf) {
             width,
             height: full ? 120 : 84,
             legend: { show: false },
-            cursor: { drag: { x: true, y: false }, sync: SYNC },
+            cursor: { y: false, drag: { x: true, y: false }, sync: SYNC },
             scales: { x: { time: true, min: from, max: to, range: [from, to] } },
             series: [
                 {},

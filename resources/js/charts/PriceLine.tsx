@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import { place, type LineMark } from './scale';
+import { place, type LineMark, type PlacedTick } from './scale';
 
 export interface PriceLineProps {
     floor: string | null;
@@ -58,23 +58,35 @@ export const PriceLine = memo(function PriceLine(props: PriceLineProps) {
             <line x1={inset} x2={width - inset} y1={y} y2={y} stroke="var(--scale)" strokeWidth={large ? 2 : 1.5} />
             <Bracket x={inset} y={y} unit={unit} opens={1} />
             <Bracket x={width - inset} y={y} unit={unit} opens={-1} />
-            {line.ticks.map((tick, index) => (
-                <g key={index}>
-                    <title>{tick.sellers.join(', ')}</title>
-                    <line
-                        x1={tick.x}
-                        x2={tick.x}
-                        y1={y - 1}
-                        y2={y - (8.5 + Math.min(tick.count - 1, 3) * 2) * unit}
-                        stroke={tick.counted ? 'var(--stripe)' : 'var(--text-3)'}
-                        strokeWidth={tick.counted ? 2 : 1.25}
-                        strokeDasharray={tick.counted ? undefined : '2 2'}
-                    />
-                    {tick.buyBox && (
-                        <Roof x={tick.x} y={y - (12 + Math.min(tick.count - 1, 3) * 2) * unit} unit={unit} />
-                    )}
-                </g>
-            ))}
+            {large ? (
+                line.ticks.map((tick, index) => (
+                    <g key={index}>
+                        <title>{tick.sellers.join(', ')}</title>
+                        <path d={tickPath(tick, y, unit)} {...strokeOf(tick.counted)} />
+                    </g>
+                ))
+            ) : (
+                // There is one in every row of a list: few elements, however many rivals.
+                <>
+                    {[true, false].map((counted) => {
+                        const ticks = line.ticks.filter((tick) => tick.counted === counted);
+                        return (
+                            ticks.length > 0 && (
+                                <path
+                                    key={String(counted)}
+                                    d={ticks.map((tick) => tickPath(tick, y, unit)).join('')}
+                                    {...strokeOf(counted)}
+                                />
+                            )
+                        );
+                    })}
+                </>
+            )}
+            {line.ticks
+                .filter((tick) => tick.buyBox)
+                .map((tick) => (
+                    <Roof key={tick.x} x={tick.x} y={y - (12 + Math.min(tick.count - 1, 3) * 2) * unit} unit={unit} />
+                ))}
             {line.below > 0 && <Beyond x={inset - 8 * unit} y={y} way={-1} count={line.below} unit={unit} />}
             {line.above > 0 && <Beyond x={width - inset + 8 * unit} y={y} way={1} count={line.above} unit={unit} />}
             {line.proposed !== null && (
@@ -87,6 +99,15 @@ export const PriceLine = memo(function PriceLine(props: PriceLineProps) {
         </svg>
     );
 });
+
+/** Taller where several coincide. */
+const tickPath = ({ x, count }: PlacedTick, y: number, unit: number) =>
+    `M${x} ${y - 1}V${y - (8.5 + Math.min(count - 1, 3) * 2) * unit}`;
+
+const strokeOf = (isCounted: boolean) =>
+    isCounted
+        ? { stroke: 'var(--stripe)', strokeWidth: 2 }
+        : { stroke: 'var(--text-3)', strokeWidth: 1.25, strokeDasharray: '2 2' };
 
 function Bracket({ x, y, unit, opens }: { x: number; y: number; unit: number; opens: 1 | -1 }) {
     const half = 6.5 * unit;

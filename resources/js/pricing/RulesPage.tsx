@@ -3,7 +3,7 @@ import { api, take, type Rule } from '@/api/client';
 import { useRules } from '@/api/queries';
 import { TopBar } from '@/ui/TopBar';
 import { Button } from '@/ui/Button';
-import { ago } from '@/ui/figures';
+import { ago, whole as figure } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { Toggle } from '@/ui/Toggle';
 import { count } from '@/ui/words';
@@ -21,6 +21,7 @@ export default function RulesPage() {
         queryFn: ({ signal }) =>
             take(api.GET('/api/v1/listings/count', { params: { query: { rule: 'none' } }, signal })),
     });
+    const moves = useMoves();
     return (
         <>
             <TopBar
@@ -52,7 +53,7 @@ export default function RulesPage() {
                 )}
                 <ul>
                     {rules.data?.map((rule) => (
-                        <RuleLine key={rule.id} rule={rule} />
+                        <RuleLine key={rule.id} rule={rule} moves={moves.data?.find((one) => one.rule === rule.id)} />
                     ))}
                 </ul>
                 {without.data && without.data.total > 0 && (rules.data?.length ?? 0) > 0 && (
@@ -68,7 +69,15 @@ export default function RulesPage() {
     );
 }
 
-function RuleLine({ rule }: { rule: Rule }) {
+/** Prices that rules moved in the last day, by rule. */
+const useMoves = () =>
+    useQuery({
+        queryKey: key('changes', 'by-rule'),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/rules/moves', { signal })),
+        staleTime: 60_000,
+    });
+
+function RuleLine({ rule, moves }: { rule: Rule; moves?: { up: number; down: number } }) {
     const save = useSaveRule(rule.id);
     return (
         <li className="grid grid-cols-[1fr_250px_90px] items-start gap-6 border-b border-line px-[22px] py-4">
@@ -89,6 +98,11 @@ function RuleLine({ rule }: { rule: Rule }) {
                 </Link>
                 <div className="text-[12.5px] text-text-2">
                     version {rule.version}, last run {ago(rule.last_run_at)}
+                </div>
+                <div className="text-[12.5px] text-text-2">
+                    {moves
+                        ? `${figure(moves.up)} up, ${figure(moves.down)} down in 24 hours`
+                        : 'no price moved in 24 hours'}
                 </div>
                 {rule.listings === 0 && (
                     <div className="text-[12.5px] text-broken">No listings assigned: it does nothing</div>

@@ -25,7 +25,7 @@ export function isForPage(event: KeyboardEvent): boolean {
         areOn() &&
         !event.defaultPrevented &&
         !(event.ctrlKey || event.metaKey || event.altKey) &&
-        !/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) &&
+        !target.matches('input:not([type="checkbox"]), textarea, select') &&
         !target.isContentEditable &&
         document.querySelector('[role="dialog"]') === null
     );

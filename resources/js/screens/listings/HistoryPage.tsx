@@ -65,7 +65,7 @@ export default function HistoryPage() {
                 )}
                 <div
                     ref={place}
-                    className="min-h-[540px]"
+                    className="min-h-[505px]"
                     role="img"
                     aria-label={`Price, rivals, limits and sales of ${listing?.title ?? 'the listing'} over ${days} days; in figures below`}
                 >

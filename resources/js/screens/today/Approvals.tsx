@@ -89,37 +89,41 @@ const HEAD: HeadColumn<Approval> = {
             {listing.title}
         </Link>
     ),
-    second: ({ listing, decision }) =>
-        `${listing.channel} · ${t('today.rank', {
-            before: decision.rank_before,
-            after: decision.rank_after ?? '–',
-            field: decision.field_size + 1,
-        })}`,
+    second: ({ listing }) => `${listing.sku} · ${listing.channel}`,
 };
+
+const rank = ({ rank_before, rank_after, field_size }: Approval['decision']) =>
+    t('today.rank', { before: rank_before, after: rank_after ?? '–', field: field_size + 1 });
+
+/** The first of two percentages needs no sign of its own. */
+const bare = (figure: string | null | undefined) => percent(figure).replace('\u00a0%', '');
 
 const COLUMNS: GridColumn<Approval>[] = [
     {
         id: 'line',
         name: t('common.priceLine'),
         head: t('common.priceLineHead'),
-        width: 176,
-        folded: () => null,
-        cell: ({ listing, price }) => (
-            <PriceLine
-                floor={listing.floor}
-                ceiling={listing.ceiling}
-                price={listing.price}
-                proposed={price}
-                marks={listing.marks}
-                currency={listing.currency}
-                width={160}
-            />
+        width: 168,
+        folded: ({ decision }) => rank(decision),
+        cell: ({ listing, price, decision }) => (
+            <>
+                <PriceLine
+                    floor={listing.floor}
+                    ceiling={listing.ceiling}
+                    price={listing.price}
+                    proposed={price}
+                    marks={listing.marks}
+                    currency={listing.currency}
+                    width={152}
+                />
+                <span className="block text-[12px] text-text-2">{rank(decision)}</span>
+            </>
         ),
     },
     {
         id: 'price',
         name: t('common.price'),
-        width: 116,
+        width: 126,
         isRight: true,
         isKept: true,
         value: (approval) => Number(approval.change),
@@ -133,15 +137,15 @@ const COLUMNS: GridColumn<Approval>[] = [
     {
         id: 'earns',
         name: t('common.marginOfPrice'),
-        width: 130,
+        width: 124,
         isRight: true,
         value: ({ decision }) => Number(decision.after?.margin_percent ?? 0),
         cell: ({ decision: { before, after } }) => (
             <>
-                {percent(before?.margin_percent)} → {percent(after?.margin_percent)}
+                {bare(before?.margin_percent)} → {percent(after?.margin_percent)}
                 <span className="block text-[12.5px] text-text-2">
                     {t('today.markup', {
-                        before: percent(before?.markup_percent),
+                        before: bare(before?.markup_percent),
                         after: percent(after?.markup_percent),
                     })}
                 </span>

@@ -77,7 +77,7 @@ export function LastDays({ days }: { days: Day[] }) {
                             <Link to={chart.to} className="block text-[12.5px] text-text-2 hover:underline">
                                 {t(chart.name)} <b className="block text-[15px] text-text">{says(last)}</b>
                             </Link>
-                            {chart.days.length > 1 && (
+                            {chart.days.filter((day) => day.figure !== null).length > 1 && (
                                 <DayChart
                                     label={t('today.chart', {
                                         name: t(chart.name),

@@ -160,7 +160,7 @@ function Filled<Row extends RowData>(props: GridProps<Row>) {
         getScrollElement: () => box.current,
         estimateSize: () => height ?? ROW_PX,
         getItemKey: (index) => sorted[index]!.id,
-        overscan: 6,
+        overscan: 4,
         // Where the keyboard is stays in the page, however far one scrolls.
         rangeExtractor: useCallback(
             (range: Range) => {

@@ -2,8 +2,8 @@ import { useStable } from '@/ui/useStable';
 import { useEffect, useRef, type KeyboardEvent, type RefObject } from 'react';
 
 /** What takes the focus inside a cell; fields that are being typed into keep their own keys. */
-const WIDGETS = 'a[href], button';
-const FIELDS = 'input, select, textarea, [contenteditable="true"]';
+const WIDGETS = 'a[href], button, input[type="checkbox"]';
+const FIELDS = 'input:not([type="checkbox"]), select, textarea, [contenteditable="true"]';
 
 /** Where in the grid the keyboard is. Row 0 is the head; a cell with several widgets is stopped at once for each. */
 interface Place {
