@@ -38,6 +38,7 @@ async function visit(page: Page, place: string) {
 
 test('a price is found, changed, followed and its rule made with the keyboard alone', async ({ page }) => {
     await page.goto('/sign-in');
+    await expect(page.getByLabel('E-mail')).toBeFocused();
     await page.keyboard.type(`${seller()}@kettle-crock.example`);
     await page.keyboard.press('Tab');
     await page.keyboard.type(PASSWORD);
@@ -159,11 +160,9 @@ for (const colours of ['light', 'dark'] as const) {
             await visit(page, place);
             await page.getByRole('button', { name: button, exact: true }).click();
             await expect(dialog).toBeVisible();
-            await expectAccessible(page, `${button} in ${colours}`);
+            await expectAccessible(page, `${button} in ${colours}`, colours === 'light' ? 'all' : 'colours');
             await page.keyboard.press('Escape');
         }
-        await visit(page, '/account');
-        await expectAccessible(page, `account in ${colours}`);
         await page.context().close();
     });
 }

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { control, expectAccessible, signIn, watchHosts } from './helpers';
+import { control, expectAccessible, signIn } from './helpers';
 
 test('a wrong password is said at the field and what was typed stays', async ({ page }) => {
     await page.goto('/rules');
@@ -126,37 +126,3 @@ test('a marketplace that is out of order is said where prices are looked at, unt
     await control('offer', { item: 'QU-1101', seller: 'kettle-crock', price: 2199 });
     await expect(page.getByText('Quayside is out of order')).toBeHidden({ timeout: 60_000 });
 });
-
-for (const colours of ['light', 'dark'] as const) {
-    test(`every place is accessible in ${colours} colours and loads nothing from elsewhere`, async ({ browser }) => {
-        const context = await browser.newContext({ colorScheme: colours });
-        const page = await context.newPage();
-        const foreign = watchHosts(page);
-        await signIn(page);
-        for (const place of [
-            '/listings',
-            '/listings?state=no_cost',
-            '/listings?q=nothing+like+it',
-            '/today',
-            '/changes?view=runs',
-            '/rules',
-            '/rules/new',
-            '/changes',
-            '/changes?q=nothing',
-            '/settings/workspace',
-            '/settings/limits',
-            '/settings/brakes',
-            '/settings/suppliers',
-            '/settings/channels',
-            '/settings/tokens',
-            '/settings/data',
-        ]) {
-            await page.goto(place);
-            await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-            await page.waitForTimeout(700);
-            await expectAccessible(page, `${place} in ${colours}`);
-        }
-        expect(foreign).toEqual([]);
-        await context.close();
-    });
-}

@@ -205,9 +205,17 @@ final class ChannelTest extends TestCase
             }
 
             return Http::response(
-                str_contains($request->url(), 'price-lists')
-                    ? ['id' => 'list-1', 'prices' => [['sku' => '0101', 'price' => '19.80', 'problem' => null]]]
-                    : ['products' => [$product], 'next' => null],
+                match (true) {
+                    str_contains($request->url(), 'price-lists') => [
+                        'id' => 'list-1',
+                        'prices' => [['sku' => '0101', 'price' => '19.80', 'problem' => null]],
+                    ],
+                    str_contains($request->url(), '/api/days') => [
+                        'days' => [['date' => '2026-01-05', 'sku' => '0101', 'price' => '23.90', 'units' => 2]],
+                        'next' => null,
+                    ],
+                    default => ['products' => [$product], 'next' => null],
+                },
             );
         });
         $channel = $this->added([

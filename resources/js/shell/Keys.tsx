@@ -82,24 +82,26 @@ export function Keys() {
                     <Palette onClose={() => setPalette(false)} />
                 </Suspense>
             )}
-            <Window open={open} onClose={() => setOpen(false)} title="Keys">
-                {KEYS.map(([place, keys]) => (
-                    <section key={place} className="mb-4">
-                        <h3 className="mb-1.5 text-[14px]">{place}</h3>
-                        <dl className="grid grid-cols-[104px_1fr] gap-y-2">
-                            {keys.map(([key, what]) => (
-                                <div key={key} className="contents">
-                                    <dt>
-                                        <kbd className="rounded border border-line-2 bg-paper px-1.5 py-0.5 font-sans">
-                                            {key}
-                                        </kbd>
-                                    </dt>
-                                    <dd>{what}</dd>
-                                </div>
-                            ))}
-                        </dl>
-                    </section>
-                ))}
+            <Window open={open} wide onClose={() => setOpen(false)} title="Keys">
+                <div className="columns-2 gap-8 max-[700px]:columns-1">
+                    {KEYS.map(([place, keys]) => (
+                        <section key={place} className="mb-4 break-inside-avoid">
+                            <h3 className="mb-1.5 text-[14px]">{place}</h3>
+                            <dl className="grid grid-cols-[104px_1fr] gap-y-2">
+                                {keys.map(([key, what]) => (
+                                    <div key={key} className="contents">
+                                        <dt>
+                                            <kbd className="rounded border border-line-2 bg-paper px-1.5 py-0.5 font-sans">
+                                                {key}
+                                            </kbd>
+                                        </dt>
+                                        <dd>{what}</dd>
+                                    </div>
+                                ))}
+                            </dl>
+                        </section>
+                    ))}
+                </div>
                 <p className="text-[12.5px] text-text-3">Keys of one letter can be switched off under Account.</p>
             </Window>
         </>

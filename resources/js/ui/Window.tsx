@@ -30,7 +30,11 @@ export function Window({
                             <X size={17} />
                         </Dialog.Close>
                     </header>
-                    <div className="overflow-auto px-5 py-4">{children}</div>
+                    {/* What is taller than the window is scrolled with keys too. */}
+                    {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex */}
+                    <div className="overflow-auto px-5 py-4" tabIndex={0} role="group" aria-label={title}>
+                        {children}
+                    </div>
                 </Dialog.Content>
             </Dialog.Portal>
         </Dialog.Root>
