@@ -6,7 +6,7 @@ const SKU = 'KC-1105';
 const ITEM = 'QU-1105';
 const FLOOR = '19.50';
 
-const row = (page: Page) => page.locator(`[data-sku="${SKU}"]`).first();
+const row = (page: Page) => page.getByRole('row').filter({ hasText: `${SKU} · Quayside` });
 const inspector = (page: Page) => page.getByRole('complementary', { name: 'Inspector' });
 
 /** What the API says of the listing on Quayside. */
@@ -157,7 +157,7 @@ test('a seller brings in costs, sets limits, makes a rule, and the price follows
     await expect(newest).toContainText('confirmed');
     await newest.click();
     await expect(inspector(page)).toContainText('as it was decided');
-    await expect(inspector(page)).toContainText('decided by “Just under”, version 1: market or listing changed');
+    await expect(inspector(page)).toContainText('decided by “Just under”, version 1: the market moved');
     await expectAccessible(page, 'ledger');
     expect(foreign).toEqual([]);
 });

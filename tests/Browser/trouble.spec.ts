@@ -90,14 +90,23 @@ const TROUBLES = {
         stop: (route: Route) =>
             route.fulfill({ status: 429, contentType: 'application/problem+json', body: JSON.stringify(PATIENCE) }),
         says: PATIENCE.title,
+        figure: '37',
     },
-    offline: { stop: (route: Route) => route.abort('internetdisconnected'), says: 'The server cannot be reached' },
+    offline: {
+        stop: (route: Route) => route.abort('internetdisconnected'),
+        says: 'The server cannot be reached',
+        figure: '38',
+    },
 };
 
 /** Each kind of action: how it is begun, done, and how one sees that nothing of it was lost. */
 const ACTIONS: Record<
     string,
-    { begin: (page: Page) => Promise<void>; act: (page: Page) => Promise<void>; kept: (page: Page) => Promise<void> }
+    {
+        begin: (page: Page, figure: string) => Promise<void>;
+        act: (page: Page) => Promise<void>;
+        kept: (page: Page, figure: string) => Promise<void>;
+    }
 > = {
     'a rule that is saved': {
         begin: async (page) => {
@@ -108,27 +117,29 @@ const ACTIONS: Record<
         kept: (page) => expect(piece(page, '1.50')).toBeVisible(),
     },
     'settings that are saved': {
-        begin: async (page) => {
+        begin: async (page, figure) => {
             await page.goto('/settings/brakes');
             const field = page.getByRole('textbox', { name: 'A run is stopped when more than' });
             await field.click({ clickCount: 3 });
-            await field.pressSequentially('37');
+            await field.pressSequentially(figure);
         },
         act: (page) => page.getByRole('button', { name: 'Save brakes' }).click(),
-        kept: (page) =>
-            expect(page.getByRole('textbox', { name: 'A run is stopped when more than' })).toHaveValue('37'),
+        kept: (page, figure) =>
+            expect(page.getByRole('textbox', { name: 'A run is stopped when more than' })).toHaveValue(figure),
     },
     'limits of a listing': {
-        begin: async (page) => {
+        begin: async (page, figure) => {
             await page.goto('/listings?q=KC-1105');
             await page.getByRole('grid').getByRole('row').nth(1).click();
-            await page.getByLabel('Floor by hand').pressSequentially('1,23');
+            const floor = page.getByLabel('Floor by hand');
+            await floor.click({ clickCount: 3 });
+            await floor.pressSequentially(`1,${figure}`);
         },
         act: (page) => page.getByRole('complementary').getByRole('button', { name: 'Save' }).click(),
-        kept: (page) => expect(page.getByLabel('Floor by hand')).toHaveValue('1,23'),
+        kept: (page, figure) => expect(page.getByLabel('Floor by hand')).toHaveValue(`1,${figure}`),
     },
     'a price typed in the list': {
-        begin: async (page) => {
+        begin: async (page, figure) => {
             await page.goto('/listings?q=KC-1106');
             await page
                 .getByRole('button', { name: /^price of KC-1106/ })
@@ -136,10 +147,11 @@ const ACTIONS: Record<
                 .click();
             const cell = page.getByRole('textbox', { name: 'price of KC-1106' });
             await cell.press('Control+a');
-            await cell.pressSequentially('77,70');
+            await cell.pressSequentially(`77,${figure}`);
         },
         act: (page) => page.getByRole('textbox', { name: 'price of KC-1106' }).press('Enter'),
-        kept: (page) => expect(page.getByRole('textbox', { name: 'price of KC-1106' })).toHaveValue('77,70'),
+        kept: (page, figure) =>
+            expect(page.getByRole('textbox', { name: 'price of KC-1106' })).toHaveValue(`77,${figure}`),
     },
     'a file that is brought in': {
         begin: async (page) => {
@@ -156,17 +168,17 @@ const ACTIONS: Record<
     },
 };
 
-for (const [trouble, { stop, says }] of Object.entries(TROUBLES)) {
+for (const [trouble, { stop, says, figure }] of Object.entries(TROUBLES)) {
     for (const [name, { begin, act, kept }] of Object.entries(ACTIONS)) {
         test(`${trouble}: ${name} is said to have failed where it was asked, and can be tried again`, async ({
             page,
         }) => {
-            await begin(page);
+            await begin(page, figure);
             const writes = (route: Route) => (route.request().method() === 'GET' ? route.continue() : stop(route));
             await page.route('**/api/v1/**', writes);
             await act(page);
             await expect(page.getByText(says).first()).toBeVisible();
-            await kept(page);
+            await kept(page, figure);
             await page.unroute('**/api/v1/**', writes);
             await act(page);
             await expect(page.getByText(says)).toHaveCount(0);

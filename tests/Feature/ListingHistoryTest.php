@@ -52,6 +52,26 @@ final class ListingHistoryTest extends TestCase
         }
     }
 
+    public function test_the_buy_box_is_at_our_price_while_it_is_ours(): void
+    {
+        $observe = fn (int $minutesAgo, ?bool $holds, bool $isTheirs) => DB::table('market_observations')->insert([
+            'listing_id' => $this->listing->id,
+            'workspace_id' => $this->workspace->id,
+            'observed_at' => now()->subMinutes($minutesAgo),
+            'price_minor' => 2_150,
+            'offers' => json_encode([['seller' => 'r', 'price' => '19.00', 'buy_box' => $isTheirs]]),
+            'holds_buy_box' => $holds,
+        ]);
+        $observe(3, true, false);
+        $observe(2, false, true);
+        $observe(1, null, false);
+        self::assertSame(
+            ['21.50', '19.00', null],
+            array_column(array_slice($this->history(2)['points'], -3), 'buy_box'),
+            'ours, a rival’s, and one that nobody is known to have',
+        );
+    }
+
     public function test_limits_that_change_in_between_stand_between_the_points(): void
     {
         DB::table('limit_changes')->insert([

@@ -53,6 +53,11 @@ export class Problem extends Error {
     get says(): string {
         return Object.values(this.errors)[0]?.[0] ?? this.detail ?? this.message;
     }
+
+    /** All of it in one line, where there is no room for a heading. */
+    get inFull(): string {
+        return this.says === this.detail ? `${this.message}. ${this.detail}` : this.says;
+    }
 }
 
 function cookie(name: string): string | null {

@@ -112,7 +112,7 @@ function Choose({ onChoose, busy, error }: { onChoose: (file: File) => void; bus
             </label>
             {problem && (
                 <Notice>
-                    {problem.at('file') ?? problem.says}{' '}
+                    {problem.at('file') ?? problem.inFull}{' '}
                     {problem.status === 413 && problem.detail !== problem.says && problem.detail}
                 </Notice>
             )}
@@ -227,7 +227,7 @@ function Columns({
                     error={problem?.at('effective_from')}
                 />
             </div>
-            {problem && <Notice>{problem.at('columns.sku') ?? problem.says}</Notice>}
+            {problem && <Notice>{problem.at('columns.sku') ?? problem.inFull}</Notice>}
             <div className="flex items-center gap-2">
                 <Button look="main" type="submit" disabled={check.isPending}>
                     {check.isPending ? 'Working it out…' : 'Show what it would do'}

@@ -19,9 +19,19 @@ function useSteps(): Step[] | null {
     const rules = useRules().data;
     const workspace = useWorkspace().data;
     const all = useListingCount({}).data?.total;
+    // A markup is known where a cost is.
+    const known = useListingCount({ markup_from: '-100' }).data?.total;
     const costless = useListingCount({ state: ['no_cost'] }).data?.total;
     const unlimited = useListingCount({ state: ['no_limits'] }).data?.total;
-    if (!channels || !rules || !workspace || all === undefined || costless === undefined || unlimited === undefined)
+    if (
+        !channels ||
+        !rules ||
+        !workspace ||
+        all === undefined ||
+        known === undefined ||
+        costless === undefined ||
+        unlimited === undefined
+    )
         return null;
     const written = rules[0];
     const on = rules.find((rule) => rule.is_on && rule.listings > 0);
@@ -38,7 +48,7 @@ function useSteps(): Step[] | null {
         {
             title: t('today.stepCosts'),
             why: t('today.stepCostsWhy'),
-            done: all > costless ? t('today.stepCostsDone', { known: all - costless, missing: costless }) : null,
+            done: known > 0 ? t('today.stepCostsDone', { known, missing: all - known }) : null,
             action: [t('today.stepCostsDo'), '/listings?file=new'],
         },
         {

@@ -94,7 +94,7 @@ function Input({ listing, field, onDone }: { listing: Listing; field: Figure; on
     const undo = (batch: Batch) =>
         take(api.POST('/api/v1/batches/{id}/undo', { params: { path: { id: batch.id } } })).then(
             refresh,
-            (problem: Problem) => toast(problem.says),
+            (problem: Problem) => toast(problem.inFull),
         );
     const save = useMutation({
         mutationFn: async (value: string) => {
@@ -116,7 +116,7 @@ function Input({ listing, field, onDone }: { listing: Listing; field: Figure; on
         if (reading === null && (field === 'price' || field === 'cost')) return setWrong('Needed.');
         save.mutate(reading?.value ?? '');
     };
-    const problem = save.error instanceof Problem ? save.error.says : wrong;
+    const problem = save.error instanceof Problem ? save.error.inFull : wrong;
     useSaid(save.error);
     const readAs = reading && isRead(reading) && reading.value !== text.trim() ? `→ ${reading.shown}` : null;
     return (
