@@ -18,7 +18,7 @@ final readonly class Timetable
         $schedule->command('market:refresh')->everyMinute()->withoutOverlapping(5);
         $schedule->command('market:orders')->everyMinute()->withoutOverlapping(5);
         $schedule->command('pricing:price-wars')->everyFiveMinutes()->withoutOverlapping(5);
-        $schedule->command('screens:note-positions')->everyFifteenMinutes();
+        $schedule->command('screens:note-positions')->everyFiveMinutes();
         $schedule->command('retention:run')->daily();
         $schedule->command('catalogue:remove-files')->daily();
     }

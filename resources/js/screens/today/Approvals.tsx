@@ -103,7 +103,7 @@ const COLUMNS: GridColumn<Approval>[] = [
         id: 'line',
         name: t('common.priceLine'),
         head: t('common.priceLineHead'),
-        width: 168,
+        width: 148,
         folded: ({ decision }) => rank(decision),
         cell: ({ listing, price, decision }) => (
             <>
@@ -114,7 +114,7 @@ const COLUMNS: GridColumn<Approval>[] = [
                     proposed={price}
                     marks={listing.marks}
                     currency={listing.currency}
-                    width={152}
+                    width={132}
                 />
                 <span className="block text-[12px] text-text-2">{rank(decision)}</span>
             </>
@@ -123,7 +123,7 @@ const COLUMNS: GridColumn<Approval>[] = [
     {
         id: 'price',
         name: t('common.price'),
-        width: 126,
+        width: 136,
         isRight: true,
         isKept: true,
         value: (approval) => Number(approval.change),
@@ -137,7 +137,7 @@ const COLUMNS: GridColumn<Approval>[] = [
     {
         id: 'earns',
         name: t('common.marginOfPrice'),
-        width: 124,
+        width: 138,
         isRight: true,
         value: ({ decision }) => Number(decision.after?.margin_percent ?? 0),
         cell: ({ decision: { before, after } }) => (
@@ -216,7 +216,7 @@ function Answers({ approval }: { approval: Approval }) {
         );
     return (
         <div ref={box} data-approval={approval.id} className="py-0.5 text-left">
-            <div className="flex justify-end gap-1.5">
+            <div className="flex flex-wrap justify-end gap-1.5">
                 <Button
                     disabled={answer.isPending}
                     data-key="a"
