@@ -4,6 +4,7 @@ import { Tick } from '@/ui/Tick';
 import type { ReactNode } from 'react';
 import { useController, useFormContext } from 'react-hook-form';
 import { FigureInput, type FigureInputProps } from './FigureInput';
+import { SearchChoice } from './SearchChoice';
 
 /** Fields of the form around them, by the name of what they edit. */
 
@@ -40,6 +41,12 @@ interface ChoiceProps<T extends string> {
 export function SelectField<T extends string>({ name, ...props }: ChoiceProps<T>) {
     const { field, fieldState } = useController({ name });
     return <Select {...props} value={field.value as T} onChange={field.onChange} error={fieldState.error?.message} />;
+}
+
+/** One of many: found by typing. */
+export function SearchField({ name, ...props }: Omit<ChoiceProps<string>, 'hideLabel'>) {
+    const { field } = useController({ name });
+    return <SearchChoice {...props} value={field.value as string} onChange={field.onChange} />;
 }
 
 export function ChoicesField<T extends string>({ name, label, options }: ChoiceProps<T>) {

@@ -1,6 +1,6 @@
 import type { Workspace } from '@/api/client';
 import { EditForm } from '@/edit/EditForm';
-import { FigureField, SelectField, TickField } from '@/edit/fields';
+import { FigureField, SearchField, SelectField, TickField } from '@/edit/fields';
 import { percentReader } from '@/edit/reading';
 import { figure, resolverOf } from '@/edit/schemas';
 import { timeFormat } from '@/messages/locale';
@@ -97,7 +97,7 @@ export function WorkspaceSettings({ workspace }: { workspace: Workspace }) {
                     </div>
                 </div>
                 <div className="flex flex-wrap items-start gap-x-6 gap-y-3">
-                    <SelectField name="time_zone" label="Time zone" options={zones} className="w-72" />
+                    <SearchField name="time_zone" label="Time zone" options={zones} className="w-72" />
                     <SelectField name="locale" label="Figures and dates" options={NOTATIONS} className="w-72" />
                 </div>
                 <StandsField />

@@ -1,6 +1,7 @@
 import { key } from '@/api/keys';
 import { api, take } from '@/api/client';
 import { useChannels, useRules } from '@/api/queries';
+import { hasWords } from '@/edit/SearchChoice';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
@@ -32,15 +33,6 @@ const ACTIONS: [string, string][] = [
 ];
 
 const FEWEST_LETTERS = 2;
-
-/** Each word that was typed stands somewhere in it. */
-const hasAllWords = (value: string, typed: string) =>
-    typed
-        .toLowerCase()
-        .split(/\s+/)
-        .every((word) => value.toLowerCase().includes(word))
-        ? 1
-        : 0;
 
 /** Listings that words or a SKU find. */
 const useFound = (words: string) =>
@@ -91,7 +83,7 @@ export default function Palette({ onClose }: { onClose: () => void }) {
                     className="fixed top-[12vh] left-1/2 z-50 w-[min(580px,94vw)] -translate-x-1/2 rounded-md border border-line-2 bg-sheet p-2"
                 >
                     <Dialog.Title className="sr-only">Go to</Dialog.Title>
-                    <Command label="Go to" filter={hasAllWords} value={picked} onValueChange={setPicked}>
+                    <Command label="Go to" filter={hasWords} value={picked} onValueChange={setPicked}>
                         <Command.Input
                             value={typed}
                             onValueChange={setTyped}
