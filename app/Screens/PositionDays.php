@@ -77,17 +77,22 @@ final readonly class PositionDays
     /**
      * Works out the days before today from what was observed then, at the costs and fees of now: for a channel whose
      * history has just come in. Days that were kept already stay.
+     *
+     * @param  int  $back  so many days
      */
-    public function recall(Workspace $workspace, int $days): void
+    public function recall(Workspace $workspace, int $back): void
     {
         $today = CarbonImmutable::now($workspace->time_zone)->startOfDay();
-        $since = $today->subDays($days);
+        $since = $today->subDays($back);
         $terms = new LimitsAlone($workspace);
         $isCompared = Channel::query()
             ->whereIn('driver', DriverRegistry::namesOf(OfferSource::class))
             ->pluck('id')
             ->flip();
-        $past = [];
+        $days = [];
+        for ($at = $since; $at < $today; $at = $at->addDay()) {
+            $days[$at->toDateString()] = new PastDay();
+        }
         $ids = DB::table('listings')
             ->where('workspace_id', $workspace->id)
             ->where('is_draft', false)
@@ -104,33 +109,34 @@ final readonly class PositionDays
             $sold = $this->sold($workspace, array_keys($known), $since);
             foreach ($known as $id => $listing) {
                 $last = null;
-                for ($at = $since; $at < $today; $at = $at->addDay()) {
-                    $day = $at->toDateString();
+                foreach ($days as $day => $sums) {
                     // What was seen last still held where nothing was seen that day.
                     $last = $seen[$id][$day] ?? $last;
                     if ($last !== null) {
-                        $this->add(
-                            $past[$day] ??= new PastDay(),
-                            $listing,
-                            $compared[$id],
-                            $last,
-                            $sold[$id][$day] ?? null,
-                        );
+                        $this->add($sums, $listing, $compared[$id], $last, $sold[$id][$day] ?? null);
                     }
                 }
             }
         }
-        foreach ($past as $day => $sums) {
-            DB::table('position_days')->insertOrIgnore([
-                'workspace_id' => $workspace->id,
-                'day' => $day,
-                'listings' => $sums->listings,
-                'buy_box' => $sums->buyBoxes,
-                'margin_percent' => $sums->marginPercent(),
-                'rank' => $sums->rank(),
-                'revenue_minor' => $sums->revenue,
-                'profit_minor' => $sums->profit,
-            ]);
+        $this->keep($workspace, $days);
+    }
+
+    /** @param  array<string, PastDay>  $days */
+    private function keep(Workspace $workspace, array $days): void
+    {
+        foreach ($days as $day => $sums) {
+            if ($sums->listings > 0 || $sums->revenue > 0) {
+                DB::table('position_days')->insertOrIgnore([
+                    'workspace_id' => $workspace->id,
+                    'day' => $day,
+                    'listings' => $sums->listings,
+                    'buy_box' => $sums->buyBoxes,
+                    'margin_percent' => $sums->marginPercent(),
+                    'rank' => $sums->rank(),
+                    'revenue_minor' => $sums->revenue,
+                    'profit_minor' => $sums->profit,
+                ]);
+            }
         }
     }
 
