@@ -1,9 +1,10 @@
+import { Ago } from '@/ui/Ago';
 import { key } from '@/api/keys';
 import { api, take, type Rule } from '@/api/client';
 import { useRules } from '@/api/queries';
 import { TopBar } from '@/ui/TopBar';
 import { Button } from '@/ui/Button';
-import { ago, whole as figure } from '@/ui/figures';
+import { whole as figure } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { Toggle } from '@/ui/Toggle';
 import { count } from '@/ui/words';
@@ -97,7 +98,7 @@ function RuleLine({ rule, moves }: { rule: Rule; moves?: { up: number; down: num
                     {count(rule.listings, 'listing', 'listings')}
                 </Link>
                 <div className="text-[12.5px] text-text-2">
-                    version {rule.version}, last run {ago(rule.last_run_at)}
+                    version {rule.version}, last run <Ago time={rule.last_run_at} />
                 </div>
                 <div className="text-[12.5px] text-text-2">
                     {moves

@@ -1,6 +1,6 @@
+import { Ago } from '@/ui/Ago';
 import type { Rule, RuleDocument } from '@/api/client';
 import { Button } from '@/ui/Button';
-import { ago } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { useState } from 'react';
 import { CompareVersions } from './CompareVersions';
@@ -30,7 +30,7 @@ export function Versions({ rule, onUse }: { rule: Rule; onUse: (document: RuleDo
                             <div className="mb-1 flex items-center gap-3">
                                 <b>Version {version.number}</b>
                                 <span className="text-text-3">
-                                    {ago(version.created_at)}
+                                    <Ago time={version.created_at} />
                                     {version.by && `, ${version.by}`}
                                 </span>
                                 <Button className="ml-auto" onClick={() => onUse(version.document)}>

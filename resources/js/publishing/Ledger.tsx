@@ -2,7 +2,8 @@ import type { Change } from '@/api/client';
 import type { GridColumn, HeadColumn } from '@/ui/grid/columns';
 import { Grid, type GridProps } from '@/ui/grid/Grid';
 import { useKeptColumns } from '@/ui/grid/useKeptColumns';
-import { ago, clock, money, signed, signedPercent } from '@/ui/figures';
+import { Ago } from '@/ui/Ago';
+import { money, signed, signedPercent } from '@/ui/figures';
 import { cause, changeState, reason } from '@/ui/words';
 import { clsx } from 'clsx';
 
@@ -18,11 +19,7 @@ const COLUMNS: GridColumn<Change>[] = [
         id: 'when',
         name: 'When',
         width: 104,
-        cell: (change) => (
-            <time className="text-text-2" dateTime={change.queued_at} title={clock(change.queued_at)}>
-                {ago(change.queued_at)}
-            </time>
-        ),
+        cell: (change) => <Ago time={change.queued_at} className="text-text-2" />,
     },
     { id: 'before', name: 'Before', head: 'Before €', width: 78, isRight: true, cell: (change) => money(change.from) },
     {

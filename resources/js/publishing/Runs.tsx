@@ -1,7 +1,8 @@
+import { Ago } from '@/ui/Ago';
 import { key } from '@/api/keys';
 import { api, take, type Run } from '@/api/client';
 import { Button } from '@/ui/Button';
-import { ago, clock } from '@/ui/figures';
+import { clock } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { Popup } from '@/ui/Popup';
 import { Tick } from '@/ui/Tick';
@@ -105,7 +106,7 @@ function Undoing({ id, undo: { total, changes, finished_at } }: { id: number; un
     if (finished_at !== null)
         return (
             <span className="block text-[12.5px] text-text-2">
-                Taken back {ago(finished_at)}: {undoneInWords(changes)}.
+                Taken back <Ago time={finished_at} />: {undoneInWords(changes)}.
             </span>
         );
     return (

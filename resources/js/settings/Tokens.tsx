@@ -1,8 +1,8 @@
+import { Ago } from '@/ui/Ago';
 import { key } from '@/api/keys';
 import { api, take } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
-import { ago } from '@/ui/figures';
 import { Notice, ProblemNotice } from '@/ui/Notice';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -38,7 +38,10 @@ export function Tokens() {
                     {tokens.data.map((token) => (
                         <li key={token.id} className="flex items-center justify-between border-b border-line py-1.5">
                             <span>
-                                {token.name} <span className="text-text-3">last used {ago(token.last_used_at)}</span>
+                                {token.name}{' '}
+                                <span className="text-text-3">
+                                    last used <Ago time={token.last_used_at} />
+                                </span>
                             </span>
                             <Button look="quiet" onClick={() => withdraw.mutate(token.id)}>
                                 Withdraw

@@ -1,5 +1,5 @@
+import { Ago } from '@/ui/Ago';
 import { Button } from '@/ui/Button';
-import { ago } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { Popup } from '@/ui/Popup';
 import { useState } from 'react';
@@ -42,7 +42,7 @@ export function RecentBatches({ onOpen }: { onOpen: (id: string) => void }) {
                                     <span className="shrink-0 text-text-2">{STATES[batch.state]}</span>
                                 </span>
                                 <span className="block truncate text-[12px] text-text-3">
-                                    {ago(batch.created_at)} · {sum(batch)}
+                                    <Ago time={batch.created_at} /> · {sum(batch)}
                                 </span>
                             </button>
                         </li>

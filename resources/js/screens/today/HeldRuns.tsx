@@ -2,7 +2,7 @@ import { t } from '@/messages/message';
 import type { Run } from '@/api/client';
 import { useWorkspace } from '@/api/queries';
 import { Button } from '@/ui/Button';
-import { ago, exactPercent, money, signedPercent, symbol, whole } from '@/ui/figures';
+import { ago, clock, exactPercent, money, signedPercent, symbol, whole } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { Tick } from '@/ui/Tick';
 import { Window } from '@/ui/Window';
@@ -54,7 +54,7 @@ function Says({ run }: { run: Run }) {
                 total: run.total,
                 percent: exactPercent(workspace.data?.brake_move_percent ?? ''),
             })}
-            <span className="block text-[12.5px] text-text-2">
+            <span className="block text-[12.5px] text-text-2" title={clock(run.started_at)}>
                 {t('today.setOff', {
                     cause: cause(run.cause),
                     time: ago(run.started_at),

@@ -1,7 +1,7 @@
 import { t } from '@/messages/message';
 import { key } from '@/api/keys';
 import { api, take } from '@/api/client';
-import { ago, inCurrency } from '@/ui/figures';
+import { ago, clock, inCurrency } from '@/ui/figures';
 import { Button } from '@/ui/Button';
 import { ProblemNotice } from '@/ui/Notice';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
@@ -52,7 +52,7 @@ export function NotSent() {
                         </div>
                         <span className="text-right whitespace-nowrap">
                             <b>{inCurrency(row.to, row.currency)}</b>
-                            <span className="block text-[12.5px] text-text-2">
+                            <span className="block text-[12.5px] text-text-2" title={clock(row.queued_at)}>
                                 {t('today.setBy', { channel: row.channel, by: row.by, time: ago(row.queued_at) })}
                             </span>
                         </span>

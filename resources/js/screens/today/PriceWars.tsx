@@ -76,7 +76,7 @@ function Line({ priceWar }: { priceWar: PriceWar }) {
                 </span>
             </div>
             <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5 text-text-2">
-                <span>
+                <span title={clock(priceWar.since)}>
                     {t('today.priceWar', {
                         name: priceWar.name,
                         rounds: priceWar.rounds,

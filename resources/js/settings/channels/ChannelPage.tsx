@@ -1,8 +1,9 @@
+import { Ago } from '@/ui/Ago';
 import { useChanged } from '@/api/keys';
 import { api, take, type Channel } from '@/api/client';
 import { useWaiting } from '@/api/queries';
 import { Failed } from '@/ui/Failed';
-import { ago, clock } from '@/ui/figures';
+import { clock } from '@/ui/figures';
 import { Notice } from '@/ui/Notice';
 import { Toggle } from '@/ui/Toggle';
 import { count } from '@/ui/words';
@@ -34,7 +35,9 @@ export function ChannelPage({ channel }: { channel: Channel }) {
                         disabled={turn.isPending}
                     />
                     {channel.synced_at && (
-                        <span className="text-text-3">listings imported {ago(channel.synced_at)}</span>
+                        <span className="text-text-3">
+                            listings imported <Ago time={channel.synced_at} />
+                        </span>
                     )}
                 </div>
                 <Failed action={turn} what={`${channel.name} could not be switched`} />
