@@ -75,7 +75,7 @@ test('a price is found, changed, followed and its rule made with the keyboard al
 
     // A rule from a starter, written, saved.
     await page.keyboard.press('Control+k');
-    await expect(page.getByRole('combobox')).toBeFocused();
+    await expect(page.getByRole('dialog', { name: 'Go to' }).getByRole('combobox')).toBeFocused();
     await page.keyboard.type('new rule', { delay: 20 });
     await page.keyboard.press('Enter');
     await expect(page).toHaveURL(/rules\/new/);
