@@ -64,7 +64,10 @@ test('a new seller is walked from an empty workspace to prices that are sent', a
     await page.getByLabel('Category').selectOption('Airlocks');
     await page.getByRole('button', { name: 'Assign them' }).click();
     await expect(page.getByText(/listings are on it/).first()).toBeVisible();
-    await page.getByRole('switch', { name: 'My first rule is on' }).click();
+    const on = page.getByRole('switch', { name: 'My first rule is on' });
+    await on.click();
+    // Before that has been answered, leaving would take it back.
+    await expect(on).toBeChecked();
     await page.goto('/today');
     await expect(step(page, 'Try it, and put listings on it')).toContainText(
         /“My first rule” is on, with \d+ listings/,
