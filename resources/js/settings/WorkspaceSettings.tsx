@@ -98,7 +98,7 @@ export function WorkspaceSettings({ workspace }: { workspace: Workspace }) {
                 </div>
                 <div className="flex flex-wrap items-start gap-x-6 gap-y-3">
                     <SearchField name="time_zone" label="Time zone" options={zones} className="w-72" />
-                    <SelectField name="locale" label="Figures and dates" options={NOTATIONS} className="w-72" />
+                    <SelectField name="locale" label="Figures and dates" options={NOTATIONS} className="w-80" />
                 </div>
                 <StandsField />
             </EditForm>
