@@ -96,11 +96,12 @@ final readonly class DemoWorkspace
             ? ['quayside' => 'Quayside', 'fennmarkt' => 'Fennmarkt']
             : ['quayside' => 'Quayside'];
         $this->current->within($workspace->id, function () use ($workspace, $bare, $say, $markets, $seller): void {
+            $isWhole = ! $bare && $seller === null;
             foreach ($markets as $driver => $name) {
                 $say("Bringing in listings, offers and 60 days from {$name}");
                 $this->bringIn($driver, $name, self::FEES[$driver], $seller === null ? '' : "/as/{$seller}");
             }
-            if (! $bare && $seller === null) {
+            if ($isWhole) {
                 $say('Bringing in the listings of our own shop');
                 $shop = $this->bringIn('shop', 'Own shop', []);
                 $say('Bringing in costs, making rules');
@@ -113,15 +114,16 @@ final readonly class DemoWorkspace
             }
             $say('Working out where every listing stands');
             $this->workOff();
-            $isRunning = ! $bare && $seller === null;
-            $workspace->update(['repricing' => $isRunning ? Repricing::Running : Repricing::Stopped]);
-            $bare || $seller !== null || Artisan::call('screens:note-positions', ['--recall' => 30]);
+            $workspace->update(['repricing' => $isWhole ? Repricing::Running : Repricing::Stopped]);
+            if ($isWhole) {
+                Artisan::call('screens:note-positions', ['--recall' => 30]);
+            }
             DecideListingsJob::dispatchInChunks(
                 $workspace->id,
                 array_values(
                     DB::table('listings')->where('workspace_id', $workspace->id)->orderBy('id')->pluck('id')->all(),
                 ),
-                $bare || $seller !== null ? Cause::Market : Cause::Rule,
+                $isWhole ? Cause::Rule : Cause::Market,
             );
             $this->workOff();
         });

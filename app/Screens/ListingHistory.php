@@ -12,7 +12,6 @@ use Carbon\CarbonImmutable;
 use Generator;
 use Illuminate\Support\Facades\DB;
 use stdClass;
-use Wrasse\Core\Money\Basis;
 use Wrasse\Core\Money\Currency;
 
 /**
@@ -247,20 +246,16 @@ final readonly class ListingHistory
     {
         $lowest = $buyBox = null;
         $rivals = [];
-        /** @var list<array<string, mixed>> $offers */
-        $offers = json_decode($json, true, 8, JSON_THROW_ON_ERROR);
-        foreach ($offers as $offer) {
-            if (($offer['condition'] ?? 'new') !== $this->listing->condition || ! ($offer['in_stock'] ?? true)) {
-                continue;
-            }
-            $landed = Basis::Landed->figure(
-                $this->currency->parse((string) $offer['price']),
-                $this->currency->parse((string) ($offer['shipping'] ?? '0')),
-            );
-            $figure = Basis::Landed->itemPrice($landed, $this->listing->shipping_minor);
-            $rivals[$offer['seller']] = min($figure, $rivals[$offer['seller']] ?? $figure);
+        $offers = ObservedOffers::comparable(
+            $json,
+            $this->listing->condition,
+            $this->listing->shipping_minor,
+            $this->currency,
+        );
+        foreach ($offers as ['seller' => $seller, 'figure' => $figure, 'buy_box' => $holdsBuyBox]) {
+            $rivals[$seller] = min($figure, $rivals[$seller] ?? $figure);
             $lowest = min($figure, $lowest ?? $figure);
-            $buyBox = $offer['buy_box'] ?? false ? $figure : $buyBox;
+            $buyBox = $holdsBuyBox ? $figure : $buyBox;
         }
 
         return [$lowest, $buyBox, $rivals];

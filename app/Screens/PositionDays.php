@@ -16,7 +16,6 @@ use Illuminate\Support\Facades\DB;
 use stdClass;
 use Wrasse\Core\Insight\PastDay;
 use Wrasse\Core\Market\Listing;
-use Wrasse\Core\Money\Basis;
 
 /** How the listings of a workspace stood on each day: for its charts, and one row a day however many listings. */
 final readonly class PositionDays
@@ -142,11 +141,20 @@ final readonly class PositionDays
 
     private function add(PastDay $day, Listing $listing, bool $isCompared, stdClass $seen, ?stdClass $sold): void
     {
-        [$rivals, $isBuyBoxTheirs] = $this->rivals($listing, $seen->offers);
+        $offers = iterator_to_array(
+            ObservedOffers::comparable(
+                $seen->offers,
+                $listing->condition,
+                $listing->earnings->shipping,
+                $listing->currency,
+            ),
+            preserve_keys: false,
+        );
+        $isBuyBoxTheirs = in_array(true, array_column($offers, 'buy_box'), true);
         $day->add(
             $listing,
             $seen->price_minor,
-            $rivals,
+            array_column($offers, 'figure'),
             $seen->holds_buy_box === null ? $isBuyBoxTheirs : ! $seen->holds_buy_box,
             $isCompared,
             (int) $sold?->units,
@@ -216,27 +224,5 @@ final readonly class PositionDays
         }
 
         return $sorted;
-    }
-
-    /** @return array{list<int>, bool} comparable offers, as our price would have to be, and whether one had the buy box */
-    private function rivals(Listing $listing, string $json): array
-    {
-        $rivals = [];
-        $isBuyBoxTheirs = false;
-        /** @var list<array<string, mixed>> $offers */
-        $offers = json_decode($json, true, 8, JSON_THROW_ON_ERROR);
-        foreach ($offers as $offer) {
-            if (($offer['condition'] ?? 'new') !== $listing->condition || ! ($offer['in_stock'] ?? true)) {
-                continue;
-            }
-            $landed = Basis::Landed->figure(
-                $listing->currency->parse((string) $offer['price']),
-                $listing->currency->parse((string) ($offer['shipping'] ?? '0')),
-            );
-            $rivals[] = Basis::Landed->itemPrice($landed, $listing->earnings->shipping);
-            $isBuyBoxTheirs = $isBuyBoxTheirs || (bool) ($offer['buy_box'] ?? false);
-        }
-
-        return [$rivals, $isBuyBoxTheirs];
     }
 }

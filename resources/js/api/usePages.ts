@@ -26,7 +26,7 @@ export function usePages<Row, Cursor>({ name, load, idOf, size }: Options<Row, C
     const { first, last } = view.hash === hash ? view : { first: 0, last: 0 };
     const [loaded] = useState(() => new LoadedPages<Row, Cursor>(idOf));
     const get = (cursor: Cursor | null) => client.getQueryData<Page<Row, Cursor>>([...name, cursor]);
-    const { cursors } = loaded.chain(hash, get);
+    const { cursors, rows, isPending } = loaded.chain(hash, get);
     const queries = useQueries({
         queries: cursors.slice(first, last + 1).map((cursor) => ({
             queryKey: [...name, cursor] as QueryKey,
@@ -46,7 +46,6 @@ export function usePages<Row, Cursor>({ name, load, idOf, size }: Options<Row, C
             }),
         [client, hash],
     );
-    const { rows, isPending } = loaded.chain(hash, get);
     const count = rows.length;
     const onView = (firstRow: number, lastRow: number) => {
         const first = Math.floor(firstRow / size);

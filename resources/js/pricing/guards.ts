@@ -4,7 +4,8 @@ import { lasting } from '@/edit/reading';
 import type { RuleDraft } from './ruleDraft';
 import { currentLanguage } from '@/messages/language';
 import { t } from '@/messages/message';
-import { typed, typedPercent, withParts, type Part, type Piece } from './sentence';
+import { figureOrText } from '@/ui/figures';
+import { typedPercent, withParts, type Part, type Piece } from './sentence';
 
 /** What else keeps a change in bounds; said only where it is wanted. */
 export function guards({ ending, brakes = {}, approval, reprice_on_promotion }: RuleDocument): Piece[][] {
@@ -19,7 +20,8 @@ export function guards({ ending, brakes = {}, approval, reprice_on_promotion }: 
         const maxMove = t(brakes.beyond === 'cap' ? 'rule.maxCap' : 'rule.maxAsk', { percent });
         said.push(withParts('rule.guardMaxMove', { maxMove }));
     }
-    if (brakes.min_move !== undefined) said.push(withParts('rule.guardMinMove', { minMove: typed(brakes.min_move) }));
+    if (brakes.min_move !== undefined)
+        said.push(withParts('rule.guardMinMove', { minMove: figureOrText(brakes.min_move) }));
     if (brakes.cooldown_minutes !== undefined)
         said.push(withParts('rule.guardCooldown', { cooldown: inWords(brakes.cooldown_minutes, lasting) }));
     if (brakes.max_changes_per_day !== undefined) {

@@ -2,7 +2,7 @@ import type { CompetitiveRule, RuleDocument, RuleReference } from '@/api/client'
 import type { MessageKey } from '@/messages/catalogue';
 import { currentLanguage } from '@/messages/language';
 import { pieces, t } from '@/messages/message';
-import { money } from '@/ui/figures';
+import { figureOrText } from '@/ui/figures';
 import { guards } from './guards';
 
 type SalesBand = Extract<RuleDocument, { kind: 'sales' }>['bands'][number];
@@ -142,7 +142,9 @@ export function sentence(rule: RuleDocument): Piece[] {
         return withParts('rule.markup', {
             ...always,
             tiers: rule.tiers.map(tier).join('; '),
-            minProfit: rule.min_profit ? t('rule.perUnit', { amount: typed(rule.min_profit) }) : t('rule.noMinimum'),
+            minProfit: rule.min_profit
+                ? t('rule.perUnit', { amount: figureOrText(rule.min_profit) })
+                : t('rule.noMinimum'),
         });
     if (rule.kind === 'sales')
         return withParts('rule.sales', {
@@ -180,17 +182,14 @@ export function summary(rule: RuleDocument): string {
     return t('rule.summaryMarkup', { sizes: rule.tiers.map(size).join(', ') });
 }
 
-/** A figure of the rule; what is none yet stands as it was typed. */
-export const typed = (figure: string) => (/^-?\d+(?:\.\d+)?$/.test(figure) ? money(figure) : figure);
-
-/** The same with its percent sign. */
-export const typedPercent = (figure: string) => `${typed(figure)} %`;
+/** A percentage of the rule; what is no figure yet stands as it was typed. */
+export const typedPercent = (figure: string) => `${figureOrText(figure)} %`;
 
 const size = ({ percent, amount }: { percent?: string; amount?: string }) =>
-    percent ? typedPercent(percent) : typed(amount ?? '');
+    percent ? typedPercent(percent) : figureOrText(amount ?? '');
 
 const tier = (one: { from: string; percent?: string; amount?: string }) =>
-    t('rule.tier', { from: typed(one.from), size: size(one) });
+    t('rule.tier', { from: figureOrText(one.from), size: size(one) });
 
 function band(one: SalesBand): string {
     const step = t(one.move === 'up' ? 'rule.stepUp' : 'rule.stepDown', { size: size(one) });
@@ -208,9 +207,9 @@ export const every = (minutes: number): string =>
 
 function position({ position }: CompetitiveRule): string {
     if (!position || !position.move || position.move === 'match') return t('rule.level');
-    const by = position.percent !== undefined ? typedPercent(position.percent) : typed(position.amount ?? '0');
+    const by = position.percent !== undefined ? typedPercent(position.percent) : figureOrText(position.amount ?? '0');
     return position.at_least
-        ? t(`rule.${position.move}AtLeast`, { by, least: typed(position.at_least) })
+        ? t(`rule.${position.move}AtLeast`, { by, least: figureOrText(position.at_least) })
         : t(`rule.${position.move}`, { by });
 }
 
@@ -277,7 +276,7 @@ function handicaps({ adjust = [] }: CompetitiveRule): string {
         const whose =
             [seller, fulfilment && t('rule.sentByWhom', { who: fulfilment })].filter(Boolean).join(', ') ||
             t('rule.everybody');
-        const figures = [percent && typedPercent(percent), amount && typed(amount)];
+        const figures = [percent && typedPercent(percent), amount && figureOrText(amount)];
         const by = figures.filter((part) => part && Number.parseFloat(part) !== 0);
         const sum = listed(by as string[], 'conjunction').replaceAll('-', '−');
         return t('rule.handicapOf', { whose, by: sum.startsWith('−') ? sum : `+${sum}` });

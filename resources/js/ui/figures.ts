@@ -15,6 +15,9 @@ export function money(amount: string | null | undefined): string {
     return shown(numberFormat({ minimumFractionDigits: digits, maximumFractionDigits: digits }), amount);
 }
 
+/** A text that may be a figure: that in the notation of the workspace, any other as it is. */
+export const figureOrText = (text: string): string => (/^-?\d+(?:\.\d+)?$/.test(text) ? money(text) : text);
+
 /** With its sign: "+3.00", "−0.24". */
 export function signed(amount: string | null | undefined): string {
     if (amount == null) return '–';

@@ -1,7 +1,7 @@
 import type { components } from '@/api/schema';
 import { english, type MessageKey } from '@/messages/catalogue';
 import { t } from '@/messages/message';
-import { money, whole } from './figures';
+import { figureOrText, whole } from './figures';
 
 /** The names of the API, in the trade's plain words. */
 
@@ -24,12 +24,10 @@ export const told = ({ code, values }: Message): string =>
         Object.fromEntries(
             Object.entries(values).map(([name, value]) => [
                 name,
-                typeof value === 'object' ? told(value) : typeof value === 'string' ? figureOr(value) : value,
+                typeof value === 'object' ? told(value) : typeof value === 'string' ? figureOrText(value) : value,
             ]),
         ),
     );
-
-const figureOr = (text: string) => (/^-?\d+(?:\.\d+)?$/.test(text) ? money(text) : text);
 
 export const capitalised = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 

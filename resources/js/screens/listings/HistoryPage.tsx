@@ -2,7 +2,8 @@ import { TopBar } from '@/ui/TopBar';
 import { ProblemNotice } from '@/ui/Notice';
 import { Select } from '@/ui/Select';
 import { span } from '@/ui/figures';
-import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { useWidth } from '@/ui/useWidth';
+import { lazy, Suspense, useRef } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { HistoryTable } from './HistoryTable';
 import { useHistory, useListing } from './queries';
@@ -25,7 +26,8 @@ export default function HistoryPage() {
     const days = Number(params.get('days') ?? 60) || 60;
     const listing = useListing(id).data?.listing;
     const history = useHistory(id, days);
-    const [place, width] = useWidth();
+    const place = useRef<HTMLDivElement>(null);
+    const width = useWidth(place);
     return (
         <>
             <TopBar
@@ -97,18 +99,4 @@ export default function HistoryPage() {
             </main>
         </>
     );
-}
-
-/** The width of an element, as it is now. */
-function useWidth() {
-    const place = useRef<HTMLDivElement>(null);
-    const [width, setWidth] = useState(0);
-    useEffect(() => {
-        const watched = place.current;
-        if (!watched) return;
-        const watcher = new ResizeObserver(([entry]) => setWidth(Math.floor(entry?.contentRect.width ?? 0)));
-        watcher.observe(watched);
-        return () => watcher.disconnect();
-    }, []);
-    return [place, width] as const;
 }

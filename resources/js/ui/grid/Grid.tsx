@@ -22,7 +22,7 @@ import { GridRow } from './GridRow';
 import { useStable } from '@/ui/useStable';
 import { useGridKeys } from './useGridKeys';
 import type { KeptColumns } from './useKeptColumns';
-import { useWidth } from './useWidth';
+import { useWidth } from '@/ui/useWidth';
 
 const ROW_PX = 43;
 const FOLDED_ROW_PX = 60;

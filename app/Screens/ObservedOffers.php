@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Screens;
+
+use Generator;
+use Wrasse\Core\Money\Basis;
+use Wrasse\Core\Money\Currency;
+
+/** Reads the offers of an observation: those that a listing can be compared with. */
+final readonly class ObservedOffers
+{
+    /**
+     * @param  string  $json  of an observation
+     * @param  int  $shipping  ours, in minor units
+     * @return Generator<array{seller: string, figure: int, buy_box: bool}> figure: what our price would have to be to
+     *     cost the buyer as much, in minor units
+     */
+    public static function comparable(string $json, string $condition, int $shipping, Currency $currency): Generator
+    {
+        /** @var list<array<string, mixed>> $offers */
+        $offers = json_decode($json, true, 8, JSON_THROW_ON_ERROR);
+        foreach ($offers as $offer) {
+            if (($offer['condition'] ?? 'new') !== $condition || ! ($offer['in_stock'] ?? true)) {
+                continue;
+            }
+            $landed = Basis::Landed->figure(
+                $currency->parse((string) $offer['price']),
+                $currency->parse((string) ($offer['shipping'] ?? '0')),
+            );
+            yield [
+                'seller' => (string) $offer['seller'],
+                'figure' => Basis::Landed->itemPrice($landed, $shipping),
+                'buy_box' => (bool) ($offer['buy_box'] ?? false),
+            ];
+        }
+    }
+}
