@@ -6,8 +6,8 @@ import tseslint from 'typescript-eslint';
 
 /** Each uses only those before it. */
 const parts = [
-    'api',
     'messages',
+    'api',
     'ui',
     'edit',
     'charts',
@@ -26,6 +26,20 @@ const usesOnlyThoseBefore = (part, index) => ({
         'no-restricted-imports': ['error', { patterns: parts.slice(index + 1).map((later) => `@/${later}/*`) }],
     },
 });
+
+const SHOWN = '/^(aria-label|alt|empty|head|heading|hint|label|note|placeholder|save|says|title|what)$/';
+const LETTERS = '/[A-Za-z]{2}/';
+const SENTENCE = '/^[A-Z][a-z]+ [a-z]|[a-z]{2} [a-z]+ [a-z]{2,}[.?!]?$/';
+
+/** What people read is a message of resources/js/messages, so that it can be said in other languages too. */
+const words = [
+    `JSXText[value=${LETTERS}][value!='Wrasse']`,
+    `JSXAttribute[name.name=${SHOWN}] > Literal[value=${LETTERS}]`,
+    `JSXAttribute[name.name=${SHOWN}] > JSXExpressionContainer > :matches(Literal[value=${LETTERS}], TemplateLiteral > TemplateElement[value.raw=${LETTERS}])`,
+    `:matches(JSXElement, JSXFragment) > JSXExpressionContainer > ConditionalExpression > Literal[value=${LETTERS}]`,
+    `CallExpression[callee.name="toast"] > :matches(Literal, TemplateLiteral > TemplateElement[value.raw=${LETTERS}])`,
+    `:not(JSXAttribute, NewExpression) > Literal[value=${SENTENCE}]`,
+].map((selector) => ({ selector, message: 'Words are messages: resources/js/messages.' }));
 
 export default tseslint.config(
     { ignores: ['resources/js/api/schema.d.ts'] },
@@ -65,6 +79,11 @@ export default tseslint.config(
                 { name: 'fetch', message: 'The API is reached through api/client only.' },
             ],
         },
+    },
+    {
+        files: ['resources/js/**/*.{ts,tsx}'],
+        ignores: ['**/*.test.*'],
+        rules: { 'no-restricted-syntax': ['error', ...words] },
     },
     ...parts.slice(0, -1).map(usesOnlyThoseBefore),
 );

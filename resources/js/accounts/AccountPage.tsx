@@ -1,3 +1,4 @@
+import { t } from '@/messages/account';
 import { api, take } from '@/api/client';
 import { useMe } from '@/api/queries';
 import { removeAllDrafts } from '@/edit/drafts';
@@ -17,7 +18,7 @@ export default function AccountPage() {
     const [theme, setTheme] = useTheme();
     const hotkeys = useHotkeysOn();
     const signOut = useMutation({
-        meta: { failed: 'You are still signed in' },
+        meta: { failed: t('account.youAreStillSignedIn') },
         mutationFn: () => take(api.DELETE('/api/v1/session')),
         onSuccess: () => {
             discardUnsaved();
@@ -27,48 +28,42 @@ export default function AccountPage() {
     });
     return (
         <>
-            <TopBar title="Account" note={me.data?.email} />
+            <TopBar title={t('account.account')} note={me.data?.email} />
             <main className="min-h-0 flex-1 overflow-auto px-[18px] py-5">
                 <div className="grid max-w-[420px] gap-6">
                     <section>
                         <h2 className="text-[17px]">{me.data?.name}</h2>
                         <p className="text-text-2">
-                            {me.data?.email}, in {me.data?.workspace}
+                            {t('account.in', { email: me.data?.email, workspace: me.data?.workspace })}
                         </p>
                     </section>
                     <section className="grid gap-4">
                         <div>
-                            <h2 className="text-[17px]">In this browser</h2>
-                            <p className="text-text-2">Chosen for you alone, and for this browser.</p>
+                            <h2 className="text-[17px]">{t('account.inThisBrowser')}</h2>
+                            <p className="text-text-2">{t('account.chosenForYouAloneAndFor')}</p>
                         </div>
                         <div>
                             <LanguageChoice />
-                            <p className="mt-1 text-[12.5px] text-text-2">
-                                German covers signing in, Today, rule sentences and reasons; all else is in English
-                                still.
-                            </p>
+                            <p className="mt-1 text-[12.5px] text-text-2">{t('account.germanCoversSigningInToday')}</p>
                         </div>
                         <Select
-                            label="Colours"
+                            label={t('account.colours')}
                             value={theme}
                             onChange={setTheme}
                             options={[
-                                ['system', 'as this computer'],
-                                ['light', 'light'],
-                                ['dark', 'dark'],
+                                ['system', t('account.asThisComputer')],
+                                ['light', t('account.light')],
+                                ['dark', t('account.dark')],
                             ]}
                         />
                         <div>
                             <Toggle
                                 on={hotkeys}
                                 onChange={setHotkeys}
-                                label="Keys of one letter"
-                                words={['keys of one letter work', 'keys of one letter are off']}
+                                label={t('account.keysOfOneLetter')}
+                                words={[t('account.keysOfOneLetterWork'), t('account.keysOfOneLetterAreOff')]}
                             />
-                            <p className="mt-1 text-[12.5px] text-text-2">
-                                Switch them off if you speak to this computer, or press keys by mistake. With “?” you
-                                see them all.
-                            </p>
+                            <p className="mt-1 text-[12.5px] text-text-2">{t('account.switchThemOffIfYouSpeak')}</p>
                         </div>
                     </section>
                     <div>
@@ -76,7 +71,7 @@ export default function AccountPage() {
                             disabled={signOut.isPending}
                             onClick={() => void mayLeave().then((may) => may && signOut.mutate())}
                         >
-                            Sign out
+                            {t('account.signOut')}
                         </Button>
                     </div>
                 </div>

@@ -9,7 +9,7 @@ import { LanguageChoice } from './LanguageChoice';
 import { SignInForm } from './SignInForm';
 
 const SAMPLE = ['19.9', '22.4', '22.5', '24', '27.3'].map((at, index) => ({
-    seller: `rival ${index + 1}`,
+    seller: t('signIn.rival', { index: index + 1 }),
     at,
     buy_box: index === 3,
     dropped: null,

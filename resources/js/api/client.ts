@@ -1,3 +1,4 @@
+import { t } from '@/messages/message';
 import createClient, { type Middleware } from 'openapi-fetch';
 import type { components, paths } from './schema';
 
@@ -89,7 +90,7 @@ export async function take<T>(call: Promise<Answer<T>>): Promise<T> {
     try {
         answer = await call;
     } catch {
-        throw new Problem(0, 'The server cannot be reached', 'Nothing was lost. Try again in a moment.', {});
+        throw new Problem(0, t('ui.theServerCannotBeReached'), t('ui.nothingWasLostTryAgainIn'), {});
     }
     if (answer.response.ok) return answer.data as T;
     const problem = (typeof answer.error === 'object' && answer.error !== null ? answer.error : {}) as {
@@ -100,7 +101,7 @@ export async function take<T>(call: Promise<Answer<T>>): Promise<T> {
     throw new Problem(
         answer.response.status,
         problem.title ??
-            (answer.response.status === 413 ? 'The file is larger than 50 MB' : 'The server gave no readable answer'),
+            (answer.response.status === 413 ? t('ui.theFileIsLargerThan50') : t('ui.theServerGaveNoReadable')),
         problem.detail ?? null,
         problem.errors ?? {},
     );

@@ -1,3 +1,4 @@
+import { t } from '@/messages/imports';
 import { useSaid } from '@/api/said';
 import { key } from '@/api/keys';
 import { api, asForm, Problem, take, type Import } from '@/api/client';
@@ -9,7 +10,6 @@ import { Field } from '@/ui/Field';
 import { Notice, ProblemNotice } from '@/ui/Notice';
 import { Select } from '@/ui/Select';
 import { Window } from '@/ui/Window';
-import { count } from '@/ui/words';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { FIELDS } from './batches/words';
@@ -36,19 +36,14 @@ export default function ImportFile({ importId, onClose, onChecked }: Props) {
     const read = useMutation({
         mutationFn: (chosen: File) => {
             if (chosen.size > LARGEST)
-                throw new Problem(
-                    413,
-                    'The file is larger than 50 MB',
-                    'Split it, or leave out columns that are not needed.',
-                    {},
-                );
+                throw new Problem(413, t('imports.theFileIsLargerThan50'), t('imports.splitItOrLeaveOutColumns'), {});
             return take(api.POST('/api/v1/imports', asForm(chosen)));
         },
         onSuccess: setBrought,
     });
     const file = brought ?? (isAnother ? null : (earlier.data ?? null));
     return (
-        <Window open onClose={onClose} title="Import a file" wide>
+        <Window open onClose={onClose} title={t('imports.importAFile')} wide>
             {earlier.error && !earlier.data && <ProblemNotice error={earlier.error} />}
             {!file && (importId === null || isAnother) && (
                 <Choose onChoose={(chosen) => read.mutate(chosen)} busy={read.isPending} error={read.error} />
@@ -74,11 +69,7 @@ function Choose({ onChoose, busy, error }: { onChoose: (file: File) => void; bus
     useSaid(error);
     return (
         <div className="grid gap-3">
-            <p className="text-text-2">
-                A CSV file, or an Excel workbook (XLSX), with a header, one line a SKU: costs, suppliers, recommended
-                and minimum advertised prices, limits; with a title also new products, with a price new drafts. Nothing
-                is changed before you have seen, row by row, what it would do.
-            </p>
+            <p className="text-text-2">{t('imports.aCsvFileOrAnExcel')}</p>
             <label
                 onDragOver={(event) => {
                     event.preventDefault();
@@ -94,14 +85,14 @@ function Choose({ onChoose, busy, error }: { onChoose: (file: File) => void; bus
                 className={`grid place-items-center rounded-md border border-dashed px-4 py-9 text-center ${over ? 'border-stripe bg-stripe-soft' : 'border-line-2'}`}
             >
                 <span>
-                    {busy ? 'Reading the file…' : 'Drop the file here, or '}
-                    {!busy && <span className="text-stripe underline underline-offset-2">choose it</span>}
+                    {busy ? t('imports.readingTheFile') : t('imports.dropTheFileHereOr')}
+                    {!busy && <span className="text-stripe underline underline-offset-2">{t('imports.chooseIt')}</span>}
                 </span>
                 <input
                     type="file"
                     accept=".csv,.txt,.tsv,.xlsx,text/csv"
                     className="sr-only"
-                    aria-label="File"
+                    aria-label={t('imports.file')}
                     disabled={busy}
                     onChange={(event) => {
                         const chosen = event.target.files?.[0];
@@ -166,7 +157,7 @@ function Columns({
         const known = file.remembered[name];
         if (known) setColumns(known);
     };
-    const amounts = decimal === '' ? 'either way' : decimal === ',' ? '12,50' : '12.50';
+    const amounts = decimal === '' ? t('imports.eitherWay') : decimal === ',' ? '12,50' : '12.50';
     return (
         <form
             className="grid gap-3"
@@ -178,19 +169,18 @@ function Columns({
             <p>
                 <b>{file.file_name}</b>{' '}
                 <span className="text-text-2">
-                    was read as {count(file.rows, 'row', 'rows')} with {file.read_as}; decimals: {amounts}. What does
-                    each column hold?
+                    {t('imports.wasReadAsRowsWithDecimals', { rows: file.rows, readAs: file.read_as, amounts })}
                 </span>
             </p>
             <ColumnTable file={file} columns={columns} onChange={setColumns} />
             <div className="grid grid-cols-2 items-start gap-3 sm:grid-cols-4">
                 <Field
-                    label="Supplier of this file"
+                    label={t('imports.supplierOfThisFile')}
                     list="suppliers"
-                    placeholder="none"
+                    placeholder={t('imports.none')}
                     value={supplier}
                     onChange={(event) => chooseSupplier(event.target.value)}
-                    note="Its columns are remembered."
+                    note={t('imports.itsColumnsAreRemembered')}
                     error={problem?.at('supplier')}
                 />
                 <datalist id="suppliers">
@@ -199,43 +189,43 @@ function Columns({
                     ))}
                 </datalist>
                 <Select
-                    label="Channel, if no column says"
+                    label={t('imports.channelIfNoColumnSays')}
                     value={channel}
                     options={[
-                        ['', 'the only one it is on'],
+                        ['', t('imports.theOnlyOneItIsOn')],
                         ...(channels.data ?? []).map((one) => [String(one.id), one.name] as const),
                     ]}
                     onChange={setChannel}
                 />
                 <Select
-                    label="Decimals are written"
+                    label={t('imports.decimalsAreWritten')}
                     value={decimal}
                     options={[
-                        ['', 'either way'],
+                        ['', t('imports.eitherWay')],
                         [',', '12,50'],
                         ['.', '12.50'],
                     ]}
                     onChange={setDecimal}
                 />
                 <FigureInput
-                    label="Costs hold from"
+                    label={t('imports.costsHoldFrom')}
                     reader={dateReader}
                     placeholder="31.12.2026"
                     value={from}
                     onChange={setFrom}
-                    note="Empty: at once."
+                    note={t('imports.emptyAtOnce')}
                     error={problem?.at('effective_from')}
                 />
             </div>
             {problem && <Notice>{problem.at('columns.sku') ?? problem.inFull}</Notice>}
             <div className="flex items-center gap-2">
                 <Button look="main" type="submit" disabled={check.isPending}>
-                    {check.isPending ? 'Working it out…' : 'Show what it would do'}
+                    {check.isPending ? t('imports.workingItOut') : t('imports.showWhatItWouldDo')}
                 </Button>
                 <Button onClick={onBack} disabled={check.isPending}>
-                    Another file
+                    {t('imports.anotherFile')}
                 </Button>
-                <span className="text-text-2">Nothing is changed yet.</span>
+                <span className="text-text-2">{t('imports.nothingIsChangedYet')}</span>
             </div>
         </form>
     );
@@ -251,24 +241,29 @@ function ColumnTable({ file, columns, onChange }: { file: Import; columns: Held;
         onChange(next);
     };
     return (
-        <div className="max-h-[40vh] overflow-auto" tabIndex={0} role="region" aria-label="Columns of the file">
+        <div
+            className="max-h-[40vh] overflow-auto"
+            tabIndex={0}
+            role="region"
+            aria-label={t('imports.columnsOfTheFile')}
+        >
             <table className="w-full">
                 <thead className="sticky top-0 bg-sheet text-left text-text-2">
                     <tr>
                         <th scope="col" className="py-1 font-medium">
-                            Column
+                            {t('imports.column')}
                         </th>
                         <th scope="col" className="py-1 font-medium">
-                            As in the file
+                            {t('imports.asInTheFile')}
                         </th>
                         <th scope="col" className="py-1 font-medium">
-                            What it holds
+                            {t('imports.whatItHolds')}
                         </th>
                     </tr>
                 </thead>
                 <tbody>
                     {file.header.map((name, index) => {
-                        const words = name || `column ${index + 1}`;
+                        const words = name || t('imports.column2', { index: index + 1 });
                         return (
                             <tr key={index} className="border-t border-line">
                                 <td className="max-w-[180px] truncate py-1.5 pr-3">{words}</td>
@@ -281,10 +276,10 @@ function ColumnTable({ file, columns, onChange }: { file: Import; columns: Held;
                                 <td className="w-64 py-1.5">
                                     <Select
                                         hideLabel
-                                        label={`What “${words}” holds`}
+                                        label={t('imports.whatHolds', { words })}
                                         value={held(index)}
                                         options={[
-                                            ['', 'not imported'],
+                                            ['', t('imports.notImported')],
                                             ...Object.keys(file.columns).map(
                                                 (field) => [field, FIELDS[field] ?? field] as const,
                                             ),

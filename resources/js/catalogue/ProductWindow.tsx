@@ -1,3 +1,4 @@
+import { t } from '@/messages/product';
 import { useChanged } from '@/api/keys';
 import { api, take, type Batch, type ListingDetail } from '@/api/client';
 import { useChannels, useFacets, useWorkspace } from '@/api/queries';
@@ -45,7 +46,11 @@ export default function ProductWindow({ detail, isOffer = false, onClose, onAsks
     const format = currencyFormat(currency);
     const [was] = useState<Known>(() => (detail ? known(detail) : {}));
     const isNew = detail === null || isOffer;
-    const name = isOffer ? `offer of ${detail?.product_sku}` : detail ? `product ${detail.product_sku}` : 'product new';
+    const name = isOffer
+        ? t('product.offerOf', { productSku: detail?.product_sku })
+        : detail
+          ? t('product.product', { productSku: detail.product_sku })
+          : t('product.productNew');
     const store = async (wanted: Known): Promise<{ batch: Batch | null; wanted: Known }> => {
         if (isNew) {
             const product = isOffer ? { product: detail?.product_sku } : {};
@@ -66,11 +71,11 @@ export default function ProductWindow({ detail, isOffer = false, onClose, onAsks
         onSaved: ({ batch, wanted }) => {
             changed('listings', 'batches', 'facets');
             if (isNew) {
-                toast(`Added: ${wanted.title || wanted.sku}`);
+                toast(t('product.added', { title: wanted.title || wanted.sku }));
                 return onAdded(wanted.sku ?? '');
             }
             if (batch?.state === 'planned') return onAsks(batch.id);
-            if (batch) toast('Saved. Its floor is being worked out again.');
+            if (batch) toast(t('product.savedItsFloorIsBeingWorked'));
             onClose();
         },
     });
@@ -83,7 +88,7 @@ export default function ProductWindow({ detail, isOffer = false, onClose, onAsks
         <FigureField key={of} name={of} label={label} unit={format.symbol} reader={amountReader(format)} />
     );
     const offered = [
-        ['', 'nowhere yet'],
+        ['', t('product.nowhereYet')],
         ...(channels.data?.map((channel) => [channel.name, channel.name] as const) ?? []),
     ] as const;
     return (
@@ -91,14 +96,20 @@ export default function ProductWindow({ detail, isOffer = false, onClose, onAsks
             open
             onClose={close}
             wide
-            title={isOffer ? `Offer it once more: ${detail?.listing.title}` : detail ? 'The product' : 'A new product'}
+            title={
+                isOffer
+                    ? t('product.offerItOnceMore', { title: detail?.listing.title })
+                    : detail
+                      ? t('product.theProduct')
+                      : t('product.aNewProduct')
+            }
         >
             <EditForm
                 edit={edit}
-                save={isNew ? 'Add it' : 'Save the product'}
+                save={isNew ? t('product.addIt') : t('product.saveTheProduct')}
                 label={(path) => LABELS[path] ?? path}
                 className="grid gap-5"
-                buttons={<Button onClick={close}>Cancel</Button>}
+                buttons={<Button onClick={close}>{t('product.cancel')}</Button>}
             >
                 {!isOffer && (
                     <>
@@ -119,23 +130,21 @@ export default function ProductWindow({ detail, isOffer = false, onClose, onAsks
                 )}
                 {isNew && (
                     <fieldset className="grid grid-cols-4 items-start gap-x-4 gap-y-3 border-t border-line pt-4 max-[640px]:grid-cols-2">
-                        <legend className="sr-only">Where it is offered</legend>
-                        <SelectField name="channel" label="Offered on" options={offered} />
-                        {isOffer && field('sku', 'Its SKU there')}
+                        <legend className="sr-only">{t('product.whereItIsOffered')}</legend>
+                        <SelectField name="channel" label={t('product.offeredOn')} options={offered} />
+                        {isOffer && field('sku', t('product.itsSkuThere'))}
                         {now.channel && (
                             <>
-                                {money('price', 'Price')}
-                                {money('shipping', 'Shipping charge')}
-                                <FigureField name="stock" label="Stock" reader={stockReader} />
+                                {money('price', t('product.price'))}
+                                {money('shipping', t('product.shippingCharge'))}
+                                <FigureField name="stock" label={t('product.stock')} reader={stockReader} />
                                 {OFFERS.map(([of, label, options]) => (
                                     <SelectField key={of} name={of} label={label} options={options} />
                                 ))}
                             </>
                         )}
                         <p className="col-span-full text-[12.5px] text-text-3">
-                            {now.channel
-                                ? 'It is a draft until the channel shows it, and is priced like any other. Without a price it takes the one its supplier’s markup gives.'
-                                : 'A product alone has no price; it gets one as soon as it is offered somewhere.'}
+                            {now.channel ? t('product.itIsADraftUntilThe') : t('product.aProductAloneHasNoPrice')}
                         </p>
                     </fieldset>
                 )}

@@ -1,3 +1,4 @@
+import { t } from '@/messages/product';
 import type { ListingDetail } from '@/api/client';
 import { amountReader, currencyFormat, wholeReader } from '@/edit/reading';
 import { optionalFigure, text } from '@/edit/schemas';
@@ -8,39 +9,39 @@ export type Known = Record<string, string>;
 
 /** Name, label, and the list of names in use it is chosen from. */
 export const ABOUT: [string, string, string?][] = [
-    ['title', 'Title'],
-    ['brand', 'Brand', 'brands'],
-    ['category', 'Category', 'categories'],
-    ['supplier', 'Supplier', 'suppliers'],
-    ['gtin', 'GTIN'],
+    ['title', t('product.title')],
+    ['brand', t('product.brand'), 'brands'],
+    ['category', t('product.category'), 'categories'],
+    ['supplier', t('product.supplier'), 'suppliers'],
+    ['gtin', t('product.gtin')],
 ];
 
 export const AMOUNTS: [string, string][] = [
-    ['cost', 'Unit cost'],
-    ['inbound', 'Inbound'],
-    ['packaging', 'Packaging'],
-    ['handling', 'Handling'],
-    ['shipping_cost', 'Own shipping cost'],
-    ['rrp', 'Recommended (RRP)'],
-    ['map', 'Advertised minimum (MAP)'],
+    ['cost', t('product.unitCost')],
+    ['inbound', t('product.inbound')],
+    ['packaging', t('product.packaging')],
+    ['handling', t('product.handling')],
+    ['shipping_cost', t('product.ownShippingCost')],
+    ['rrp', t('product.recommendedRrp')],
+    ['map', t('product.advertisedMinimumMap')],
 ];
 
 export const OFFERS = [
     [
         'condition',
-        'Condition',
+        t('product.condition'),
         [
-            ['new', 'new'],
-            ['used', 'used'],
-            ['refurbished', 'refurbished'],
+            ['new', t('product.new')],
+            ['used', t('product.used')],
+            ['refurbished', t('product.refurbished')],
         ],
     ],
     [
         'fulfilment',
-        'Sent by',
+        t('product.sentBy'),
         [
-            ['merchant', 'us'],
-            ['marketplace', 'the market'],
+            ['merchant', t('product.us')],
+            ['marketplace', t('product.theMarket')],
         ],
     ],
 ] as const;

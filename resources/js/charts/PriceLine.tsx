@@ -1,3 +1,4 @@
+import { t } from '@/messages/message';
 import { memo } from 'react';
 import { place, type LineMark, type PlacedTick } from './scale';
 
@@ -19,15 +20,21 @@ export function priceLineSentence({ floor, ceiling, price, proposed, marks, curr
     const counted = marks.filter((mark) => mark.dropped === null);
     const rivals =
         counted.length === 0
-            ? 'No rival counts'
-            : `${counted.length} ${counted.length === 1 ? 'rival counts' : 'rivals count'}, the lowest at ${counted.reduce((least, mark) => (Number(mark.at) < Number(least) ? mark.at : least), counted[0]!.at)}`;
+            ? t('charts.noRivalCounts')
+            : t('charts.theLowestAt', {
+                  many: counted.length,
+                  at: counted.reduce(
+                      (least, mark) => (Number(mark.at) < Number(least) ? mark.at : least),
+                      counted[0]!.at,
+                  ),
+              });
     const left = marks.length - counted.length;
     return [
-        `Price ${price} ${currency}`,
-        proposed ? `, going to ${proposed}` : '',
-        floor && ceiling ? `, between floor ${floor} and ceiling ${ceiling}` : ', without limits',
+        t('charts.price', { price, currency }),
+        proposed ? t('charts.goingTo', { proposed }) : '',
+        floor && ceiling ? t('charts.betweenFloorAndCeiling', { floor, ceiling }) : t('charts.withoutLimits'),
         `. ${rivals}`,
-        left > 0 ? `, ${left} left out` : '',
+        left > 0 ? t('charts.leftOut', { left }) : '',
         '.',
     ].join('');
 }
@@ -66,7 +73,6 @@ export const PriceLine = memo(function PriceLine(props: PriceLineProps) {
                     </g>
                 ))
             ) : (
-                // There is one in every row of a list: few elements, however many rivals.
                 <>
                     {[true, false].map((counted) => {
                         const ticks = line.ticks.filter((tick) => tick.counted === counted);
@@ -137,7 +143,7 @@ function Roof({ x, y, unit }: { x: number; y: number; unit: number }) {
 function Beyond({ x, y, way, count, unit }: { x: number; y: number; way: 1 | -1; count: number; unit: number }) {
     return (
         <g>
-            <title>{`${count} ${way < 0 ? 'below the floor' : 'above the ceiling'}`}</title>
+            <title>{t(way < 0 ? 'charts.belowTheFloor' : 'charts.aboveTheCeiling', { count })}</title>
             <path
                 d={`M${x - 2 * way} ${y - 4 * unit}L${x + 2 * way} ${y}L${x - 2 * way} ${y + 4 * unit}`}
                 fill="none"

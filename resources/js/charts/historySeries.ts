@@ -1,3 +1,4 @@
+import { t } from '@/messages/message';
 import type { ListingHistory } from '@/api/client';
 
 export interface HistoryLine {
@@ -61,7 +62,7 @@ export function historySeries(history: ListingHistory, { floor, ceiling, full, n
                 points.map((point) => point.lowest),
             ),
             line(
-                'buy box',
+                t('charts.buyBox'),
                 '--stripe-mid',
                 1.5,
                 points.map((point) => point.buy_box),

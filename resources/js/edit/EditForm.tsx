@@ -1,3 +1,4 @@
+import { t } from '@/messages/message';
 import { Button } from '@/ui/Button';
 import type { ReactNode } from 'react';
 import { FormProvider, type FieldValues, type UseFormReturn } from 'react-hook-form';
@@ -54,7 +55,7 @@ export function EditForm({
                     </Button>
                     {edit.isDirty && !isNew && (
                         <Button disabled={edit.isSaving} onClick={edit.discard}>
-                            Discard changes
+                            {t('edit.discardChanges')}
                         </Button>
                     )}
                     {buttons}

@@ -1,3 +1,4 @@
+import { t } from '@/messages/message';
 import { Button } from '@/ui/Button';
 import { clock } from '@/ui/figures';
 import { Notice, ProblemNotice } from '@/ui/Notice';
@@ -13,8 +14,8 @@ interface Props {
 }
 
 const plain = (value: unknown): string => {
-    if (value === null || value === undefined || value === '') return 'empty';
-    if (typeof value === 'boolean') return value ? 'on' : 'off';
+    if (value === null || value === undefined || value === '') return t('edit.empty');
+    if (typeof value === 'boolean') return t(value ? 'common.on' : 'common.off');
     return typeof value === 'string' ? value : JSON.stringify(value);
 };
 
@@ -27,24 +28,24 @@ export function EditNotes({ edit, label, show = plain }: Props) {
         <div className="col-span-full grid gap-2">
             {isRestored && (
                 <Notice broken={false}>
-                    Your changes of {clock(edit.restored ?? '')} were not saved; here they are again.{' '}
+                    {t('edit.yourChangesOfWereNotSaved', { restored: clock(edit.restored ?? '') })}{' '}
                     <button type="button" className="text-stripe underline underline-offset-2" onClick={edit.discard}>
-                        Discard them
+                        {t('edit.discardThem')}
                     </button>
                 </Notice>
             )}
             {edit.conflicts.map((path) => (
                 <Notice key={path}>
-                    <b>{label(path)} was changed by someone else while you edited it.</b>
+                    <b>{t('edit.wasChangedBySomeoneElse', { path: label(path) })}</b>
                     <dl className="my-1 grid grid-cols-[auto_1fr] gap-x-3">
-                        <dt className="text-text-2">Yours</dt>
+                        <dt className="text-text-2">{t('edit.yours')}</dt>
                         <dd>{show(at(edit.values, path), path)}</dd>
-                        <dt className="text-text-2">Theirs</dt>
+                        <dt className="text-text-2">{t('edit.theirs')}</dt>
                         <dd>{show(at(edit.theirs, path), path)}</dd>
                     </dl>
                     <div className="flex gap-2">
-                        <Button onClick={() => edit.choose(path, 'mine')}>Keep mine</Button>
-                        <Button onClick={() => edit.choose(path, 'theirs')}>Take theirs</Button>
+                        <Button onClick={() => edit.choose(path, 'mine')}>{t('edit.keepMine')}</Button>
+                        <Button onClick={() => edit.choose(path, 'theirs')}>{t('edit.takeTheirs')}</Button>
                     </div>
                 </Notice>
             ))}

@@ -1,3 +1,4 @@
+import { t } from '@/messages/message';
 import { Button } from '@/ui/Button';
 import { Window } from '@/ui/Window';
 import { useEffect } from 'react';
@@ -25,13 +26,13 @@ export function LeaveGuard() {
         blocker.proceed?.();
     };
     return (
-        <Window open onClose={stay} title="Leave without saving?">
-            <p className="mb-4 text-text-2">Your changes are not saved yet.</p>
+        <Window open onClose={stay} title={t('edit.leaveWithoutSaving')}>
+            <p className="mb-4 text-text-2">{t('edit.yourChangesAreNotSavedYet')}</p>
             <div className="flex gap-2">
                 <Button look="main" onClick={stay}>
-                    Stay
+                    {t('edit.stay')}
                 </Button>
-                <Button onClick={leave}>Leave without saving</Button>
+                <Button onClick={leave}>{t('edit.leaveWithoutSaving2')}</Button>
             </div>
         </Window>
     );

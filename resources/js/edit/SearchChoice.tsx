@@ -1,3 +1,4 @@
+import { t } from '@/messages/message';
 import { Command } from 'cmdk';
 import { ChevronDown } from 'lucide-react';
 import { Popover } from 'radix-ui';
@@ -51,11 +52,13 @@ export function SearchChoice({ label, value, options, onChange, className }: Pro
                     >
                         <Command label={label} filter={hasWords} defaultValue={shown}>
                             <Command.Input
-                                placeholder="Type to find"
+                                placeholder={t('edit.typeToFind')}
                                 className="h-8 w-full border-b border-line bg-transparent px-2 placeholder:text-text-3 focus-visible:outline-none"
                             />
                             <Command.List className="max-h-64 overflow-auto pt-1">
-                                <Command.Empty className="px-2 py-2 text-text-2">Nothing is called that.</Command.Empty>
+                                <Command.Empty className="px-2 py-2 text-text-2">
+                                    {t('edit.nothingIsCalledThat')}
+                                </Command.Empty>
                                 {options.map(([option, words]) => (
                                     <Command.Item
                                         key={option}

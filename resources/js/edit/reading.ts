@@ -2,6 +2,7 @@
  * Reads figures as people type them. What is read comes back as the API takes it, with how it is shown; what cannot be
  * read says what is wanted instead. Nothing here computes with a figure: digits are kept as they are.
  */
+import { t } from '@/messages/message';
 import { timeFormat } from '@/messages/locale';
 import { money, symbol } from '@/ui/figures';
 
@@ -68,12 +69,12 @@ export function amountReader({ code, symbol, digits }: CurrencyFormat, { isSigne
             .replace(new RegExp(`^(?:[€$£¥]|${code})|(?:[€$£¥]|${code})$`, 'giu'), '')
             .replace(/[.,]-+$/, '');
         const [, sign = '', unsigned = ''] = /^([+−-]?)(.*)$/.exec(bare) ?? [];
-        if ((sign !== '' && !isSigned) || !isFigure(unsigned)) return wrong(`An amount such as ${example}.`);
+        if ((sign !== '' && !isSigned) || !isFigure(unsigned)) return wrong(t('edit.anAmountSuchAs', { example }));
         const parts = split(unsigned, (fraction) => fraction.length === 3 && digits !== 3);
-        if (!parts) return wrong('Thousands stand in groups of three, such as 1 299.00.');
+        if (!parts) return wrong(t('edit.thousandsStandInGroupsOf'));
         const fraction = parts[1].replace(/0+$/, '');
-        if (fraction.length > digits) return wrong(`At most ${digits} decimals.`);
-        if (parts[0].length > 11) return wrong('That is too large an amount.');
+        if (fraction.length > digits) return wrong(t('edit.atMostDecimals', { digits }));
+        if (parts[0].length > 11) return wrong(t('edit.thatIsTooLargeAnAmount'));
         const minus = sign === '-' || sign === '−' ? '-' : '';
         const value = minus + trimmed(parts[0]) + (digits > 0 ? `.${fraction.padEnd(digits, '0')}` : '');
         return { value, shown: `${money(value)}\u00a0${symbol}` };
@@ -87,9 +88,9 @@ interface Range {
 
 const outside = (figure: number, { min, max }: Range, unit: string): string | null =>
     min !== undefined && figure < min
-        ? `At least ${min}${unit}.`
+        ? t('edit.atLeast', { min, unit })
         : max !== undefined && figure > max
-          ? `At most ${max}${unit}.`
+          ? t('edit.atMost', { max, unit })
           : null;
 
 /** A percentage of up to four decimals: "12,5", "12.5 %". A separator that stands once is the decimal one. */
@@ -97,11 +98,11 @@ export function percentReader({ isSigned = false, ...range }: Range & { isSigned
     return (text) => {
         const bare = text.replace(BLANKS, '').replace(/%$/, '');
         const [, sign = '', unsigned = ''] = /^([+−-]?)(.*)$/.exec(bare) ?? [];
-        if ((sign !== '' && !isSigned) || !isFigure(unsigned)) return wrong('A percentage such as 12.5.');
+        if ((sign !== '' && !isSigned) || !isFigure(unsigned)) return wrong(t('edit.aPercentageSuchAs125'));
         const parts = split(unsigned, () => false);
-        if (!parts) return wrong('Thousands stand in groups of three.');
+        if (!parts) return wrong(t('edit.thousandsStandInGroupsOf2'));
         const fraction = parts[1].replace(/0+$/, '');
-        if (fraction.length > 4) return wrong('At most 4 decimals.');
+        if (fraction.length > 4) return wrong(t('edit.atMost4Decimals'));
         const minus = sign === '-' || sign === '−' ? '-' : '';
         const value = minus + trimmed(parts[0]) + (fraction && `.${fraction}`);
         const beyond = outside(Number(value), range, '\u00a0%');
@@ -115,9 +116,9 @@ export function wholeReader(range: Range = {}): Reader {
         const bare = text.replace(BLANKS, '');
         const separator = /[.,]/.exec(bare)?.[0];
         if (!/^\d+$/.test(bare) && !(separator && inGroups(bare, separator)))
-            return wrong('A whole number such as 25.');
+            return wrong(t('edit.aWholeNumberSuchAs25'));
         const value = trimmed(bare.replace(/[.,]/g, ''));
-        const beyond = value.length > 15 ? 'That is too large.' : outside(Number(value), range, '');
+        const beyond = value.length > 15 ? t('edit.thatIsTooLarge') : outside(Number(value), range, '');
         return beyond ? wrong(beyond) : { value, shown: money(value) };
     };
 }
@@ -133,13 +134,13 @@ const UNITS: [RegExp, keyof typeof MINUTES][] = [
 export function durationReader(unit: keyof typeof MINUTES, range: Range = {}): Reader {
     return (text) => {
         const minutes = minutesOf(text.trim(), unit);
-        if (minutes === null) return wrong('How long, such as 90 min, 1:30 or 2 h.');
-        if (!Number.isInteger(minutes)) return wrong('Whole minutes.');
+        if (minutes === null) return wrong(t('edit.howLongSuchAs90Min'));
+        if (!Number.isInteger(minutes)) return wrong(t('edit.wholeMinutes'));
         const beyond =
             range.min !== undefined && minutes < range.min
-                ? `At least ${lasting(range.min)}.`
+                ? t('edit.atLeast2', { min: lasting(range.min) })
                 : range.max !== undefined && minutes > range.max
-                  ? `At most ${lasting(range.max)}.`
+                  ? t('edit.atMost2', { max: lasting(range.max) })
                   : null;
         return beyond ? wrong(beyond) : { value: String(minutes), shown: lasting(minutes) };
     };
@@ -181,7 +182,7 @@ export const timeReader: Reader = (text) => {
     const is24 = half === undefined;
     const given = Number(hour);
     if (hour === undefined || given > (is24 ? 23 : 12) || (!is24 && given === 0))
-        return wrong('A time of day such as 08:30.');
+        return wrong(t('edit.aTimeOfDaySuchAs'));
     const value = `${String(is24 ? given : (given % 12) + (isLate ? 12 : 0)).padStart(2, '0')}:${minute}`;
     return { value, shown: value };
 };
@@ -191,11 +192,11 @@ export const dateReader: Reader = (text) => {
     const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})$/.exec(text.trim());
     const own = /^(\d{1,2})[./ -](\d{1,2})[./ -](\d{4}|\d{2})$/.exec(text.trim());
     const [year, month, day] = iso ? iso.slice(1) : own ? [own[3], own[2], own[1]] : [];
-    if (year === undefined) return wrong('A day such as 31.12.2026.');
+    if (year === undefined) return wrong(t('edit.aDaySuchAs3112'));
     const full = year.length === 2 ? `20${year}` : year;
     const value = `${full}-${month!.padStart(2, '0')}-${day!.padStart(2, '0')}`;
     const at = new Date(`${value}T00:00:00Z`);
-    if (Number.isNaN(at.getTime()) || !at.toISOString().startsWith(value)) return wrong('There is no such day.');
+    if (Number.isNaN(at.getTime()) || !at.toISOString().startsWith(value)) return wrong(t('edit.thereIsNoSuchDay'));
     const shown = timeFormat({ dateStyle: 'medium', timeZone: 'UTC' }).format(at);
     return { value, shown };
 };
@@ -220,5 +221,5 @@ export const listReader =
 /** Price endings: ".99 .49", "99;49", "0,99". As ".99, .49". */
 export const endingsReader: Reader = listReader((text) => {
     const digits = /^0?[.,]?(\d{1,4})$/.exec(text.trim())?.[1];
-    return digits === undefined ? wrong('Endings such as .99 .49.') : { value: `.${digits}`, shown: `.${digits}` };
+    return digits === undefined ? wrong(t('edit.endingsSuchAs')) : { value: `.${digits}`, shown: `.${digits}` };
 }, /[;\s]+|,(?=\s)/);

@@ -1,3 +1,4 @@
+import { t } from '@/messages/message';
 import { zodResolver } from '@hookform/resolvers/zod';
 import type { FieldValues, Resolver } from 'react-hook-form';
 import { z } from 'zod';
@@ -9,7 +10,7 @@ z.config({ jitless: true });
 /** A figure while it is edited is a text; saved, it is what was read of it. */
 export const figure = (reader: Reader) =>
     z.string().transform((text, context) => {
-        if (text.trim() === '') return refuse(context, 'Needed.');
+        if (text.trim() === '') return refuse(context, t('edit.needed'));
         const reading = reader(text);
         return isRead(reading) ? reading.value : refuse(context, reading.wrong);
     });
@@ -35,7 +36,7 @@ export const text = (max = 255) =>
     z
         .string()
         .transform((typed) => typed.trim())
-        .pipe(z.string().min(1, 'Needed.').max(max, `At most ${max} characters.`));
+        .pipe(z.string().min(1, t('edit.needed')).max(max, t('edit.atMostCharacters', { max })));
 
 const refuse = (context: z.RefinementCtx, says: string) => {
     context.addIssue({ code: 'custom', message: says });

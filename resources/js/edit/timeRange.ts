@@ -1,3 +1,4 @@
+import { t } from '@/messages/message';
 import type { z } from 'zod';
 
 /** Of a time range both ends are needed, or none. */
@@ -6,7 +7,7 @@ export function bothOrNone<Name extends string>(from: Name, to: Name) {
         if ((range[from] === null) === (range[to] === null)) return;
         context.addIssue({
             code: 'custom',
-            message: 'Give both times, or neither.',
+            message: t('edit.giveBothTimesOrNeither'),
             path: [range[from] === null ? from : to],
         });
     };

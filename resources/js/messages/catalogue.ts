@@ -1,12 +1,22 @@
-/** All messages in English, by part. What they may be called follows from it. */
+/** The messages in English that the first view needs, by part. The others come with the places that say them. */
+import charts from './en/charts.json';
 import common from './en/common.json';
-import rule from './en/rule.json';
+import edit from './en/edit.json';
+import listings from './en/listings.json';
+import shell from './en/shell.json';
 import signIn from './en/signIn.json';
-import today from './en/today.json';
+import ui from './en/ui.json';
 import why from './en/why.json';
 import words from './en/words.json';
 
-export const english = { common, rule, signIn, today, why, words };
+export type Catalogue = Record<string, Record<string, string>>;
 
-export type Catalogue = typeof english;
-export type MessageKey = { [Part in keyof Catalogue]: `${Part}.${keyof Catalogue[Part] & string}` }[keyof Catalogue];
+/** What the messages of some parts may be called. */
+export type KeyOf<Parts> = { [Part in keyof Parts & string]: `${Part}.${keyof Parts[Part] & string}` }[keyof Parts &
+    string];
+
+export const firstView = { charts, common, edit, listings, shell, signIn, ui, why, words };
+
+export type FirstViewKey = KeyOf<typeof firstView>;
+
+export const english: Catalogue = { ...firstView };

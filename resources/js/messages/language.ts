@@ -1,5 +1,4 @@
-import type { Catalogue } from './catalogue';
-import { english } from './catalogue';
+import { english, type Catalogue } from './catalogue';
 
 /** The languages there are, each by its own name. */
 export const LANGUAGES = [
@@ -11,16 +10,22 @@ export type Language = (typeof LANGUAGES)[number][0];
 
 const STORED = 'wrasse.language';
 
-const CATALOGUES: Record<Language, () => Promise<Catalogue>> = {
+/** What is not translated yet is said in English. */
+const TRANSLATED: Record<Language, () => Promise<Catalogue>> = {
     en: () => Promise.resolve(english),
     de: () => import('./de').then(({ german }) => german),
 };
 
 let language: Language = 'en';
-let catalogue: Catalogue = english;
+let translated: Catalogue = english;
 
 export const currentLanguage = () => language;
-export const currentCatalogue = () => catalogue;
+
+/** The text of a message, and the language it is in. */
+export function textOf(part: string, name: string): [string, Language] {
+    const own = translated[part]?.[name];
+    return own === undefined ? [english[part]![name]!, 'en'] : [own, language];
+}
 
 /** The one this browser was told; English where it was told none. */
 export function storedLanguage(): Language {
@@ -30,7 +35,7 @@ export function storedLanguage(): Language {
 
 /** Before anything is drawn: what stands on the page does not change its language under way. */
 export async function loadLanguage(wanted: Language) {
-    catalogue = await CATALOGUES[wanted]();
+    translated = await TRANSLATED[wanted]();
     language = wanted;
     document.documentElement.lang = wanted;
 }

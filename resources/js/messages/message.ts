@@ -1,9 +1,10 @@
 import { IntlMessageFormat, type FormatXMLElementFn } from 'intl-messageformat';
-import type { MessageKey } from './catalogue';
-import { currentCatalogue, currentLanguage } from './language';
+import { Children, isValidElement, type ReactNode } from 'react';
+import { english, type FirstViewKey, type KeyOf } from './catalogue';
+import { currentLanguage, textOf } from './language';
 import { numberFormat } from './locale';
 
-type Figure = string | number | null | undefined;
+type Figure = string | number | null | undefined | false;
 
 const formats = new Map<string, IntlMessageFormat>();
 
@@ -14,28 +15,41 @@ const formatters = {
     getPluralRules: (...args: ConstructorParameters<typeof Intl.PluralRules>) => new Intl.PluralRules(...args),
 };
 
-function formatOf(key: MessageKey): IntlMessageFormat {
+function formatOf(key: string): IntlMessageFormat {
     const known = formats.get(`${currentLanguage()} ${key}`);
     if (known) return known;
-    const [part, name] = [key.slice(0, key.indexOf('.')), key.slice(key.indexOf('.') + 1)];
-    const text = (currentCatalogue() as unknown as Record<string, Record<string, string>>)[part]![name]!;
-    const made = new IntlMessageFormat(text, currentLanguage(), undefined, { formatters });
+    const [text, language] = textOf(key.slice(0, key.indexOf('.')), key.slice(key.indexOf('.') + 1));
+    const made = new IntlMessageFormat(text, language, undefined, { formatters });
     formats.set(`${currentLanguage()} ${key}`, made);
     return made;
 }
 
-/** A message of the catalogue, in the person's language. */
-export const t = (key: MessageKey, values?: Record<string, Figure>): string =>
-    formatOf(key).format<string>(values) as string;
+/** How the messages of some parts are said. */
+interface Words<Key extends string> {
+    /** A message of the catalogue, in the person's language. */
+    t: (key: Key, values?: Record<string, Figure>) => string;
+    /** One with parts that are drawn in their own way: `<soft>so</soft>` calls `soft` with what stands in it. */
+    rich: (key: Key, values: Record<string, ReactNode | FormatXMLElementFn<ReactNode>>) => ReactNode[];
+    /** A message as the pieces it is made of: what is said, and whatever stands for each name in it. */
+    pieces: <Piece extends object>(key: Key, values: Record<string, Piece>) => (string | Piece)[];
+}
 
-/** One with parts that are drawn in their own way: `<soft>so</soft>` calls `soft` with what stands in it. */
-export const rich = <Node>(
-    key: MessageKey,
-    values: Record<string, Figure | Node | FormatXMLElementFn<Node>>,
-): (string | Node)[] => [formatOf(key).format<Node>(values as Record<string, Node>)].flat() as (string | Node)[];
+const words: Words<string> = {
+    t: (key, values) => formatOf(key).format<string>(values as Record<string, string>) as string,
+    rich: (key, values) => {
+        const drawn = [formatOf(key).format<ReactNode>(values as Record<string, ReactNode>)].flat();
+        return drawn.some((piece) => isValidElement(piece)) ? Children.toArray(drawn) : drawn;
+    },
+    pieces: <Piece extends object>(key: string, values: Record<string, Piece>) =>
+        formatOf(key)
+            .formatToParts<Piece>(values)
+            .map((part) => part.value as string | Piece),
+};
 
-/** A message as the pieces it is made of: what is said, and whatever stands for each name in it. */
-export const pieces = <Piece extends object>(key: MessageKey, values: Record<string, Piece>): (string | Piece)[] =>
-    formatOf(key)
-        .formatToParts<Piece>(values)
-        .map((part) => part.value as string | Piece);
+export const { t, rich, pieces } = words as Words<FirstViewKey>;
+
+/** Adds the English messages of parts to those there are; what is returned says these, and those of the first view. */
+export function partsOf<Parts extends Record<string, Record<string, string>>>(parts: Parts) {
+    Object.assign(english, parts);
+    return words as Words<KeyOf<Parts> | FirstViewKey>;
+}

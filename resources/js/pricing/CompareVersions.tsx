@@ -1,3 +1,4 @@
+import { t } from '@/messages/pricing';
 import { type Rule, type RuleDocument, type RuleVersion } from '@/api/client';
 import { money } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
@@ -10,13 +11,13 @@ import { useTryOut } from './queries';
 export function CompareVersions({ rule, versions }: { rule: Rule; versions: RuleVersion[] }) {
     const [first, setFirst] = useState(String(rule.version - 1));
     const [second, setSecond] = useState(String(rule.version));
-    const options = versions.map((one) => [String(one.number), `version ${one.number}`] as const);
+    const options = versions.map((one) => [String(one.number), t('pricing.version', { number: one.number })] as const);
     const [one, other] = [first, second].map((number) => versions.find((version) => String(version.number) === number));
     if (!one || !other) return null;
     return (
         <div className="mt-3 grid grid-cols-2 gap-x-6 gap-y-2">
-            <Select label="Compare" value={first} options={options} onChange={setFirst} />
-            <Select label="with" value={second} options={options} onChange={setSecond} />
+            <Select label={t('pricing.compare')} value={first} options={options} onChange={setFirst} />
+            <Select label={t('pricing.with')} value={second} options={options} onChange={setSecond} />
             <Marked document={one.document} against={other.document} />
             <Marked document={other.document} against={one.document} />
             <WouldDo rule={rule} document={one.document} />
@@ -28,17 +29,17 @@ export function CompareVersions({ rule, versions }: { rule: Rule; versions: Rule
 function WouldDo({ rule, document }: { rule: Rule; document: RuleDocument }) {
     const tryOut = useTryOut(document, { rule: String(rule.id) });
     if (tryOut.error) return <ProblemNotice error={tryOut.error} />;
-    if (!tryOut.data) return <p className="text-text-3">Being worked out</p>;
+    if (!tryOut.data) return <p className="text-text-3">{t('pricing.beingWorkedOut')}</p>;
     const { down, up, stay, ask, skipped, blocked, revenue_after, profit_after } = tryOut.data;
     const lines: [string, string | number][] = [
-        ['go down', down],
-        ['go up', up],
+        [t('pricing.goDown'), down],
+        [t('pricing.goUp'), up],
         ['stay', stay],
-        ['ask first', ask],
+        [t('pricing.askFirst'), ask],
         ['skipped', skipped],
-        ['cannot be priced', blocked],
-        ['revenue €, 30 days', money(revenue_after)],
-        ['profit €, 30 days', money(profit_after)],
+        [t('pricing.cannotBePriced'), blocked],
+        [t('pricing.revenue30Days'), money(revenue_after)],
+        [t('pricing.profit30Days'), money(profit_after)],
     ];
     return (
         <dl className="grid grid-cols-[1fr_auto] gap-x-3">

@@ -1,3 +1,4 @@
+import { t } from '@/messages/pricing';
 import type { TryOut, TryOutRow } from '@/api/client';
 import { PriceLine } from '@/charts/PriceLine';
 import { Button } from '@/ui/Button';
@@ -7,12 +8,12 @@ import { reason } from '@/ui/words';
 /** What the rule would do now: counts, three figures, the biggest moves. */
 export function Effect({ tryOut, onAll, stale }: { tryOut: TryOut; onAll: () => void; stale: boolean }) {
     const places: [string, number, number][] = [
-        ['Cheapest', tryOut.cheapest_before, tryOut.cheapest_after],
-        ['At their floor', tryOut.at_floor_before, tryOut.at_floor_after],
+        [t('pricing.cheapest'), tryOut.cheapest_before, tryOut.cheapest_after],
+        [t('pricing.atTheirFloor'), tryOut.at_floor_before, tryOut.at_floor_after],
     ];
     const sums: [string, string, string][] = [
-        ['Revenue, 30 days', tryOut.revenue_before, tryOut.revenue_after],
-        ['Profit, 30 days', tryOut.profit_before, tryOut.profit_after],
+        [t('pricing.revenue30Days2'), tryOut.revenue_before, tryOut.revenue_after],
+        [t('pricing.profit30Days2'), tryOut.profit_before, tryOut.profit_after],
     ];
     const cell = 'border-line p-2.5 max-[1160px]:border-t';
     return (
@@ -26,7 +27,7 @@ export function Effect({ tryOut, onAll, stale }: { tryOut: TryOut; onAll: () => 
                         name={name}
                         value={`${before} → ${after}`}
                         difference={signed(String(after - before))}
-                        note="listings"
+                        note={t('pricing.listings')}
                     />
                 ))}
                 {sums.map(([name, before, after]) => (
@@ -36,18 +37,15 @@ export function Effect({ tryOut, onAll, stale }: { tryOut: TryOut; onAll: () => 
                         name={`${name}, €`}
                         value={money(after)}
                         difference={signed((Number(after) - Number(before)).toFixed(2))}
-                        note={`from ${money(before)}`}
+                        note={t('pricing.from', { before: money(before) })}
                     />
                 ))}
             </dl>
-            <p className="mt-1 text-[12.5px] text-text-3">
-                Revenue and profit of what was sold in the last 30 days, at the new prices. Whether it would sell more
-                or less is not guessed.
-            </p>
+            <p className="mt-1 text-[12.5px] text-text-3">{t('pricing.revenueAndProfitOfWhatWas')}</p>
             <Moves rows={tryOut.rows} />
             {tryOut.listings > 0 && (
                 <Button className="mt-3" onClick={onAll}>
-                    All listings, one by one
+                    {t('pricing.allListingsOneByOne')}
                 </Button>
             )}
         </div>
@@ -82,15 +80,18 @@ function Figure({
 
 function Bar({ tryOut }: { tryOut: TryOut }) {
     const parts: [number, string, string][] = [
-        [tryOut.down, 'down', 'bg-stripe-soft'],
-        [tryOut.up, 'up', 'bg-yours-soft'],
-        [tryOut.stay, 'stay', 'bg-line/60'],
-        [tryOut.ask, 'need approval', 'bg-sheet border-dashed'],
-        [tryOut.skipped, 'skipped', 'bg-sheet'],
-        [tryOut.blocked, 'cannot be priced', 'bg-broken-soft'],
+        [tryOut.down, t('pricing.down'), 'bg-stripe-soft'],
+        [tryOut.up, t('pricing.up'), 'bg-yours-soft'],
+        [tryOut.stay, t('pricing.stay'), 'bg-line/60'],
+        [tryOut.ask, t('pricing.needApproval'), 'bg-sheet border-dashed'],
+        [tryOut.skipped, t('pricing.skipped'), 'bg-sheet'],
+        [tryOut.blocked, t('pricing.cannotBePriced'), 'bg-broken-soft'],
     ];
     return (
-        <ul className="flex h-9 overflow-hidden rounded-md border border-line-2" aria-label="What would happen">
+        <ul
+            className="flex h-9 overflow-hidden rounded-md border border-line-2"
+            aria-label={t('pricing.whatWouldHappen')}
+        >
             {parts
                 .filter(([many]) => many > 0)
                 .map(([many, name, colour]) => (
@@ -102,7 +103,9 @@ function Bar({ tryOut }: { tryOut: TryOut }) {
                         {many} {name}
                     </li>
                 ))}
-            {tryOut.listings === 0 && <li className="flex items-center px-2.5 text-text-2">no listing matches yet</li>}
+            {tryOut.listings === 0 && (
+                <li className="flex items-center px-2.5 text-text-2">{t('pricing.noListingMatchesYet')}</li>
+            )}
         </ul>
     );
 }
@@ -114,19 +117,19 @@ function Moves({ rows }: { rows: TryOutRow[] }) {
             <thead className="text-[12.5px] text-text-2">
                 <tr className="border-b border-line-2 text-right">
                     <th scope="col" className="py-1.5 text-left font-medium" colSpan={2}>
-                        Biggest moves
+                        {t('pricing.biggestMoves')}
                     </th>
                     <th scope="col" className="py-1.5 font-medium">
-                        now
+                        {t('pricing.now')}
                     </th>
                     <th scope="col" className="py-1.5 pl-3 font-medium whitespace-nowrap">
-                        would be
+                        {t('pricing.wouldBe')}
                     </th>
                     <th scope="col" className="py-1.5 pl-3 font-medium whitespace-nowrap">
-                        change
+                        {t('pricing.change')}
                     </th>
                     <th scope="col" className="py-1.5 pl-3 text-left font-medium">
-                        reason
+                        {t('pricing.reason')}
                     </th>
                 </tr>
             </thead>

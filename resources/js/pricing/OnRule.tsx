@@ -1,25 +1,25 @@
+import { t } from '@/messages/pricing';
 import type { Rule } from '@/api/client';
 import { Notice } from '@/ui/Notice';
-import { count } from '@/ui/words';
 import { Link } from 'react-router';
 
 /** How many listings are on the rule, and what is the matter with some of them. */
 export function OnRule({ rule }: { rule: Rule | null }) {
     if (!rule)
-        return <p className="mt-6 border-t border-line pt-4 text-text-2">Save it first; then put listings on it.</p>;
+        return <p className="mt-6 border-t border-line pt-4 text-text-2">{t('pricing.saveItFirstThenPutListings')}</p>;
     return (
         <div className="mt-6 border-t border-line pt-4">
             {rule.listings === 0 ? (
                 <Notice>
-                    No listing is on this rule, so it does nothing.{' '}
+                    {t('pricing.noListingIsOnThisRule')}{' '}
                     <Link to="/listings?rule=none" className="text-stripe underline underline-offset-2">
-                        Choose listings for it
+                        {t('pricing.chooseListingsForIt')}
                     </Link>
                 </Notice>
             ) : (
                 <p className="text-text-2">
                     <Link to={`/listings?rule=${rule.id}`} className="text-stripe underline underline-offset-2">
-                        {count(rule.listings, 'listing is', 'listings are')} on it
+                        {t('pricing.listingsAreOnIt', { listings: rule.listings })}
                     </Link>
                     {rule.blocked > 0 && (
                         <>
@@ -28,11 +28,13 @@ export function OnRule({ rule }: { rule: Rule | null }) {
                                 to={`/listings?rule=${rule.id}&state=blocked`}
                                 className="text-broken underline underline-offset-2"
                             >
-                                {rule.blocked} cannot be priced
+                                {t('pricing.cannotBePriced2', { blocked: rule.blocked })}
                             </Link>
                         </>
                     )}
-                    {rule.paused > 0 && `, ${rule.paused} paused by you`}. Choose more in the list and put them on it.
+                    {t('pricing.chooseMoreInTheListAnd', {
+                        paused: rule.paused > 0 && t('pricing.pausedByYou', { paused: rule.paused }),
+                    })}
                 </p>
             )}
         </div>

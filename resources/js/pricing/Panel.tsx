@@ -1,3 +1,4 @@
+import { t } from '@/messages/pricing';
 import { Choices } from '@/ui/Choices';
 import { FieldPanel } from './panels/FieldPanel';
 import { FormulaPanel } from './panels/FormulaPanel';
@@ -18,7 +19,7 @@ export function Panel({ part }: { part: Part }) {
         case 'belowFloor':
             return (
                 <Choices
-                    label="If that is below my floor"
+                    label={t('pricing.ifThatIsBelowMyFloor')}
                     value={draft.when_below_floor ?? 'floor'}
                     onChange={(next) => set('when_below_floor', next)}
                     options={BELOW_FLOOR.filter(([name]) => name !== 'next_rival' || canGoToNextRival(draft))}
@@ -27,7 +28,7 @@ export function Panel({ part }: { part: Part }) {
         case 'aboveCeiling':
             return (
                 <Choices
-                    label="If that is above my ceiling"
+                    label={t('pricing.ifThatIsAboveMyCeiling')}
                     value={draft.when_above_ceiling ?? 'ceiling'}
                     onChange={(next) => set('when_above_ceiling', next)}
                     options={ABOVE_CEILING}
@@ -36,7 +37,7 @@ export function Panel({ part }: { part: Part }) {
         case 'direction':
             return (
                 <Choices
-                    label="Move prices"
+                    label={t('pricing.movePrices')}
                     value={draft.direction ?? 'both'}
                     onChange={(next) => set('direction', next)}
                     options={DIRECTIONS}
@@ -45,7 +46,7 @@ export function Panel({ part }: { part: Part }) {
         case 'noRivals':
             return (
                 <Choices
-                    label="If there are no rivals"
+                    label={t('pricing.ifThereAreNoRivals')}
                     value={draft.when_no_rivals ?? 'hold'}
                     onChange={(next) => set('when_no_rivals', next)}
                     options={NO_RIVALS}
@@ -54,7 +55,7 @@ export function Panel({ part }: { part: Part }) {
         case 'holding':
             return (
                 <Choices
-                    label="While I hold the buy box"
+                    label={t('pricing.whileIHoldTheBuyBox')}
                     value={draft.when_holding_buy_box ?? 'ignore'}
                     onChange={(next) => set('when_holding_buy_box', next)}
                     options={HOLDING}

@@ -1,8 +1,8 @@
+import { t } from '@/messages/pricing';
 import type { Rule } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { Failed } from '@/ui/Failed';
 import { Toggle } from '@/ui/Toggle';
-import { count } from '@/ui/words';
 import { toast } from 'sonner';
 import { useRunRule, useSaveRule } from './queries';
 
@@ -12,23 +12,23 @@ export function RuleActions({ rule }: { rule: Rule }) {
     const run = useRunRule();
     return (
         <>
-            <Failed action={save} what={`${rule.name} could not be switched`} />
+            <Failed action={save} what={t('pricing.couldNotBeSwitched', { name: rule.name })} />
             <Toggle
                 on={rule.is_on}
                 onChange={(is_on) => save.mutate({ is_on })}
-                label={`${rule.name} is on`}
+                label={t('pricing.isOn', { name: rule.name })}
                 disabled={save.isPending}
             />
-            <Failed action={run} what="It could not be run" />
+            <Failed action={run} what={t('pricing.itCouldNotBeRun')} />
             <Button
                 disabled={run.isPending || !rule.is_on || rule.listings === 0}
                 onClick={() =>
                     run.mutate(rule.id, {
-                        onSuccess: ({ listings }) => toast(`Looking at ${count(listings, 'listing', 'listings')} now`),
+                        onSuccess: ({ listings }) => toast(t('pricing.lookingAtListingsNow', { listings })),
                     })
                 }
             >
-                Run now
+                {t('pricing.runNow')}
             </Button>
         </>
     );

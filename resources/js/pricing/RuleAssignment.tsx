@@ -1,3 +1,4 @@
+import { t } from '@/messages/pricing';
 import { key } from '@/api/keys';
 import type { ListingFilter, Rule } from '@/api/client';
 import { useChannels, useFacets } from '@/api/queries';
@@ -6,16 +7,15 @@ import { FigureField, SelectField } from '@/edit/fields';
 import { wholeReader } from '@/edit/reading';
 import { figure, resolverOf } from '@/edit/schemas';
 import { useEditForm } from '@/edit/useEditForm';
-import { count } from '@/ui/words';
 import { useQueryClient } from '@tanstack/react-query';
 import { toast } from 'sonner';
 import { z } from 'zod';
 import { useSaveRule } from './queries';
 
 const NAMES = [
-    ['category', 'Category', 'categories'],
-    ['supplier', 'Supplier', 'suppliers'],
-    ['brand', 'Brand', 'brands'],
+    ['category', t('pricing.category'), 'categories'],
+    ['supplier', t('pricing.supplier'), 'suppliers'],
+    ['brand', t('pricing.brand'), 'brands'],
 ] as const;
 
 const priorityReader = wholeReader({ max: 1_000 });
@@ -58,12 +58,12 @@ function settingsOf(wanted: Wanted, rule: Rule) {
 }
 
 const LABELS: Record<keyof Draft, string> = {
-    category: 'Category',
-    supplier: 'Supplier',
-    brand: 'Brand',
-    channel: 'Channel',
-    priority: 'Priority',
-    home: 'Default rule for',
+    category: t('pricing.category'),
+    supplier: t('pricing.supplier'),
+    brand: t('pricing.brand'),
+    channel: t('pricing.channel'),
+    priority: t('pricing.priority'),
+    home: t('pricing.defaultRuleFor'),
 };
 
 /** Which listings are put on the rule by themselves. */
@@ -78,12 +78,12 @@ export function RuleAssignment({ rule }: { rule: Rule }) {
         version: rule.revision,
         resolver: resolverOf(schema),
         save: (wanted: Wanted, revision) => save.mutateAsync({ settings: settingsOf(wanted, rule), revision }),
-        onSaved: (saved) => toast(`${count(saved.listings, 'listing is', 'listings are')} on it now`),
+        onSaved: (saved) => toast(t('pricing.listingsAreOnItNow', { listings: saved.listings })),
         onConflict: () => void client.invalidateQueries({ queryKey: key('rule', rule.id) }),
         fieldOf: (path) => (path === 'default_channel_id' ? 'home' : path.replace(/^assigned\./, '')),
     });
     const named = (names: readonly string[] | undefined): [string, string][] => [
-        ['', 'any'],
+        ['', t('pricing.any')],
         ...(names ?? []).map((name): [string, string] => [name, name]),
     ];
     const on = (none: string): [string, string][] => [
@@ -95,29 +95,30 @@ export function RuleAssignment({ rule }: { rule: Rule }) {
             className="mt-4 border-t border-line pt-3"
             open={rule.settings.assigned != null || edit.isDirty || undefined}
         >
-            <summary className="font-bold">Assign listings automatically</summary>
+            <summary className="font-bold">{t('pricing.assignListings')}</summary>
             <EditForm
                 edit={edit}
-                save="Assign them"
+                save={t('pricing.assignThem')}
                 label={(path) => LABELS[path as keyof Draft]}
                 className="mt-2 grid gap-3"
             >
-                <p className="max-w-[62ch] text-text-2">
-                    All that match are put on it, also those that come in later. What you put on a rule by hand stays
-                    there.
-                </p>
+                <p className="max-w-[62ch] text-text-2">{t('pricing.allThatMatchArePutOn')}</p>
                 <div className="grid grid-cols-3 items-start gap-3 max-[1160px]:grid-cols-2">
                     {NAMES.map(([name, label, list]) => (
                         <SelectField key={name} name={name} label={label} options={named(facets.data?.[list])} />
                     ))}
-                    <SelectField name="channel" label="Channel" options={on('any')} />
+                    <SelectField name="channel" label={t('pricing.channel')} options={on('any')} />
                     <FigureField
                         name="priority"
-                        label="Priority"
+                        label={t('pricing.priority')}
                         reader={priorityReader}
-                        note="Where several rules match a listing, the highest gets it."
+                        note={t('pricing.whereSeveralRulesMatchA')}
                     />
-                    <SelectField name="home" label="Default rule for this channel" options={on('no channel')} />
+                    <SelectField
+                        name="home"
+                        label={t('pricing.defaultRuleForThisChannel')}
+                        options={on(t('pricing.noChannel'))}
+                    />
                 </div>
             </EditForm>
         </details>

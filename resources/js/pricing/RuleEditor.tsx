@@ -1,3 +1,4 @@
+import { rich, t } from '@/messages/pricing';
 import { key } from '@/api/keys';
 import type { ListingFilter, Rule } from '@/api/client';
 import { EditNotes } from '@/edit/EditNotes';
@@ -54,7 +55,11 @@ export function RuleEditor({ rule, name, current, currency, onStarters }: Props)
         resolver: useMemo(() => ruleResolver(currency), [currency]),
         save: (wanted, version) => saveRule.mutateAsync({ ...wanted, is_on: switchTo.current, based_on: version }),
         onSaved: (saved) => {
-            toast(saved.version === rule?.version ? 'Saved' : `Version ${saved.version} saved`);
+            toast(
+                saved.version === rule?.version
+                    ? t('pricing.saved')
+                    : t('pricing.versionSaved', { version: saved.version }),
+            );
             if (!rule) void navigate(`/rules/${saved.id}`, { replace: true });
         },
         onConflict: () => void client.invalidateQueries({ queryKey: key('rule', rule?.id) }),
@@ -87,22 +92,26 @@ export function RuleEditor({ rule, name, current, currency, onStarters }: Props)
         <FormProvider {...form}>
             <RuleWritingContext value={{ draft, currency, onChange: change, errors: server }}>
                 <TopBar
-                    title="Rules"
+                    title={t('pricing.rules')}
                     note={
                         rule
-                            ? `${rule.name}, version ${rule.version}${isDirty ? ', not saved' : ''}`
-                            : 'a new rule, not saved'
+                            ? t('pricing.version2', {
+                                  name: rule.name,
+                                  version: rule.version,
+                                  isDirty: isDirty ? t('pricing.notSaved') : '',
+                              })
+                            : t('pricing.aNewRuleNotSaved')
                     }
                 >
                     {rule && !isDirty ? <RuleActions rule={rule} /> : null}
                     {isDirty && (
                         <>
                             <Button disabled={edit.isSaving} onClick={() => store(undefined)}>
-                                {rule?.is_on ? 'Save' : 'Save for later'}
+                                {rule?.is_on ? t('pricing.save') : t('pricing.saveForLater')}
                             </Button>
                             {!rule?.is_on && (
                                 <Button look="main" disabled={edit.isSaving} onClick={() => store(true)}>
-                                    Save and switch on
+                                    {t('pricing.saveAndSwitchOn')}
                                 </Button>
                             )}
                         </>
@@ -125,9 +134,9 @@ export function RuleEditor({ rule, name, current, currency, onStarters }: Props)
                             >
                                 <TextField
                                     name="name"
-                                    label="Name"
+                                    label={t('pricing.name')}
                                     maxLength={80}
-                                    placeholder="Just under the cheapest"
+                                    placeholder={t('pricing.justUnderTheCheapest')}
                                     className="mb-4 max-w-[380px]"
                                 />
                             </form>
@@ -142,7 +151,9 @@ export function RuleEditor({ rule, name, current, currency, onStarters }: Props)
                                 <EditNotes
                                     edit={edit}
                                     label={(path) =>
-                                        path === 'name' ? 'The name' : PART_NAMES[partAt(path.slice(9)) ?? 'field']
+                                        path === 'name'
+                                            ? t('pricing.theName')
+                                            : PART_NAMES[partAt(path.slice(9)) ?? 'field']
                                     }
                                     show={(value, path) =>
                                         path === 'name' ? String(value) : piece(draft, path.slice(9), value, currency)
@@ -157,7 +168,7 @@ export function RuleEditor({ rule, name, current, currency, onStarters }: Props)
                                         className="text-stripe underline underline-offset-2"
                                         onClick={() => void mayClose(name).then((may) => may && onStarters())}
                                     >
-                                        Start from something else
+                                        {t('pricing.startFromSomethingElse')}
                                     </InlineButton>
                                 </p>
                             )}
@@ -189,7 +200,7 @@ function piece(draft: RuleDraft, path: string, value: unknown, currency: string)
     const part = partAt(path);
     const { document } = readRule(put(draft, path, value), currency);
     const said = whole(document, null).find((one) => typeof one !== 'string' && one.part === part);
-    return said ? asText([said]) : 'not in the rule';
+    return said ? asText([said]) : t('pricing.notInTheRule');
 }
 
 /** What can still be added to the sentence. */
@@ -198,19 +209,19 @@ function Additions({ draft, onChange }: { draft: RuleDraft; onChange: (draft: Ru
     if (all.length === 0) return null;
     return (
         <p className="mt-4 max-w-[62ch] text-text-3">
-            Add{' '}
-            {all.map(([name, words, add], index) => (
-                <span key={name}>
-                    {index > 0 && ', '}
-                    <InlineButton
-                        className="text-stripe underline decoration-dotted underline-offset-4"
-                        onClick={() => onChange(add(draft))}
-                    >
-                        {words}
-                    </InlineButton>
-                </span>
-            ))}
-            .
+            {rich('pricing.add', {
+                map: all.map(([name, words, add], index) => (
+                    <span key={name}>
+                        {index > 0 && ', '}
+                        <InlineButton
+                            className="text-stripe underline decoration-dotted underline-offset-4"
+                            onClick={() => onChange(add(draft))}
+                        >
+                            {words}
+                        </InlineButton>
+                    </span>
+                )),
+            })}
         </p>
     );
 }

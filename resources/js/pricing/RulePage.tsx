@@ -1,3 +1,4 @@
+import { t } from '@/messages/pricing';
 import { useWorkspace } from '@/api/queries';
 import type { Rule } from '@/api/client';
 import { readDraft } from '@/edit/drafts';
@@ -41,7 +42,7 @@ const Kept = ({ rule, currency }: { rule: Rule; currency: string }) => (
     <RuleEditor rule={rule} name={`rule ${rule.id}`} current={ruleFormOf(rule)} currency={currency} />
 );
 
-const NEW = 'rule new';
+const NEW = t('pricing.ruleNew');
 
 /** A new rule starts from one of those that sellers know, or from where its writing was left. */
 function NewRule({ currency }: { currency: string }) {
@@ -51,7 +52,7 @@ function NewRule({ currency }: { currency: string }) {
     if (starter === null)
         return (
             <>
-                <TopBar title="Rules" note="a new rule" />
+                <TopBar title={t('pricing.rules')} note={t('pricing.aNewRule')} />
                 <Starters onChoose={setStarter} />
             </>
         );

@@ -1,3 +1,4 @@
+import { rich, t } from '@/messages/pricing';
 import { key } from '@/api/keys';
 import { api, take, type Rule } from '@/api/client';
 import { EditForm } from '@/edit/EditForm';
@@ -7,7 +8,6 @@ import { figureAt, resolverOf } from '@/edit/schemas';
 import { useEditForm } from '@/edit/useEditForm';
 import { money } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
-import { count } from '@/ui/words';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { toast } from 'sonner';
 import { z } from 'zod';
@@ -48,8 +48,8 @@ export function RuleStart({ rule }: { rule: Rule }) {
         onSaved: (saved) =>
             toast(
                 saved.held_back > 0
-                    ? `${count(saved.held_back, 'listing is', 'listings are')} held back to compare`
-                    : 'All its listings are repriced now',
+                    ? t('pricing.listingsAreHeldBackTo', { heldBack: saved.held_back })
+                    : t('pricing.allItsListingsAreRepriced'),
             ),
         onConflict: () => void client.invalidateQueries({ queryKey: key('rule', rule.id) }),
         fieldOf: (path) => (path.startsWith('only_') ? 'figure' : path),
@@ -58,32 +58,33 @@ export function RuleStart({ rule }: { rule: Rule }) {
     return (
         <details className="mt-4 border-t border-line pt-3" open={isLimited || edit.isDirty || undefined}>
             <summary className="font-bold">
-                Start with a few
-                {isLimited && (
-                    <span className="font-normal text-text-2">
-                        : {count(rule.held_back, 'listing is', 'listings are')} held back
-                    </span>
-                )}
+                {rich('pricing.startWithAFew', {
+                    isLimited: isLimited && (
+                        <span className="font-normal text-text-2">
+                            {t('pricing.listingsAreHeldBack', { heldBack: rule.held_back })}
+                        </span>
+                    ),
+                })}
             </summary>
             <EditForm
                 edit={edit}
-                save={how === 'all' ? 'Reprice all' : 'Start with these'}
-                label={(path) => (path === 'how' ? 'What is repriced' : 'How many')}
+                save={how === 'all' ? t('pricing.repriceAll') : t('pricing.startWithThese')}
+                label={(path) => (path === 'how' ? t('pricing.whatIsRepriced') : t('pricing.howMany'))}
                 className="mt-2 grid gap-3"
             >
                 <ChoicesField
                     name="how"
-                    label="It reprices"
+                    label={t('pricing.itReprices')}
                     options={[
-                        ['all', 'all its listings'],
-                        ['listings', 'a number of them; the others are held back to compare'],
-                        ['percent', 'a part of them, in percent'],
+                        ['all', t('pricing.allItsListings')],
+                        ['listings', t('pricing.aNumberOfThemTheOthers')],
+                        ['percent', t('pricing.aPartOfThemInPercent')],
                     ]}
                 />
                 {how !== 'all' && (
                     <FigureField
                         name="figure"
-                        label={how === 'listings' ? 'Listings' : 'Percent of its listings'}
+                        label={how === 'listings' ? t('pricing.listings2') : t('pricing.percentOfItsListings')}
                         className="w-40"
                         unit={how === 'percent' ? '%' : undefined}
                         reader={READERS[how]}
@@ -106,18 +107,20 @@ function Groups({ rule }: { rule: Rule }) {
         <table className="w-full text-right text-[12.5px]">
             <thead className="text-text-2">
                 <tr className="border-b border-line-2">
-                    <th className="py-1 text-left font-medium">since it was limited</th>
-                    <th className="font-medium">listings</th>
-                    <th className="font-medium">sold</th>
-                    <th className="font-medium">revenue €</th>
-                    <th className="font-medium">profit €</th>
-                    <th className="font-medium">hold the buy box</th>
+                    <th className="py-1 text-left font-medium">{t('pricing.sinceItWasLimited')}</th>
+                    <th className="font-medium">{t('pricing.listings')}</th>
+                    <th className="font-medium">{t('pricing.sold')}</th>
+                    <th className="font-medium">{t('pricing.revenue')}</th>
+                    <th className="font-medium">{t('pricing.profit')}</th>
+                    <th className="font-medium">{t('pricing.holdTheBuyBox')}</th>
                 </tr>
             </thead>
             <tbody>
                 {groups.data?.map((group) => (
                     <tr key={String(group.held_back)} className="border-b border-line">
-                        <th className="py-1 text-left font-normal">{group.held_back ? 'held back' : 'repriced'}</th>
+                        <th className="py-1 text-left font-normal">
+                            {group.held_back ? t('pricing.heldBack') : t('pricing.repriced')}
+                        </th>
                         <td>{group.listings}</td>
                         <td>{group.units}</td>
                         <td>{money(group.revenue)}</td>

@@ -1,3 +1,4 @@
+import { t } from '@/messages/pricing';
 import { key } from '@/api/keys';
 import type { Rule } from '@/api/client';
 import { useWorkspace } from '@/api/queries';
@@ -24,7 +25,7 @@ const schema = z
         minutes: z.string(),
         onMarket: z.boolean(),
         at: optionalFigure(timesReader),
-        days: z.array(z.number()).min(1, 'Choose at least one day.'),
+        days: z.array(z.number()).min(1, t('pricing.chooseAtLeastOneDay')),
         from: optionalFigure(timeReader),
         to: optionalFigure(timeReader),
         until: optionalFigure(dateReader),
@@ -72,15 +73,15 @@ const FIELDS: Record<string, keyof Draft> = {
 };
 
 const LABELS: Record<string, string> = {
-    minutes: 'At intervals',
-    onMarket: 'Whenever the market moves',
-    at: 'Times of day',
-    days: 'Weekdays',
-    from: 'Prices move from',
-    to: 'Prices move to',
-    until: 'Last day',
-    stale: 'Age of the market',
-    elsewhere: 'Prices changed elsewhere',
+    minutes: t('pricing.atIntervals'),
+    onMarket: t('pricing.wheneverTheMarketMoves'),
+    at: t('pricing.timesOfDay'),
+    days: t('pricing.weekdays'),
+    from: t('pricing.pricesMoveFrom'),
+    to: t('pricing.pricesMoveTo'),
+    until: t('pricing.lastDay'),
+    stale: t('pricing.ageOfTheMarket'),
+    elsewhere: t('pricing.pricesChangedElsewhere'),
 };
 
 /** When the rule looks, and when it may move prices. */
@@ -94,25 +95,30 @@ export function RuleTimes({ rule }: { rule: Rule }) {
         version: rule.revision,
         resolver: resolverOf(schema),
         save: (wanted: Wanted, revision) => save.mutateAsync({ settings: settingsOf(wanted), revision }),
-        onSaved: () => toast('Saved'),
+        onSaved: () => toast(t('pricing.saved')),
         onConflict: () => void client.invalidateQueries({ queryKey: key('rule', rule.id) }),
         fieldOf: (path) => FIELDS[path] ?? FIELDS[path.replace(/\.\d+$/, '')] ?? path,
     });
     return (
         <details className="mt-4 border-t border-line pt-3" open={edit.isDirty || undefined}>
             <summary>
-                <b>When it runs:</b> <span className="text-text-2">{when(rule.settings)}</span>
+                <b>{t('pricing.whenItRuns')}</b> <span className="text-text-2">{when(rule.settings)}</span>
             </summary>
-            <EditForm edit={edit} save="Save when" label={(path) => LABELS[path] ?? path} className="mt-2 grid gap-3">
-                <TickField name="onMarket" label="Whenever the market moves">
-                    whenever the market moves, within seconds
+            <EditForm
+                edit={edit}
+                save={t('pricing.saveWhen')}
+                label={(path) => LABELS[path] ?? path}
+                className="mt-2 grid gap-3"
+            >
+                <TickField name="onMarket" label={t('pricing.wheneverTheMarketMoves')}>
+                    {t('pricing.wheneverTheMarketMoves2')}
                 </TickField>
                 <div className="grid grid-cols-2 items-start gap-3">
                     <SelectField
                         name="minutes"
-                        label="and also"
+                        label={t('pricing.andAlso')}
                         options={[
-                            ['', 'not at intervals'],
+                            ['', t('pricing.notAtIntervals')],
                             ...[...new Set([5, 15, 60, 360, 1440, rule.settings.every_minutes ?? 15])]
                                 .sort((a, b) => a - b)
                                 .map((one): [string, string] => [String(one), every(one)]),
@@ -120,7 +126,7 @@ export function RuleTimes({ rule }: { rule: Rule }) {
                     />
                     <FigureField
                         name="at"
-                        label="at these times of day"
+                        label={t('pricing.atTheseTimesOfDay')}
                         placeholder="08:30, 20:00"
                         reader={timesReader}
                         inputMode="text"
@@ -129,27 +135,40 @@ export function RuleTimes({ rule }: { rule: Rule }) {
                 </div>
                 <Weekdays />
                 <div className="grid grid-cols-3 items-start gap-3">
-                    <FigureField name="from" label="prices move from" reader={timeReader} placeholder="any time" />
-                    <FigureField name="to" label="to" reader={timeReader} placeholder="any time" />
-                    <FigureField name="until" label="last day" reader={dateReader} placeholder="none" />
+                    <FigureField
+                        name="from"
+                        label={t('pricing.pricesMoveFrom2')}
+                        reader={timeReader}
+                        placeholder={t('pricing.anyTime')}
+                    />
+                    <FigureField
+                        name="to"
+                        label={t('pricing.to')}
+                        reader={timeReader}
+                        placeholder={t('pricing.anyTime')}
+                    />
+                    <FigureField
+                        name="until"
+                        label={t('pricing.lastDay2')}
+                        reader={dateReader}
+                        placeholder={t('pricing.none')}
+                    />
                 </div>
-                <p className="text-[12.5px] text-text-3">
-                    Days and times in {zone}. Outside of them prices of this rule that have not left are withdrawn.
-                </p>
+                <p className="text-[12.5px] text-text-3">{t('pricing.daysAndTimesInOutsideOf', { zone })}</p>
                 <FigureField
                     name="stale"
-                    label="Do not act on a market seen longer ago than"
+                    label={t('pricing.doNotActOnAMarket')}
                     className="w-72"
                     reader={staleReader}
                     inputMode="text"
                 />
                 <SelectField
                     name="elsewhere"
-                    label="When someone changes a price outside Wrasse"
+                    label={t('pricing.whenSomeoneChangesAPrice')}
                     className="w-72"
                     options={[
-                        ['put_back', 'put ours back'],
-                        ['adopt', 'leave theirs, and pause that listing'],
+                        ['put_back', t('pricing.putOursBack')],
+                        ['adopt', t('pricing.leaveTheirsAndPauseThat')],
                     ]}
                 />
             </EditForm>
@@ -161,9 +180,9 @@ function Weekdays() {
     const { field } = useController({ name: 'days' });
     const days = field.value as number[];
     return (
-        <div role="group" aria-label="Days on which prices move">
+        <div role="group" aria-label={t('pricing.daysOnWhichPricesMove')}>
             <div className="flex flex-wrap gap-3">
-                <span className="text-text-2">on</span>
+                <span className="text-text-2">{t('pricing.on')}</span>
                 {DAYS.map((name, index) => (
                     <label key={name} className="flex items-center gap-1.5">
                         <Tick

@@ -1,3 +1,4 @@
+import { rich, t } from '@/messages/pricing';
 import { Ago } from '@/ui/Ago';
 import { key } from '@/api/keys';
 import { api, take, type Rule } from '@/api/client';
@@ -7,7 +8,6 @@ import { Button } from '@/ui/Button';
 import { whole as figure } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { Toggle } from '@/ui/Toggle';
-import { count } from '@/ui/words';
 import { useQuery } from '@tanstack/react-query';
 import { Link, useNavigate } from 'react-router';
 import { useSaveRule } from './queries';
@@ -26,14 +26,17 @@ export default function RulesPage() {
     return (
         <>
             <TopBar
-                title="Rules"
+                title={t('pricing.rules')}
                 note={
                     rules.data &&
-                    `${count(rules.data.length, 'rule', 'rules')}, ${rules.data.filter((rule) => rule.is_on).length} on`
+                    t('pricing.rulesOn', {
+                        length: rules.data.length,
+                        length2: rules.data.filter((rule) => rule.is_on).length,
+                    })
                 }
             >
                 <Button look="main" onClick={() => void navigate('/rules/new')}>
-                    New rule
+                    {t('pricing.newRule')}
                 </Button>
             </TopBar>
             <main className="min-h-0 flex-1 overflow-auto bg-sheet">
@@ -42,13 +45,12 @@ export default function RulesPage() {
                 )}
                 {rules.data?.length === 0 && (
                     <div className="p-14 text-center">
-                        <h2 className="text-[17px]">No rule yet</h2>
+                        <h2 className="text-[17px]">{t('pricing.noRuleYet')}</h2>
                         <p className="mx-auto mt-1 mb-4 max-w-[52ch] text-text-2">
-                            A rule is a sentence: whom to compare with, where to stand, what to do when that is not
-                            possible. Try it on your listings before anything moves.
+                            {t('pricing.aRuleIsASentenceWhom')}
                         </p>
                         <Button look="main" onClick={() => void navigate('/rules/new')}>
-                            Make the first rule
+                            {t('pricing.makeTheFirstRule')}
                         </Button>
                     </div>
                 )}
@@ -59,9 +61,9 @@ export default function RulesPage() {
                 </ul>
                 {without.data && without.data.total > 0 && (rules.data?.length ?? 0) > 0 && (
                     <p className="px-[22px] py-4 text-text-2">
-                        {count(without.data.total, 'listing is', 'listings are')} on no rule.{' '}
+                        {t('pricing.listingsAreOnNoRule', { total: without.data.total })}{' '}
                         <Link to="/listings?rule=none" className="text-stripe underline underline-offset-2">
-                            Look at them
+                            {t('pricing.lookAtThem')}
                         </Link>
                     </p>
                 )}
@@ -95,34 +97,38 @@ function RuleLine({ rule, moves }: { rule: Rule; moves?: { up: number; down: num
             </div>
             <div>
                 <Link to={`/listings?rule=${rule.id}`} className="text-stripe underline underline-offset-2">
-                    {count(rule.listings, 'listing', 'listings')}
+                    {t('pricing.listings3', { listings: rule.listings })}
                 </Link>
                 <div className="text-[12.5px] text-text-2">
-                    version {rule.version}, last run <Ago time={rule.last_run_at} />
+                    {rich('pricing.versionLastRun', { version: rule.version, ago: <Ago time={rule.last_run_at} /> })}
                 </div>
                 <div className="text-[12.5px] text-text-2">
                     {moves
-                        ? `${figure(moves.up)} up, ${figure(moves.down)} down in 24 hours`
-                        : 'no price moved in 24 hours'}
+                        ? t('pricing.upDownIn24Hours', { up: figure(moves.up), down: figure(moves.down) })
+                        : t('pricing.noPriceMovedIn24Hours')}
                 </div>
                 {rule.listings === 0 && (
-                    <div className="text-[12.5px] text-broken">No listings assigned: it does nothing</div>
+                    <div className="text-[12.5px] text-broken">{t('pricing.noListingsAssignedItDoes')}</div>
                 )}
                 {rule.blocked > 0 && (
                     <Link
                         to={`/listings?rule=${rule.id}&state=blocked`}
                         className="block text-[12.5px] text-broken underline underline-offset-2"
                     >
-                        {rule.blocked} cannot be priced
+                        {t('pricing.cannotBePriced2', { blocked: rule.blocked })}
                     </Link>
                 )}
-                {rule.paused > 0 && <div className="text-[12.5px] text-text-2">{rule.paused} paused by you</div>}
+                {rule.paused > 0 && (
+                    <div className="text-[12.5px] text-text-2">
+                        {t('pricing.pausedByYou2', { paused: rule.paused })}
+                    </div>
+                )}
                 {save.error && <ProblemNotice error={save.error} />}
             </div>
             <Toggle
                 on={rule.is_on}
                 onChange={(is_on) => save.mutate({ is_on })}
-                label={`${rule.name} is on`}
+                label={t('pricing.isOn', { name: rule.name })}
                 disabled={save.isPending}
             />
         </li>

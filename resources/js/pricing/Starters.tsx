@@ -1,3 +1,4 @@
+import { t } from '@/messages/pricing';
 import { summary } from './sentence';
 import { STARTERS, type Starter } from './starters';
 
@@ -6,11 +7,8 @@ export function Starters({ onChoose }: { onChoose: (starter: Starter) => void })
     return (
         <main className="min-h-0 flex-1 overflow-auto bg-sheet">
             <div className="max-w-[1000px] px-[26px] py-5">
-                <h2 className="text-[17px]">What do you want to do?</h2>
-                <p className="mt-0.5 mb-4 max-w-[70ch] text-text-2">
-                    Start from what is nearest. Every piece of the sentence can be changed, and you see what it would do
-                    to your listings before anything moves.
-                </p>
+                <h2 className="text-[17px]">{t('pricing.whatDoYouWantToDo')}</h2>
+                <p className="mt-0.5 mb-4 max-w-[70ch] text-text-2">{t('pricing.startFromWhatIsNearest')}</p>
                 <ul className="grid grid-cols-2 gap-x-8 max-[900px]:grid-cols-1">
                     {STARTERS.map((starter) => (
                         <li key={starter.name} className="border-t border-line">

@@ -1,3 +1,4 @@
+import { t } from '@/messages/pricing';
 import type { TryOut, TryOutRow } from '@/api/client';
 import { PriceLine } from '@/charts/PriceLine';
 import { Button } from '@/ui/Button';
@@ -23,7 +24,7 @@ const fromTo = (before: string, after: string | null) =>
 const figure = (text: string | null) => (text === null ? null : Number(text));
 
 const HEAD: HeadColumn<TryOutRow> = {
-    name: 'Listing',
+    name: t('pricing.listing'),
     minWidth: 170,
     value: (row) => row.title,
     text: (row) => row.title,
@@ -33,8 +34,8 @@ const HEAD: HeadColumn<TryOutRow> = {
 const COLUMNS: GridColumn<TryOutRow>[] = [
     {
         id: 'line',
-        name: 'Price line',
-        head: 'Floor – rivals – ceiling',
+        name: t('pricing.priceLine'),
+        head: t('pricing.floorRivalsCeiling'),
         width: 208,
         folded: () => null,
         cell: (row) => (
@@ -50,8 +51,8 @@ const COLUMNS: GridColumn<TryOutRow>[] = [
     },
     {
         id: 'old',
-        name: 'Old price',
-        head: 'Old price €',
+        name: t('pricing.oldPrice'),
+        head: t('pricing.oldPrice2'),
         width: 76,
         isRight: true,
         value: (row) => figure(row.old_price),
@@ -59,8 +60,8 @@ const COLUMNS: GridColumn<TryOutRow>[] = [
     },
     {
         id: 'new',
-        name: 'New price',
-        head: 'New price €',
+        name: t('pricing.newPrice'),
+        head: t('pricing.newPrice2'),
         width: 76,
         isRight: true,
         isKept: true,
@@ -69,8 +70,8 @@ const COLUMNS: GridColumn<TryOutRow>[] = [
     },
     {
         id: 'change',
-        name: 'Change',
-        head: 'Change €',
+        name: t('pricing.change2'),
+        head: t('pricing.change3'),
         width: 80,
         isRight: true,
         value: (row) => figure(row.change),
@@ -78,7 +79,7 @@ const COLUMNS: GridColumn<TryOutRow>[] = [
     },
     {
         id: 'percent',
-        name: 'In percent',
+        name: t('pricing.inPercent'),
         head: '%',
         width: 72,
         isRight: true,
@@ -87,7 +88,7 @@ const COLUMNS: GridColumn<TryOutRow>[] = [
     },
     {
         id: 'margin',
-        name: 'Margin of price',
+        name: t('pricing.marginOfPrice'),
         width: 104,
         isRight: true,
         value: (row) => figure(row.margin_after ?? row.margin_before),
@@ -95,7 +96,7 @@ const COLUMNS: GridColumn<TryOutRow>[] = [
     },
     {
         id: 'markup',
-        name: 'Markup on cost',
+        name: t('pricing.markupOnCost'),
         width: 104,
         isRight: true,
         value: (row) => figure(row.markup_after ?? row.markup_before),
@@ -103,18 +104,24 @@ const COLUMNS: GridColumn<TryOutRow>[] = [
     },
     {
         id: 'rank',
-        name: 'Rank',
+        name: t('pricing.rank'),
         width: 92,
         isRight: true,
         value: (row) => (row.field_size === 0 ? null : (row.rank_after ?? row.rank_before)),
         cell: (row) =>
             row.field_size === 0
-                ? 'alone'
-                : `${fromTo(String(row.rank_before), row.rank_after === null ? null : String(row.rank_after))} of ${row.field_size + 1}`,
+                ? t('pricing.alone')
+                : t('pricing.of', {
+                      rankBefore: fromTo(
+                          String(row.rank_before),
+                          row.rank_after === null ? null : String(row.rank_after),
+                      ),
+                      fieldSize: row.field_size + 1,
+                  }),
     },
     {
         id: 'reason',
-        name: 'Reason',
+        name: t('pricing.reason2'),
         width: 160,
         value: (row) => reason(row.reason),
         cell: (row) => (
@@ -147,14 +154,19 @@ export function TryOutTable({
     const columns = useKeptColumns('try-out', COLUMNS);
     const movable = rows.filter(isMovable);
     return (
-        <section className="flex min-h-0 flex-1 flex-col bg-sheet" aria-label="Try-out">
+        <section className="flex min-h-0 flex-1 flex-col bg-sheet" aria-label={t('pricing.tryOut')}>
             <div className="flex items-center gap-3 border-b border-line px-[18px] py-2">
-                <Button onClick={onBack}>Back to the sentence</Button>
+                <Button onClick={onBack}>{t('pricing.backToTheSentence')}</Button>
                 <span className="text-text-2">
-                    {rows.length} of {tryOut.rows.length} listings, nothing is sent
+                    {t('pricing.ofListingsNothingIsSent', { length: rows.length, length2: tryOut.rows.length })}
                 </span>
                 {chosen.size > 0 && (
-                    <HandPriceStands hideLabel label="The prices stand" value={stands} onChange={setStands} />
+                    <HandPriceStands
+                        hideLabel
+                        label={t('pricing.thePricesStand')}
+                        value={stands}
+                        onChange={setStands}
+                    />
                 )}
                 {chosen.size > 0 && (
                     <Button
@@ -171,29 +183,29 @@ export function TryOutTable({
                             )
                         }
                     >
-                        Set these {chosen.size} prices once…
+                        {t('pricing.setThesePricesOnce', { size: chosen.size })}
                     </Button>
                 )}
-                <Button onClick={onExport}>Export</Button>
+                <Button onClick={onExport}>{t('pricing.export')}</Button>
                 <Select
                     hideLabel
-                    label="Show"
+                    label={t('pricing.show')}
                     className="ml-auto w-44"
                     value={shown}
                     onChange={setShown}
                     options={[
-                        ['all', 'all outcomes'],
-                        ['change', 'would change'],
-                        ['review', 'would wait for me'],
-                        ['keep', 'would stay'],
-                        ['skipped', 'skipped'],
-                        ['blocked', 'cannot be priced'],
+                        ['all', t('pricing.allOutcomes')],
+                        ['change', t('pricing.wouldChange')],
+                        ['review', t('pricing.wouldWaitForMe')],
+                        ['keep', t('pricing.wouldStay')],
+                        ['skipped', t('pricing.skipped')],
+                        ['blocked', t('pricing.cannotBePriced')],
                     ]}
                 />
             </div>
             {start.error && <ProblemNotice error={start.error} />}
             <Grid
-                label="Listings in the try-out"
+                label={t('pricing.listingsInTheTryOut')}
                 rows={rows}
                 total={rows.length}
                 idOf={(row) => row.listing}
@@ -203,12 +215,13 @@ export function TryOutTable({
                 choice={{
                     has: (id) => chosen.has(id),
                     size: chosen.size,
-                    label: (row) => (isMovable(row) ? `Choose ${row.sku} on ${row.channel}` : null),
-                    labelAll: 'Choose all that would change',
+                    label: (row) =>
+                        isMovable(row) ? t('pricing.chooseOn', { sku: row.sku, channel: row.channel }) : null,
+                    labelAll: t('pricing.chooseAllThatWouldChange'),
                     onChoose: (ids, on) => setChosen(choose({ isAllBut: false, ids: chosen }, ids, on).ids),
                     onChooseAll: (on) => setChosen(new Set(on ? movable.map((row) => row.listing) : [])),
                 }}
-                empty={<p className="p-6 text-text-2">No listing comes out like this.</p>}
+                empty={<p className="p-6 text-text-2">{t('pricing.noListingComesOutLikeThis')}</p>}
             />
         </section>
     );

@@ -1,3 +1,4 @@
+import { t } from '@/messages/pricing';
 import { Ago } from '@/ui/Ago';
 import type { Rule, RuleDocument } from '@/api/client';
 import { Button } from '@/ui/Button';
@@ -18,7 +19,10 @@ export function Versions({ rule, onUse }: { rule: Rule; onUse: (document: RuleDo
             onToggle={(event) => setOpen(event.currentTarget.open)}
         >
             <summary className="text-text-2">
-                {rule.version - 1} earlier {rule.version === 2 ? 'version' : 'versions'}
+                {t('pricing.earlier', {
+                    version: rule.version - 1,
+                    version2: rule.version === 2 ? t('pricing.version3') : t('pricing.versions'),
+                })}
             </summary>
             {versions.error && !versions.data && <ProblemNotice error={versions.error} />}
             {versions.data && <CompareVersions rule={rule} versions={versions.data} />}
@@ -28,13 +32,13 @@ export function Versions({ rule, onUse }: { rule: Rule; onUse: (document: RuleDo
                     .map((version) => (
                         <li key={version.number} className="border-t border-dotted border-line-2 py-2.5">
                             <div className="mb-1 flex items-center gap-3">
-                                <b>Version {version.number}</b>
+                                <b>{t('pricing.version4', { number: version.number })}</b>
                                 <span className="text-text-3">
                                     <Ago time={version.created_at} />
                                     {version.by && `, ${version.by}`}
                                 </span>
                                 <Button className="ml-auto" onClick={() => onUse(version.document)}>
-                                    Take it up and see
+                                    {t('pricing.takeItUpAndSee')}
                                 </Button>
                             </div>
                             <Marked document={version.document} against={rule.document} />

@@ -1,9 +1,9 @@
+import { t } from '@/messages/pricing';
 import type { ListingFilter, Rule, TryOut } from '@/api/client';
 import { useChannels } from '@/api/queries';
 import { Field } from '@/ui/Field';
 import { Notice, ProblemNotice } from '@/ui/Notice';
 import { Select } from '@/ui/Select';
-import { count } from '@/ui/words';
 import type { UseQueryResult } from '@tanstack/react-query';
 import { Effect } from './Effect';
 import { documentErrors } from './ruleForm';
@@ -23,20 +23,16 @@ interface Props {
 export function WhatItWouldDo({ rule, tryOut, isStale, wrong, filter, onFilter, onTable }: Props) {
     const isElsewhere = tryOut.error && Object.keys(documentErrors(tryOut.error)).length === 0;
     return (
-        <section className="border-l border-line px-5 py-5" aria-label="What it would do now">
+        <section className="border-l border-line px-5 py-5" aria-label={t('pricing.whatItWouldDoNow')}>
             <div className="mb-3 flex flex-wrap items-center gap-3">
-                <h2 className="text-[16.5px]">What it would do now</h2>
+                <h2 className="text-[16.5px]">{t('pricing.whatItWouldDoNow')}</h2>
                 <span className="text-text-2">
-                    {tryOut.data ? `${count(tryOut.data.listings, 'listing', 'listings')}, nothing is sent` : ''}
+                    {tryOut.data ? t('pricing.listingsNothingIsSent', { listings: tryOut.data.listings }) : ''}
                 </span>
             </div>
             <TriedOn rule={rule} filter={filter} onFilter={onFilter} />
             {isElsewhere && <ProblemNotice error={tryOut.error} onRetry={() => void tryOut.refetch()} />}
-            {wrong !== undefined && (
-                <Notice>
-                    The marked piece of the sentence needs attention: {wrong} Until then this is what it did before.
-                </Notice>
-            )}
+            {wrong !== undefined && <Notice>{t('pricing.theMarkedPieceOfThe', { wrong })}</Notice>}
             {tryOut.data && <Effect tryOut={tryOut.data} onAll={onTable} stale={isStale} />}
         </section>
     );
@@ -54,22 +50,23 @@ function TriedOn({ rule, filter, onFilter }: Pick<Props, 'rule' | 'filter' | 'on
     return (
         <div className="mb-3 flex items-end gap-3">
             <Select
-                label="Tried on"
+                label={t('pricing.triedOn')}
                 value={on}
                 options={[
-                    ...(rule ? [['own', 'its own listings'] as const] : []),
-                    ['all', 'all listings'] as const,
+                    ...(rule ? [['own', t('pricing.itsOwnListings')] as const] : []),
+                    ['all', t('pricing.allListings')] as const,
                     ...(channels.data ?? []).map(
-                        (channel) => [`channel:${channel.id}`, `listings on ${channel.name}`] as const,
+                        (channel) =>
+                            [`channel:${channel.id}`, t('pricing.listingsOn', { name: channel.name })] as const,
                     ),
                 ]}
                 onChange={choose}
                 className="w-44"
             />
             <Field
-                label="with these words"
+                label={t('pricing.withTheseWords')}
                 type="search"
-                placeholder="SKU, GTIN or words"
+                placeholder={t('pricing.skuGtinOrWords')}
                 value={filter.q ?? ''}
                 onChange={(event) => onFilter({ ...filter, q: event.target.value || undefined })}
                 className="w-52"

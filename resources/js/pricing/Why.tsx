@@ -1,3 +1,4 @@
+import { t } from '@/messages/pricing';
 import type { Decision } from '@/api/client';
 import { money } from '@/ui/figures';
 import { capitalised, told } from '@/ui/words';
@@ -28,7 +29,7 @@ export function Why({
 }) {
     const steps = decision.steps.filter((step) => whole || !PLAIN.has(step.message.code));
     return (
-        <section className="mt-4 border-l-4 border-stripe pl-3" aria-label="Why">
+        <section className="mt-4 border-l-4 border-stripe pl-3" aria-label={t('pricing.why')}>
             <h3 className="mb-1 text-[14px]">{heading}</h3>
             <ol>
                 {steps.map((step, index) => (

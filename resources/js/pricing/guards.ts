@@ -3,7 +3,7 @@ import type { RuleDocument } from '@/api/client';
 import { lasting } from '@/edit/reading';
 import type { RuleDraft } from './ruleDraft';
 import { currentLanguage } from '@/messages/language';
-import { t } from '@/messages/message';
+import { t } from '@/messages/pricing';
 import { figureOrText } from '@/ui/figures';
 import { typedPercent, withParts, type Part, type Piece } from './sentence';
 

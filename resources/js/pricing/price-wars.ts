@@ -1,4 +1,4 @@
-import { t } from '@/messages/message';
+import { t } from '@/messages/today';
 import { key, useChanged } from '@/api/keys';
 import { api, take } from '@/api/client';
 import { useMutation, useQuery } from '@tanstack/react-query';

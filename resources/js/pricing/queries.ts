@@ -1,3 +1,4 @@
+import { t } from '@/messages/pricing';
 import { key, useChanged } from '@/api/keys';
 import type { components } from '@/api/schema';
 import { api, take, type ListingFilter, type RuleDocument } from '@/api/client';
@@ -114,7 +115,7 @@ export function useSaveRule(id: number | null) {
 
 export function useRunRule() {
     return useMutation({
-        meta: { failed: 'The rule was not run' },
+        meta: { failed: t('pricing.theRuleWasNotRun') },
         mutationFn: (id: number) => take(api.POST('/api/v1/rules/{id}/run', { params: { path: { id } } })),
     });
 }

@@ -2,6 +2,7 @@
  * A rule while it is written: a document in which every figure and every list is still the text that someone typed.
  * readRule() makes a document of it again.
  */
+import { t } from '@/messages/pricing';
 import type { CompetitiveRule, RuleDocument } from '@/api/client';
 import { at } from '@/edit/merge';
 import {
@@ -183,7 +184,7 @@ export function readRule(draft: RuleDraft, currency: string): ReadRule {
     const errors: Record<string, string> = {};
     const read = (text: string, path: string, kind: FigureKind): unknown => {
         if (text.trim() === '') {
-            if (!kind.isOptional) errors[path] = 'Needed.';
+            if (!kind.isOptional) errors[path] = t('pricing.needed');
             return kind.isOptional ? undefined : text;
         }
         const reading = kind.reader(currency)(text);
@@ -212,8 +213,8 @@ export function readRule(draft: RuleDraft, currency: string): ReadRule {
         return Object.fromEntries(inner.filter(([, one]) => one !== undefined));
     };
     const document = walk(draft, '') as RuleDocument;
-    for (const path of missingSellers(draft)) errors[path] = 'Name the seller.';
-    if (draft.kind === 'formula' && !draft.price?.trim()) errors.price = 'Write the formula.';
+    for (const path of missingSellers(draft)) errors[path] = t('pricing.nameTheSeller');
+    if (draft.kind === 'formula' && !draft.price?.trim()) errors.price = t('pricing.writeTheFormula');
     return { document, errors };
 }
 

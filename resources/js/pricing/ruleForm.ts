@@ -1,3 +1,4 @@
+import { t } from '@/messages/pricing';
 import { Problem, type Rule, type RuleDocument } from '@/api/client';
 import type { FieldErrors, Resolver, ResolverResult } from 'react-hook-form';
 import { readRule, ruleDraft, type RuleDraft } from './ruleDraft';
@@ -24,7 +25,7 @@ export const ruleResolver =
         const { document, errors: wrong } = readRule(values.document, currency);
         const name = values.name.trim();
         const errors: FieldErrors<RuleForm> = {};
-        if (name === '') errors.name = { type: 'custom', message: 'Give it a name.' };
+        if (name === '') errors.name = { type: 'custom', message: t('pricing.giveItAName') };
         const first = Object.values(wrong)[0];
         if (first !== undefined)
             errors.document = { type: 'custom', message: first } as FieldErrors<RuleForm>['document'];

@@ -1,7 +1,6 @@
 import type { CompetitiveRule, RuleDocument, RuleReference } from '@/api/client';
-import type { MessageKey } from '@/messages/catalogue';
 import { currentLanguage } from '@/messages/language';
-import { pieces, t } from '@/messages/message';
+import { pieces, t, type MessageKey } from '@/messages/pricing';
 import { figureOrText } from '@/ui/figures';
 import { guards } from './guards';
 

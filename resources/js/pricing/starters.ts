@@ -1,3 +1,4 @@
+import { t } from '@/messages/pricing';
 import type { RuleDocument } from '@/api/client';
 import { NEW_DOCUMENT } from './sentence';
 
@@ -13,13 +14,13 @@ const comparable = { condition: 'same', in_stock_only: true, min_rating_percent:
 /** Rules to start from, each for a situation that sellers know. */
 export const STARTERS: Starter[] = [
     {
-        name: 'Just under the cheapest',
-        when: 'You want to be the first that a buyer sees, without giving away more than it takes.',
+        name: t('pricing.justUnderTheCheapest'),
+        when: t('pricing.youWantToBeTheFirst'),
         document: { ...NEW_DOCUMENT, field: comparable, position: { move: 'below', percent: '1', at_least: '0.05' } },
     },
     {
-        name: 'Win the buy box, keep the margin',
-        when: 'One offer gets the button; you want it at the highest price that still gets it.',
+        name: t('pricing.winTheBuyBoxKeepThe'),
+        when: t('pricing.oneOfferGetsTheButtonYou'),
         document: {
             ...NEW_DOCUMENT,
             reference: { of: 'buy_box' },
@@ -31,13 +32,13 @@ export const STARTERS: Starter[] = [
         },
     },
     {
-        name: 'Among the three cheapest',
-        when: 'Buyers look at the first few; being the very cheapest costs more than it brings.',
+        name: t('pricing.amongTheThreeCheapest'),
+        when: t('pricing.buyersLookAtTheFirstFew'),
         document: { ...NEW_DOCUMENT, reference: { of: 'nth', n: 3 }, position: { move: 'match' }, field: comparable },
     },
     {
-        name: 'Just above the average',
-        when: 'You send faster or serve better than most, and buyers pay a little for it.',
+        name: t('pricing.justAboveTheAverage'),
+        when: t('pricing.youSendFasterOrServeBetter'),
         document: {
             ...NEW_DOCUMENT,
             reference: { of: 'average' },
@@ -46,8 +47,8 @@ export const STARTERS: Starter[] = [
         },
     },
     {
-        name: 'Follow one rival',
-        when: 'One shop sets the price of your market. Name it in the sentence.',
+        name: t('pricing.followOneRival'),
+        when: t('pricing.oneShopSetsThePriceOf'),
         document: {
             ...NEW_DOCUMENT,
             reference: { of: 'seller', seller: '', else: { of: 'median' } },
@@ -56,8 +57,8 @@ export const STARTERS: Starter[] = [
         },
     },
     {
-        name: 'Raise when cheapest by far',
-        when: 'You stand below everybody with room to spare: go up to just under the next one.',
+        name: t('pricing.raiseWhenCheapestByFar'),
+        when: t('pricing.youStandBelowEverybodyWith'),
         document: {
             ...NEW_DOCUMENT,
             field: comparable,
@@ -67,8 +68,8 @@ export const STARTERS: Starter[] = [
         },
     },
     {
-        name: 'Match, do not chase',
-        when: 'Level with the lowest that earns its keep; below your floor you stay where you are.',
+        name: t('pricing.matchDoNotChase'),
+        when: t('pricing.levelWithTheLowestThat'),
         document: {
             ...NEW_DOCUMENT,
             position: { move: 'match' },
@@ -77,8 +78,8 @@ export const STARTERS: Starter[] = [
         },
     },
     {
-        name: 'Next rival up',
-        when: 'Someone sells below your floor: leave him alone and stand under the next one.',
+        name: t('pricing.nextRivalUp'),
+        when: t('pricing.someoneSellsBelowYourFloor'),
         document: {
             ...NEW_DOCUMENT,
             field: comparable,
@@ -87,8 +88,8 @@ export const STARTERS: Starter[] = [
         },
     },
     {
-        name: 'Mean of lowest and median',
-        when: 'A calm place in the pack that one odd price cannot drag about.',
+        name: t('pricing.meanOfLowestAndMedian'),
+        when: t('pricing.aCalmPlaceInThePack'),
         document: {
             ...NEW_DOCUMENT,
             reference: { mean: [{ of: 'lowest' }, { of: 'median' }] },
@@ -99,8 +100,8 @@ export const STARTERS: Starter[] = [
         },
     },
     {
-        name: 'Keep a brand’s advertised minimum',
-        when: 'The maker watches the price: near the recommended one, never down by more than a little, nothing unseen.',
+        name: t('pricing.keepABrandsAdvertised'),
+        when: t('pricing.theMakerWatchesThePrice'),
         document: {
             ...NEW_DOCUMENT,
             reference: { of: 'rrp', else: { of: 'list_price' } },
@@ -109,8 +110,8 @@ export const STARTERS: Starter[] = [
         },
     },
     {
-        name: 'Sell off slow stock',
-        when: 'It lies too long: down a little every two weeks until it sells, up again when it does.',
+        name: t('pricing.sellOffSlowStock'),
+        when: t('pricing.itLiesTooLongDownA'),
         document: {
             version: 1,
             kind: 'sales',
@@ -123,8 +124,8 @@ export const STARTERS: Starter[] = [
         },
     },
     {
-        name: 'Alone: let sales set the pace',
-        when: 'Nobody else sells it. Raise while it sells well, come down when it stops.',
+        name: t('pricing.aloneLetSalesSetThePace'),
+        when: t('pricing.nobodyElseSellsItRaise'),
         document: {
             version: 1,
             kind: 'sales',
@@ -138,8 +139,8 @@ export const STARTERS: Starter[] = [
         },
     },
     {
-        name: 'Price from the supplier’s cost',
-        when: 'You price by what you pay: more on cheap goods, less on dear ones, and always something.',
+        name: t('pricing.priceFromTheSuppliersCost'),
+        when: t('pricing.youPriceByWhatYouPay'),
         document: {
             version: 1,
             kind: 'markup',
@@ -153,8 +154,8 @@ export const STARTERS: Starter[] = [
         },
     },
     {
-        name: 'By a formula',
-        when: 'None of these says what you mean: write it as arithmetic.',
+        name: t('pricing.byAFormula'),
+        when: t('pricing.noneOfTheseSaysWhatYou'),
         document: { version: 1, kind: 'formula', price: 'count >= 3 ? (lowest + median) / 2 : price' },
     },
 ];

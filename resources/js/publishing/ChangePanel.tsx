@@ -1,3 +1,4 @@
+import { t } from '@/messages/changes';
 import { key } from '@/api/keys';
 import { api, take, type Change } from '@/api/client';
 import { ago, clock, money, percent, signed, signedPercent } from '@/ui/figures';
@@ -22,7 +23,7 @@ export function ChangePanel({ id, onClose }: { id: number; onClose: () => void }
     const decision = detail.data?.decision;
     return (
         <aside
-            aria-label="Inspector"
+            aria-label={t('changes.inspector')}
             className="w-[336px] shrink-0 overflow-auto border-l border-line bg-sheet px-4 py-3.5"
         >
             {detail.error && !detail.data && (
@@ -35,7 +36,7 @@ export function ChangePanel({ id, onClose }: { id: number; onClose: () => void }
                         <button
                             type="button"
                             onClick={onClose}
-                            aria-label="Close the inspector"
+                            aria-label={t('changes.closeTheInspector')}
                             className="rounded p-0.5 text-text-3 hover:text-text"
                         >
                             <X size={16} />
@@ -47,7 +48,7 @@ export function ChangePanel({ id, onClose }: { id: number; onClose: () => void }
                             to={`/listings?listing=${change.listing}&q=${change.sku}`}
                             className="text-stripe underline underline-offset-2"
                         >
-                            the listing now
+                            {t('changes.theListingNow')}
                         </Link>
                     </p>
                     <p className="mt-3 text-[20px] font-bold">
@@ -60,7 +61,7 @@ export function ChangePanel({ id, onClose }: { id: number; onClose: () => void }
                         <div className="mt-2">
                             <Notice>
                                 {change.problem}
-                                {change.due_at && ` Tried again ${ago(change.due_at)}.`}
+                                {change.due_at && t('changes.triedAgain', { dueAt: ago(change.due_at) })}
                             </Notice>
                         </div>
                     )}
@@ -71,13 +72,13 @@ export function ChangePanel({ id, onClose }: { id: number; onClose: () => void }
                             <Why
                                 decision={decision}
                                 price={change.from}
-                                heading={`Why ${money(change.to)}, as it was decided`}
+                                heading={t('changes.whyAsItWasDecided', { to: money(change.to) })}
                                 whole
                             />
                             <dl className="mt-4 grid grid-cols-[1fr_auto_auto] gap-x-4 gap-y-1">
                                 <dt />
-                                <dd className="text-right text-text-3">before</dd>
-                                <dd className="text-right text-text-3">after</dd>
+                                <dd className="text-right text-text-3">{t('changes.before')}</dd>
+                                <dd className="text-right text-text-3">{t('changes.after')}</dd>
                                 <Figure
                                     name="Profit"
                                     before={signed(decision.before?.profit)}
@@ -118,11 +119,13 @@ function Undo({ change }: { change: Change }) {
         <div className="mt-2 grid gap-1.5">
             <div className="flex items-center gap-3">
                 <Button disabled={undo.isPending} onClick={() => undo.mutate(pause)}>
-                    {change.state === 'confirmed' ? `Back to ${money(change.from)}` : 'Do not send it'}
+                    {change.state === 'confirmed'
+                        ? t('changes.backTo', { from: money(change.from) })
+                        : t('changes.doNotSendIt')}
                 </Button>
                 <label className="flex items-center gap-2 text-[12.5px] text-text-2">
-                    <Tick checked={pause} onChange={setPause} label="Pause the listing" />
-                    and pause it, so that the rule leaves it
+                    <Tick checked={pause} onChange={setPause} label={t('changes.pauseTheListing')} />
+                    {t('changes.andPauseItSoThatThe')}
                 </label>
             </div>
             {undo.error && <ProblemNotice error={undo.error} />}
@@ -144,12 +147,18 @@ function Course({ change, decidedAt }: { change: Change; decidedAt: string | nul
     const steps: [string, string | null][] = [
         [
             change.rule
-                ? `decided by “${change.rule}”, version ${change.rule_version}: ${cause(change.cause)}`
-                : `set by ${change.by ?? 'hand'}`,
+                ? t('changes.decidedByVersion', {
+                      rule: change.rule,
+                      ruleVersion: change.rule_version,
+                      cause: cause(change.cause),
+                  })
+                : t('changes.setBy', { by: change.by ?? t('changes.hand') }),
             change.rule ? decidedAt : change.queued_at,
         ],
-        ...(change.rule && change.by ? [[`approved by ${change.by}`, change.queued_at] as [string, string]] : []),
-        ['taken by the channel', change.sent_at],
+        ...(change.rule && change.by
+            ? [[t('changes.approvedBy', { by: change.by }), change.queued_at] as [string, string]]
+            : []),
+        [t('changes.takenByTheChannel'), change.sent_at],
         [changeState(change.state, change.waits_for), change.settled_at],
     ];
     return (
@@ -158,7 +167,7 @@ function Course({ change, decidedAt }: { change: Change; decidedAt: string | nul
                 <li key={index} className="flex justify-between gap-3 border-b border-line py-1">
                     <span className={at || index === steps.length - 1 ? '' : 'text-text-3'}>{says}</span>
                     <span className="text-right whitespace-nowrap text-text-2">
-                        {at ? clock(at) : index === steps.length - 1 ? '' : 'not yet'}
+                        {at ? clock(at) : index === steps.length - 1 ? '' : t('changes.notYet')}
                     </span>
                 </li>
             ))}

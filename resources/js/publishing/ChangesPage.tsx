@@ -1,3 +1,4 @@
+import { t } from '@/messages/changes';
 import { key } from '@/api/keys';
 import { api, take } from '@/api/client';
 import { usePages } from '@/api/usePages';
@@ -51,11 +52,11 @@ export default function ChangesPage() {
     return (
         <>
             <TopBar
-                title="Changes"
-                note={isRuns ? 'Every pass of rules over listings' : 'Every price that was to change, newest first'}
+                title={t('changes.changes')}
+                note={isRuns ? t('changes.everyPassOfRulesOver') : t('changes.everyPriceThatWasToChange')}
             >
                 <Button onClick={() => setParams(isRuns ? {} : { view: 'runs' })}>
-                    {isRuns ? 'Every change' : 'Runs'}
+                    {isRuns ? t('changes.everyChange') : t('changes.runs')}
                 </Button>
             </TopBar>
             {isRuns && <Runs onShow={(id) => setParams({ run: String(id) })} />}
@@ -66,39 +67,39 @@ export default function ChangesPage() {
                             type="search"
                             value={q}
                             onChange={(event) => set('q', event.target.value)}
-                            placeholder="SKU, GTIN or words"
-                            aria-label="Find changes by SKU, GTIN or words"
+                            placeholder={t('changes.skuGtinOrWords')}
+                            aria-label={t('changes.findChangesBySkuGtinOr')}
                             className="h-8 w-[220px] rounded-md border border-line-2 bg-sheet px-2.5 placeholder:text-text-3"
                         />
                         <Select
                             hideLabel
-                            label="State"
+                            label={t('changes.state')}
                             className="w-44"
                             value={state}
                             onChange={(value) => set('state', value)}
                             options={[
-                                ['', 'any state'],
-                                ['on_the_way', 'on the way'],
-                                ['confirmed', 'confirmed'],
-                                ['failed', 'failed'],
-                                ['superseded', 'replaced or taken back'],
+                                ['', t('changes.anyState')],
+                                ['on_the_way', t('changes.onTheWay')],
+                                ['confirmed', t('changes.confirmed')],
+                                ['failed', t('changes.failed')],
+                                ['superseded', t('changes.replacedOrTakenBack')],
                             ]}
                         />
                         <Select
                             hideLabel
-                            label="By whom"
+                            label={t('changes.byWhom')}
                             className="w-36"
                             value={by}
                             onChange={(value) => set('by', value)}
                             options={[
-                                ['', 'by rules and people'],
-                                ['rule', 'by rules alone'],
-                                ['person', 'by people'],
+                                ['', t('changes.byRulesAndPeople')],
+                                ['rule', t('changes.byRulesAlone')],
+                                ['person', t('changes.byPeople')],
                             ]}
                         />
                         {run !== undefined && (
                             <Button look="quiet" onClick={() => set('run', '')}>
-                                of run {run} ×
+                                {t('changes.ofRun', { run })}
                             </Button>
                         )}
                         <a
@@ -106,7 +107,7 @@ export default function ChangesPage() {
                             download
                             className="ml-auto inline-flex h-8 items-center rounded-md border border-line-2 bg-sheet px-2.5 hover:border-text-3"
                         >
-                            Export
+                            {t('changes.export')}
                         </a>
                     </div>
                     <Ledger
@@ -122,12 +123,10 @@ export default function ChangesPage() {
                         empty={
                             <div className="grid flex-1 place-content-center bg-sheet p-10 text-center">
                                 <h2 className="text-[17px]">
-                                    {state || q ? 'No change matches' : 'No price has changed yet'}
+                                    {state || q ? t('changes.noChangeMatches') : t('changes.noPriceHasChangedYet')}
                                 </h2>
                                 <p className="mt-1 max-w-[48ch] text-text-2">
-                                    {state || q
-                                        ? 'Look for fewer words, or for another state.'
-                                        : 'As soon as a rule that is on moves a price, it is written down here with the reason and what became of it.'}
+                                    {state || q ? t('changes.lookForFewerWordsOrFor') : t('changes.asSoonAsARuleThat')}
                                 </p>
                             </div>
                         }

@@ -1,3 +1,4 @@
+import { t } from '@/messages/changes';
 import type { Change } from '@/api/client';
 import type { GridColumn, HeadColumn } from '@/ui/grid/columns';
 import { Grid, type GridProps } from '@/ui/grid/Grid';
@@ -8,7 +9,7 @@ import { cause, changeState, reason } from '@/ui/words';
 import { clsx } from 'clsx';
 
 const HEAD: HeadColumn<Change> = {
-    name: 'Listing',
+    name: t('changes.listing'),
     minWidth: 170,
     text: (change) => change.title,
     second: (change) => `${change.sku} · ${change.channel}`,
@@ -17,15 +18,22 @@ const HEAD: HeadColumn<Change> = {
 const COLUMNS: GridColumn<Change>[] = [
     {
         id: 'when',
-        name: 'When',
+        name: t('changes.when'),
         width: 104,
         cell: (change) => <Ago time={change.queued_at} className="text-text-2" />,
     },
-    { id: 'before', name: 'Before', head: 'Before €', width: 78, isRight: true, cell: (change) => money(change.from) },
+    {
+        id: 'before',
+        name: t('changes.before2'),
+        head: t('changes.before3'),
+        width: 78,
+        isRight: true,
+        cell: (change) => money(change.from),
+    },
     {
         id: 'after',
-        name: 'After',
-        head: 'After €',
+        name: t('changes.after2'),
+        head: t('changes.after3'),
         width: 78,
         isRight: true,
         isKept: true,
@@ -33,15 +41,15 @@ const COLUMNS: GridColumn<Change>[] = [
     },
     {
         id: 'change',
-        name: 'Change',
-        head: 'Change €',
+        name: t('changes.change'),
+        head: t('changes.change2'),
         width: 78,
         isRight: true,
         cell: (change) => signed(change.change),
     },
     {
         id: 'percent',
-        name: 'In percent',
+        name: t('changes.inPercent'),
         head: '%',
         width: 66,
         isRight: true,
@@ -49,7 +57,7 @@ const COLUMNS: GridColumn<Change>[] = [
     },
     {
         id: 'why',
-        name: 'Reason',
+        name: t('changes.reason'),
         width: 190,
         folded: (change) => reason(change.reason),
         cell: (change) => (
@@ -61,7 +69,7 @@ const COLUMNS: GridColumn<Change>[] = [
             </>
         ),
     },
-    { id: 'state', name: 'State', width: 190, cell: (change) => <State change={change} /> },
+    { id: 'state', name: t('changes.state'), width: 190, cell: (change) => <State change={change} /> },
 ];
 
 function State({ change }: { change: Change }) {
@@ -82,5 +90,5 @@ function State({ change }: { change: Change }) {
 /** Every change of a price, newest first. */
 export function Ledger(props: Omit<GridProps<Change>, 'label' | 'idOf' | 'head' | 'columns'>) {
     const columns = useKeptColumns('change', COLUMNS);
-    return <Grid {...props} label="Ledger" idOf={(change) => change.id} head={HEAD} columns={columns} />;
+    return <Grid {...props} label={t('changes.ledger')} idOf={(change) => change.id} head={HEAD} columns={columns} />;
 }

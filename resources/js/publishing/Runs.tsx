@@ -1,3 +1,4 @@
+import { rich, t } from '@/messages/changes';
 import { Ago } from '@/ui/Ago';
 import { key } from '@/api/keys';
 import { api, take, type Run } from '@/api/client';
@@ -7,27 +8,27 @@ import { ProblemNotice } from '@/ui/Notice';
 import { Popup } from '@/ui/Popup';
 import { Tick } from '@/ui/Tick';
 import { whole } from '@/ui/figures';
-import { cause, count } from '@/ui/words';
+import { cause } from '@/ui/words';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { undoneInWords, useUndoRun } from './useUndo';
 
 const STATES: Record<Run['state'], string> = {
-    deciding: 'being decided',
-    held: 'stopped by the brake',
+    deciding: t('changes.beingDecided'),
+    held: t('changes.stoppedByTheBrake'),
     released: '',
-    discarded: 'nothing of it was sent',
-    failed: 'stopped by an error',
+    discarded: t('changes.nothingOfItWasSent'),
+    failed: t('changes.stoppedByAnError'),
 };
 
 const OUTCOMES: Record<string, string> = {
-    change: 'change',
-    keep: 'stay',
-    review: 'wait for you',
-    skipped: 'skipped',
-    blocked: 'cannot be priced',
-    idle: 'not repriced',
+    change: t('changes.tallyChange'),
+    keep: t('changes.tallyStay'),
+    review: t('changes.waitForYou'),
+    skipped: t('changes.tallySkipped'),
+    blocked: t('changes.cannotBePriced'),
+    idle: t('changes.notRepriced'),
 };
 
 const isBeingUndone = (run: Run) => run.undo != null && run.undo.finished_at === null;
@@ -44,7 +45,7 @@ export function Runs({ onShow }: { onShow: (id: number) => void }) {
     return (
         <main className="min-h-0 flex-1 overflow-auto bg-sheet">
             {runs.data?.length === 0 && (
-                <p className="p-14 text-center text-text-2">No rule has run yet. Switch one on, or press “Run now”.</p>
+                <p className="p-14 text-center text-text-2">{t('changes.noRuleHasRunYetSwitch')}</p>
             )}
             <ul>
                 {runs.data?.map((run) => (
@@ -63,9 +64,9 @@ function Line({ run, onShow }: { run: Run; onShow: (id: number) => void }) {
         <li className="grid grid-cols-[150px_minmax(180px,1fr)_minmax(200px,1.2fr)_190px] items-center gap-4 border-b border-line px-[22px] py-2.5">
             <span className="text-text-2">{clock(run.started_at)}</span>
             <span>
-                {run.rule ?? 'all rules'}: {cause(run.cause)}
+                {run.rule ?? t('changes.allRules')}: {cause(run.cause)}
                 <span className="block text-[12.5px] text-text-3">
-                    run {run.id}, {count(run.total, 'listing', 'listings')}
+                    {t('changes.runListings', { id: run.id, total: run.total })}
                 </span>
             </span>
             <span>
@@ -73,12 +74,14 @@ function Line({ run, onShow }: { run: Run; onShow: (id: number) => void }) {
                     <progress
                         max={run.total}
                         value={run.done}
-                        aria-label={`Run ${run.id}`}
+                        aria-label={t('changes.run', { id: run.id })}
                         className="progress h-1.5 w-full"
                     />
                 ) : (
                     outcomes.join(', ') ||
-                    (run.big_moves > 0 ? `${run.big_moves} large moves in ten minutes` : 'nothing')
+                    (run.big_moves > 0
+                        ? t('changes.largeMovesInTenMinutes', { bigMoves: run.big_moves })
+                        : t('changes.nothing'))
                 )}
                 {(run.problem ?? STATES[run.state]) && (
                     <span className="block text-[12.5px] text-broken">{run.problem ?? STATES[run.state]}</span>
@@ -88,12 +91,12 @@ function Line({ run, onShow }: { run: Run; onShow: (id: number) => void }) {
             <span className="flex items-center justify-end gap-2">
                 {run.state === 'held' && (
                     <Link to={`/today?run=${run.id}`} className="text-stripe underline underline-offset-2">
-                        Look
+                        {t('changes.look')}
                     </Link>
                 )}
                 {run.moves > 0 && (run.cause !== 'market' || run.state !== 'released') && (
                     <>
-                        <Button onClick={() => onShow(run.id)}>Its changes</Button>
+                        <Button onClick={() => onShow(run.id)}>{t('changes.itsChanges')}</Button>
                         {run.state === 'released' && !isBeingUndone(run) && <Undo run={run} />}
                     </>
                 )}
@@ -106,16 +109,16 @@ function Undoing({ id, undo: { total, changes, finished_at } }: { id: number; un
     if (finished_at !== null)
         return (
             <span className="block text-[12.5px] text-text-2">
-                Taken back <Ago time={finished_at} />: {undoneInWords(changes)}.
+                {rich('changes.takenBack', { ago: <Ago time={finished_at} />, changes: undoneInWords(changes) })}
             </span>
         );
     return (
         <span className="block text-[12.5px] text-text-2">
-            Being taken back
+            {t('changes.beingTakenBack')}
             <progress
                 max={total}
                 value={changes.withdrawn + changes.returning + changes.moved_on + changes.left}
-                aria-label={`Undo of run ${id}`}
+                aria-label={t('changes.undoOfRun', { id })}
                 className="progress mt-1 block h-1.5 w-full"
             />
         </span>
@@ -126,19 +129,16 @@ function Undo({ run }: { run: Run }) {
     const [pause, setPause] = useState(true);
     const undo = useUndoRun(run.id);
     return (
-        <Popup label={`Undo run ${run.id}`} align="end" trigger={<Button>Undo</Button>}>
+        <Popup label={t('changes.undoRun', { id: run.id })} align="end" trigger={<Button>{t('changes.undo')}</Button>}>
             <div className="grid w-72 gap-2.5">
-                <p>
-                    What has not been sent is not sent; of the rest the old prices go back, as new changes and within
-                    the limits of now. What changed again since is kept.
-                </p>
+                <p>{t('changes.whatHasNotBeenSentIs')}</p>
                 <label className="flex items-center gap-2">
-                    <Tick checked={pause} onChange={setPause} label="Pause its listings" />
-                    pause its listings, so that the rule leaves them
+                    <Tick checked={pause} onChange={setPause} label={t('changes.pauseItsListings')} />
+                    {t('changes.pauseItsListingsSoThatThe')}
                 </label>
                 {undo.error && <ProblemNotice error={undo.error} />}
                 <Button look="main" disabled={undo.isPending} onClick={() => undo.mutate(pause)}>
-                    Take {count(run.moves, 'change', 'changes')} back
+                    {t('changes.takeChangesBack', { moves: run.moves })}
                 </Button>
             </div>
         </Popup>

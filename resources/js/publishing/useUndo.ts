@@ -1,18 +1,18 @@
+import { t } from '@/messages/changes';
 import { useChanged } from '@/api/keys';
 import { api, take, type Undone } from '@/api/client';
-import { count } from '@/ui/words';
 import { useMutation } from '@tanstack/react-query';
 import { toast } from 'sonner';
 
 /** What became of changes that someone took back. */
 export function undoneInWords({ withdrawn, returning, moved_on, left }: Undone): string {
     const said = [
-        withdrawn > 0 && `${count(withdrawn, 'change is', 'changes are')} not sent`,
-        returning > 0 && `${count(returning, 'old price is', 'old prices are')} on the way back`,
-        moved_on > 0 && `${count(moved_on, 'price has', 'prices have')} changed again since and stay`,
-        left > 0 && `${left} are left: being sent, or the old price is outside the limits now`,
+        withdrawn > 0 && t('changes.changesAreNotSent', { withdrawn }),
+        returning > 0 && t('changes.oldPricesAreOnTheWay', { returning }),
+        moved_on > 0 && t('changes.pricesHaveChangedAgain', { movedOn: moved_on }),
+        left > 0 && t('changes.areLeftBeingSentOrThe', { left }),
     ].filter(Boolean);
-    return said.join('; ') || 'There was nothing to take back';
+    return said.join('; ') || t('changes.thereWasNothingToTakeBack');
 }
 
 /** Takes back one change and says what became of it. */

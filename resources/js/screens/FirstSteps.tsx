@@ -1,5 +1,5 @@
 import { useChannels, useRules, useWorkspace } from '@/api/queries';
-import { t } from '@/messages/message';
+import { t } from '@/messages/today';
 import { Check } from 'lucide-react';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';

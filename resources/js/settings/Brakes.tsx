@@ -1,3 +1,4 @@
+import { t } from '@/messages/settings';
 import type { Workspace } from '@/api/client';
 import { useWaiting } from '@/api/queries';
 import { EditForm } from '@/edit/EditForm';
@@ -5,7 +6,6 @@ import { FigureField } from '@/edit/fields';
 import { percentReader, timeReader } from '@/edit/reading';
 import { figure, optionalFigure, resolverOf } from '@/edit/schemas';
 import { bothOrNone } from '@/edit/timeRange';
-import { count } from '@/ui/words';
 import { z } from 'zod';
 import { useWorkspaceEdit } from './useWorkspaceEdit';
 
@@ -31,10 +31,10 @@ const FIELDS: Record<string, string> = {
 };
 
 const LABELS: Record<string, string> = {
-    share: 'The share of listings',
-    move: 'The size of the move',
-    from: 'The first hour without sending',
-    to: 'The last hour without sending',
+    share: t('settings.theShareOfListings'),
+    move: t('settings.theSizeOfTheMove'),
+    from: t('settings.theFirstHourWithoutSending'),
+    to: t('settings.theLastHourWithoutSending'),
 };
 
 /** What stops a run, and hours in which no price is sent. */
@@ -55,56 +55,59 @@ export function Brakes({ workspace }: { workspace: Workspace }) {
             brake_move_percent: move,
             freeze: from !== null && to !== null ? { from, to } : null,
         }),
-        saved: 'Saved',
+        saved: t('settings.saved'),
         fieldOf: (path) => FIELDS[path] ?? path,
     });
     return (
         <section>
-            <h2 className="text-[17px]">Brakes and hours</h2>
-            <p className="mt-0.5 mb-4 max-w-[68ch] text-text-2">
-                A mistake in a cost or a rival’s price should not move everything at once. A run that would is stopped
-                before anything is sent, until you have looked at it.
-            </p>
-            <EditForm edit={edit} save="Save brakes" label={(path) => LABELS[path] ?? path} className="grid gap-5">
+            <h2 className="text-[17px]">{t('settings.brakesAndHours')}</h2>
+            <p className="mt-0.5 mb-4 max-w-[68ch] text-text-2">{t('settings.aMistakeInACostOr')}</p>
+            <EditForm
+                edit={edit}
+                save={t('settings.saveBrakes')}
+                label={(path) => LABELS[path] ?? path}
+                className="grid gap-5"
+            >
                 <div className="flex flex-wrap items-start gap-x-6 gap-y-3">
                     <FigureField
                         name="share"
-                        label="A run is stopped when more than"
+                        label={t('settings.aRunIsStoppedWhenMore')}
                         className="w-60"
                         unit="%"
                         reader={shareReader}
-                        note="of its listings"
+                        note={t('settings.ofItsListings')}
                     />
                     <FigureField
                         name="move"
-                        label="would move by more than"
+                        label={t('settings.wouldMoveByMoreThan')}
                         className="w-60"
                         unit="%"
                         reader={moveReader}
-                        note="of their price"
+                        note={t('settings.ofTheirPrice')}
                     />
                 </div>
                 <div>
                     <div className="flex flex-wrap items-start gap-x-6 gap-y-3">
                         <FigureField
                             name="from"
-                            label="No price is sent from"
+                            label={t('settings.noPriceIsSentFrom')}
                             className="w-60"
                             reader={timeReader}
-                            placeholder="at any hour"
+                            placeholder={t('settings.atAnyHour')}
                         />
                         <FigureField
                             name="to"
-                            label="to"
+                            label={t('settings.to')}
                             className="w-60"
                             reader={timeReader}
-                            placeholder="at any hour"
+                            placeholder={t('settings.atAnyHour')}
                         />
                     </div>
                     <p className="mt-1.5 max-w-[68ch] text-[12.5px] text-text-3">
-                        {workspace.freeze?.time_zone ?? workspace.time_zone}. Both empty: prices are sent at any hour.
-                        What is decided meanwhile waits, and is checked once more before it is sent.
-                        {waiting > 0 && ` ${count(waiting, 'price waits', 'prices wait')} now.`}
+                        {t('settings.bothEmptyPricesAreSentAt', {
+                            timeZone: workspace.freeze?.time_zone ?? workspace.time_zone,
+                            waiting: waiting > 0 && t('settings.pricesWaitNow', { waiting }),
+                        })}
                     </p>
                 </div>
             </EditForm>

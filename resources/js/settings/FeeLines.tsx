@@ -1,3 +1,4 @@
+import { t } from '@/messages/settings';
 import { FigureField, SelectField } from '@/edit/fields';
 import { amountReader, currencyFormat } from '@/edit/reading';
 import { Button } from '@/ui/Button';
@@ -6,8 +7,8 @@ import { useFieldArray, useWatch } from 'react-hook-form';
 import { feeReader, NEW_FEE, type FeeDraft } from './fees';
 
 const BASES = [
-    ['landed', 'price with shipping'],
-    ['item', 'price alone'],
+    ['landed', t('settings.priceWithShipping')],
+    ['item', t('settings.priceAlone')],
 ] as const;
 
 interface Props {
@@ -34,7 +35,7 @@ export function FeeLines({ name, currency }: Props) {
                         </div>
                         <button
                             type="button"
-                            aria-label={`Remove fee ${index + 1}`}
+                            aria-label={t('settings.removeFee', { index: index + 1 })}
                             onClick={() => lines.remove(index)}
                             className="mt-[25px] grid size-7 place-items-center rounded text-text-2 hover:text-text"
                         >
@@ -44,33 +45,39 @@ export function FeeLines({ name, currency }: Props) {
                 );
             })}
             <div className="flex flex-wrap gap-2">
-                <Button onClick={() => lines.append(NEW_FEE.percent)}>Add a percentage</Button>
-                <Button onClick={() => lines.append(NEW_FEE.fixed)}>Add a fixed fee</Button>
-                <Button onClick={() => lines.append(NEW_FEE.tiered)}>Add tiers</Button>
+                <Button onClick={() => lines.append(NEW_FEE.percent)}>{t('settings.addAPercentage')}</Button>
+                <Button onClick={() => lines.append(NEW_FEE.fixed)}>{t('settings.addAFixedFee')}</Button>
+                <Button onClick={() => lines.append(NEW_FEE.tiered)}>{t('settings.addTiers')}</Button>
             </div>
         </div>
     );
 }
 
 const Base = ({ name }: { name: string }) => (
-    <SelectField name={`${name}.on`} label="of the" options={BASES} className="w-44" />
+    <SelectField name={`${name}.on`} label={t('settings.ofThe')} options={BASES} className="w-44" />
 );
 
 function PercentLine({ name, currency }: Props) {
     const format = currencyFormat(currency);
     return (
         <div className="flex flex-wrap items-start gap-3">
-            <FigureField name={`${name}.percent`} label="Percentage" className="w-28" unit="%" reader={feeReader} />
+            <FigureField
+                name={`${name}.percent`}
+                label={t('settings.percentage')}
+                className="w-28"
+                unit="%"
+                reader={feeReader}
+            />
             <Base name={name} />
             {(['minimum', 'maximum'] as const).map((end) => (
                 <FigureField
                     key={end}
                     name={`${name}.${end}`}
-                    label={end === 'minimum' ? 'at least' : 'at most'}
+                    label={end === 'minimum' ? t('settings.atLeast') : t('settings.atMost')}
                     className="w-28"
                     unit={format.symbol}
                     reader={amountReader(format)}
-                    placeholder="none"
+                    placeholder={t('settings.none')}
                 />
             ))}
         </div>
@@ -82,7 +89,7 @@ function FixedLine({ name, currency }: Props) {
     return (
         <FigureField
             name={`${name}.amount`}
-            label="Fixed fee a sale"
+            label={t('settings.fixedFeeASale')}
             className="w-28"
             unit={format.symbol}
             reader={amountReader(format)}
@@ -98,10 +105,10 @@ function TieredLine({ name, currency }: Props) {
             <div className="flex flex-wrap gap-3">
                 <SelectField
                     name={`${name}.mode`}
-                    label="Tiers"
+                    label={t('settings.tiers')}
                     options={[
-                        ['slab', 'the whole price at the rate of its tier'],
-                        ['marginal', 'each part at its own rate'],
+                        ['slab', t('settings.theWholePriceAtTheRate')],
+                        ['marginal', t('settings.eachPartAtItsOwnRate')],
                     ]}
                     className="w-72"
                 />
@@ -112,11 +119,11 @@ function TieredLine({ name, currency }: Props) {
                 return (
                     <div key={tier.id} className="flex items-start gap-3">
                         {isLast ? (
-                            <p className="w-28 pt-[29px]">above that</p>
+                            <p className="w-28 pt-[29px]">{t('settings.aboveThat')}</p>
                         ) : (
                             <FigureField
                                 name={`${name}.tiers.${index}.up_to`}
-                                label="up to"
+                                label={t('settings.upTo')}
                                 className="w-28"
                                 unit={format.symbol}
                                 reader={amountReader(format)}
@@ -124,14 +131,14 @@ function TieredLine({ name, currency }: Props) {
                         )}
                         <FigureField
                             name={`${name}.tiers.${index}.percent`}
-                            label="percentage"
+                            label={t('settings.percentage2')}
                             className="w-28"
                             unit="%"
                             reader={feeReader}
                         />
                         {!isLast && tiers.fields.length > 2 && (
                             <Button look="quiet" className="mt-[23px]" onClick={() => tiers.remove(index)}>
-                                Remove
+                                {t('settings.remove')}
                             </Button>
                         )}
                     </div>
@@ -139,7 +146,7 @@ function TieredLine({ name, currency }: Props) {
             })}
             <div>
                 <Button look="quiet" onClick={() => tiers.insert(tiers.fields.length - 1, { up_to: '', percent: '' })}>
-                    Add a tier
+                    {t('settings.addATier')}
                 </Button>
             </div>
         </div>

@@ -1,3 +1,4 @@
+import { t } from '@/messages/settings';
 import type { Workspace } from '@/api/client';
 import { EditForm } from '@/edit/EditForm';
 import { FigureField } from '@/edit/fields';
@@ -18,9 +19,9 @@ const FIRST: Workspace['limits'] = {
 const alarmReader = percentReader({ max: 900 });
 
 const LABELS: Record<string, string> = {
-    floor: 'The floor',
-    ceiling: 'The ceiling',
-    floor_alarm_percent: 'When floors move',
+    floor: t('settings.theFloor'),
+    ceiling: t('settings.theCeiling'),
+    floor_alarm_percent: t('settings.whenFloorsMove'),
 };
 
 /** Floor and ceiling for every listing, from cost, tax, fees and the wanted margin. */
@@ -41,20 +42,16 @@ export function GeneralLimits({ workspace }: { workspace: Workspace }) {
         },
         resolver,
         change: ({ floor, ceiling, floor_alarm_percent }) => ({ limits: { floor, ceiling }, floor_alarm_percent }),
-        saved: 'Saved. Floors and ceilings are being worked out again.',
+        saved: t('settings.savedFloorsAndCeilingsAre'),
         fieldOf: termField,
     });
     return (
         <section>
-            <h2 className="text-[17px]">Limits for every listing</h2>
-            <p className="mt-0.5 mb-4 max-w-[68ch] text-text-2">
-                No listing is repriced without a floor and a ceiling, and no rule ever crosses them. The floor is the
-                smallest price that still earns what you want after tax, fees and cost. A single listing can have its
-                own, set by hand beside the list.
-            </p>
+            <h2 className="text-[17px]">{t('settings.limitsForEveryListing')}</h2>
+            <p className="mt-0.5 mb-4 max-w-[68ch] text-text-2">{t('settings.noListingIsRepricedWithout')}</p>
             <EditForm
                 edit={edit}
-                save="Save limits"
+                save={t('settings.saveLimits')}
                 isNew={isFirst}
                 label={(path) => LABELS[path] ?? path}
                 show={(value, path) =>
@@ -68,11 +65,11 @@ export function GeneralLimits({ workspace }: { workspace: Workspace }) {
                 <TermLines side="ceiling" currency={workspace.currency} />
                 <FigureField
                     name="floor_alarm_percent"
-                    label="Ask before floors move by more than"
+                    label={t('settings.askBeforeFloorsMoveByMore')}
                     className="w-64"
                     unit="%"
                     reader={alarmReader}
-                    note="When costs change by file or in bulk."
+                    note={t('settings.whenCostsChangeByFileOr')}
                 />
             </EditForm>
         </section>

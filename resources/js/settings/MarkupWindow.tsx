@@ -1,3 +1,4 @@
+import { t } from '@/messages/settings';
 import { key } from '@/api/keys';
 import { api, Problem, take } from '@/api/client';
 import { useStartBatch } from '@/catalogue/batches/queries';
@@ -22,9 +23,9 @@ import { markupDraft, markupField, markupSchema, type Markup, type MarkupDraft }
 import type { Supplier } from './SupplierMarkups';
 
 const ROUNDS = [
-    ['nearest', 'the nearest'],
-    ['down', 'down'],
-    ['up', 'up'],
+    ['nearest', t('settings.theNearest')],
+    ['down', t('settings.down')],
+    ['up', t('settings.up')],
 ] as const;
 
 interface Props {
@@ -42,7 +43,7 @@ export function MarkupWindow({ supplier, others, currency, onClose }: Props) {
     const [stands, setStands] = useState<Stands>();
     const [also, setAlso] = useState<ReadonlySet<string>>(new Set());
     const isApplied = useRef(false);
-    const name = `markup of ${supplier.name}`;
+    const name = t('settings.markupOf', { name: supplier.name });
     const store = useMutation({
         mutationFn: (markup: Markup | null) =>
             take(api.PUT('/api/v1/suppliers/markup', { body: { suppliers: [supplier.name, ...also], markup } })),
@@ -57,7 +58,7 @@ export function MarkupWindow({ supplier, others, currency, onClose }: Props) {
         fieldOf: markupField,
         onSaved: () => {
             if (!isApplied.current) {
-                toast(`Markup of ${supplier.name} saved`);
+                toast(t('settings.markupOfSaved', { name: supplier.name }));
                 return onClose();
             }
             // What it would do to all its listings is worked out and shown.
@@ -75,7 +76,7 @@ export function MarkupWindow({ supplier, others, currency, onClose }: Props) {
     const remove = useMutation({
         mutationFn: () => store.mutateAsync(null),
         onSuccess: () => {
-            toast(`Markup of ${supplier.name} removed`);
+            toast(t('settings.markupOfRemoved', { name: supplier.name }));
             onClose();
         },
     });
@@ -86,25 +87,25 @@ export function MarkupWindow({ supplier, others, currency, onClose }: Props) {
     const close = () => void mayClose(name).then((may) => may && onClose());
     const isBusy = edit.isSaving || start.isPending || remove.isPending;
     return (
-        <Window open onClose={close} title={`Markup of ${supplier.name}`} wide>
+        <Window open onClose={close} title={t('settings.markupOf2', { name: supplier.name })} wide>
             <EditForm
                 edit={{ ...edit, submit: () => submit(false) }}
-                save="Save for new drafts"
+                save={t('settings.saveForNewDrafts')}
                 isNew={also.size > 0}
                 label={(path) => LABELS[path] ?? path}
                 className="grid gap-4"
                 buttons={
                     <>
                         <Button disabled={isBusy} onClick={() => void submit(true)}>
-                            Save, and price its listings by it…
+                            {t('settings.saveAndPriceItsListingsBy')}
                         </Button>
                         {supplier.markup && (
                             <Button look="quiet" disabled={isBusy} onClick={() => remove.mutate()}>
-                                Remove
+                                {t('settings.remove')}
                             </Button>
                         )}
-                        <Failed action={remove} what="It could not be removed" />
-                        <Failed action={start} what="It is saved, but its prices could not be worked out" />
+                        <Failed action={remove} what={t('settings.itCouldNotBeRemoved')} />
+                        <Failed action={start} what={t('settings.itIsSavedButItsPrices')} />
                     </>
                 }
             >
@@ -113,7 +114,7 @@ export function MarkupWindow({ supplier, others, currency, onClose }: Props) {
                 <BeforeAfter supplier={supplier.name} draft={edit.values} schema={schema} />
                 {others.length > 0 && (
                     <details>
-                        <summary className="text-text-2">The same for other suppliers</summary>
+                        <summary className="text-text-2">{t('settings.theSameForOtherSuppliers')}</summary>
                         <ul className="mt-1.5 grid grid-cols-3 gap-1">
                             {others.map((other) => (
                                 <li key={other}>
@@ -138,7 +139,7 @@ export function MarkupWindow({ supplier, others, currency, onClose }: Props) {
                     </details>
                 )}
                 <HandPriceStands
-                    label="New prices of its listings stand"
+                    label={t('settings.newPricesOfItsListings')}
                     value={stands}
                     onChange={setStands}
                     className="w-72"
@@ -149,17 +150,17 @@ export function MarkupWindow({ supplier, others, currency, onClose }: Props) {
 }
 
 const LABELS: Record<string, string> = {
-    tiers: 'The tiers',
-    minProfit: 'The minimum profit',
-    fee: 'The fixed fee',
-    endings: 'The endings',
-    round: 'The rounding',
-    was: 'The reference price',
-    shipping: 'The shipping',
-    shippingBy: 'The unit of the shipping',
+    tiers: t('settings.theTiers'),
+    minProfit: t('settings.theMinimumProfit'),
+    fee: t('settings.theFixedFee'),
+    endings: t('settings.theEndings'),
+    round: t('settings.theRounding'),
+    was: t('settings.theReferencePrice'),
+    shipping: t('settings.theShipping'),
+    shippingBy: t('settings.theUnitOfTheShipping'),
 };
 
-const units = (symbol: string) => [['percent', '% of cost'] as const, ['amount', symbol] as const];
+const units = (symbol: string) => [['percent', t('settings.ofCost')] as const, ['amount', symbol] as const];
 
 /** Each tier runs to one cent below the next; the first starts at nothing, the last is open. */
 function Tiers({ currency }: { currency: string }) {
@@ -168,16 +169,16 @@ function Tiers({ currency }: { currency: string }) {
     const tiers = useWatch<MarkupDraft, 'tiers'>({ name: 'tiers' });
     return (
         <fieldset className="grid gap-2">
-            <legend className="mb-1 font-bold">On the unit cost</legend>
+            <legend className="mb-1 font-bold">{t('settings.onTheUnitCost')}</legend>
             {lines.fields.map((line, index) => (
                 <div key={line.id} className="flex items-start gap-3">
                     {index === 0 ? (
-                        <p className="w-36 pt-[29px] text-text-2">from a cost of 0</p>
+                        <p className="w-36 pt-[29px] text-text-2">{t('settings.fromACostOf0')}</p>
                     ) : (
                         <FigureField
                             name={`tiers.${index}.from`}
                             hideLabel
-                            label={`Tier ${index + 1}: from a cost of`}
+                            label={t('settings.tierFromACostOf', { index: index + 1 })}
                             className="w-36"
                             unit={format.symbol}
                             reader={amountReader(format)}
@@ -185,28 +186,28 @@ function Tiers({ currency }: { currency: string }) {
                     )}
                     <FigureField
                         name={`tiers.${index}.figure`}
-                        label={index === 0 ? 'markup' : `Tier ${index + 1}: markup`}
+                        label={index === 0 ? t('settings.markup') : t('settings.tierMarkup', { index: index + 1 })}
                         hideLabel={index > 0}
                         className="w-28"
                         reader={tiers[index]?.by === 'amount' ? amountReader(format) : percentReader()}
                     />
                     <SelectField
                         name={`tiers.${index}.by`}
-                        label={index === 0 ? 'in' : `Tier ${index + 1}: in`}
+                        label={index === 0 ? t('settings.in') : t('settings.tierIn', { index: index + 1 })}
                         hideLabel={index > 0}
                         className="w-32"
                         options={units(format.symbol)}
                     />
                     {index > 0 && (
                         <Button look="quiet" onClick={() => lines.remove(index)}>
-                            Remove
+                            {t('settings.remove')}
                         </Button>
                     )}
                 </div>
             ))}
             <div>
                 <Button look="quiet" onClick={() => lines.append({ from: '', figure: '', by: 'percent' })}>
-                    Add a tier
+                    {t('settings.addATier')}
                 </Button>
             </div>
         </fieldset>
@@ -217,40 +218,46 @@ function More({ currency }: { currency: string }) {
     const format = currencyFormat(currency);
     const amount = amountReader(format);
     const shippingBy = useWatch<MarkupDraft, 'shippingBy'>({ name: 'shippingBy' });
-    const none = { placeholder: 'none' };
+    const none = { placeholder: t('settings.none') };
     return (
         <div className="grid grid-cols-3 items-start gap-3 max-[640px]:grid-cols-1">
-            <FigureField name="fee" label="Fixed fee on top" unit={format.symbol} reader={amount} {...none} />
+            <FigureField
+                name="fee"
+                label={t('settings.fixedFeeOnTop')}
+                unit={format.symbol}
+                reader={amount}
+                {...none}
+            />
             <FigureField
                 name="minProfit"
-                label="Minimum profit per unit"
+                label={t('settings.minimumProfitPerUnit')}
                 unit={format.symbol}
                 reader={amount}
                 {...none}
             />
             <FigureField
                 name="was"
-                label="Reference (“was”) price above it by"
+                label={t('settings.referenceWasPriceAboveItBy')}
                 unit="%"
                 reader={percentReader()}
                 {...none}
             />
             <FigureField
                 name="endings"
-                label="Endings"
-                placeholder="such as .99 .49"
+                label={t('settings.endings')}
+                placeholder={t('settings.suchAs9949')}
                 reader={endingsReader}
                 inputMode="text"
             />
-            <SelectField name="round" label="To an ending" options={ROUNDS} />
+            <SelectField name="round" label={t('settings.toAnEnding')} options={ROUNDS} />
             <div className="grid grid-cols-2 gap-2">
                 <FigureField
                     name="shipping"
-                    label="On shipping cost"
+                    label={t('settings.onShippingCost')}
                     reader={shippingBy === 'amount' ? amount : percentReader()}
                     {...none}
                 />
-                <SelectField name="shippingBy" label="in" options={units(format.symbol)} />
+                <SelectField name="shippingBy" label={t('settings.in')} options={units(format.symbol)} />
             </div>
         </div>
     );
@@ -286,22 +293,30 @@ function BeforeAfter({
         retry: false,
         placeholderData: keepPreviousData,
     });
-    if (asked === null) return <p className="text-text-2">Give the markup to see what it makes of real listings.</p>;
-    if (rows.error) return <p className="text-text-2">It cannot be worked out: {(rows.error as Problem).says}</p>;
+    if (asked === null) return <p className="text-text-2">{t('settings.giveTheMarkupToSeeWhat')}</p>;
+    if (rows.error)
+        return (
+            <p className="text-text-2">{t('settings.itCannotBeWorkedOut', { says: (rows.error as Problem).says })}</p>
+        );
     return (
-        <div className="max-h-[24vh] overflow-auto" tabIndex={0} role="region" aria-label="Before and after">
+        <div
+            className="max-h-[24vh] overflow-auto"
+            tabIndex={0}
+            role="region"
+            aria-label={t('settings.beforeAndAfter')}
+        >
             <table className="w-full text-right text-[12.5px]">
                 <thead className="sticky top-0 bg-sheet text-text-2">
                     <tr>
                         {[
-                            'Listing',
-                            'Cost €',
-                            'Price now €',
-                            'By markup €',
-                            'Change',
-                            'Was €',
-                            'Margin of price',
-                            'Markup on cost',
+                            t('settings.listing'),
+                            t('settings.cost'),
+                            t('settings.priceNow'),
+                            t('settings.byMarkup'),
+                            t('settings.change'),
+                            t('settings.was'),
+                            t('settings.marginOfPrice'),
+                            t('settings.markupOnCost'),
                         ].map((name, index) => (
                             <th
                                 key={name}

@@ -1,3 +1,4 @@
+import { t } from '@/messages/settings';
 import { key } from '@/api/keys';
 import { api, take } from '@/api/client';
 import { ProblemNotice } from '@/ui/Notice';
@@ -12,16 +13,14 @@ export function Retention() {
     });
     return (
         <section>
-            <h2 className="text-[17px]">How long things are kept</h2>
-            <p className="mt-1 mb-3 max-w-[60ch] text-text-2">
-                What is older is removed each night. Whoever runs this installation can change it.
-            </p>
+            <h2 className="text-[17px]">{t('settings.howLongThingsAreKept')}</h2>
+            <p className="mt-1 mb-3 max-w-[60ch] text-text-2">{t('settings.whatIsOlderIsRemovedEach')}</p>
             {kept.error && !kept.data && <ProblemNotice error={kept.error} onRetry={() => void kept.refetch()} />}
             <dl className="grid max-w-md gap-y-1.5">
                 {kept.data?.map((one) => (
                     <div key={one.what} className="flex justify-between gap-6 border-b border-line pb-1.5">
                         <dt>{one.what}</dt>
-                        <dd className="whitespace-nowrap text-text-2">{one.days} days</dd>
+                        <dd className="whitespace-nowrap text-text-2">{t('settings.days', { days: one.days })}</dd>
                     </div>
                 ))}
             </dl>

@@ -1,8 +1,8 @@
+import { t } from '@/messages/settings';
 import { key } from '@/api/keys';
 import { api, take, type ScopeLimits as Set } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { ProblemNotice } from '@/ui/Notice';
-import { count } from '@/ui/words';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { says, type Side } from './limitTerms';
@@ -17,12 +17,8 @@ export function ScopeLimits({ currency }: { currency: string }) {
     const [edited, setEdited] = useState<Set | 'new' | null>(null);
     return (
         <section>
-            <h2 className="text-[17px]">Limits for some listings</h2>
-            <p className="mt-0.5 mb-3 max-w-[68ch] text-text-2">
-                A channel, supplier, category, brand or product can have its own. A margin set there stands in place of
-                the margin above, a price in place of a price; what it does not name stays. The lower in the list, the
-                more it counts, and a single listing’s own counts most.
-            </p>
+            <h2 className="text-[17px]">{t('settings.limitsForSomeListings')}</h2>
+            <p className="mt-0.5 mb-3 max-w-[68ch] text-text-2">{t('settings.aChannelSupplierCategory')}</p>
             {sets.error && !sets.data && <ProblemNotice error={sets.error} onRetry={() => void sets.refetch()} />}
             {sets.data && sets.data.length > 0 && (
                 <ul className="mb-3 max-w-[820px] border-t border-line">
@@ -35,18 +31,21 @@ export function ScopeLimits({ currency }: { currency: string }) {
                                 <span className="text-text-3">{set.scope} </span>
                                 <b className="break-words">{set.name}</b>
                                 <span className="block text-[12.5px] text-text-3">
-                                    {count(set.listings, 'listing', 'listings')}
+                                    {t('settings.listings', { listings: set.listings })}
                                 </span>
                             </div>
                             <p className="min-w-0 flex-1">{sentence(set)}</p>
-                            <Button onClick={() => setEdited(set)} aria-label={`Change limits of ${set.name}`}>
-                                Change
+                            <Button
+                                onClick={() => setEdited(set)}
+                                aria-label={t('settings.changeLimitsOf', { name: set.name })}
+                            >
+                                {t('settings.change')}
                             </Button>
                         </li>
                     ))}
                 </ul>
             )}
-            <Button onClick={() => setEdited('new')}>Set limits for…</Button>
+            <Button onClick={() => setEdited('new')}>{t('settings.setLimitsFor')}</Button>
             {edited !== null && (
                 <ScopeLimitsWindow
                     set={edited === 'new' ? null : edited}
@@ -62,5 +61,5 @@ export function ScopeLimits({ currency }: { currency: string }) {
 function sentence({ limits }: Set): string {
     const words = (side: Side, name: string) =>
         limits[side].length > 0 ? [`${name}: ${limits[side].map((term) => says(term, side)).join(', ')}`] : [];
-    return [...words('floor', 'Floor'), ...words('ceiling', 'Ceiling')].join('. ');
+    return [...words('floor', t('settings.floor')), ...words('ceiling', t('settings.ceiling'))].join('. ');
 }

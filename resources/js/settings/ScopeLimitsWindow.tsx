@@ -1,3 +1,4 @@
+import { t } from '@/messages/settings';
 import { key } from '@/api/keys';
 import { api, take, type LimitTerm, type ScopeLimits } from '@/api/client';
 import { useChannels, useFacets } from '@/api/queries';
@@ -17,11 +18,11 @@ import { draft, type Draft as TermDraft, saysDrafts, type Side, termsSchema } fr
 import { TermLines, termField } from './TermLines';
 
 const SCOPES = [
-    ['supplier', 'the supplier'],
-    ['category', 'the category'],
-    ['brand', 'the brand'],
-    ['channel', 'the channel'],
-    ['product', 'the product with SKU'],
+    ['supplier', t('settings.theSupplier')],
+    ['category', t('settings.theCategory')],
+    ['brand', t('settings.theBrand')],
+    ['channel', t('settings.theChannel')],
+    ['product', t('settings.theProductWithSku')],
 ] as const;
 
 type Scope = ScopeLimits['scope'];
@@ -33,7 +34,12 @@ interface Wanted {
     ceiling: LimitTerm[];
 }
 
-const LABELS: Record<string, string> = { floor: 'The floor', ceiling: 'The ceiling', name: 'The name', scope: 'For' };
+const LABELS: Record<string, string> = {
+    floor: t('settings.theFloor'),
+    ceiling: t('settings.theCeiling'),
+    name: t('settings.theName'),
+    scope: t('settings.for'),
+};
 
 /** Sets or changes the limits of one channel, supplier, category, brand or product. */
 export function ScopeLimitsWindow({
@@ -48,7 +54,7 @@ export function ScopeLimitsWindow({
     onClose: () => void;
 }) {
     const client = useQueryClient();
-    const name = set ? `limits of ${set.scope} ${set.name}` : 'limits new';
+    const name = set ? t('settings.limitsOf', { scope: set.scope, name: set.name }) : t('settings.limitsNew');
     const resolver = useMemo(() => {
         const terms = termsSchema(currency);
         const isTaken = (one: { scope: Scope; name: string }) =>
@@ -63,11 +69,11 @@ export function ScopeLimitsWindow({
                 })
                 .refine((one) => !isTaken(one), {
                     path: ['name'],
-                    message: 'It has limits already: change them in the list.',
+                    message: t('settings.itHasLimitsAlreadyChange'),
                 })
                 .refine((one) => one.floor.length + one.ceiling.length > 0, {
                     path: ['name'],
-                    message: 'Add a term to the floor or the ceiling.',
+                    message: t('settings.addATermToTheFloor'),
                 }),
         );
     }, [currency, set, others]);
@@ -85,7 +91,7 @@ export function ScopeLimitsWindow({
             ),
         onSuccess: () => {
             void client.invalidateQueries({ queryKey: key('limits') });
-            toast('Saved. Floors and ceilings are being worked out again.');
+            toast(t('settings.savedFloorsAndCeilingsAre'));
             onClose();
         },
     });
@@ -116,11 +122,15 @@ export function ScopeLimitsWindow({
         <Window
             open
             onClose={close}
-            title={set ? `Limits of the ${set.scope} ${set.name}` : 'Limits for some listings'}
+            title={
+                set
+                    ? t('settings.limitsOfThe', { scope: set.scope, name: set.name })
+                    : t('settings.limitsForSomeListings')
+            }
         >
             <EditForm
                 edit={edit}
-                save="Save limits"
+                save={t('settings.saveLimits')}
                 label={(path) => LABELS[path] ?? path}
                 show={(value, path) =>
                     path === 'floor' || path === 'ceiling'
@@ -132,18 +142,18 @@ export function ScopeLimitsWindow({
                     <>
                         {set && (
                             <Button disabled={remove.isPending} onClick={() => remove.mutate(set)}>
-                                Remove these limits
+                                {t('settings.removeTheseLimits')}
                             </Button>
                         )}
-                        <Button onClick={close}>Cancel</Button>
-                        <Failed action={remove} what="They could not be removed" />
+                        <Button onClick={close}>{t('settings.cancel')}</Button>
+                        <Failed action={remove} what={t('settings.theyCouldNotBeRemoved')} />
                     </>
                 }
             >
                 {set === null && (
                     <div className="grid grid-cols-[170px_1fr] items-start gap-3">
-                        <SelectField name="scope" label="For" options={SCOPES} />
-                        <TextField name="name" label="named" list="scope-names" />
+                        <SelectField name="scope" label={t('settings.for')} options={SCOPES} />
+                        <TextField name="name" label={t('settings.named')} list="scope-names" />
                         <datalist id="scope-names">
                             {names.map((one) => (
                                 <option key={one} value={one} />

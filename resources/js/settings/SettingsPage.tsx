@@ -1,3 +1,4 @@
+import { t } from '@/messages/settings';
 import { useChannels, useWorkspace } from '@/api/queries';
 import type { Channel, Workspace } from '@/api/client';
 import { Button } from '@/ui/Button';
@@ -23,10 +24,14 @@ interface Section {
 }
 
 const SECTIONS: Section[] = [
-    { path: 'workspace', name: 'Workspace', content: (workspace) => <WorkspaceSettings workspace={workspace} /> },
+    {
+        path: 'workspace',
+        name: t('settings.workspace'),
+        content: (workspace) => <WorkspaceSettings workspace={workspace} />,
+    },
     {
         path: 'limits',
-        name: 'Limits',
+        name: t('settings.limits'),
         content: (workspace) => (
             <>
                 <GeneralLimits workspace={workspace} />
@@ -34,15 +39,19 @@ const SECTIONS: Section[] = [
             </>
         ),
     },
-    { path: 'brakes', name: 'Brakes and hours', content: (workspace) => <Brakes workspace={workspace} /> },
+    { path: 'brakes', name: t('settings.brakesAndHours'), content: (workspace) => <Brakes workspace={workspace} /> },
     {
         path: 'suppliers',
-        name: 'Suppliers and markups',
+        name: t('settings.suppliersAndMarkups'),
         content: ({ currency }) => <SupplierMarkups currency={currency} />,
     },
-    { path: 'channels', name: 'Channels', content: (_, channels, id) => <Channels channels={channels} id={id} /> },
-    { path: 'tokens', name: 'API tokens', content: () => <Tokens /> },
-    { path: 'data', name: 'Stored data', content: () => <Retention /> },
+    {
+        path: 'channels',
+        name: t('settings.channels'),
+        content: (_, channels, id) => <Channels channels={channels} id={id} />,
+    },
+    { path: 'tokens', name: t('settings.apiTokens'), content: () => <Tokens /> },
+    { path: 'data', name: t('settings.storedData'), content: () => <Retention /> },
 ];
 
 /** The settings, a section at a time, each with an address of its own. */
@@ -55,10 +64,10 @@ export default function SettingsPage() {
     const error = (workspace.data ? null : workspace.error) ?? (channels.data ? null : channels.error);
     return (
         <>
-            <TopBar title="Settings" note={section.name} />
+            <TopBar title={t('settings.settings')} note={section.name} />
             <main className="flex min-h-0 flex-1 bg-sheet max-[900px]:flex-col">
                 <nav
-                    aria-label="Sections of the settings"
+                    aria-label={t('settings.sectionsOfTheSettings')}
                     className="w-52 shrink-0 overflow-auto border-r border-line py-5 max-[900px]:w-auto max-[900px]:border-r-0 max-[900px]:border-b max-[900px]:py-2"
                 >
                     <ul className="max-[900px]:flex max-[900px]:flex-wrap">
@@ -130,11 +139,8 @@ function Channels({ channels, id }: { channels: Channel[]; id: number | null }) 
     if (id !== null) return <Navigate to="/settings/channels" replace />;
     return (
         <section>
-            <h2 className="text-[17px]">Channels</h2>
-            <p className="mt-0.5 mb-3 max-w-[68ch] text-text-2">
-                Where your prices go and offers come from: marketplaces, your own shop, or a place that takes prices as
-                files or messages.
-            </p>
+            <h2 className="text-[17px]">{t('settings.channels')}</h2>
+            <p className="mt-0.5 mb-3 max-w-[68ch] text-text-2">{t('settings.whereYourPricesGoAndOffers')}</p>
             <ul className="mb-4 border-b border-line">
                 {channels.map((one) => (
                     <li key={one.id} className="flex items-center gap-4 border-t border-line py-2">
@@ -145,7 +151,7 @@ function Channels({ channels, id }: { channels: Channel[]; id: number | null }) 
                             {one.name}
                         </NavLink>
                         <span className="w-36 text-text-2">
-                            {one.automation_on ? 'prices are sent' : 'nothing is sent'}
+                            {one.automation_on ? t('settings.pricesAreSent') : t('settings.nothingIsSent')}
                         </span>
                         <span className={clsx('min-w-0 flex-1 truncate', one.problem ? 'text-broken' : 'text-text-3')}>
                             {one.problem ?? one.destination}
@@ -153,7 +159,7 @@ function Channels({ channels, id }: { channels: Channel[]; id: number | null }) 
                     </li>
                 ))}
             </ul>
-            <Button onClick={() => setOpen(true)}>Connect a channel</Button>
+            <Button onClick={() => setOpen(true)}>{t('settings.connectAChannel')}</Button>
             {isOpen && <ChannelWindow channel={null} onClose={() => setOpen(false)} />}
         </section>
     );

@@ -1,9 +1,9 @@
+import { t } from '@/messages/settings';
 import { key } from '@/api/keys';
 import { api, take } from '@/api/client';
 import type { components } from '@/api/schema';
 import { Button } from '@/ui/Button';
 import { ProblemNotice } from '@/ui/Notice';
-import { count } from '@/ui/words';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { MarkupWindow } from './MarkupWindow';
@@ -20,28 +20,28 @@ export function SupplierMarkups({ currency }: { currency: string }) {
     const [open, setOpen] = useState<Supplier | null>(null);
     return (
         <section>
-            <h2 className="text-[17px]">Markups of suppliers</h2>
-            <p className="mt-0.5 mb-3 max-w-[68ch] text-text-2">
-                From the unit cost to a price to start with. New drafts from a supplier’s file have it by themselves;
-                listings that are there stay as they are until you say so.
-            </p>
+            <h2 className="text-[17px]">{t('settings.markupsOfSuppliers')}</h2>
+            <p className="mt-0.5 mb-3 max-w-[68ch] text-text-2">{t('settings.fromTheUnitCostToA')}</p>
             {suppliers.error && !suppliers.data && <ProblemNotice error={suppliers.error} />}
-            {suppliers.data?.length === 0 && (
-                <p className="text-text-2">No supplier is known yet: they come with costs.</p>
-            )}
+            {suppliers.data?.length === 0 && <p className="text-text-2">{t('settings.noSupplierIsKnownYetThey')}</p>}
             <ul className="max-w-[820px]">
                 {suppliers.data?.map((supplier) => (
                     <li key={supplier.name} className="flex items-center gap-4 border-t border-line py-1.5">
                         <span className="w-56 truncate">{supplier.name}</span>
-                        <span className="w-24 text-text-2">{count(supplier.products, 'product', 'products')}</span>
+                        <span className="w-24 text-text-2">
+                            {t('settings.products', { products: supplier.products })}
+                        </span>
                         <span className="min-w-0 flex-1 truncate text-text-2">
-                            {supplier.markup ? saysMarkup(supplier.markup) : 'none'}
+                            {supplier.markup ? saysMarkup(supplier.markup) : t('settings.none')}
                         </span>
                         <Button
-                            aria-label={`${supplier.markup ? 'Change' : 'Set'} the markup of ${supplier.name}`}
+                            aria-label={t('settings.theMarkupOf', {
+                                markup: supplier.markup ? t('settings.change') : t('settings.set'),
+                                name: supplier.name,
+                            })}
                             onClick={() => setOpen(supplier)}
                         >
-                            {supplier.markup ? 'Change' : 'Set'}
+                            {supplier.markup ? t('settings.change') : t('settings.set')}
                         </Button>
                     </li>
                 ))}

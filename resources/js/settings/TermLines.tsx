@@ -1,3 +1,4 @@
+import { t } from '@/messages/settings';
 import { FigureInput } from '@/edit/FigureInput';
 import { currencyFormat } from '@/edit/reading';
 import { Select } from '@/ui/Select';
@@ -20,17 +21,17 @@ export function TermLines({ side, currency }: { side: Side; currency: string }) 
     return (
         <fieldset className="grid gap-2">
             <legend className="mb-1 font-bold">
-                {side === 'floor' ? 'Floor: at least' : 'Ceiling: at most'}
+                {side === 'floor' ? t('settings.floorAtLeast') : t('settings.ceilingAtMost')}
                 {drafts.length > 1 && (
                     <span className="font-normal text-text-3">
-                        {side === 'floor' ? ' (the highest counts)' : ' (the lowest counts)'}
+                        {side === 'floor' ? t('settings.theHighestCounts') : t('settings.theLowestCounts')}
                     </span>
                 )}
             </legend>
             {drafts.map((one, index) => {
                 const { kind } = one.term;
                 const given = unit(kind);
-                const words = KINDS[side].find(([name]) => name === kind)?.[1] ?? 'a figure of the market';
+                const words = KINDS[side].find(([name]) => name === kind)?.[1] ?? t('settings.aFigureOfTheMarket');
                 return (
                     <div key={kind} className="flex items-start gap-2">
                         <span className="w-[230px] pt-1.5">{words}</span>
@@ -38,7 +39,7 @@ export function TermLines({ side, currency }: { side: Side; currency: string }) 
                             {kind === 'reference' && reference(one.term) && (
                                 <Select
                                     hideLabel
-                                    label="Which figure of the market"
+                                    label={t('settings.whichFigureOfTheMarket')}
                                     value={reference(one.term)!}
                                     options={REFERENCES}
                                     onChange={(of) =>
@@ -61,7 +62,7 @@ export function TermLines({ side, currency }: { side: Side; currency: string }) 
                         </div>
                         <button
                             type="button"
-                            aria-label={`Remove ${words}`}
+                            aria-label={t('settings.remove2', { words })}
                             className="mt-1.5 rounded p-0.5 text-text-3 hover:text-text"
                             onClick={() => field.onChange(drafts.filter((_, at) => at !== index))}
                         >
@@ -72,11 +73,14 @@ export function TermLines({ side, currency }: { side: Side; currency: string }) 
             })}
             {free.length > 0 && (
                 <Select
-                    label={`Add to the ${side}`}
+                    label={t('settings.addToThe', { side })}
                     hideLabel
                     className="w-[230px]"
                     value=""
-                    options={[['', side === 'floor' ? 'add to the floor…' : 'add to the ceiling…'], ...free]}
+                    options={[
+                        ['', side === 'floor' ? t('settings.addToTheFloor') : t('settings.addToTheCeiling')],
+                        ...free,
+                    ]}
                     onChange={(kind) => kind !== '' && field.onChange([...drafts, draft({ kind })])}
                 />
             )}

@@ -1,3 +1,4 @@
+import { rich, t } from '@/messages/settings';
 import { Ago } from '@/ui/Ago';
 import { key } from '@/api/keys';
 import { api, take } from '@/api/client';
@@ -29,10 +30,8 @@ export function Tokens() {
     });
     return (
         <section>
-            <h2 className="text-[17px]">Tokens for programs</h2>
-            <p className="mt-0.5 mb-3 text-text-2">
-                A program that sends one as “Authorization: Bearer …” may do all that you may do here.
-            </p>
+            <h2 className="text-[17px]">{t('settings.tokensForPrograms')}</h2>
+            <p className="mt-0.5 mb-3 text-text-2">{t('settings.aProgramThatSendsOneAs')}</p>
             {tokens.data && tokens.data.length > 0 && (
                 <ul className="mb-3 max-w-[560px] border-t border-line">
                     {tokens.data.map((token) => (
@@ -40,11 +39,11 @@ export function Tokens() {
                             <span>
                                 {token.name}{' '}
                                 <span className="text-text-3">
-                                    last used <Ago time={token.last_used_at} />
+                                    {rich('settings.lastUsed', { ago: <Ago time={token.last_used_at} /> })}
                                 </span>
                             </span>
                             <Button look="quiet" onClick={() => withdraw.mutate(token.id)}>
-                                Withdraw
+                                {t('settings.withdraw')}
                             </Button>
                         </li>
                     ))}
@@ -53,7 +52,7 @@ export function Tokens() {
             {create.data?.secret && (
                 <div className="mb-3 max-w-[560px]">
                     <Notice broken={false}>
-                        Copy it now, it is not shown again:{' '}
+                        {t('settings.copyItNowItIsNot')}{' '}
                         <code className="break-all select-all">{create.data.secret}</code>
                     </Notice>
                 </div>
@@ -67,7 +66,7 @@ export function Tokens() {
                 }}
             >
                 <Field
-                    label="What it is for"
+                    label={t('settings.whatItIsFor')}
                     required
                     maxLength={80}
                     value={name}
@@ -75,7 +74,7 @@ export function Tokens() {
                     className="flex-1"
                 />
                 <Button type="submit" disabled={create.isPending}>
-                    New token
+                    {t('settings.newToken')}
                 </Button>
             </form>
         </section>

@@ -1,3 +1,4 @@
+import { t } from '@/messages/settings';
 import type { Workspace } from '@/api/client';
 import { EditForm } from '@/edit/EditForm';
 import { FigureField, SearchField, SelectField, TickField } from '@/edit/fields';
@@ -45,12 +46,12 @@ const resolver = resolverOf(
 );
 
 const LABELS: Record<string, string> = {
-    tax_percent: 'The tax',
-    tax_included: 'Whether prices contain the tax',
-    time_zone: 'The time zone',
-    locale: 'How figures and dates are written',
-    'stands.stands': 'How long a price set by hand stands',
-    'stands.hours': 'How many hours a price set by hand stands',
+    tax_percent: t('settings.theTax'),
+    tax_included: t('settings.whetherPricesContainTheTax'),
+    time_zone: t('settings.theTimeZone'),
+    locale: t('settings.howFiguresAndDatesAre'),
+    'stands.stands': t('settings.howLongAPriceSetBy'),
+    'stands.hours': t('settings.howManyHoursAPriceSet'),
 };
 
 /** Tax, time zone, and how long prices set by hand stand. */
@@ -71,7 +72,7 @@ export function WorkspaceSettings({ workspace }: { workspace: Workspace }) {
             hand_price_stands: stands.stands,
             ...(stands.hours ? { hand_price_hours: stands.hours } : {}),
         }),
-        saved: 'Saved',
+        saved: t('settings.saved'),
     });
     const zones = ZONES.some(([one]) => one === workspace.time_zone)
         ? ZONES
@@ -80,25 +81,37 @@ export function WorkspaceSettings({ workspace }: { workspace: Workspace }) {
         <section>
             <h2 className="text-[17px]">{workspace.name}</h2>
             <p className="mt-0.5 mb-4 max-w-[68ch] text-text-2">
-                Prices are in {workspace.currency}. Hours, weekdays, schedules and the days from which costs hold are
-                meant in the time zone, and every time is shown in it. It is{' '}
-                {timeFormat({ hour: '2-digit', minute: '2-digit' }).format(new Date())} there now.
+                {t('settings.pricesAreInHoursWeekdays', {
+                    currency: workspace.currency,
+                    format: timeFormat({ hour: '2-digit', minute: '2-digit' }).format(new Date()),
+                })}
             </p>
             <EditForm
                 edit={edit}
-                save="Save"
+                save={t('settings.save')}
                 label={(path) => LABELS[path] ?? path}
                 className="grid max-w-[640px] gap-5"
             >
                 <div className="flex flex-wrap items-start gap-x-6 gap-y-3">
-                    <FigureField name="tax_percent" label="Tax (VAT)" className="w-40" unit="%" reader={taxReader} />
+                    <FigureField
+                        name="tax_percent"
+                        label={t('settings.taxVat')}
+                        className="w-40"
+                        unit="%"
+                        reader={taxReader}
+                    />
                     <div className="pt-7">
-                        <TickField name="tax_included" label="Prices contain the tax" />
+                        <TickField name="tax_included" label={t('settings.pricesContainTheTax')} />
                     </div>
                 </div>
                 <div className="flex flex-wrap items-start gap-x-6 gap-y-3">
-                    <SearchField name="time_zone" label="Time zone" options={zones} className="w-72" />
-                    <SelectField name="locale" label="Figures and dates" options={NOTATIONS} className="w-80" />
+                    <SearchField name="time_zone" label={t('settings.timeZone')} options={zones} className="w-72" />
+                    <SelectField
+                        name="locale"
+                        label={t('settings.figuresAndDates')}
+                        options={NOTATIONS}
+                        className="w-80"
+                    />
                 </div>
                 <StandsField />
             </EditForm>
@@ -112,7 +125,7 @@ function StandsField() {
         <HandPriceStands
             value={field.value as Stands}
             onChange={field.onChange}
-            label="A price set by hand stands"
+            label={t('settings.aPriceSetByHandStands')}
             className="w-72"
         />
     );

@@ -1,3 +1,4 @@
+import { t } from '@/messages/settings';
 import type { LimitTerm } from '@/api/client';
 import { money } from '@/ui/figures';
 import { amountReader, currencyFormat, percentReader, type Reader } from '@/edit/reading';
@@ -15,20 +16,20 @@ export interface Draft {
 
 export const KINDS: Record<Side, [Kind, string][]> = {
     floor: [
-        ['margin', 'margin of price'],
-        ['markup', 'markup on cost'],
-        ['profit', 'profit per unit'],
-        ['amount', 'a price'],
-        ['map', 'minimum advertised price'],
-        ['reference', 'a figure of the market'],
+        ['margin', t('settings.marginOfPrice2')],
+        ['markup', t('settings.markupOnCost2')],
+        ['profit', t('settings.profitPerUnit')],
+        ['amount', t('settings.aPrice')],
+        ['map', t('settings.minimumAdvertisedPrice')],
+        ['reference', t('settings.aFigureOfTheMarket')],
     ],
     ceiling: [
-        ['rrp', 'part of the recommended price'],
-        ['margin', 'margin of price'],
-        ['markup', 'markup on cost'],
-        ['profit', 'profit per unit'],
-        ['amount', 'a price'],
-        ['reference', 'a figure of the market'],
+        ['rrp', t('settings.partOfTheRecommendedPrice')],
+        ['margin', t('settings.marginOfPrice2')],
+        ['markup', t('settings.markupOnCost2')],
+        ['profit', t('settings.profitPerUnit')],
+        ['amount', t('settings.aPrice')],
+        ['reference', t('settings.aFigureOfTheMarket')],
     ],
 };
 
@@ -40,11 +41,11 @@ export function unit(kind: Kind): 'percent' | 'amount' | null {
 
 /** Figures of the market that a limit can follow. */
 export const REFERENCES = [
-    ['average', 'the average'],
-    ['median', 'the median'],
-    ['lowest', 'the lowest'],
-    ['buy_box', 'the buy box'],
-    ['highest', 'the highest'],
+    ['average', t('settings.theAverage')],
+    ['median', t('settings.theMedian')],
+    ['lowest', t('settings.theLowest')],
+    ['buy_box', t('settings.theBuyBox')],
+    ['highest', t('settings.theHighest')],
 ] as const;
 
 export type Reference = (typeof REFERENCES)[number][0];
@@ -83,18 +84,21 @@ export function says(term: LimitTerm, side: Side): string {
     if (term.kind === 'reference') {
         const followed = REFERENCES.find(([name]) => name === reference(term))?.[1];
         return followed
-            ? `never ${side === 'floor' ? 'below' : 'above'} ${followed} of the offers that count`
-            : 'a figure of the market';
+            ? t('settings.neverOfTheOffersThatCount', {
+                  side: side === 'floor' ? t('settings.below') : t('settings.above'),
+                  followed,
+              })
+            : t('settings.aFigureOfTheMarket');
     }
-    if (term.kind === 'map') return 'minimum advertised price';
+    if (term.kind === 'map') return t('settings.minimumAdvertisedPrice');
     if (term.kind === 'amount') return money(term.amount ?? '');
-    if (term.kind === 'profit') return `${money(term.amount ?? '')} profit per unit`;
-    if (term.kind === 'rrp') return `${term.percent ?? '100'}\u00a0% of the recommended price`;
-    return `${term.percent ?? ''}\u00a0% ${term.kind === 'margin' ? 'margin of price' : 'markup on cost'}`;
+    if (term.kind === 'profit') return t('settings.profitPerUnit2', { amount: money(term.amount ?? '') });
+    if (term.kind === 'rrp') return t('settings.ofTheRecommendedPrice', { percent: term.percent ?? '100' });
+    return `${term.percent ?? ''}\u00a0% ${term.kind === 'margin' ? t('settings.marginOfPrice2') : t('settings.markupOnCost2')}`;
 }
 
 /** Terms in words, as they are typed. */
 export const saysDrafts = (drafts: Draft[], side: Side): string =>
     drafts
         .map(({ term, figure }) => says(unit(term.kind) ? { ...term, [unit(term.kind)!]: figure } : term, side))
-        .join(', ') || 'nothing';
+        .join(', ') || t('settings.nothing');

@@ -1,3 +1,4 @@
+import { t } from '@/messages/settings';
 import type { components } from '@/api/schema';
 import { amountReader, currencyFormat, endingsReader, percentReader } from '@/edit/reading';
 import { figureAt, optionalFigure } from '@/edit/schemas';
@@ -83,12 +84,12 @@ export function markupField(path: string): string {
 export function saysMarkup(markup: Markup): string {
     const tiers = markup.tiers.map((tier, index) => {
         const size = tier.percent ? `${tier.percent}\u00a0%` : money(tier.amount);
-        return index === 0 ? `${size} on cost` : `from ${money(tier.from)} ${size}`;
+        return index === 0 ? t('settings.onCost', { size }) : t('settings.from', { from: money(tier.from), size });
     });
     const more = [
         markup.fee && `+ ${money(markup.fee)}`,
-        markup.min_profit && `at least ${money(markup.min_profit)} profit`,
-        markup.ending && `ending ${markup.ending.endings.join(', ')}`,
+        markup.min_profit && t('settings.atLeastProfit', { minProfit: money(markup.min_profit) }),
+        markup.ending && t('settings.ending', { join: markup.ending.endings.join(', ') }),
     ].filter(Boolean);
     return [...tiers, ...more].join(', ');
 }

@@ -1,3 +1,4 @@
+import { t } from '@/messages/message';
 import { Button } from '@/ui/Button';
 import { Notice } from '@/ui/Notice';
 import { Component, type ReactNode } from 'react';
@@ -30,11 +31,9 @@ export class Boundary extends Component<Props, State> {
         return (
             <main className="m-6 max-w-xl">
                 <Notice>
-                    <b className="block">This place cannot be shown</b>
-                    <p className="my-1">
-                        Something went wrong on this page. Nothing that was saved is lost, and unsaved changes are kept.
-                    </p>
-                    <Button onClick={() => window.location.reload()}>Load it again</Button>
+                    <b className="block">{t('shell.thisPlaceCannotBeShown')}</b>
+                    <p className="my-1">{t('shell.somethingWentWrongOnThis')}</p>
+                    <Button onClick={() => window.location.reload()}>{t('shell.loadItAgain')}</Button>
                 </Notice>
             </main>
         );

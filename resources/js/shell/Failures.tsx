@@ -1,3 +1,4 @@
+import { t } from '@/messages/message';
 import { Problem } from '@/api/client';
 import { useUnsaid } from '@/api/said';
 import { useMutationState, useQueryClient, type Mutation } from '@tanstack/react-query';
@@ -21,7 +22,7 @@ export function Failures() {
         <ul className="shrink-0">
             {failed.map((mutation) => {
                 const { error } = mutation.state;
-                const says = error instanceof Problem ? error.says : 'Something went wrong on this page.';
+                const says = error instanceof Problem ? error.says : t('shell.somethingWentWrongOnThis2');
                 return (
                     <li
                         key={mutation.mutationId}
@@ -29,18 +30,18 @@ export function Failures() {
                         className="flex items-center gap-3 border-b border-line border-l-4 border-l-broken bg-broken-soft px-[18px] py-2"
                     >
                         <span className="min-w-0 flex-1">
-                            <b>{mutation.meta?.failed ?? 'That was not done'}.</b> {says}
+                            <b>{mutation.meta?.failed ?? t('shell.thatWasNotDone')}.</b> {says}
                         </span>
                         <button
                             type="button"
                             className="text-stripe underline underline-offset-2"
                             onClick={() => again(mutation)}
                         >
-                            Try again
+                            {t('shell.tryAgain')}
                         </button>
                         <button
                             type="button"
-                            aria-label="Dismiss"
+                            aria-label={t('shell.dismiss')}
                             className="rounded p-1 text-text-2 hover:text-text"
                             onClick={() => cache.remove(mutation)}
                         >

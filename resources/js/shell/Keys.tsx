@@ -1,3 +1,4 @@
+import { t } from '@/messages/message';
 import { isForPage } from '@/ui/hotkeys';
 import { Window } from '@/ui/Window';
 import { lazy, Suspense, useEffect, useState } from 'react';
@@ -7,45 +8,45 @@ const Palette = lazy(() => import('./Palette'));
 
 const KEYS: [string, [string, string][]][] = [
     [
-        'Everywhere',
+        t('shell.everywhere'),
         [
-            ['g t', 'go to Today'],
-            ['g l', 'go to Listings'],
-            ['g r', 'go to Rules'],
-            ['g c', 'go to Changes'],
-            ['g s', 'go to Settings'],
-            ['Esc', 'close what is open'],
-            ['Ctrl K', 'go to anything by its name'],
-            ['?', 'this list'],
+            ['g t', t('shell.goToToday')],
+            ['g l', t('shell.goToListings')],
+            ['g r', t('shell.goToRules')],
+            ['g c', t('shell.goToChanges')],
+            ['g s', t('shell.goToSettings')],
+            ['Esc', t('shell.closeWhatIsOpen')],
+            ['Ctrl K', t('shell.goToAnythingByItsName')],
+            ['?', t('shell.thisList')],
         ],
     ],
     [
-        'Tables',
+        t('shell.tables'),
         [
-            ['arrows', 'from cell to cell'],
-            ['Home  End', 'first, last cell; with Ctrl first, last row'],
-            ['Page Up  Down', 'as many rows as are in sight'],
-            ['Shift Space', 'select the row'],
-            ['Ctrl A', 'select all that match'],
-            ['Shift ← →', 'at a head: narrower, wider'],
+            ['arrows', t('shell.fromCellToCell')],
+            ['Home  End', t('shell.firstLastCellWithCtrlFirst')],
+            ['Page Up  Down', t('shell.asManyRowsAsAreIn')],
+            ['Shift Space', t('shell.selectTheRow')],
+            ['Ctrl A', t('shell.selectAllThatMatch')],
+            ['Shift ← →', t('shell.atAHeadNarrowerWider')],
         ],
     ],
     [
-        'Today',
+        t('shell.today'),
         [
-            ['j  k', 'next, previous price that needs approval'],
-            ['a  e  r', 'approve, edit, reject it'],
+            ['j  k', t('shell.nextPreviousPriceThatNeeds')],
+            ['a  e  r', t('shell.approveEditRejectIt')],
         ],
     ],
     [
-        'Listings',
+        t('shell.listings'),
         [
-            ['/', 'find a listing'],
-            ['j  k', 'next, previous listing'],
-            ['x', 'select the listing for bulk changes'],
-            ['J  K', 'the same, selecting on the way'],
-            ['a  n', 'select all that match, none'],
-            ['e', 'change the price of the listing'],
+            ['/', t('shell.findAListing')],
+            ['j  k', t('shell.nextPreviousListing')],
+            ['x', t('shell.selectTheListingForBulk')],
+            ['J  K', t('shell.theSameSelectingOnTheWay')],
+            ['a  n', t('shell.selectAllThatMatchNone')],
+            ['e', t('shell.changeThePriceOfTheListing')],
         ],
     ],
 ];
@@ -82,7 +83,7 @@ export function Keys() {
                     <Palette onClose={() => setPalette(false)} />
                 </Suspense>
             )}
-            <Window open={open} wide onClose={() => setOpen(false)} title="Keys">
+            <Window open={open} wide onClose={() => setOpen(false)} title={t('shell.keys')}>
                 <div className="columns-2 gap-8 max-[700px]:columns-1">
                     {KEYS.map(([place, keys]) => (
                         <section key={place} className="mb-4 break-inside-avoid">
@@ -102,7 +103,7 @@ export function Keys() {
                         </section>
                     ))}
                 </div>
-                <p className="text-[12.5px] text-text-3">Keys of one letter can be switched off under Account.</p>
+                <p className="text-[12.5px] text-text-3">{t('shell.keysOfOneLetterCanBe')}</p>
             </Window>
         </>
     );

@@ -1,3 +1,4 @@
+import { t } from '@/messages/message';
 import { key } from '@/api/keys';
 import { api, take } from '@/api/client';
 import { useChannels, useRules } from '@/api/queries';
@@ -9,27 +10,27 @@ import { useDeferredValue, useState } from 'react';
 import { useNavigate } from 'react-router';
 
 const PLACES: [string, string][] = [
-    ['Today', '/today'],
-    ['Listings', '/listings'],
-    ['Rules', '/rules'],
-    ['Changes', '/changes'],
-    ['Runs', '/changes?view=runs'],
-    ['Settings: workspace', '/settings/workspace'],
-    ['Settings: limits', '/settings/limits'],
-    ['Settings: brakes and hours', '/settings/brakes'],
-    ['Settings: suppliers and markups', '/settings/suppliers'],
-    ['Settings: channels', '/settings/channels'],
-    ['Settings: API tokens', '/settings/tokens'],
-    ['Account: language, colours, keys', '/account'],
+    [t('shell.today'), '/today'],
+    [t('shell.listings'), '/listings'],
+    [t('shell.rules'), '/rules'],
+    [t('shell.changes'), '/changes'],
+    [t('shell.runs'), '/changes?view=runs'],
+    [t('shell.settingsWorkspace'), '/settings/workspace'],
+    [t('shell.settingsLimits'), '/settings/limits'],
+    [t('shell.settingsBrakesAndHours'), '/settings/brakes'],
+    [t('shell.settingsSuppliersAnd'), '/settings/suppliers'],
+    [t('shell.settingsChannels'), '/settings/channels'],
+    [t('shell.settingsApiTokens'), '/settings/tokens'],
+    [t('shell.accountLanguageColoursKeys'), '/account'],
 ];
 
 const ACTIONS: [string, string][] = [
-    ['New rule', '/rules/new'],
-    ['Import a file', '/listings?file=new'],
-    ['Add a product', '/listings?product=new'],
-    ['Listings without a rule', '/listings?rule=none'],
-    ['Listings without a cost', '/listings?state=no_cost'],
-    ['Listings that cannot be priced', '/listings?state=blocked'],
+    [t('shell.newRule'), '/rules/new'],
+    [t('shell.importAFile'), '/listings?file=new'],
+    [t('shell.addAProduct'), '/listings?product=new'],
+    [t('shell.listingsWithoutARule'), '/listings?rule=none'],
+    [t('shell.listingsWithoutACost'), '/listings?state=no_cost'],
+    [t('shell.listingsThatCannotBePriced'), '/listings?state=blocked'],
 ];
 
 const FEWEST_LETTERS = 2;
@@ -58,7 +59,7 @@ export default function Palette({ onClose }: { onClose: () => void }) {
     const [pickedFor, setPickedFor] = useState('');
     if (listings[0] && pickedFor !== words && !found.isPlaceholderData) {
         setPickedFor(words);
-        setPicked(`listing ${listings[0].id}`);
+        setPicked(t('shell.listing', { id: listings[0].id }));
     }
     const go = (to: string) => {
         onClose();
@@ -82,23 +83,25 @@ export default function Palette({ onClose }: { onClose: () => void }) {
                     aria-describedby={undefined}
                     className="fixed top-[12vh] left-1/2 z-50 w-[min(580px,94vw)] -translate-x-1/2 rounded-md border border-line-2 bg-sheet p-2"
                 >
-                    <Dialog.Title className="sr-only">Go to</Dialog.Title>
-                    <Command label="Go to" filter={hasWords} value={picked} onValueChange={setPicked}>
+                    <Dialog.Title className="sr-only">{t('shell.goTo')}</Dialog.Title>
+                    <Command label={t('shell.goTo')} filter={hasWords} value={picked} onValueChange={setPicked}>
                         <Command.Input
                             value={typed}
                             onValueChange={setTyped}
-                            placeholder="SKU, words, a rule, a place"
+                            placeholder={t('shell.skuWordsARuleAPlace')}
                             className="h-9 w-full border-b border-line bg-transparent px-3 placeholder:text-text-3 focus-visible:outline-none"
                         />
                         <Command.List className="max-h-[56vh] overflow-auto pt-1">
-                            <Command.Empty className="px-3 py-3 text-text-2">Nothing is called that.</Command.Empty>
+                            <Command.Empty className="px-3 py-3 text-text-2">
+                                {t('shell.nothingIsCalledThat')}
+                            </Command.Empty>
                             {listings.length > 0 && (
-                                <Command.Group heading="Listings" className={group} forceMount>
+                                <Command.Group heading={t('shell.listings')} className={group} forceMount>
                                     {listings.map((one) => (
                                         <Command.Item
                                             key={one.id}
                                             forceMount
-                                            value={`listing ${one.id}`}
+                                            value={t('shell.listing', { id: one.id })}
                                             onSelect={() =>
                                                 go(`/listings?q=${encodeURIComponent(one.sku)}&listing=${one.id}`)
                                             }
@@ -112,14 +115,16 @@ export default function Palette({ onClose }: { onClose: () => void }) {
                                     ))}
                                 </Command.Group>
                             )}
-                            <Command.Group heading="Places" className={group}>
+                            <Command.Group heading={t('shell.places')} className={group}>
                                 {PLACES.map(([name, to]) => line(name, to))}
                                 {channels.data?.map((one) => line(one.name, `/settings/channels/${one.id}`, 'channel'))}
                             </Command.Group>
-                            <Command.Group heading="Rules" className={group}>
-                                {rules.data?.map((one) => line(one.name, `/rules/${one.id}`, one.is_on ? 'on' : 'off'))}
+                            <Command.Group heading={t('shell.rules')} className={group}>
+                                {rules.data?.map((one) =>
+                                    line(one.name, `/rules/${one.id}`, t(one.is_on ? 'common.on' : 'common.off')),
+                                )}
                             </Command.Group>
-                            <Command.Group heading="Actions" className={group}>
+                            <Command.Group heading={t('shell.actions')} className={group}>
                                 {ACTIONS.map(([name, to]) => line(name, to))}
                             </Command.Group>
                         </Command.List>

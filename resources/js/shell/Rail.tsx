@@ -1,4 +1,4 @@
-import { t } from '@/messages/message';
+import { t } from '@/messages/today';
 import { useRules, useWorkspace } from '@/api/queries';
 import { useForYou } from '@/screens/today/queries';
 import { clsx } from 'clsx';
@@ -13,14 +13,14 @@ export function Rail({ workspace }: { workspace: string }) {
     const on = rules.data?.filter((rule) => rule.is_on).length;
     const places: [string, string, string?][] = [
         ['/today', t('today.title'), open ? t('today.forYou', { many: open }) : undefined],
-        ['/listings', 'Listings'],
-        ['/rules', 'Rules', on === undefined ? undefined : `${on} on`],
-        ['/changes', 'Changes'],
-        ['/settings', 'Settings'],
+        ['/listings', t('shell.listings')],
+        ['/rules', t('shell.rules'), on === undefined ? undefined : t('shell.on', { on })],
+        ['/changes', t('shell.changes')],
+        ['/settings', t('shell.settings')],
     ];
     return (
         <nav
-            aria-label="Places"
+            aria-label={t('shell.places')}
             className="flex w-[88px] shrink-0 flex-col border-r-4 border-[#2346c8] bg-rail text-[#e6eafb]"
         >
             <div className="px-4 py-4">
@@ -54,7 +54,7 @@ export function Rail({ workspace }: { workspace: string }) {
                     to="/account"
                     className="rounded text-[12.5px] text-[#e6eafb] underline underline-offset-2 focus-visible:outline-[#8ea6ff]"
                 >
-                    Account
+                    {t('shell.account')}
                 </NavLink>
             </div>
         </nav>

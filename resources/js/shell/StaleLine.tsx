@@ -1,3 +1,4 @@
+import { t } from '@/messages/message';
 import { Problem } from '@/api/client';
 import { clock } from '@/ui/figures';
 import { useQueryClient, type Query } from '@tanstack/react-query';
@@ -24,7 +25,11 @@ export function StaleLine() {
         if (!first) return '';
         const { error, dataUpdatedAt } = first.state;
         const why =
-            error instanceof Problem ? error.message : navigator.onLine ? 'It failed' : 'There is no connection';
+            error instanceof Problem
+                ? error.message
+                : navigator.onLine
+                  ? t('shell.itFailed')
+                  : t('shell.thereIsNoConnection');
         return `${new Date(dataUpdatedAt).toISOString()} ${why}`;
     });
     const isAny = told !== '';
@@ -48,9 +53,9 @@ export function StaleLine() {
     const [since = '', ...why] = told.split(' ');
     return (
         <p role="status" className="shrink-0 border-b border-line bg-sheet px-[18px] py-1.5 text-[12.5px] text-text-2">
-            Shown as of {clock(since)}: {why.join(' ')}. It is tried again by itself.{' '}
+            {t('shell.shownAsOfItIsTried', { since: clock(since), join: why.join(' ') })}{' '}
             <button type="button" className="text-stripe underline underline-offset-2" onClick={tryNow}>
-                Try now
+                {t('shell.tryNow')}
             </button>
         </p>
     );

@@ -1,3 +1,4 @@
+import { t } from '@/messages/message';
 import { useWorkspace } from '@/api/queries';
 import { Select } from './Select';
 
@@ -5,13 +6,13 @@ import { Select } from './Select';
 export type Stands = { stands: 'market' | 'hours' | 'released'; hours?: number };
 
 /** What ends a price that stands for no set time. */
-export const STANDS_UNTIL = { market: 'until the market moves', released: 'until it is released' };
+export const STANDS_UNTIL = { market: t('ui.untilTheMarketMoves'), released: t('ui.untilItIsReleased') };
 
 const OPTIONS = [
     ['market', STANDS_UNTIL.market],
-    ['hours 4', 'for four hours'],
-    ['hours 24', 'for a day'],
-    ['hours 168', 'for a week'],
+    ['hours 4', t('ui.forFourHours')],
+    ['hours 24', t('ui.forADay')],
+    ['hours 168', t('ui.forAWeek')],
     ['released', STANDS_UNTIL.released],
 ] as const;
 
@@ -20,13 +21,14 @@ const read = (option: string): Stands => {
     return { stands: stands as Stands['stands'], ...(hours ? { hours: Number(hours) } : {}) };
 };
 
-const write = ({ stands, hours }: Stands): string => (stands === 'hours' ? `hours ${hours ?? 24}` : stands);
+const write = ({ stands, hours }: Stands): string =>
+    stands === 'hours' ? t('ui.hours', { hours: hours ?? 24 }) : stands;
 
 /** Asks how long a price stands; what the settings say is chosen to begin with. */
 export function HandPriceStands({
     value,
     onChange,
-    label = 'It stands',
+    label = t('ui.itStands'),
     hideLabel = false,
     className = 'w-48',
 }: {
@@ -40,7 +42,7 @@ export function HandPriceStands({
     const shown = write(value ?? { stands: usual?.hand_price_stands ?? 'market', hours: usual?.hand_price_hours });
     const options = OPTIONS.some(([option]) => option === shown)
         ? OPTIONS
-        : [...OPTIONS, [shown, `for ${shown.split(' ')[1]} hours`] as const];
+        : [...OPTIONS, [shown, t('ui.forHours', { split: shown.split(' ')[1] })] as const];
     return (
         <Select
             label={label}

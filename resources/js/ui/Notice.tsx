@@ -1,3 +1,4 @@
+import { t } from '@/messages/message';
 import { Problem } from '@/api/client';
 import { useSaid } from '@/api/said';
 import { clsx } from 'clsx';
@@ -23,11 +24,11 @@ export function ProblemNotice({ error, onRetry }: { error: unknown; onRetry?: ()
     const problem = error instanceof Problem ? error : null;
     return (
         <Notice>
-            <b>{problem?.message ?? 'Something went wrong on this page'}</b>
+            <b>{problem?.message ?? t('ui.somethingWentWrongOnThis2')}</b>
             {problem && problem.says !== problem.message && <div>{problem.says}</div>}
             {onRetry && (
                 <button type="button" onClick={onRetry} className="mt-1 text-stripe underline underline-offset-2">
-                    Try again
+                    {t('ui.tryAgain')}
                 </button>
             )}
         </Notice>

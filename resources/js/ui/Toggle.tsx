@@ -1,3 +1,4 @@
+import { t } from '@/messages/message';
 import { Switch } from 'radix-ui';
 
 /** On or off, with the word beside it: the state is never told by colour alone. */
@@ -5,7 +6,7 @@ export function Toggle({
     on,
     onChange,
     label,
-    words = ['on', 'off'],
+    words = [t('common.on'), t('common.off')],
     disabled,
 }: {
     on: boolean;

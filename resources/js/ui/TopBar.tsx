@@ -1,9 +1,9 @@
+import { t } from '@/messages/message';
 import type { Workspace } from '@/api/client';
 import { useChangeWorkspace, useWaiting, useWorkspace } from '@/api/queries';
 import { Choices } from '@/ui/Choices';
 import { ProblemNotice } from '@/ui/Notice';
 import { Popup } from '@/ui/Popup';
-import { count } from '@/ui/words';
 import type { ReactNode } from 'react';
 
 /** The head of a place: its name, one line about it, its actions, and the main switch. */
@@ -25,21 +25,21 @@ type Repricing = Workspace['repricing'];
 
 const POSITIONS: Record<Repricing, { name: string; turning: string; says: string; mark: string }> = {
     running: {
-        name: 'Repricing runs',
-        turning: 'Starting',
-        says: 'Running: rules decide, prices are sent',
+        name: t('ui.repricingRuns'),
+        turning: t('ui.starting'),
+        says: t('ui.runningRulesDecidePrices'),
         mark: 'bg-yours ring-ink',
     },
     rules_paused: {
-        name: 'Rules are paused',
-        turning: 'Pausing rules',
-        says: 'Rules paused: nothing is decided by rules, what people set still goes',
+        name: t('ui.rulesArePaused'),
+        turning: t('ui.pausingRules'),
+        says: t('ui.rulesPausedNothingIs'),
         mark: 'bg-yours-soft ring-ink',
     },
     stopped: {
-        name: 'Stopped',
-        turning: 'Stopping',
-        says: 'Stopped: nothing leaves at all',
+        name: t('ui.stopped'),
+        turning: t('ui.stopping'),
+        says: t('ui.stoppedNothingLeavesAtAll'),
         mark: 'ring-text-3',
     },
 };
@@ -48,14 +48,14 @@ const OPTIONS = Object.entries(POSITIONS).map(([name, { says }]) => [name as Rep
 
 function MainSwitch() {
     const workspace = useWorkspace();
-    const change = useChangeWorkspace('The main switch was not turned');
+    const change = useChangeWorkspace(t('ui.theMainSwitchWasNotTurned'));
     if (!workspace.data) return null;
     const { repricing } = workspace.data;
     // It stands where the server has it; until that has answered, it is being turned.
     const wanted = change.isPending ? change.variables.repricing : undefined;
     return (
         <Popup
-            label="Repricing"
+            label={t('ui.repricing')}
             align="end"
             trigger={
                 <button
@@ -69,7 +69,7 @@ function MainSwitch() {
         >
             <div className="grid w-72 gap-2.5">
                 <Choices
-                    label="Repricing, for everything"
+                    label={t('ui.repricingForEverything')}
                     value={repricing}
                     options={OPTIONS}
                     onChange={(next) => change.mutate({ repricing: next })}
@@ -88,13 +88,13 @@ function WhatWaits({ repricing }: { repricing: Repricing }) {
         <p className="border-t border-line pt-2 text-[12.5px] text-text-2" aria-live="polite">
             {repricing === 'stopped'
                 ? many > 0
-                    ? `${count(many, 'price waits', 'prices wait')}. Rules keep them up to date; each is checked once more before it is sent when you start again.`
-                    : 'No price waits. What is decided or set now waits until you start again.'
+                    ? t('ui.pricesWaitRulesKeepThemUp', { many })
+                    : t('ui.noPriceWaitsWhatIsDecided')
                 : repricing === 'rules_paused'
-                  ? 'Prices of rules that had not left were withdrawn. When rules run again, they decide anew.'
+                  ? t('ui.pricesOfRulesThatHadNot')
                   : many > 0
-                    ? `${count(many, 'price waits', 'prices wait')} because a channel is switched off.`
-                    : 'Stopping takes effect before the next price is sent. What a channel has already stays there.'}
+                    ? t('ui.pricesWaitBecauseAChannel', { many })
+                    : t('ui.stoppingTakesEffectBefore')}
         </p>
     );
 }

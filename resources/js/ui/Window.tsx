@@ -1,3 +1,4 @@
+import { t } from '@/messages/message';
 import { X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
@@ -26,7 +27,7 @@ export function Window({
                 >
                     <header className="flex items-center justify-between border-b border-line px-5 py-3.5">
                         <Dialog.Title className="text-[17px]">{title}</Dialog.Title>
-                        <Dialog.Close aria-label="Close" className="rounded p-1 text-text-2 hover:text-text">
+                        <Dialog.Close aria-label={t('ui.close')} className="rounded p-1 text-text-2 hover:text-text">
                             <X size={17} />
                         </Dialog.Close>
                     </header>

@@ -1,5 +1,5 @@
 import type { components } from '@/api/schema';
-import { english, type MessageKey } from '@/messages/catalogue';
+import { firstView, type FirstViewKey } from '@/messages/catalogue';
 import { t } from '@/messages/message';
 import { figureOrText, whole } from './figures';
 
@@ -12,7 +12,7 @@ type Problem = components['schemas']['WorklistGroup']['problem'];
 /** Words for a name the page may not know, as a newer server can send: then the name itself. */
 function word(kind: 'off' | 'assigned' | 'state' | 'waitsFor' | 'cause' | 'sent', name: string): string {
     const key = `${kind}.${name}`;
-    return key in english.words ? t(`words.${key}` as MessageKey) : name;
+    return key in firstView.words ? t(`words.${key}` as FirstViewKey) : name;
 }
 
 export const reason = (name: Decision['reason'] | null) => (name === null ? '' : t(`words.reason.${name}`));
@@ -51,7 +51,7 @@ export const cause = (name: string | null) => (name === null ? '' : word('cause'
 /** What a limit was set for. */
 export function origin(from: string, name: string | null): string {
     const key = `for.${from}`;
-    return key in english.words ? t(`words.${key}` as MessageKey, { name }) : from;
+    return key in firstView.words ? t(`words.${key}` as FirstViewKey, { name }) : from;
 }
 
 export const fulfilled = (by: string) => word('sent', by);

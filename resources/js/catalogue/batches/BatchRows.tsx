@@ -1,3 +1,4 @@
+import { t } from '@/messages/bulk';
 import type { Batch, BatchRow } from '@/api/client';
 import { money, signedPercent, whole } from '@/ui/figures';
 import type { GridColumn, HeadColumn } from '@/ui/grid/columns';
@@ -12,12 +13,12 @@ import { FIELDS } from './words';
 export function BatchRows({ batch }: { batch: Batch }) {
     const moves = batch.floors_up + batch.floors_down;
     const tabs: [Shown, string, number][] = [
-        ['change', 'Changes', batch.change],
-        ['create', 'New', batch.create],
-        ['moves', 'Floors, largest moves first', moves],
-        ['refused', 'Refused', batch.refused],
-        ['left', 'Left', batch.left],
-        ['same', 'Right already', batch.same],
+        ['change', t('bulk.changes'), batch.change],
+        ['create', t('bulk.new'), batch.create],
+        ['moves', t('bulk.floorsLargestMovesFirst'), moves],
+        ['refused', t('bulk.refused'), batch.refused],
+        ['left', t('bulk.left'), batch.left],
+        ['same', t('bulk.rightAlready'), batch.same],
     ];
     const open = tabs.filter(([, , many]) => many > 0);
     const [asked, setAsked] = useState<Shown | null>(null);
@@ -37,7 +38,7 @@ export function BatchRows({ batch }: { batch: Batch }) {
     );
     return (
         <div>
-            <div role="tablist" aria-label="Rows" className="flex flex-wrap gap-1 border-b border-line">
+            <div role="tablist" aria-label={t('bulk.rows')} className="flex flex-wrap gap-1 border-b border-line">
                 {open.map(([name, words, many]) => (
                     <button
                         key={name}
@@ -59,7 +60,7 @@ export function BatchRows({ batch }: { batch: Batch }) {
             <div className="flex h-[38vh]">
                 <Grid
                     key={shown}
-                    label="Rows of this change"
+                    label={t('bulk.rowsOfThisChange')}
                     rows={rows.rows}
                     total={open.find(([name]) => name === shown)?.[2] ?? rows.rows.length}
                     idOf={(row) => row.position}
@@ -70,7 +71,7 @@ export function BatchRows({ batch }: { batch: Batch }) {
                     isBusy={rows.isBusy}
                     error={rows.error}
                     onRetry={rows.refetch}
-                    empty={<p className="py-2 text-text-3">No row.</p>}
+                    empty={<p className="py-2 text-text-3">{t('bulk.noRow')}</p>}
                     isUneven
                 />
             </div>
@@ -87,7 +88,7 @@ const HEAD: HeadColumn<BatchRow> = {
 
 const LINE: GridColumn<BatchRow> = {
     id: 'line',
-    name: 'Line',
+    name: t('bulk.line'),
     width: 56,
     isRight: true,
     cell: (row) => <span className="text-text-2">{row.line}</span>,
@@ -95,7 +96,7 @@ const LINE: GridColumn<BatchRow> = {
 
 const CHANGES: GridColumn<BatchRow> = {
     id: 'changes',
-    name: 'What changes',
+    name: t('bulk.whatChanges'),
     width: 330,
     isKept: true,
     cell: (row) => <Changes row={row} />,
@@ -103,7 +104,7 @@ const CHANGES: GridColumn<BatchRow> = {
 
 const FLOOR: GridColumn<BatchRow> = {
     id: 'floor',
-    name: 'Floor',
+    name: t('bulk.floor'),
     width: 130,
     isRight: true,
     cell: (row) =>
@@ -115,7 +116,7 @@ const FLOOR: GridColumn<BatchRow> = {
                 )}
             </>
         ) : (
-            <span className="text-text-3">stays</span>
+            <span className="text-text-3">{t('bulk.stays')}</span>
         ),
 };
 
@@ -143,9 +144,10 @@ function Changes({ row }: { row: BatchRow }) {
                     {row.why}
                 </span>
             )}
-            {row.verdict === 'same' && <span className="text-text-3">as it is</span>}
+            {row.verdict === 'same' && <span className="text-text-3">{t('bulk.asItIs')}</span>}
         </>
     );
 }
 
-const value = (text: string | null) => (text === null ? 'none' : /^-?\d+\.\d+$/.test(text) ? money(text) : text);
+const value = (text: string | null) =>
+    text === null ? t('bulk.none') : /^-?\d+\.\d+$/.test(text) ? money(text) : text;

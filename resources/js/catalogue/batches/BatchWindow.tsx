@@ -1,3 +1,4 @@
+import { t } from '@/messages/bulk';
 import { useWorkspace } from '@/api/queries';
 import type { Batch } from '@/api/client';
 import { Button } from '@/ui/Button';
@@ -5,7 +6,6 @@ import { Notice, ProblemNotice } from '@/ui/Notice';
 import { percent, whole } from '@/ui/figures';
 import { Tick } from '@/ui/Tick';
 import { Window } from '@/ui/Window';
-import { count } from '@/ui/words';
 import { useState } from 'react';
 import { BatchRows } from './BatchRows';
 import { useBatch, useMoveBatch } from './queries';
@@ -22,7 +22,7 @@ interface Props {
 export default function BatchWindow({ id, onClose, onColumns }: Props) {
     const batch = useBatch(id);
     return (
-        <Window open onClose={onClose} title={batch.data?.title ?? 'Bulk change'} wide>
+        <Window open onClose={onClose} title={batch.data?.title ?? t('bulk.bulkChange')} wide>
             {batch.error && !batch.data && <ProblemNotice error={batch.error} onRetry={() => void batch.refetch()} />}
             {batch.data && <Body batch={batch.data} onClose={onClose} onColumns={onColumns} />}
         </Window>
@@ -42,9 +42,9 @@ function Body({ batch, onClose, onColumns }: { batch: Batch } & Omit<Props, 'id'
 }
 
 const WORK: Partial<Record<Batch['state'], string>> = {
-    planning: 'Working out what it would do',
-    applying: 'Making the changes',
-    undoing: 'Taking them back',
+    planning: t('bulk.workingOutWhatItWouldDo'),
+    applying: t('bulk.makingTheChanges'),
+    undoing: t('bulk.takingThemBack'),
 };
 
 function Standing({ batch }: { batch: Batch }) {
@@ -53,7 +53,8 @@ function Standing({ batch }: { batch: Batch }) {
         return (
             <div role="status">
                 <p>
-                    <b>{work}</b>: {whole(batch.done)} of {whole(batch.total)}
+                    <b>{work}</b>
+                    {t('bulk.of', { done: whole(batch.done), total: whole(batch.total) })}
                 </p>
                 <progress
                     value={batch.done}
@@ -61,28 +62,20 @@ function Standing({ batch }: { batch: Batch }) {
                     aria-label={work}
                     className="progress mt-1.5 block h-1.5 w-full"
                 />
-                <p className="mt-1.5 text-text-2">
-                    You can close this window: it goes on by itself and is found again under “Bulk changes”.
-                </p>
+                <p className="mt-1.5 text-text-2">{t('bulk.youCanCloseThisWindowIt')}</p>
             </div>
         );
     }
     const says = {
-        planned: 'Nothing is changed yet.',
-        applied: 'Done.',
-        undone: 'Taken back: everything is as it was.',
-        failed: 'It stopped before its end.',
+        planned: t('bulk.nothingIsChangedYet'),
+        applied: t('bulk.done'),
+        undone: t('bulk.takenBackEverythingIsAsIt'),
+        failed: t('bulk.itStoppedBeforeItsEnd'),
     }[batch.state as 'planned' | 'applied' | 'undone' | 'failed'];
     return (
         <p role="status">
-            <b>{says}</b> Of {count(batch.total, 'row', 'rows')}, {sum(batch)}.
-            {batch.left > 0 && (
-                <>
-                    {' '}
-                    {count(batch.left, 'row was', 'rows were')} left as someone made {batch.left === 1 ? 'it' : 'them'}{' '}
-                    meanwhile.
-                </>
-            )}
+            <b>{says}</b> {t('bulk.ofRows', { total: batch.total, batch: sum(batch) })}
+            {batch.left > 0 && <> {t('bulk.rowsWereLeftAsSomeoneMade', { left: batch.left })}</>}
         </p>
     );
 }
@@ -90,15 +83,14 @@ function Standing({ batch }: { batch: Batch }) {
 /** What it does to floors: the part that costs money when it is wrong. */
 function Effect({ batch }: { batch: Batch }) {
     const moved = [
-        batch.floors_up > 0 && count(batch.floors_up, 'floor rises', 'floors rise'),
-        batch.floors_down > 0 && count(batch.floors_down, 'floor falls', 'floors fall'),
+        batch.floors_up > 0 && t('bulk.floorsRise', { floorsUp: batch.floors_up }),
+        batch.floors_down > 0 && t('bulk.floorsFall', { floorsDown: batch.floors_down }),
     ].filter(Boolean);
     if (moved.length === 0) return null;
     return (
         <p className="text-text-2">
             {moved.join(', ')}.
-            {batch.below_floor > 0 &&
-                ` ${count(batch.below_floor, 'listing is', 'listings are')} priced below the new floor; where a rule is on, ${batch.below_floor === 1 ? 'it goes' : 'they go'} up to it at once.`}
+            {batch.below_floor > 0 && t('bulk.listingsArePricedBelowThe', { many: batch.below_floor })}
         </p>
     );
 }
@@ -113,12 +105,13 @@ function Actions({ batch, onClose, onColumns }: { batch: Batch } & Omit<Props, '
         <div className="grid gap-3">
             {asks && (
                 <Notice>
-                    <b>{count(batch.floors_beyond, 'floor moves', 'floors move')}</b> by more than{' '}
-                    {percent(workspace.data?.floor_alarm_percent ?? '20')}. A wrong file or a typing error looks like
-                    this.
+                    <b>{t('bulk.floorsMove', { floorsBeyond: batch.floors_beyond })}</b>{' '}
+                    {t('bulk.byMoreThanAWrongFile', {
+                        floorAlarmPercent: percent(workspace.data?.floor_alarm_percent ?? '20'),
+                    })}
                     <label className="mt-1.5 flex items-center gap-2">
-                        <Tick checked={seen} onChange={setSeen} label="I have looked at them; it is meant" />I have
-                        looked at them; it is meant
+                        <Tick checked={seen} onChange={setSeen} label={t('bulk.iHaveLookedAtThemIt')} />
+                        {t('bulk.iHaveLookedAtThemIt')}
                     </label>
                 </Notice>
             )}
@@ -130,21 +123,21 @@ function Actions({ batch, onClose, onColumns }: { batch: Batch } & Omit<Props, '
                         disabled={move.isPending || (asks && !seen)}
                         onClick={() => move.mutate({ undo: false, confirmed: seen })}
                     >
-                        {batch.state === 'failed' ? 'Go on' : `Make ${count(many, 'change', 'changes')}`}
+                        {batch.state === 'failed' ? t('bulk.goOn') : t('bulk.makeChanges', { many })}
                     </Button>
                 )}
                 {batch.state === 'applied' && (
                     <Button look="main" onClick={onClose}>
-                        Close
+                        {t('bulk.close')}
                     </Button>
                 )}
                 {batch.state === 'applied' && many > batch.left && (
                     <Button disabled={move.isPending} onClick={() => move.mutate({ undo: true })}>
-                        Undo
+                        {t('bulk.undo')}
                     </Button>
                 )}
                 {batch.import_id && batch.state === 'planned' && (
-                    <Button onClick={() => onColumns(batch.import_id!)}>Change the columns</Button>
+                    <Button onClick={() => onColumns(batch.import_id!)}>{t('bulk.changeTheColumns')}</Button>
                 )}
                 {batch.refused > 0 && batch.state !== 'planning' && (
                     <a
@@ -152,7 +145,7 @@ function Actions({ batch, onClose, onColumns }: { batch: Batch } & Omit<Props, '
                         download
                         className="ml-auto text-stripe underline underline-offset-2"
                     >
-                        Refused rows as a file
+                        {t('bulk.refusedRowsAsAFile')}
                     </a>
                 )}
             </div>

@@ -1,3 +1,4 @@
+import { t } from '@/messages/bulk';
 import { Ago } from '@/ui/Ago';
 import { Button } from '@/ui/Button';
 import { ProblemNotice } from '@/ui/Notice';
@@ -12,20 +13,15 @@ export function RecentBatches({ onOpen }: { onOpen: (id: string) => void }) {
     const batches = useBatches(open);
     return (
         <Popup
-            label="Bulk changes"
+            label={t('bulk.bulkChanges')}
             align="end"
             open={open}
             onOpenChange={setOpen}
-            trigger={<Button>Bulk changes</Button>}
+            trigger={<Button>{t('bulk.bulkChanges')}</Button>}
         >
             <div className="w-[400px] max-w-full">
                 {batches.error && !batches.data && <ProblemNotice error={batches.error} />}
-                {batches.data?.length === 0 && (
-                    <p className="text-text-2">
-                        Nothing yet. Select listings in the table, or import a file; what you did is listed here, and
-                        can be undone.
-                    </p>
-                )}
+                {batches.data?.length === 0 && <p className="text-text-2">{t('bulk.nothingYetSelectListingsIn')}</p>}
                 <ul>
                     {batches.data?.map((batch) => (
                         <li key={batch.id}>

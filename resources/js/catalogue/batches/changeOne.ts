@@ -1,3 +1,4 @@
+import { t } from '@/messages/bulk';
 import { api, Problem, take, type Batch, type BulkEdit } from '@/api/client';
 import { toast } from 'sonner';
 import type { Edit } from './queries';
@@ -10,12 +11,12 @@ export async function changeOne(edit: Edit, wanted: BulkEdit, listing: number): 
     const batch = await take(api.POST('/api/v1/batches', { body: { edit, wanted, listings: [listing] } }));
     const path = { id: batch.id };
     const row = async () => (await take(api.GET('/api/v1/batches/{id}/rows', { params: { path } })))[0];
-    if (batch.refused > 0) throw new Problem(422, (await row())?.why ?? 'It was refused', null, {});
+    if (batch.refused > 0) throw new Problem(422, (await row())?.why ?? t('bulk.itWasRefused'), null, {});
     if (batch.change === 0) return null;
     if (batch.floors_beyond > 0) return batch;
     const applied = await take(api.POST('/api/v1/batches/{id}/apply', { params: { path }, body: {} }));
     const made = await row();
-    if (made?.state === 'left') throw new Problem(409, made.why ?? 'It was left as it is', null, {});
+    if (made?.state === 'left') throw new Problem(409, made.why ?? t('bulk.itWasLeftAsItIs'), null, {});
     if (made?.why) toast(`${made.sku}: ${made.why}`);
     return applied;
 }

@@ -1,3 +1,4 @@
+import { t } from '@/messages/pricing';
 import { at } from '@/edit/merge';
 import { useRuleWriting } from '../RuleWriting';
 import type { FieldDraft } from '../ruleDraft';
@@ -13,39 +14,44 @@ export function FieldPanel() {
     const conditions = Array.isArray(field.condition) ? field.condition : null;
     return (
         <div className="grid w-[520px] max-w-full gap-2">
-            <p className="text-text-2">Whose offers count</p>
+            <p className="text-text-2">{t('pricing.whoseOffersCount')}</p>
             <div className="grid grid-cols-2 gap-x-6 gap-y-0.5">
                 <Line
                     on={conditions === null && field.condition !== 'any'}
-                    label="in the same condition as mine"
+                    label={t('pricing.inTheSameConditionAsMine')}
                     onChange={(on) => set('field.condition', on ? 'same' : 'any')}
                 />
                 <Line
                     on={field.in_stock_only !== false}
-                    label="in stock"
+                    label={t('pricing.inStock')}
                     onChange={(on) => set('field.in_stock_only', on)}
                 />
                 <Line
                     on={field.exclude_marketplace_retail === true}
-                    label="not the marketplace’s own shop"
+                    label={t('pricing.notTheMarketplacesOwnShop')}
                     onChange={(on) => set('field.exclude_marketplace_retail', on || undefined)}
                 />
                 <Line
                     on={field.fulfilment === 'same'}
-                    label="sent the same way as mine"
+                    label={t('pricing.sentTheSameWayAsMine')}
                     onChange={(on) => set('field.fulfilment', on ? 'same' : undefined)}
                 />
-                <OptionalFigure path="field.min_rating_percent" label="rated at least" unit="%" usual="90" />
-                <OptionalFigure path="field.min_rating_count" label="from so many ratings" usual="50" />
-                <OptionalFigure path="field.max_handling_days" label="handled within days" usual="3" />
-                <OptionalFigure path="field.max_age_minutes" label="seen within" usual="2 h" className="w-24" />
+                <OptionalFigure path="field.min_rating_percent" label={t('pricing.ratedAtLeast')} unit="%" usual="90" />
+                <OptionalFigure path="field.min_rating_count" label={t('pricing.fromSoManyRatings')} usual="50" />
+                <OptionalFigure path="field.max_handling_days" label={t('pricing.handledWithinDays')} usual="3" />
+                <OptionalFigure
+                    path="field.max_age_minutes"
+                    label={t('pricing.seenWithin')}
+                    usual="2 h"
+                    className="w-24"
+                />
             </div>
             <details open={conditions !== null || hasMore(field)}>
-                <summary className="py-1 text-text-2">More</summary>
+                <summary className="py-1 text-text-2">{t('pricing.more')}</summary>
                 <div className="grid gap-0.5">
                     <Line
                         on={conditions !== null}
-                        label="in one of these conditions"
+                        label={t('pricing.inOneOfTheseConditions')}
                         onChange={(on) => set('field.condition', on ? ['new'] : 'same')}
                     >
                         {conditions &&
@@ -67,16 +73,16 @@ export function FieldPanel() {
                     </Line>
                     <OptionalFigure
                         path="field.ignore_below_percent_of_median"
-                        label="not cheaper than, of the median price,"
+                        label={t('pricing.notCheaperThanOfTheMedian')}
                         unit="%"
                         usual="50"
                     />
-                    <Names label="leaving out these sellers" path="field.exclude_sellers" />
-                    <Names label="only these sellers" path="field.only_sellers" />
-                    <Names label="sent from these countries" path="field.ship_from" />
+                    <Names label={t('pricing.leavingOutTheseSellers')} path="field.exclude_sellers" />
+                    <Names label={t('pricing.onlyTheseSellers')} path="field.only_sellers" />
+                    <Names label={t('pricing.sentFromTheseCountries')} path="field.ship_from" />
                     <Line
                         on={field.sources?.length === 1}
-                        label="seen on marketplaces only"
+                        label={t('pricing.seenOnMarketplacesOnly')}
                         onChange={(on) => set('field.sources', on ? ['marketplace'] : undefined)}
                     />
                 </div>
@@ -102,7 +108,9 @@ function Names({
     const text = useRuleText(path);
     return (
         <Line on={isOn} label={label} onChange={(on) => set(path, on ? '' : undefined)}>
-            {isOn && <SellerInput label={`${label}, separated by commas`} className="min-w-0 flex-1" {...text} />}
+            {isOn && (
+                <SellerInput label={t('pricing.separatedByCommas', { label })} className="min-w-0 flex-1" {...text} />
+            )}
         </Line>
     );
 }

@@ -1,3 +1,4 @@
+import { rich, t } from '@/messages/pricing';
 import { Problem } from '@/api/client';
 import { money } from '@/ui/figures';
 import { clsx } from 'clsx';
@@ -48,7 +49,7 @@ export function FormulaPanel() {
     return (
         <div className="grid w-[480px] max-w-full gap-2.5">
             <label className="grid gap-1">
-                <span className="text-text-2">The price is</span>
+                <span className="text-text-2">{t('pricing.thePriceIs')}</span>
                 <textarea
                     ref={area}
                     rows={3}
@@ -69,7 +70,7 @@ export function FormulaPanel() {
                 />
             </label>
             {word !== '' && offered.length > 0 && (
-                <ul className="flex flex-wrap gap-1" aria-label="What it could go on with">
+                <ul className="flex flex-wrap gap-1" aria-label={t('pricing.whatItCouldGoOnWith')}>
                     {offered.map((name, index) => (
                         <li key={name}>
                             <button
@@ -85,7 +86,7 @@ export function FormulaPanel() {
                             </button>
                         </li>
                     ))}
-                    <li className="text-[12px] text-text-3">Tab takes the marked one</li>
+                    <li className="text-[12px] text-text-3">{t('pricing.tabTakesTheMarkedOne')}</li>
                 </ul>
             )}
             {says && (
@@ -94,11 +95,11 @@ export function FormulaPanel() {
                 </p>
             )}
             <div className="flex items-center gap-2">
-                <span className="text-text-2">For</span>
+                <span className="text-text-2">{t('pricing.for')}</span>
                 <input
                     type="search"
-                    aria-label="For which listing"
-                    placeholder="SKU or words"
+                    aria-label={t('pricing.forWhichListing')}
+                    placeholder={t('pricing.skuOrWords')}
                     value={words}
                     onChange={(event) => {
                         setWords(event.target.value);
@@ -107,7 +108,7 @@ export function FormulaPanel() {
                     className="h-8 w-36 rounded-md border border-line-2 bg-sheet px-2"
                 />
                 <select
-                    aria-label="Listing"
+                    aria-label={t('pricing.listing')}
                     value={shown ?? ''}
                     onChange={(event) => setListing(Number(event.target.value))}
                     className="h-8 min-w-0 flex-1 rounded-md border border-line-2 bg-sheet px-2"
@@ -124,9 +125,7 @@ export function FormulaPanel() {
                     {value.data.price === null ? (
                         value.data.says
                     ) : (
-                        <>
-                            it comes to <b>{money(value.data.price)}</b>, before limits and all else
-                        </>
+                        <>{rich('pricing.itComesToBeforeLimitsAnd', { b: <b>{money(value.data.price)}</b> })}</>
                     )}
                 </p>
             )}
@@ -144,15 +143,14 @@ export function FormulaPanel() {
                                 </button>
                             </td>
                             <td className="pr-2 text-text-2">{MEANINGS[name] ?? ''}</td>
-                            <td className="text-right">{value.data ? (value.data.figures[name] ?? 'none') : ''}</td>
+                            <td className="text-right">
+                                {value.data ? (value.data.figures[name] ?? t('pricing.none')) : ''}
+                            </td>
                         </tr>
                     ))}
                 </tbody>
             </table>
-            <p className="text-[12.5px] text-text-3">
-                + − * / % ** , comparisons, and or not, a ? b : c, and min max round floor ceil abs. Figures are in
-                whole currency units; null leaves the price.
-            </p>
+            <p className="text-[12.5px] text-text-3">{t('pricing.comparisonsAndOrNotAB')}</p>
         </div>
     );
 }

@@ -1,3 +1,4 @@
+import { t } from '@/messages/pricing';
 import { FigureInput } from '@/edit/FigureInput';
 import { percentReader } from '@/edit/reading';
 import { Button } from '@/ui/Button';
@@ -19,7 +20,7 @@ export function GuardPanel({ part }: { part: Part }) {
     const remove = (take: () => void) => (
         <div>
             <Button look="quiet" onClick={take}>
-                Remove from the rule
+                {t('pricing.removeFromTheRule')}
             </Button>
         </div>
     );
@@ -27,16 +28,21 @@ export function GuardPanel({ part }: { part: Part }) {
         <div className="grid w-80 gap-2.5">
             {part === 'ending' && (
                 <>
-                    <RuleFigure path="ending.endings" label="End prices in" hideLabel={false} className="w-44" />
-                    <p className="text-[12.5px] text-text-3">Such as .99 .49: the decimals of the price.</p>
+                    <RuleFigure
+                        path="ending.endings"
+                        label={t('pricing.endPricesIn')}
+                        hideLabel={false}
+                        className="w-44"
+                    />
+                    <p className="text-[12.5px] text-text-3">{t('pricing.suchAs9949TheDecimals')}</p>
                     <Choices
-                        label="Round"
+                        label={t('pricing.round')}
                         value={draft.ending?.round ?? 'nearest'}
                         onChange={(round) => without({ ending: { endings: draft.ending?.endings ?? '.99', round } })}
                         options={[
-                            ['nearest', 'to the nearest'],
-                            ['down', 'down'],
-                            ['up', 'up'],
+                            ['nearest', t('pricing.toTheNearest')],
+                            ['down', t('pricing.down')],
+                            ['up', t('pricing.up')],
                         ]}
                     />
                     {remove(() => without({ ending: undefined }))}
@@ -45,17 +51,22 @@ export function GuardPanel({ part }: { part: Part }) {
             {part === 'maxMove' && (
                 <>
                     <Row>
-                        <span>Never more than</span>
-                        <RuleFigure path="brakes.max_move_percent" label="Maximum change" unit="%" className="w-24" />
-                        <span>at once</span>
+                        <span>{t('pricing.neverMoreThan')}</span>
+                        <RuleFigure
+                            path="brakes.max_move_percent"
+                            label={t('pricing.maximumChange')}
+                            unit="%"
+                            className="w-24"
+                        />
+                        <span>{t('pricing.atOnce')}</span>
                     </Row>
                     <Choices
-                        label="Beyond that"
+                        label={t('pricing.beyondThat')}
                         value={brakes.beyond ?? 'review'}
                         onChange={(beyond) => brake({ beyond })}
                         options={[
-                            ['review', 'ask me'],
-                            ['cap', 'go only so far'],
+                            ['review', t('pricing.askMe')],
+                            ['cap', t('pricing.goOnlySoFar')],
                         ]}
                     />
                     {remove(() => brake({ max_move_percent: undefined, beyond: undefined }))}
@@ -64,8 +75,13 @@ export function GuardPanel({ part }: { part: Part }) {
             {part === 'minMove' && (
                 <>
                     <Row>
-                        <span>Skip changes of less than</span>
-                        <RuleFigure path="brakes.min_move" label="Smallest change" unit={symbol} className="w-28" />
+                        <span>{t('pricing.skipChangesOfLessThan')}</span>
+                        <RuleFigure
+                            path="brakes.min_move"
+                            label={t('pricing.smallestChange')}
+                            unit={symbol}
+                            className="w-28"
+                        />
                     </Row>
                     {remove(() => brake({ min_move: undefined }))}
                 </>
@@ -73,24 +89,28 @@ export function GuardPanel({ part }: { part: Part }) {
             {part === 'cooldown' && (
                 <>
                     <Row>
-                        <span>Between two changes wait</span>
+                        <span>{t('pricing.betweenTwoChangesWait')}</span>
                         <RuleFigure
                             path="brakes.cooldown_minutes"
-                            label="Pause between changes"
+                            label={t('pricing.pauseBetweenChanges')}
                             className="w-28"
-                            placeholder="90 min, 2 h"
+                            placeholder={t('pricing.n90Min2H')}
                         />
                     </Row>
-                    <p className="text-[12.5px] text-text-3">Minutes, or with a unit: 90 min, 1:30, 2 h.</p>
+                    <p className="text-[12.5px] text-text-3">{t('pricing.minutesOrWithAUnit90')}</p>
                     {remove(() => brake({ cooldown_minutes: undefined }))}
                 </>
             )}
             {part === 'perDay' && (
                 <>
                     <Row>
-                        <span>Change at most</span>
-                        <RuleFigure path="brakes.max_changes_per_day" label="Changes in 24 hours" className="w-16" />
-                        <span>times in 24 hours</span>
+                        <span>{t('pricing.changeAtMost')}</span>
+                        <RuleFigure
+                            path="brakes.max_changes_per_day"
+                            label={t('pricing.changesIn24Hours')}
+                            className="w-16"
+                        />
+                        <span>{t('pricing.timesIn24Hours')}</span>
                     </Row>
                     {remove(() => brake({ max_changes_per_day: undefined }))}
                 </>
@@ -98,12 +118,12 @@ export function GuardPanel({ part }: { part: Part }) {
             {part === 'approval' && (
                 <>
                     <Choices
-                        label="Ask me"
+                        label={t('pricing.askMe2')}
                         value={draft.approval === 'always' ? 'always' : 'beyond'}
                         onChange={(when) => without({ approval: when === 'always' ? 'always' : `${BEYOND}10` })}
                         options={[
-                            ['beyond', 'about changes of more than a part of the price'],
-                            ['always', 'every time'],
+                            ['beyond', t('pricing.aboutChangesOfMoreThanA')],
+                            ['always', t('pricing.everyTime')],
                         ]}
                     />
                     {draft.approval?.startsWith(BEYOND) && <ApprovalFigure />}
@@ -112,7 +132,7 @@ export function GuardPanel({ part }: { part: Part }) {
             )}
             {part === 'promotion' && (
                 <>
-                    <p>Listings on promotion keep their price.</p>
+                    <p>{t('pricing.listingsOnPromotionKeep')}</p>
                     {remove(() => without({ reprice_on_promotion: undefined }))}
                 </>
             )}
@@ -125,10 +145,10 @@ function ApprovalFigure() {
     const { draft, errors, set } = useRuleWriting();
     return (
         <Row>
-            <span>More than</span>
+            <span>{t('pricing.moreThan')}</span>
             <FigureInput
                 hideLabel
-                label="More than"
+                label={t('pricing.moreThan')}
                 className="w-24"
                 unit="%"
                 reader={percentReader()}
@@ -136,7 +156,7 @@ function ApprovalFigure() {
                 onChange={(text) => set('approval', BEYOND + text)}
                 error={errors.approval}
             />
-            <span>of the price</span>
+            <span>{t('pricing.ofThePrice')}</span>
         </Row>
     );
 }

@@ -1,3 +1,4 @@
+import { t } from '@/messages/pricing';
 import { Button } from '@/ui/Button';
 import { Select } from '@/ui/Select';
 import { RuleFigure, useRuleWriting } from '../RuleWriting';
@@ -12,7 +13,7 @@ export function HandicapPanel() {
     const write = (adjust: HandicapDraft[]) => set('adjust', adjust.length > 0 ? adjust : undefined);
     return (
         <div className="grid w-[520px] max-w-full gap-2">
-            <p className="text-text-2">Take some offers for dearer (+) or cheaper (−) than they are</p>
+            <p className="text-text-2">{t('pricing.takeSomeOffersForDearerOr')}</p>
             {all.map((one, index) => {
                 const path = `adjust.${index}`;
                 const isAmount = one.amount !== undefined && one.percent === undefined;
@@ -25,14 +26,14 @@ export function HandicapPanel() {
                     <Row key={index}>
                         <Select
                             hideLabel
-                            label={`Line ${index + 1}: whose`}
+                            label={t('pricing.lineWhose', { index: index + 1 })}
                             className="w-40"
                             value={seller !== undefined ? 'seller' : (fulfilment ?? 'all')}
                             options={[
-                                ['marketplace', 'sent by the marketplace'],
-                                ['merchant', 'sent by the seller'],
-                                ['seller', 'of one seller'],
-                                ['all', 'of every seller'],
+                                ['marketplace', t('pricing.sentByTheMarketplace')],
+                                ['merchant', t('pricing.sentByTheSeller')],
+                                ['seller', t('pricing.ofOneSeller')],
+                                ['all', t('pricing.ofEverySeller')],
                             ]}
                             onChange={(whose) =>
                                 set(path, {
@@ -45,15 +46,17 @@ export function HandicapPanel() {
                                 })
                             }
                         />
-                        {seller !== undefined && <Seller path={`${path}.seller`} label={`Line ${index + 1}: seller`} />}
+                        {seller !== undefined && (
+                            <Seller path={`${path}.seller`} label={t('pricing.lineSeller', { index: index + 1 })} />
+                        )}
                         <RuleFigure
                             path={`${path}.${isAmount ? 'amount' : 'percent'}`}
-                            label={`Line ${index + 1}: by how much`}
+                            label={t('pricing.lineByHowMuch', { index: index + 1 })}
                             className="w-24"
                         />
                         <Select
                             hideLabel
-                            label={`Line ${index + 1}: in`}
+                            label={t('pricing.lineIn', { index: index + 1 })}
                             className="w-16"
                             value={isAmount ? 'amount' : 'percent'}
                             options={[
@@ -65,19 +68,19 @@ export function HandicapPanel() {
                             }
                         />
                         <TakeAway
-                            label={`Remove line ${index + 1}`}
+                            label={t('pricing.removeLine', { index: index + 1 })}
                             onClick={() => write(all.filter((_, at) => at !== index))}
                         />
                     </Row>
                 );
             })}
             <div>
-                <Button onClick={() => write([...all, { seller: '', percent: '5' }])}>Add a line</Button>
+                <Button onClick={() => write([...all, { seller: '', percent: '5' }])}>{t('pricing.addALine')}</Button>
             </div>
         </div>
     );
 }
 
 const Seller = ({ path, label }: { path: string; label: string }) => (
-    <SellerInput label={label} placeholder="which seller" className="w-32" {...useRuleText(path)} />
+    <SellerInput label={label} placeholder={t('pricing.whichSeller')} className="w-32" {...useRuleText(path)} />
 );

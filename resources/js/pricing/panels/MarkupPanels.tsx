@@ -1,3 +1,4 @@
+import { t } from '@/messages/pricing';
 import { Button } from '@/ui/Button';
 import { Select } from '@/ui/Select';
 import { RuleFigure, useRuleWriting } from '../RuleWriting';
@@ -11,31 +12,31 @@ export function TiersPanel() {
     const write = (next: TierDraft[]) => set('tiers', next);
     return (
         <div className="grid w-[430px] max-w-full gap-2">
-            <p className="text-text-2">On the unit cost</p>
+            <p className="text-text-2">{t('pricing.onTheUnitCost')}</p>
             {tiers.map((tier, index) => {
                 const isAmount = tier.amount !== undefined;
                 const path = `tiers.${index}`;
                 return (
                     <Row key={index}>
-                        <span>from</span>
+                        <span>{t('pricing.from2')}</span>
                         {index === 0 ? (
                             <span className="w-24 pr-2 text-right">0.00</span>
                         ) : (
                             <RuleFigure
                                 path={`${path}.from`}
-                                label={`Line ${index + 1}: from a cost of`}
+                                label={t('pricing.lineFromACostOf', { index: index + 1 })}
                                 className="w-24"
                             />
                         )}
-                        <span>put on</span>
+                        <span>{t('pricing.putOn')}</span>
                         <RuleFigure
                             path={`${path}.${isAmount ? 'amount' : 'percent'}`}
-                            label={`Line ${index + 1}: markup`}
+                            label={t('pricing.lineMarkup', { index: index + 1 })}
                             className="w-24"
                         />
                         <Select
                             hideLabel
-                            label={`Line ${index + 1}: in`}
+                            label={t('pricing.lineIn', { index: index + 1 })}
                             className="w-14"
                             value={isAmount ? 'amount' : 'percent'}
                             options={[
@@ -51,7 +52,7 @@ export function TiersPanel() {
                         />
                         {index > 0 && (
                             <TakeAway
-                                label={`Remove line ${index + 1}`}
+                                label={t('pricing.removeLine', { index: index + 1 })}
                                 onClick={() => write(tiers.filter((_, at) => at !== index))}
                             />
                         )}
@@ -59,7 +60,7 @@ export function TiersPanel() {
                 );
             })}
             <div>
-                <Button onClick={() => write([...tiers, { from: '', percent: '' }])}>Add a line</Button>
+                <Button onClick={() => write([...tiers, { from: '', percent: '' }])}>{t('pricing.addALine')}</Button>
             </div>
         </div>
     );
@@ -70,11 +71,11 @@ export function MinProfitPanel() {
     return (
         <div className="grid w-72 gap-2">
             <Row>
-                <span>Earn at least</span>
-                <RuleFigure path="min_profit" label="Profit per unit" unit={symbol} className="w-28" />
-                <span>per unit</span>
+                <span>{t('pricing.earnAtLeast')}</span>
+                <RuleFigure path="min_profit" label={t('pricing.profitPerUnit')} unit={symbol} className="w-28" />
+                <span>{t('pricing.perUnit')}</span>
             </Row>
-            <p className="text-[12.5px] text-text-3">After tax, fees and cost. Empty: no minimum.</p>
+            <p className="text-[12.5px] text-text-3">{t('pricing.afterTaxFeesAndCostEmpty')}</p>
         </div>
     );
 }

@@ -1,3 +1,4 @@
+import { t } from '@/messages/pricing';
 import { Choices } from '@/ui/Choices';
 import { RuleFigure, useRuleWriting } from '../RuleWriting';
 import type { PositionDraft } from '../ruleDraft';
@@ -20,42 +21,42 @@ export function PositionPanel() {
     return (
         <div className="grid w-72 gap-3">
             <Choices
-                label="Stand"
+                label={t('pricing.stand')}
                 value={move}
                 onChange={stand}
                 options={[
-                    ['below', 'below it'],
-                    ['match', 'level with it'],
-                    ['above', 'above it'],
+                    ['below', t('pricing.belowIt')],
+                    ['match', t('pricing.levelWithIt')],
+                    ['above', t('pricing.aboveIt')],
                 ]}
             />
             {move !== 'match' && (
                 <>
                     <Choices
-                        label="by"
+                        label={t('pricing.by')}
                         value={unit}
                         onChange={(next) =>
                             set('position', { move, ...(next === 'amount' ? { amount: '0.10' } : { percent: '1' }) })
                         }
                         options={[
-                            ['percent', 'a part of it, in percent'],
-                            ['amount', 'an amount'],
+                            ['percent', t('pricing.aPartOfItInPercent')],
+                            ['amount', t('pricing.anAmount')],
                         ]}
                     />
                     <div className="grid grid-cols-2 items-start gap-2">
                         <RuleFigure
                             path={`position.${unit}`}
-                            label={unit === 'percent' ? 'Percent' : 'Amount'}
+                            label={unit === 'percent' ? t('pricing.percent') : t('pricing.amount')}
                             hideLabel={false}
                             unit={unit === 'percent' ? '%' : symbol}
                         />
                         {unit === 'percent' && (
                             <RuleFigure
                                 path="position.at_least"
-                                label="at least, an amount"
+                                label={t('pricing.atLeastAnAmount')}
                                 hideLabel={false}
                                 unit={symbol}
-                                placeholder="none"
+                                placeholder={t('pricing.none')}
                             />
                         )}
                     </div>

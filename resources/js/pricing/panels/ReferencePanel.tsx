@@ -1,3 +1,4 @@
+import { t } from '@/messages/pricing';
 import { Choices } from '@/ui/Choices';
 import { InlineButton } from '@/ui/InlineButton';
 import { Select } from '@/ui/Select';
@@ -27,18 +28,20 @@ export function ReferencePanel() {
     };
     return (
         <div className="grid w-[380px] max-w-full gap-3">
-            <p className="text-text-2">{all.length > 1 ? 'Compare with the mean of' : 'Compare with'}</p>
+            <p className="text-text-2">
+                {all.length > 1 ? t('pricing.compareWithTheMeanOf') : t('pricing.compareWith')}
+            </p>
             {all.map((one, index) => (
                 <div key={index} className="flex items-start gap-1.5">
                     <One
                         reference={one}
                         path={reference.mean ? `reference.mean.${index}` : 'reference'}
                         onChange={(next) => write(all.map((old, at) => (at === index ? next : old)))}
-                        label={`Figure ${index + 1}`}
+                        label={t('pricing.figure', { index: index + 1 })}
                     />
                     {all.length > 1 && (
                         <TakeAway
-                            label={`Remove figure ${index + 1}`}
+                            label={t('pricing.removeFigure', { index: index + 1 })}
                             onClick={() => write(all.filter((_, at) => at !== index))}
                         />
                     )}
@@ -52,17 +55,17 @@ export function ReferencePanel() {
                             write([...all, { of: all.some((one) => one.of === 'median') ? 'average' : 'median' }])
                         }
                     >
-                        The mean of this and another figure
+                        {t('pricing.theMeanOfThisAndAnother')}
                     </InlineButton>
                 </p>
             )}
             <Choices
-                label="by"
+                label={t('pricing.by')}
                 value={draft.compare ?? 'landed'}
                 onChange={(compare) => set('compare', compare)}
                 options={[
-                    ['landed', 'price with shipping, what a buyer pays'],
-                    ['item', 'item price alone'],
+                    ['landed', t('pricing.priceWithShippingWhatA')],
+                    ['item', t('pricing.itemPriceAlone')],
                 ]}
             />
         </div>
@@ -93,20 +96,25 @@ function One({
             <Select hideLabel label={label} value={of} options={OPTIONS} onChange={choose} />
             {of === 'nth' && (
                 <Row>
-                    <span>number</span>
-                    <RuleFigure path={`${path}.n`} label="Which place, from the lowest" className="w-16" />
-                    <span>from the lowest</span>
+                    <span>{t('pricing.number')}</span>
+                    <RuleFigure path={`${path}.n`} label={t('pricing.whichPlaceFromTheLowest')} className="w-16" />
+                    <span>{t('pricing.fromTheLowest')}</span>
                 </Row>
             )}
             {of === 'seller' && (
-                <SellerInput label="Which seller" placeholder="which seller" className="ml-2 w-48" {...seller} />
+                <SellerInput
+                    label={t('pricing.whichSeller2')}
+                    placeholder={t('pricing.whichSeller')}
+                    className="ml-2 w-48"
+                    {...seller}
+                />
             )}
             {MAY_BE_MISSING.includes(of) && (
                 <Row>
-                    <span>if there is none,</span>
+                    <span>{t('pricing.ifThereIsNone')}</span>
                     <Select
                         hideLabel
-                        label="If there is none"
+                        label={t('pricing.ifThereIsNone2')}
                         className="flex-1"
                         value={reference.else?.of ?? 'lowest'}
                         options={OPTIONS.filter(([name]) => name !== of && name !== 'nth' && name !== 'seller')}

@@ -1,3 +1,4 @@
+import { t } from '@/messages/pricing';
 import { Button } from '@/ui/Button';
 import { Select } from '@/ui/Select';
 import { RuleFigure, useRuleWriting } from '../RuleWriting';
@@ -10,18 +11,16 @@ export function WindowPanel() {
     return (
         <div className="grid w-80 gap-2">
             <Row>
-                <span>Count what was sold in the last</span>
-                <RuleFigure path="window_days" label="Days" className="w-16" />
-                <span>days</span>
+                <span>{t('pricing.countWhatWasSoldInThe')}</span>
+                <RuleFigure path="window_days" label={t('pricing.days')} className="w-16" />
+                <span>{t('pricing.days2')}</span>
             </Row>
             <Line
                 on={draft.in_stock_days_only !== false}
-                label="leave days out of stock aside"
+                label={t('pricing.leaveDaysOutOfStockAside')}
                 onChange={(on) => set('in_stock_days_only', on)}
             />
-            <p className="text-[12.5px] text-text-3">
-                A price moves at most once in that time: its sales say nothing before.
-            </p>
+            <p className="text-[12.5px] text-text-3">{t('pricing.aPriceMovesAtMostOnce')}</p>
         </div>
     );
 }
@@ -33,44 +32,44 @@ export function BandsPanel() {
     const write = (next: BandDraft[]) => set('bands', next);
     return (
         <div className="grid w-[540px] max-w-full gap-2">
-            <p className="text-text-2">The first line that fits moves the price</p>
+            <p className="text-text-2">{t('pricing.theFirstLineThatFitsMoves')}</p>
             {bands.map((band, index) => {
                 const isAmount = band.amount !== undefined;
                 const path = `bands.${index}`;
                 return (
                     <Row key={index}>
-                        <span>sold</span>
+                        <span>{t('pricing.sold')}</span>
                         <RuleFigure
                             path={`${path}.units_at_least`}
-                            label={`Line ${index + 1}: at least so many`}
+                            label={t('pricing.lineAtLeastSoMany', { index: index + 1 })}
                             className="w-16"
                         />
-                        <span>to below</span>
+                        <span>{t('pricing.toBelow')}</span>
                         <RuleFigure
                             path={`${path}.units_below`}
-                            label={`Line ${index + 1}: fewer than so many`}
+                            label={t('pricing.lineFewerThanSoMany', { index: index + 1 })}
                             className="w-16"
                         />
                         <span>:</span>
                         <Select
                             hideLabel
-                            label={`Line ${index + 1}: which way`}
+                            label={t('pricing.lineWhichWay', { index: index + 1 })}
                             className="w-20"
                             value={band.move}
                             options={[
-                                ['down', 'down'],
-                                ['up', 'up'],
+                                ['down', t('pricing.down')],
+                                ['up', t('pricing.up')],
                             ]}
                             onChange={(move) => set(`${path}.move`, move)}
                         />
                         <RuleFigure
                             path={`${path}.${isAmount ? 'amount' : 'percent'}`}
-                            label={`Line ${index + 1}: by how much`}
+                            label={t('pricing.lineByHowMuch', { index: index + 1 })}
                             className="w-20"
                         />
                         <Select
                             hideLabel
-                            label={`Line ${index + 1}: in`}
+                            label={t('pricing.lineIn', { index: index + 1 })}
                             className="w-14"
                             value={isAmount ? 'amount' : 'percent'}
                             options={[
@@ -85,7 +84,7 @@ export function BandsPanel() {
                         />
                         {bands.length > 1 && (
                             <TakeAway
-                                label={`Remove line ${index + 1}`}
+                                label={t('pricing.removeLine', { index: index + 1 })}
                                 onClick={() => write(bands.filter((_, at) => at !== index))}
                             />
                         )}
@@ -94,12 +93,10 @@ export function BandsPanel() {
             })}
             <div>
                 <Button onClick={() => write([...bands, { units_at_least: '30', move: 'up', percent: '5' }])}>
-                    Add a line
+                    {t('pricing.addALine')}
                 </Button>
             </div>
-            <p className="text-[12.5px] text-text-3">
-                Empty means no limit that way. A step is 1 to 90 %, or at least {symbol} 1.
-            </p>
+            <p className="text-[12.5px] text-text-3">{t('pricing.emptyMeansNoLimitThatWay', { symbol })}</p>
         </div>
     );
 }

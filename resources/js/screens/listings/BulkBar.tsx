@@ -1,3 +1,4 @@
+import { rich, t } from '@/messages/bulk';
 import { useSaid } from '@/api/said';
 import { Problem, type BulkEdit, type ListingFilter } from '@/api/client';
 import { useFacets, useRules, useWorkspace } from '@/api/queries';
@@ -17,7 +18,6 @@ import { Button } from '@/ui/Button';
 import { HandPriceStands, type Stands } from '@/ui/HandPriceStands';
 import { ProblemNotice } from '@/ui/Notice';
 import { Popup } from '@/ui/Popup';
-import { count } from '@/ui/words';
 import { useMemo, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { z } from 'zod';
@@ -60,20 +60,20 @@ export default function BulkBar({ chosen, total, filter, onNone, onPlanned }: Pr
             },
         );
     const edits: [Edit, string, (props: FormProps) => ReactNode][] = [
-        ['rule', 'Rule', RuleForm],
-        ['automation', 'Repricing', AutomationForm],
-        ['cost', 'Cost', CostForm],
-        ['limits', 'Limits', LimitsForm],
-        ['price', 'Price', PriceForm],
-        ['supplier', 'Supplier', SupplierForm],
+        ['rule', t('bulk.rule'), RuleForm],
+        ['automation', t('bulk.repricing'), AutomationForm],
+        ['cost', t('bulk.cost'), CostForm],
+        ['limits', t('bulk.limits'), LimitsForm],
+        ['price', t('bulk.price'), PriceForm],
+        ['supplier', t('bulk.supplier'), SupplierForm],
     ];
     return (
         <div
             role="region"
-            aria-label="Chosen listings"
+            aria-label={t('bulk.chosenListings')}
             className="flex min-h-[50px] shrink-0 flex-wrap items-center gap-2 border-b border-line bg-stripe-soft px-[18px] py-2"
         >
-            <b className="mr-1">{count(many, 'listing', 'listings')} chosen</b>
+            <b className="mr-1">{t('bulk.listingsChosen', { many })}</b>
             {edits.map(([edit, words, Form]) => (
                 <Popup
                     key={edit}
@@ -104,11 +104,11 @@ export default function BulkBar({ chosen, total, filter, onNone, onPlanned }: Pr
                     download
                     className="inline-flex h-8 items-center rounded-md border border-line-2 bg-sheet px-2.5 hover:border-text-3"
                 >
-                    Export
+                    {t('bulk.export')}
                 </a>
             )}
             <Button look="quiet" onClick={onNone}>
-                Clear selection
+                {t('bulk.clearSelection')}
             </Button>
         </div>
     );
@@ -123,7 +123,7 @@ interface FormProps {
 
 const Show = ({ busy }: { busy: boolean }) => (
     <Button look="main" type="submit" disabled={busy}>
-        {busy ? 'Working it out…' : 'Show what it would do'}
+        {busy ? t('bulk.workingItOut') : t('bulk.showWhatItWouldDo')}
     </Button>
 );
 
@@ -136,17 +136,17 @@ const Refused = ({ problem, field }: { problem: Problem | null; field: string })
     ) : null;
 
 const WAYS = [
-    ['set', 'set to'],
-    ['add', 'add'],
-    ['add_percent', 'add percent'],
+    ['set', t('bulk.setTo')],
+    ['add', t('bulk.add')],
+    ['add_percent', t('bulk.addPercent')],
 ] as const;
 
 type Way = (typeof WAYS)[number][0];
 
 const VALUE_NOTES: Record<Way, string> = {
-    set: 'Such as 12,50.',
-    add: 'Such as 0,40; with − in front it is taken off.',
-    add_percent: 'Such as 5; with − in front it is taken off.',
+    set: t('bulk.suchAs1250'),
+    add: t('bulk.suchAs040WithIn'),
+    add_percent: t('bulk.suchAs5WithInFront'),
 };
 
 const wayReader = (how: Way, currency: CurrencyFormat): Reader =>
@@ -164,13 +164,13 @@ const valueBy =
     };
 
 const COSTS = [
-    ['cost', 'unit cost'],
-    ['inbound', 'inbound cost'],
-    ['packaging', 'packaging cost'],
-    ['handling', 'handling cost'],
-    ['shipping_cost', 'own shipping cost'],
-    ['rrp', 'recommended price (RRP)'],
-    ['map', 'minimum advertised price (MAP)'],
+    ['cost', t('bulk.unitCost2')],
+    ['inbound', t('bulk.inboundCost2')],
+    ['packaging', t('bulk.packagingCost2')],
+    ['handling', t('bulk.handlingCost2')],
+    ['shipping_cost', t('bulk.ownShippingCost2')],
+    ['rrp', t('bulk.recommendedPriceRrp2')],
+    ['map', t('bulk.minimumAdvertisedPriceMap2')],
 ] as const;
 
 function CostForm({ busy, problem, currency, onPlan }: FormProps) {
@@ -200,12 +200,12 @@ function CostForm({ busy, problem, currency, onPlan }: FormProps) {
         >
             {({ how }) => (
                 <>
-                    <SelectField name="field" label="Of each product, the" options={COSTS} />
+                    <SelectField name="field" label={t('bulk.ofEachProductThe')} options={COSTS} />
                     <div className="grid grid-cols-2 items-start gap-2">
-                        <SelectField name="how" label="How" options={WAYS} />
+                        <SelectField name="how" label={t('bulk.how')} options={WAYS} />
                         <FigureField
                             name="value"
-                            label="Figure"
+                            label={t('bulk.figure')}
                             autoFocus
                             unit={how === ('add_percent' as Way) ? '%' : currency.symbol}
                             reader={wayReader(how, currency)}
@@ -215,10 +215,10 @@ function CostForm({ busy, problem, currency, onPlan }: FormProps) {
                     <p className="text-[12.5px] text-text-3">{VALUE_NOTES[how]}</p>
                     <FigureField
                         name="from"
-                        label="Holds from"
+                        label={t('bulk.holdsFrom')}
                         reader={dateReader}
                         placeholder="31.12.2026"
-                        note="Empty: at once."
+                        note={t('bulk.emptyAtOnce')}
                     />
                     <Refused problem={problem} field="effective_from" />
                     <Show busy={busy} />
@@ -229,15 +229,15 @@ function CostForm({ busy, problem, currency, onPlan }: FormProps) {
 }
 
 const TERMS = [
-    ['floor margin', 'floor: margin of price'],
-    ['floor markup', 'floor: markup on cost'],
-    ['floor profit', 'floor: profit per unit'],
-    ['floor amount', 'floor: an amount'],
-    ['ceiling amount', 'ceiling: an amount'],
-    ['ceiling margin', 'ceiling: margin of price'],
-    ['ceiling markup', 'ceiling: markup on cost'],
-    ['ceiling profit', 'ceiling: profit per unit'],
-    ['ceiling rrp', 'ceiling: part of RRP'],
+    ['floor margin', t('bulk.floorMarginOfPrice')],
+    ['floor markup', t('bulk.floorMarkupOnCost')],
+    ['floor profit', t('bulk.floorProfitPerUnit')],
+    ['floor amount', t('bulk.floorAnAmount')],
+    ['ceiling amount', t('bulk.ceilingAnAmount')],
+    ['ceiling margin', t('bulk.ceilingMarginOfPrice')],
+    ['ceiling markup', t('bulk.ceilingMarkupOnCost')],
+    ['ceiling profit', t('bulk.ceilingProfitPerUnit')],
+    ['ceiling rrp', t('bulk.ceilingPartOfRrp')],
 ] as const;
 
 const isAmount = (term: string) => term.endsWith('amount') || term.endsWith('profit');
@@ -255,16 +255,16 @@ function LimitsForm({ busy, problem, currency, onPlan }: FormProps) {
         );
     }, [currency]);
     return (
-        <ActionForm draft={{ term: 'floor margin', value: '' }} resolver={resolver} onSubmit={onPlan}>
+        <ActionForm draft={{ term: t('bulk.floorMargin'), value: '' }} resolver={resolver} onSubmit={onPlan}>
             {({ term }) => (
                 <>
-                    <SelectField name="term" label="Of each listing, its own" options={TERMS} />
+                    <SelectField name="term" label={t('bulk.ofEachListingItsOwn')} options={TERMS} />
                     <FigureField
                         name="value"
-                        label="Figure"
+                        label={t('bulk.figure')}
                         unit={isAmount(term) ? currency.symbol : '%'}
                         reader={termReader(term, currency)}
-                        note="Empty removes it: what holds for more listings counts again."
+                        note={t('bulk.emptyRemovesItWhatHoldsFor')}
                     />
                     <Refused problem={problem} field="value" />
                     <Show busy={busy} />
@@ -276,10 +276,10 @@ function LimitsForm({ busy, problem, currency, onPlan }: FormProps) {
 
 const PRICES = [
     ...WAYS,
-    ['to floor', 'to its floor'],
-    ['to ceiling', 'to its ceiling'],
-    ['to list_price', 'to its list price'],
-    ['to rrp', 'to its recommended price (RRP)'],
+    ['to floor', t('bulk.toItsFloor')],
+    ['to ceiling', t('bulk.toItsCeiling')],
+    ['to list_price', t('bulk.toItsListPrice')],
+    ['to rrp', t('bulk.toItsRecommendedPriceRrp')],
 ] as const;
 
 const isWay = (how: string): how is Way => !how.startsWith('to ');
@@ -308,21 +308,24 @@ function PriceForm({ busy, problem, currency, onPlan }: FormProps) {
         >
             {({ how }) => (
                 <>
-                    <SelectField name="how" label="The price of each listing" options={PRICES} />
+                    <SelectField name="how" label={t('bulk.thePriceOfEachListing')} options={PRICES} />
                     {isWay(how) && (
                         <FigureField
                             name="value"
-                            label="Figure"
+                            label={t('bulk.figure')}
                             unit={how === 'add_percent' ? '%' : currency.symbol}
                             reader={wayReader(how, currency)}
                             note={VALUE_NOTES[how]}
                         />
                     )}
                     <Refused problem={problem} field="value" />
-                    <HandPriceStands value={stands} onChange={setStands} label="The prices stand" className="" />
-                    <p className="text-[12.5px] text-text-2">
-                        Prices stay between floor and ceiling. While a price stands, its rule leaves the listing alone.
-                    </p>
+                    <HandPriceStands
+                        value={stands}
+                        onChange={setStands}
+                        label={t('bulk.thePricesStand')}
+                        className=""
+                    />
+                    <p className="text-[12.5px] text-text-2">{t('bulk.pricesStayBetweenFloorAnd')}</p>
                     <Show busy={busy} />
                 </>
             )}
@@ -340,9 +343,9 @@ function SupplierForm({ busy, problem, onPlan }: FormProps) {
                 <>
                     <TextField
                         name="supplier"
-                        label="Supplier of each product"
+                        label={t('bulk.supplierOfEachProduct')}
                         list="known-suppliers"
-                        note="Empty: none. A new name makes a new supplier."
+                        note={t('bulk.emptyNoneANewNameMakes')}
                     />
                     <datalist id="known-suppliers">
                         {facets.data?.suppliers.map((name) => (
@@ -363,11 +366,12 @@ function AutomationForm({ busy, onPlan }: FormProps) {
     return (
         <div>
             <button type="button" className={LINE} disabled={busy} onClick={() => onPlan({ on: true })}>
-                Let the rules reprice them
+                {t('bulk.letTheRulesRepriceThem')}
             </button>
             <button type="button" className={LINE} disabled={busy} onClick={() => onPlan({ on: false })}>
-                Pause them
-                <span className="block text-[12px] text-text-3">their prices stay as they are</span>
+                {rich('bulk.pauseThem', {
+                    span: <span className="block text-[12px] text-text-3">{t('bulk.theirPricesStayAsTheyAre')}</span>,
+                })}
             </button>
         </div>
     );
@@ -387,15 +391,15 @@ function RuleForm({ busy, onPlan }: FormProps) {
                 >
                     {rule.name}
                     <span className="block text-[12px] text-text-3">
-                        {rule.is_on ? 'on: prices start to move at once' : 'off: nothing moves until it is switched on'}
+                        {rule.is_on ? t('bulk.onPricesStartToMoveAt') : t('bulk.offNothingMovesUntilItIs')}
                     </span>
                 </button>
             ))}
             {rules.data?.length === 0 && (
                 <p className="px-2">
-                    There is no rule yet.{' '}
+                    {t('bulk.thereIsNoRuleYet')}{' '}
                     <Link to="/rules/new" className="text-stripe underline">
-                        Make the first one
+                        {t('bulk.makeTheFirstOne')}
                     </Link>
                 </p>
             )}
@@ -405,7 +409,7 @@ function RuleForm({ busy, onPlan }: FormProps) {
                 disabled={busy}
                 onClick={() => onPlan({ rule: null })}
             >
-                Take off any rule
+                {t('bulk.takeOffAnyRule')}
             </button>
         </div>
     );

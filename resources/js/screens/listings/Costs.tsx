@@ -1,3 +1,4 @@
+import { t } from '@/messages/inspector';
 import { key } from '@/api/keys';
 import { api, take, type ListingDetail } from '@/api/client';
 import { timeFormat } from '@/messages/locale';
@@ -5,7 +6,7 @@ import { money, percent } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { useQuery } from '@tanstack/react-query';
 
-const SOURCES = { bulk: 'by hand', file: 'from a file', undo: 'by an undo' } as const;
+const SOURCES = { bulk: t('inspector.byHand'), file: t('inspector.fromAFile'), undo: t('inspector.byAnUndo') } as const;
 
 const DAY = { day: 'numeric', month: 'short', year: '2-digit' } as const;
 
@@ -20,15 +21,15 @@ export function Costs({ detail }: { detail: ListingDetail }) {
     if (!costs.data || costs.data.length === 0) return null;
     return (
         <section className="mt-4">
-            <h3 className="mb-1 text-[14px]">What it cost, and the margin then</h3>
+            <h3 className="mb-1 text-[14px]">{t('inspector.whatItCostAndTheMargin')}</h3>
             <table className="w-full text-right text-[12.5px]">
                 <thead className="text-text-3">
                     <tr>
-                        <th className="text-left font-normal">from</th>
-                        <th className="font-normal">cost in all</th>
-                        <th className="font-normal">price</th>
-                        <th className="font-normal">margin</th>
-                        <th className="font-normal">markup</th>
+                        <th className="text-left font-normal">{t('inspector.from')}</th>
+                        <th className="font-normal">{t('inspector.costInAll')}</th>
+                        <th className="font-normal">{t('inspector.price')}</th>
+                        <th className="font-normal">{t('inspector.margin')}</th>
+                        <th className="font-normal">{t('inspector.markup')}</th>
                     </tr>
                 </thead>
                 <tbody>
@@ -40,7 +41,7 @@ export function Costs({ detail }: { detail: ListingDetail }) {
                             <th className="py-1 text-left font-normal">
                                 {timeFormat(DAY).format(new Date(one.from))}
                                 <span className="block text-[11.5px] text-text-3">
-                                    {one.is_later ? 'to come' : SOURCES[one.source]}
+                                    {one.is_later ? t('inspector.toCome') : SOURCES[one.source]}
                                 </span>
                             </th>
                             <td>{money(one.total_cost)}</td>
@@ -51,9 +52,7 @@ export function Costs({ detail }: { detail: ListingDetail }) {
                     ))}
                 </tbody>
             </table>
-            <p className="mt-1 text-[12px] text-text-3">
-                Price: the last one while that cost held. Fees and tax as of today.
-            </p>
+            <p className="mt-1 text-[12px] text-text-3">{t('inspector.priceTheLastOneWhileThat')}</p>
         </section>
     );
 }

@@ -1,3 +1,4 @@
+import { rich, t } from '@/messages/inspector';
 import { key } from '@/api/keys';
 import { api, Problem, take, type ListingDetail } from '@/api/client';
 import { FigureInput } from '@/edit/FigureInput';
@@ -6,7 +7,12 @@ import { money, percent, signed } from '@/ui/figures';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 
-const NAMES = { break_even: 'Break even', floor: 'Floor', now: 'Now', ceiling: 'Ceiling' } as const;
+const NAMES = {
+    break_even: t('inspector.breakEven'),
+    floor: t('inspector.floor'),
+    now: t('inspector.now'),
+    ceiling: t('inspector.ceiling'),
+} as const;
 
 /** What the listing earns at its limits, now, and at any price one cares to type. */
 export function Earnings({ detail }: { detail: ListingDetail }) {
@@ -14,15 +20,15 @@ export function Earnings({ detail }: { detail: ListingDetail }) {
     if (detail.cost === null) return null;
     return (
         <section className="mt-4">
-            <h3 className="mb-1 text-[14px]">What a price earns</h3>
+            <h3 className="mb-1 text-[14px]">{t('inspector.whatAPriceEarns')}</h3>
             <table className="mb-3 w-full text-right text-[12.5px]">
                 <thead className="text-text-3">
                     <tr>
-                        <th className="text-left font-normal">at</th>
-                        <th className="font-normal">price</th>
-                        <th className="font-normal">profit</th>
-                        <th className="font-normal">margin</th>
-                        <th className="font-normal">markup</th>
+                        <th className="text-left font-normal">{t('inspector.at')}</th>
+                        <th className="font-normal">{t('inspector.price')}</th>
+                        <th className="font-normal">{t('inspector.profit')}</th>
+                        <th className="font-normal">{t('inspector.margin')}</th>
+                        <th className="font-normal">{t('inspector.markup')}</th>
                     </tr>
                 </thead>
                 <tbody>
@@ -74,13 +80,24 @@ function AnyPrice({ listing }: { listing: ListingDetail['listing'] }) {
     const one = answer.data;
     return (
         <div className="grid grid-cols-[120px_1fr] items-start gap-3">
-            <FigureInput label="At a price of" unit={format.symbol} reader={reader} value={typed} onChange={setTyped} />
+            <FigureInput
+                label={t('inspector.atAPriceOf')}
+                unit={format.symbol}
+                reader={reader}
+                value={typed}
+                onChange={setTyped}
+            />
             <p className="pt-[22px] text-[12.5px]" aria-live="polite">
                 {problem && <span className="text-broken">{problem}</span>}
                 {!problem && one && (
                     <>
-                        fee {money(one.fees)}, tax {money(one.tax)}, <b>profit {signed(one.profit)}</b>, margin{' '}
-                        {percent(one.margin_percent)}, markup {percent(one.markup_percent)}
+                        {rich('inspector.feeTaxMarginMarkup', {
+                            fees: money(one.fees),
+                            tax: money(one.tax),
+                            b: <b>{t('inspector.profit2', { profit: signed(one.profit) })}</b>,
+                            marginPercent: percent(one.margin_percent),
+                            markupPercent: percent(one.markup_percent),
+                        })}
                     </>
                 )}
             </p>

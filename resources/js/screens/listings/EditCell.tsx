@@ -1,3 +1,4 @@
+import { t } from '@/messages/message';
 import { useSaid } from '@/api/said';
 import { useChanged } from '@/api/keys';
 import { api, Problem, take, type Batch, type BulkEdit, type Listing } from '@/api/client';
@@ -15,11 +16,11 @@ import { toast } from 'sonner';
 type Figure = 'price' | 'cost' | 'rrp' | 'floor' | 'ceiling';
 
 const NAMES: Record<Figure, string> = {
-    price: 'price',
-    cost: 'unit cost',
-    rrp: 'recommended price',
-    floor: 'floor by hand',
-    ceiling: 'ceiling by hand',
+    price: t('listings.fieldPrice'),
+    cost: t('listings.unitCost'),
+    rrp: t('listings.recommendedPrice'),
+    floor: t('listings.floorByHand'),
+    ceiling: t('listings.ceilingByHand'),
 };
 
 function edit(field: Figure, value: string, stands: Stands | undefined): [Edit, BulkEdit] {
@@ -65,14 +66,14 @@ export function EditCell({ listing, field }: { listing: Listing; field: Figure }
         <button
             ref={button}
             type="button"
-            aria-label={`${NAMES[field]} of ${listing.sku}, ${money(figure)}: change`}
+            aria-label={t('listings.ofChange', { names: NAMES[field], sku: listing.sku, figure: money(figure) })}
             onClick={(event) => {
                 event.stopPropagation();
                 setOpen(true);
             }}
             className="-mx-1 rounded px-1 decoration-line-2 underline-offset-4 hover:bg-stripe-soft hover:underline"
         >
-            {figure === null ? <span className="text-stripe">add</span> : money(figure)}
+            {figure === null ? <span className="text-stripe">{t('listings.add')}</span> : money(figure)}
         </button>
     );
 }
@@ -108,12 +109,14 @@ function Input({ listing, field, onDone }: { listing: Listing; field: Figure; on
             refresh();
             onDone(true);
             if (batch)
-                toast(`${listing.sku}: ${batch.title}`, { action: { label: 'Undo', onClick: () => void undo(batch) } });
+                toast(`${listing.sku}: ${batch.title}`, {
+                    action: { label: t('listings.undo'), onClick: () => void undo(batch) },
+                });
         },
     });
     const submit = () => {
         if (reading && !isRead(reading)) return setWrong(reading.wrong);
-        if (reading === null && (field === 'price' || field === 'cost')) return setWrong('Needed.');
+        if (reading === null && (field === 'price' || field === 'cost')) return setWrong(t('listings.needed'));
         save.mutate(reading?.value ?? '');
     };
     const problem = save.error instanceof Problem ? save.error.inFull : wrong;
@@ -137,7 +140,7 @@ function Input({ listing, field, onDone }: { listing: Listing; field: Figure; on
                 ref={input}
                 autoFocus
                 inputMode="decimal"
-                aria-label={`${NAMES[field]} of ${listing.sku}`}
+                aria-label={t('listings.of', { names: NAMES[field], sku: listing.sku })}
                 aria-invalid={problem !== null}
                 aria-describedby={`${key}-says`}
                 value={text}
@@ -160,9 +163,14 @@ function Input({ listing, field, onDone }: { listing: Listing; field: Figure; on
                 )}
                 {readAs && <span className="text-text-2">{readAs}</span>}
                 {field === 'price' && (
-                    <HandPriceStands value={stands} onChange={setStands} label="The price stands" className="" />
+                    <HandPriceStands
+                        value={stands}
+                        onChange={setStands}
+                        label={t('listings.thePriceStands')}
+                        className=""
+                    />
                 )}
-                <span className="text-text-3">Enter saves, Escape cancels.</span>
+                <span className="text-text-3">{t('listings.enterSavesEscapeCancels')}</span>
             </span>
         </span>
     );

@@ -1,3 +1,4 @@
+import { t } from '@/messages/message';
 import type { Listing, ListingState } from '@/api/client';
 import { useChannels, useFacets, useRules } from '@/api/queries';
 import { FigureInput } from '@/edit/FigureInput';
@@ -15,37 +16,37 @@ import { SavedViews } from './SavedViews';
 import { NAMES, RANGES, type ListingView } from './useListingView';
 
 const STATES: [ListingState, string][] = [
-    ['no_cost', 'no cost'],
-    ['conflict', 'floor above ceiling'],
-    ['no_limits', 'no floor or ceiling'],
-    ['blocked', 'cannot be priced'],
-    ['no_rule', 'no rule'],
-    ['at_floor', 'floor = price'],
-    ['outside', 'outside its limits'],
-    ['not_cheapest', 'not cheapest'],
-    ['cheapest', 'cheapest'],
-    ['alone', 'no rivals'],
-    ['buy_box', 'holds the buy box'],
-    ['changed', 'changed in the last day'],
-    ['paused', 'paused'],
-    ['elsewhere', 'changed elsewhere'],
-    ['out_of_stock', 'out of stock'],
-    ['draft', 'draft'],
+    ['no_cost', t('listings.noCost')],
+    ['conflict', t('listings.floorAboveCeiling')],
+    ['no_limits', t('listings.noFloorOrCeiling')],
+    ['blocked', t('listings.cannotBePriced')],
+    ['no_rule', t('listings.noRule')],
+    ['at_floor', t('listings.floorPrice')],
+    ['outside', t('listings.outsideItsLimits')],
+    ['not_cheapest', t('listings.notCheapest')],
+    ['cheapest', t('listings.cheapest')],
+    ['alone', t('listings.noRivals')],
+    ['buy_box', t('listings.holdsTheBuyBox')],
+    ['changed', t('listings.changedInTheLastDay')],
+    ['paused', t('listings.paused')],
+    ['elsewhere', t('listings.changedElsewhere')],
+    ['out_of_stock', t('listings.outOfStock')],
+    ['draft', t('listings.draft')],
 ];
 
 const OUTCOMES: [string, string][] = [
-    ['', 'any'],
-    ['change', 'would change'],
-    ['keep', 'stays'],
-    ['review', 'needs approval'],
-    ['skipped', 'skipped'],
-    ['blocked', 'cannot be priced'],
+    ['', t('listings.any')],
+    ['change', t('listings.wouldChange')],
+    ['keep', t('listings.stays')],
+    ['review', t('listings.needsApproval')],
+    ['skipped', t('listings.skipped')],
+    ['blocked', t('listings.cannotBePriced')],
 ];
 
 const RANGE_WORDS: [string, string, string][] = [
-    ['margin', 'Margin of price', '%'],
-    ['markup', 'Markup on cost', '%'],
-    ['stock', 'Stock', ''],
+    ['margin', t('listings.marginOfPrice'), '%'],
+    ['markup', t('listings.markupOnCost'), '%'],
+    ['stock', t('listings.stock'), ''],
 ];
 
 export function FilterBar({
@@ -63,7 +64,7 @@ export function FilterBar({
             <Chips view={view} />
             <AddFilter view={view} />
             <span className="ml-auto text-text-2" aria-live="polite">
-                {total === undefined ? '' : `${whole(total)} match`}
+                {total === undefined ? '' : t('listings.match', { total: whole(total) })}
             </span>
             <SavedViews />
             <ColumnChoice columns={columns} />
@@ -106,8 +107,8 @@ function Search({ view }: { view: ListingView }) {
             type="search"
             value={text}
             onChange={(event) => setText(event.target.value)}
-            placeholder="SKU, GTIN or words"
-            aria-label="Find listings by SKU, GTIN or words"
+            placeholder={t('listings.skuGtinOrWords')}
+            aria-label={t('listings.findListingsBySkuGtinOr')}
             className="h-8 w-[200px] rounded-md border border-line-2 bg-sheet px-2.5 placeholder:text-text-3"
         />
     );
@@ -120,11 +121,15 @@ function Chips({ view }: { view: ListingView }) {
     const chips: { key: string; words: string; drop: () => void }[] = [];
     if (filter.channel !== undefined) {
         const channel = channels.data?.find((one) => one.id === filter.channel);
-        chips.push({ key: 'channel', words: channel?.name ?? 'channel', drop: () => set({ channel: null }) });
+        chips.push({
+            key: 'channel',
+            words: channel?.name ?? t('listings.channel'),
+            drop: () => set({ channel: null }),
+        });
     }
     if (filter.rule !== undefined) {
         const rule = rules.data?.find((one) => String(one.id) === filter.rule);
-        chips.push({ key: 'rule', words: rule?.name ?? 'no rule', drop: () => set({ rule: null }) });
+        chips.push({ key: 'rule', words: rule?.name ?? t('listings.noRule'), drop: () => set({ rule: null }) });
     }
     for (const name of NAMES) {
         const words = filter[name];
@@ -139,7 +144,10 @@ function Chips({ view }: { view: ListingView }) {
         const [kind, end] = name.split('_');
         const range = RANGE_WORDS.find(([one]) => one === kind);
         if (figure !== undefined && range) {
-            const words = `${range[1].toLowerCase()} ${end === 'from' ? 'from' : 'up to'} ${figure}${range[2] && ` ${range[2]}`}`;
+            const words = t(end === 'from' ? 'listings.rangeFrom' : 'listings.rangeUpTo', {
+                of: range[1].toLowerCase(),
+                figure: `${figure}${range[2] && ` ${range[2]}`}`,
+            });
             chips.push({ key: name, words, drop: () => set({ [name]: null }) });
         }
     }
@@ -155,7 +163,7 @@ function Chips({ view }: { view: ListingView }) {
             key={chip.key}
             type="button"
             onClick={chip.drop}
-            aria-label={`Remove the filter ${chip.words}`}
+            aria-label={t('listings.removeTheFilter', { words: chip.words })}
             className="inline-flex h-7 items-center gap-1 rounded-full bg-stripe-soft px-2.5 text-stripe"
         >
             {chip.words} <X size={12} aria-hidden="true" />
@@ -169,9 +177,9 @@ function AddFilter({ view }: { view: ListingView }) {
     const [open, setOpen] = useState(false);
     const facets = useFacets(open);
     const names = [
-        ['supplier', 'Supplier', facets.data?.suppliers],
-        ['category', 'Category', facets.data?.categories],
-        ['brand', 'Brand', facets.data?.brands],
+        ['supplier', t('listings.supplier'), facets.data?.suppliers],
+        ['category', t('listings.category'), facets.data?.categories],
+        ['brand', t('listings.brand'), facets.data?.brands],
     ] as const;
     const add = (change: Record<string, string | string[]>) => {
         view.set(change);
@@ -179,7 +187,12 @@ function AddFilter({ view }: { view: ListingView }) {
     };
     const line = 'block w-full rounded px-2 py-1 text-left hover:bg-stripe-soft';
     return (
-        <Popup label="Add filter" open={open} onOpenChange={setOpen} trigger={<Button>Add filter</Button>}>
+        <Popup
+            label={t('listings.addFilter')}
+            open={open}
+            onOpenChange={setOpen}
+            trigger={<Button>{t('listings.addFilter')}</Button>}
+        >
             <div className="grid w-[470px] max-w-full grid-cols-3 gap-3">
                 {names.map(
                     ([name, words, options]) =>
@@ -190,7 +203,7 @@ function AddFilter({ view }: { view: ListingView }) {
                                 label={words}
                                 className="min-w-0 px-2"
                                 value={view.filter[name] ?? ''}
-                                options={[['', 'any'], ...options.map((one) => [one, one] as const)]}
+                                options={[['', t('listings.any')], ...options.map((one) => [one, one] as const)]}
                                 onChange={(value) => {
                                     view.set({ [name]: value || null });
                                     setOpen(false);
@@ -199,7 +212,7 @@ function AddFilter({ view }: { view: ListingView }) {
                         ),
                 )}
                 <div>
-                    <p className="px-2 pb-1 text-text-3">State</p>
+                    <p className="px-2 pb-1 text-text-3">{t('listings.state')}</p>
                     {STATES.map(([state, words]) => (
                         <button
                             key={state}
@@ -214,7 +227,7 @@ function AddFilter({ view }: { view: ListingView }) {
                 <div>
                     <Ranges view={view} />
                     <Select
-                        label="Its rule says"
+                        label={t('listings.itsRuleSays')}
                         className="mt-2 px-2"
                         value={view.filter.outcome ?? ''}
                         options={OUTCOMES}
@@ -223,7 +236,7 @@ function AddFilter({ view }: { view: ListingView }) {
                             setOpen(false);
                         }}
                     />
-                    <p className="mt-3 px-2 pb-1 text-text-3">Channel</p>
+                    <p className="mt-3 px-2 pb-1 text-text-3">{t('listings.channel')}</p>
                     {channels.data?.map((channel) => (
                         <button
                             key={channel.id}
@@ -236,7 +249,7 @@ function AddFilter({ view }: { view: ListingView }) {
                     ))}
                 </div>
                 <div>
-                    <p className="px-2 pb-1 text-text-3">Rule</p>
+                    <p className="px-2 pb-1 text-text-3">{t('listings.rule')}</p>
                     {rules.data?.map((rule) => (
                         <button
                             key={rule.id}
@@ -248,7 +261,7 @@ function AddFilter({ view }: { view: ListingView }) {
                         </button>
                     ))}
                     <button type="button" className={line} onClick={() => add({ rule: 'none' })}>
-                        no rule
+                        {t('listings.noRule')}
                     </button>
                 </div>
             </div>
@@ -290,8 +303,8 @@ function RangeEnd({ view, name, label, end }: { view: ListingView; name: Range; 
     return (
         <FigureInput
             hideLabel
-            label={`${label} ${end}`}
-            placeholder={end}
+            label={t(end === 'from' ? 'listings.rangeFrom' : 'listings.rangeTo', { of: label, figure: '' }).trim()}
+            placeholder={t(end === 'from' ? 'listings.from' : 'listings.to')}
             reader={rangeReader}
             value={text}
             onChange={setText}

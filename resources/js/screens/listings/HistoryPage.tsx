@@ -1,3 +1,4 @@
+import { t } from '@/messages/inspector';
 import { TopBar } from '@/ui/TopBar';
 import { ProblemNotice } from '@/ui/Notice';
 import { Select } from '@/ui/Select';
@@ -11,12 +12,12 @@ import { useHistory, useListing } from './queries';
 const HistoryChart = lazy(() => import('@/charts/HistoryChart'));
 
 const DAYS = [
-    ['1', 'the last day'],
-    ['7', '7 days'],
-    ['30', '30 days'],
-    ['60', '60 days'],
-    ['180', '180 days'],
-    ['400', '400 days'],
+    ['1', t('inspector.theLastDay')],
+    ['7', t('inspector.n7Days')],
+    ['30', t('inspector.n30Days')],
+    ['60', t('inspector.n60Days')],
+    ['180', t('inspector.n180Days')],
+    ['400', t('inspector.n400Days')],
 ] as const;
 
 /** One listing over time, at full width: prices with every rival, changes, limits, sales; the same in figures and as a file. */
@@ -31,33 +32,36 @@ export default function HistoryPage() {
     return (
         <>
             <TopBar
-                title={listing?.title ?? 'History'}
-                note={listing && `${listing.sku} · ${listing.channel}, prices in ${listing.currency}`}
+                title={listing?.title ?? t('inspector.history')}
+                note={
+                    listing &&
+                    t('inspector.pricesIn', { sku: listing.sku, channel: listing.channel, currency: listing.currency })
+                }
             />
             <main className="min-h-0 flex-1 overflow-auto bg-sheet px-[22px] py-4">
                 <div className="mb-3 flex flex-wrap items-center gap-3">
                     <Select
-                        label="How far back"
+                        label={t('inspector.howFarBack')}
                         hideLabel
                         value={String(days) as (typeof DAYS)[number][0]}
                         options={DAYS}
                         onChange={(next) => setParams({ days: next }, { replace: true })}
                     />
-                    <span className="text-text-2">Draw across to zoom, double-click to go back.</span>
+                    <span className="text-text-2">{t('inspector.drawAcrossToZoomDouble')}</span>
                     <span className="ml-auto flex gap-4">
                         <a
                             href={`/api/v1/listings/${id}/history/export?days=${days}`}
                             download
                             className="text-stripe underline underline-offset-2"
                         >
-                            As a file
+                            {t('inspector.asAFile')}
                         </a>
                         {listing && (
                             <Link
                                 to={`/listings?q=${encodeURIComponent(listing.sku)}&listing=${id}`}
                                 className="text-stripe underline underline-offset-2"
                             >
-                                The listing
+                                {t('inspector.theListing')}
                             </Link>
                         )}
                     </span>
@@ -69,7 +73,10 @@ export default function HistoryPage() {
                     ref={place}
                     className="min-h-[505px]"
                     role="img"
-                    aria-label={`Price, rivals, limits and sales of ${listing?.title ?? 'the listing'} over ${days} days; in figures below`}
+                    aria-label={t('inspector.priceRivalsLimitsAndSales', {
+                        title: listing?.title ?? t('inspector.theListing2'),
+                        days,
+                    })}
                 >
                     {history.data && width > 0 && (
                         <Suspense fallback={null}>
@@ -85,13 +92,22 @@ export default function HistoryPage() {
                 </div>
                 {history.data && (
                     <section className="mt-5">
-                        <h2 className="mb-1 text-[15px]">In figures</h2>
+                        <h2 className="mb-1 text-[15px]">{t('inspector.inFigures')}</h2>
                         <p className="mb-1 text-[12.5px] text-text-3">
-                            Rivals’ prices with shipping, less your own shipping.
-                            {history.data.seconds_per_point != null &&
-                                ` What was seen last in every ${span(history.data.seconds_per_point)}; the file has all of it.`}
+                            {t('inspector.rivalsPricesWithShipping', {
+                                secondsPerPoint:
+                                    history.data.seconds_per_point != null &&
+                                    t('inspector.whatWasSeenLastInEvery', {
+                                        secondsPerPoint: span(history.data.seconds_per_point),
+                                    }),
+                            })}
                         </p>
-                        <div className="max-h-[60vh] overflow-auto" tabIndex={0} role="region" aria-label="In figures">
+                        <div
+                            className="max-h-[60vh] overflow-auto"
+                            tabIndex={0}
+                            role="region"
+                            aria-label={t('inspector.inFigures')}
+                        >
                             <HistoryTable history={history.data} full />
                         </div>
                     </section>

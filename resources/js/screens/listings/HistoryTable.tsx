@@ -1,3 +1,4 @@
+import { t } from '@/messages/inspector';
 import type { ListingHistory } from '@/api/client';
 import { clock, money } from '@/ui/figures';
 
@@ -5,11 +6,11 @@ import { clock, money } from '@/ui/figures';
 export function HistoryTable({ history, full = false }: { history: ListingHistory; full?: boolean }) {
     const rivals = full ? history.rivals : [];
     const columns = [
-        'ours',
-        'lowest',
-        'buy box',
-        'floor',
-        ...(full ? ['ceiling'] : []),
+        t('inspector.ours'),
+        t('inspector.lowest'),
+        t('inspector.buyBox'),
+        t('inspector.floorColumn'),
+        ...(full ? [t('inspector.ceilingColumn')] : []),
         ...rivals.map((one) => one.name),
     ];
     return (
@@ -17,7 +18,7 @@ export function HistoryTable({ history, full = false }: { history: ListingHistor
             <thead className="sticky top-0 bg-sheet text-text-3">
                 <tr>
                     <th scope="col" className="py-1 text-left font-normal">
-                        when
+                        {t('inspector.when')}
                     </th>
                     {columns.map((name) => (
                         <th key={name} scope="col" className="py-1 pl-3 font-normal">

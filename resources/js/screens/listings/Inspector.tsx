@@ -1,3 +1,4 @@
+import { rich, t } from '@/messages/inspector';
 import type { Listing, ListingDetail } from '@/api/client';
 import { PriceLine } from '@/charts/PriceLine';
 import { holds, useAnswerPriceWar } from '@/pricing/price-wars';
@@ -35,14 +36,14 @@ export default function Inspector({ id, ...props }: Props & { id: number }) {
     const detail = useListing(id);
     return (
         <aside
-            aria-label="Inspector"
+            aria-label={t('inspector.inspector')}
             className="flex w-[336px] shrink-0 flex-col border-l border-line bg-sheet max-[900px]:absolute max-[900px]:inset-y-0 max-[900px]:right-0 max-[900px]:z-20"
         >
             {detail.error && !detail.data && (
                 <div className="p-4">
                     <ProblemNotice error={detail.error} onRetry={() => void detail.refetch()} />
                     <Button className="mt-2" onClick={props.onClose}>
-                        Close
+                        {t('inspector.close')}
                     </Button>
                 </div>
             )}
@@ -61,7 +62,7 @@ function Body({ detail, onClose, onImport, onProduct }: Props & { detail: Listin
                     <button
                         type="button"
                         onClick={onClose}
-                        aria-label="Close the inspector"
+                        aria-label={t('inspector.closeTheInspector')}
                         className="rounded p-0.5 text-text-3 hover:text-text"
                     >
                         <X size={16} />
@@ -69,16 +70,20 @@ function Body({ detail, onClose, onImport, onProduct }: Props & { detail: Listin
                 </div>
                 <p className="text-text-2">
                     {listing.sku} · {listing.channel} · {listing.condition} ·{' '}
-                    {listing.fulfilment === 'merchant' ? 'sent by us' : 'sent by the market'} ·{' '}
-                    {listing.stock === null ? 'stock unknown' : `${listing.stock} in stock`}
+                    {listing.fulfilment === 'merchant' ? t('inspector.sentByUs') : t('inspector.sentByTheMarket')} ·{' '}
+                    {listing.stock === null
+                        ? t('inspector.stockUnknown')
+                        : t('inspector.inStock', { stock: listing.stock })}
                 </p>
                 <p className="text-[12.5px] text-text-3">
-                    {[detail.brand, detail.category, detail.gtin && `GTIN ${detail.gtin}`].filter(Boolean).join(' · ')}{' '}
+                    {[detail.brand, detail.category, detail.gtin && t('inspector.gtin', { gtin: detail.gtin })]
+                        .filter(Boolean)
+                        .join(' · ')}{' '}
                     <InlineButton className={LINK} onClick={() => onProduct('edit')}>
-                        Change the product
+                        {t('inspector.changeTheProduct')}
                     </InlineButton>{' '}
                     <InlineButton className={LINK} onClick={() => onProduct('offer')}>
-                        Offer it once more
+                        {t('inspector.offerItOnceMore')}
                     </InlineButton>
                 </p>
                 <Line detail={detail} onImport={onImport} />
@@ -103,9 +108,9 @@ function Held({ priceWar: { id, answer, rival, until } }: { priceWar: NonNullabl
     return (
         <div className="mt-4">
             <Notice broken={false}>
-                You and {rival} were stepping each other down: it {holds(answer)} until {clock(until)}.{' '}
+                {t('inspector.youAndWereSteppingEach', { rival, answer: holds(answer), until: clock(until) })}{' '}
                 <InlineButton className={LINK} onClick={() => end.mutate('leave')}>
-                    End that
+                    {t('inspector.endThat')}
                 </InlineButton>
             </Notice>
             {end.error && <ProblemNotice error={end.error} />}
@@ -122,16 +127,22 @@ function ByHand({ listing }: { listing: Listing }) {
         listing.going_to === hand.price
             ? changeState(listing.going_state ?? '', listing.going_waits_for)
             : listing.going_to
-              ? `waits until ${money(listing.going_to)} has arrived`
-              : 'is sent in a moment';
+              ? t('inspector.waitsUntilHasArrived', { goingTo: money(listing.going_to) })
+              : t('inspector.isSentInAMoment');
     return (
         <div className="mt-4">
             <Notice broken={false}>
-                {hand.by ?? 'Someone'} set {money(hand.price)} by hand. It stands{' '}
-                {hand.until ? `until ${clock(hand.until)}` : hand.stands !== 'hours' && STANDS_UNTIL[hand.stands]}
-                {listing.rule && ', and the rule leaves this listing alone'}.{!hand.arrived && ` It is ${waits}.`}{' '}
+                {t('inspector.setByHandItStands', {
+                    by: hand.by ?? t('inspector.someone'),
+                    price: money(hand.price),
+                    until: hand.until
+                        ? t('inspector.until', { until: clock(hand.until) })
+                        : hand.stands !== 'hours' && STANDS_UNTIL[hand.stands],
+                    rule: listing.rule && t('inspector.andTheRuleLeavesThis'),
+                    arrived: !hand.arrived && t('inspector.itIs', { waits }),
+                })}{' '}
                 <InlineButton className={LINK} onClick={() => release.mutate()}>
-                    Release it
+                    {t('inspector.releaseIt')}
                 </InlineButton>
             </Notice>
             {release.error && <ProblemNotice error={release.error} />}
@@ -143,11 +154,13 @@ function ByHand({ listing }: { listing: Listing }) {
 const followsItsRule = (listing: Listing) => listing.repriced && listing.hand_price === null;
 
 function heading(listing: Listing, { decision }: ListingDetail): string {
-    if (listing.problem) return 'Why it cannot be priced';
-    if (listing.rule_id === null) return 'On no rule; beside the cheapest';
+    if (listing.problem) return t('inspector.whyItCannotBePriced');
+    if (listing.rule_id === null) return t('inspector.onNoRuleBesideTheCheapest');
     if (decision.price)
-        return followsItsRule(listing) ? `Why ${money(decision.price)}` : `Its rule would say ${money(decision.price)}`;
-    return `Why it stays at ${money(listing.price)}`;
+        return followsItsRule(listing)
+            ? t('inspector.why', { price: money(decision.price) })
+            : t('inspector.itsRuleWouldSay', { price: money(decision.price) });
+    return t('inspector.whyItStaysAt', { price: money(listing.price) });
 }
 
 function Line({ detail, onImport }: { detail: ListingDetail; onImport: () => void }) {
@@ -159,7 +172,7 @@ function Line({ detail, onImport }: { detail: ListingDetail; onImport: () => voi
                 <b className="block">{what.says}</b>
                 {listing.problem === 'limits_conflict' && (
                     <p>
-                        Floor {money(listing.floor)}, ceiling {money(listing.ceiling)}.
+                        {t('inspector.floorCeiling', { floor: money(listing.floor), ceiling: money(listing.ceiling) })}
                     </p>
                 )}
                 {listing.problem === 'cost_missing' ? (
@@ -167,7 +180,7 @@ function Line({ detail, onImport }: { detail: ListingDetail; onImport: () => voi
                         {what.fix}
                     </button>
                 ) : (
-                    <p className="text-text-2">{what.fix} below.</p>
+                    <p className="text-text-2">{t('inspector.below', { fix: what.fix })}</p>
                 )}
             </div>
         );
@@ -185,8 +198,8 @@ function Line({ detail, onImport }: { detail: ListingDetail; onImport: () => voi
                 large
             />
             <figcaption className="flex justify-between px-1 text-[12px] text-text-2">
-                <span>floor {money(listing.floor)}</span>
-                <span>ceiling {money(listing.ceiling)}</span>
+                <span>{t('inspector.floor2', { floor: money(listing.floor) })}</span>
+                <span>{t('inspector.ceiling2', { ceiling: money(listing.ceiling) })}</span>
             </figcaption>
         </figure>
     );
@@ -198,22 +211,34 @@ function SixFigures({ detail: { listing, decision, offers } }: { detail: Listing
     const before = decision.before;
     const lowest = offers.find((offer) => offer.dropped === null);
     const figures: [string, string, string][] = [
-        ['Now', '', money(listing.price)],
+        [t('inspector.now'), '', money(listing.price)],
         [
-            listing.rule_id === null ? 'Level with it' : isFollowing ? 'Going to' : 'Its rule would say',
+            listing.rule_id === null
+                ? t('inspector.levelWithIt')
+                : isFollowing
+                  ? t('inspector.goingTo')
+                  : t('inspector.itsRuleWouldSay2'),
             '',
-            decision.price ? money(decision.price) : listing.problem ? '–' : 'stays',
+            decision.price ? money(decision.price) : listing.problem ? '–' : t('inspector.stays'),
         ],
-        ['Lowest counted', 'with shipping', lowest ? money(lowest.landed) : 'nobody'],
-        ['Profit', after ? `was ${money(before?.profit)}` : 'per unit', signed((after ?? before)?.profit)],
         [
-            'Margin of price',
-            after ? `was ${percent(before?.margin_percent)}` : '',
+            t('inspector.lowestCounted'),
+            t('inspector.withShipping'),
+            lowest ? money(lowest.landed) : t('inspector.nobody'),
+        ],
+        [
+            t('inspector.profit3'),
+            after ? t('inspector.was', { value: money(before?.profit) }) : t('inspector.perUnit'),
+            signed((after ?? before)?.profit),
+        ],
+        [
+            t('inspector.marginOfPrice'),
+            after ? t('inspector.was', { value: percent(before?.margin_percent) }) : '',
             percent((after ?? before)?.margin_percent),
         ],
         [
-            'Markup on cost',
-            after ? `was ${percent(before?.markup_percent)}` : '',
+            t('inspector.markupOnCost'),
+            after ? t('inspector.was', { value: percent(before?.markup_percent) }) : '',
             percent((after ?? before)?.markup_percent),
         ],
     ];
@@ -240,13 +265,16 @@ function History({ listing }: { listing: Listing }) {
     return (
         <section className="mt-4">
             <h3 className="mb-1 flex items-baseline justify-between text-[14px]">
-                Last 60 days
-                <Link
-                    to={`/listings/${listing.id}/history`}
-                    className="text-[12.5px] font-normal text-stripe underline underline-offset-2"
-                >
-                    In full
-                </Link>
+                {rich('inspector.last60Days', {
+                    link: (
+                        <Link
+                            to={`/listings/${listing.id}/history`}
+                            className="text-[12.5px] font-normal text-stripe underline underline-offset-2"
+                        >
+                            {t('inspector.inFull')}
+                        </Link>
+                    ),
+                })}
             </h3>
             {history.error && !history.data && (
                 <ProblemNotice error={history.error} onRetry={() => void history.refetch()} />
@@ -254,7 +282,7 @@ function History({ listing }: { listing: Listing }) {
             <div
                 className="min-h-[254px]"
                 role="img"
-                aria-label={`Price, rivals and sales of ${listing.title} over 60 days`}
+                aria-label={t('inspector.priceRivalsAndSalesOfOver', { title: listing.title })}
             >
                 {history.data && (
                     <Suspense fallback={null}>
@@ -268,19 +296,18 @@ function History({ listing }: { listing: Listing }) {
                 )}
             </div>
             <p className="text-[12px] text-text-3">
-                Lines: ours, lowest comparable, buy box, limits. Dots: our changes. Bars: sold a day. Draw across to
-                zoom, double-click to go back.{' '}
+                {t('inspector.linesOursLowestComparable')}{' '}
                 <a
                     href={`/api/v1/listings/${listing.id}/history/export?days=60`}
                     download
                     className="text-stripe underline underline-offset-2"
                 >
-                    As a file
+                    {t('inspector.asAFile')}
                 </a>
             </p>
             {history.data && (
                 <details className="mt-1">
-                    <summary className="text-[12.5px] text-text-2">In figures</summary>
+                    <summary className="text-[12.5px] text-text-2">{t('inspector.inFigures')}</summary>
                     <div className="max-h-64 overflow-auto text-[12px]">
                         <HistoryTable history={history.data} />
                     </div>
@@ -305,7 +332,7 @@ function Actions({ listing }: { listing: Listing }) {
                     disabled={change.isPending}
                     onClick={() => change.mutate({ version: listing.version, automation_on: !listing.automation_on })}
                 >
-                    {listing.automation_on ? 'Pause this listing' : 'Let the rule reprice it'}
+                    {listing.automation_on ? t('inspector.pauseThisListing') : t('inspector.letTheRuleRepriceIt')}
                 </Button>
                 <p className="min-w-0 text-[12px] leading-tight text-text-2">
                     {listing.rule_id ? (
@@ -319,7 +346,7 @@ function Actions({ listing }: { listing: Listing }) {
                             <span className="block">{ruleState(listing).says || reason(listing.reason)}</span>
                         </>
                     ) : (
-                        'On no rule: choose it in the list to put it on one.'
+                        t('inspector.onNoRuleChooseItIn')
                     )}
                 </p>
             </div>

@@ -1,3 +1,4 @@
+import { t } from '@/messages/inspector';
 import { key } from '@/api/keys';
 import type { ListingDetail } from '@/api/client';
 import { EditForm } from '@/edit/EditForm';
@@ -13,7 +14,7 @@ import { z } from 'zod';
 import { useChangeListing } from './queries';
 import { Terms } from './Terms';
 
-const LABELS: Record<string, string> = { floor: 'The floor', ceiling: 'The ceiling' };
+const LABELS: Record<string, string> = { floor: t('inspector.theFloor'), ceiling: t('inspector.theCeiling') };
 
 /** Floor and ceiling of this listing by hand, beside what cost and margin give. */
 export function LimitsForm({ detail }: { detail: ListingDetail }) {
@@ -37,37 +38,40 @@ export function LimitsForm({ detail }: { detail: ListingDetail }) {
                 floor: (floor as string | null) ?? '',
                 ceiling: (ceiling as string | null) ?? '',
             }),
-        onSaved: () => toast('Limits saved. The listing is looked at again at once.'),
+        onSaved: () => toast(t('inspector.limitsSavedTheListingIs')),
         onConflict: () => void client.invalidateQueries({ queryKey: key('listing', listing.id) }),
     });
     return (
         <section className="mt-4">
-            <h3 className="mb-1 text-[14px]">Limits of this listing</h3>
+            <h3 className="mb-1 text-[14px]">{t('inspector.limitsOfThisListing')}</h3>
             <p className="mb-2 text-[12.5px] text-text-2">
-                Cost {detail.cost ? `${money(detail.cost)}${extras(detail)}` : 'not known'}, RRP {money(detail.rrp)},
-                MAP {money(detail.map)}
-                {detail.supplier ? `, from ${detail.supplier}` : ''}.
+                {t('inspector.costRrpMap', {
+                    cost: detail.cost ? `${money(detail.cost)}${extras(detail)}` : t('inspector.notKnown'),
+                    rrp: money(detail.rrp),
+                    map: money(detail.map),
+                    supplier: detail.supplier ? t('inspector.from2', { supplier: detail.supplier }) : '',
+                })}
             </p>
             <Terms terms={detail.terms} />
             <EditForm
                 edit={edit}
-                save="Save"
+                save={t('inspector.save')}
                 label={(path) => LABELS[path] ?? path}
                 className="grid grid-cols-2 items-start gap-2"
             >
                 <FigureField
                     name="floor"
-                    label="Floor by hand"
+                    label={t('inspector.floorByHand')}
                     unit={format.symbol}
                     reader={reader}
-                    placeholder="none"
+                    placeholder={t('inspector.none')}
                 />
                 <FigureField
                     name="ceiling"
-                    label="Ceiling by hand"
+                    label={t('inspector.ceilingByHand')}
                     unit={format.symbol}
                     reader={reader}
-                    placeholder="none"
+                    placeholder={t('inspector.none')}
                 />
             </EditForm>
         </section>
@@ -75,10 +79,10 @@ export function LimitsForm({ detail }: { detail: ListingDetail }) {
 }
 
 const EXTRAS = [
-    ['inbound', 'inbound'],
-    ['packaging', 'packaging'],
-    ['handling', 'handling'],
-    ['shipping_cost', 'shipping'],
+    ['inbound', t('inspector.inbound')],
+    ['packaging', t('inspector.packaging')],
+    ['handling', t('inspector.handling')],
+    ['shipping_cost', t('inspector.shipping')],
 ] as const;
 
 /** " + 0.57 inbound + 0.30 packaging", without those that are nothing. */

@@ -1,3 +1,4 @@
+import { t } from '@/messages/message';
 import { useChannels } from '@/api/queries';
 import { RecentBatches } from '@/catalogue/batches/RecentBatches';
 import { isForPage } from '@/ui/hotkeys';
@@ -59,10 +60,10 @@ export default function ListingsPage() {
 
     return (
         <>
-            <TopBar title="Listings" note={channels.data?.map((channel) => channel.name).join(', ')}>
+            <TopBar title={t('listings.listings')} note={channels.data?.map((channel) => channel.name).join(', ')}>
                 <RecentBatches onOpen={openBatch} />
-                <Button onClick={() => set({ product: 'new' })}>Add a product</Button>
-                <Button onClick={bringIn}>Import</Button>
+                <Button onClick={() => set({ product: 'new' })}>{t('listings.addAProduct')}</Button>
+                <Button onClick={bringIn}>{t('listings.import')}</Button>
             </TopBar>
             <div className="flex min-h-0 flex-1">
                 <main className="flex min-w-0 flex-1 flex-col">
@@ -81,7 +82,7 @@ export default function ListingsPage() {
                     )}
                     {troubled.map((channel) => (
                         <Notice key={channel.id}>
-                            {channel.problem} It is tried again by itself; what is shown may be older than usual.
+                            {t('listings.itIsTriedAgainByItself', { problem: channel.problem })}
                         </Notice>
                     ))}
                     <ListingTable
@@ -140,8 +141,8 @@ function Empty({ filtered }: { filtered: boolean }) {
         );
     return (
         <div className="grid flex-1 place-content-center bg-sheet p-10 text-center">
-            <h2 className="text-[17px]">No listing matches</h2>
-            <p className="mt-1 max-w-[46ch] text-text-2">Remove a filter, or search for fewer words.</p>
+            <h2 className="text-[17px]">{t('listings.noListingMatches')}</h2>
+            <p className="mt-1 max-w-[46ch] text-text-2">{t('listings.removeAFilterOrSearchFor')}</p>
         </div>
     );
 }

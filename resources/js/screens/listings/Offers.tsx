@@ -1,3 +1,4 @@
+import { t } from '@/messages/inspector';
 import type { Offer } from '@/api/client';
 import { money } from '@/ui/figures';
 import { dropped, fulfilled } from '@/ui/words';
@@ -6,15 +7,15 @@ import { House } from 'lucide-react';
 
 /** The rivals' offers: those that count first, the others greyed with the reason. */
 export function Offers({ offers }: { offers: Offer[] }) {
-    if (offers.length === 0) return <p className="mt-4 text-text-2">Nobody else offers this at the moment.</p>;
+    if (offers.length === 0) return <p className="mt-4 text-text-2">{t('inspector.nobodyElseOffersThisAtThe')}</p>;
     return (
         <table className="mt-4 w-full">
-            <caption className="sr-only">Offers of rivals, with shipping</caption>
+            <caption className="sr-only">{t('inspector.offersOfRivalsWithShipping')}</caption>
             <thead className="sr-only">
                 <tr>
-                    <th scope="col">Seller</th>
-                    <th scope="col">Terms</th>
-                    <th scope="col">Price with shipping</th>
+                    <th scope="col">{t('inspector.seller')}</th>
+                    <th scope="col">{t('inspector.terms')}</th>
+                    <th scope="col">{t('inspector.priceWithShipping')}</th>
                 </tr>
             </thead>
             <tbody>
@@ -30,13 +31,19 @@ export function Offers({ offers }: { offers: Offer[] }) {
                             {offer.name}
                         </td>
                         <td className="py-1 pr-2 text-[12px] leading-tight text-text-3">
-                            {offer.dropped ? `${dropped(offer.dropped)}, not counted` : terms(offer)}
+                            {offer.dropped
+                                ? t('inspector.notCounted', { dropped: dropped(offer.dropped) })
+                                : terms(offer)}
                         </td>
                         <td className="py-1 text-right whitespace-nowrap">
                             {money(offer.landed)}
                             <span className="inline-block w-4 pl-1">
                                 {offer.buy_box && (
-                                    <House size={11} className="inline text-stripe" aria-label="holds the buy box" />
+                                    <House
+                                        size={11}
+                                        className="inline text-stripe"
+                                        aria-label={t('inspector.holdsTheBuyBox')}
+                                    />
                                 )}
                             </span>
                         </td>
@@ -55,6 +62,6 @@ function terms(offer: Offer): string {
               ? ''
               : `${offer.handling_days} d`,
     ];
-    if (offer.rating_percent) parts.push(`rated ${Number(offer.rating_percent).toFixed(0)} %`);
+    if (offer.rating_percent) parts.push(t('inspector.rated', { toFixed: Number(offer.rating_percent).toFixed(0) }));
     return parts.filter(Boolean).join(', ');
 }

@@ -1,3 +1,4 @@
+import { t } from '@/messages/message';
 import { useSaid } from '@/api/said';
 import { key } from '@/api/keys';
 import { api, Problem, take } from '@/api/client';
@@ -29,7 +30,7 @@ export function SavedViews() {
     PASSING.forEach((one) => here.delete(one));
     const query = here.toString();
     const save = useMutation({
-        meta: { failed: 'The view was not saved' },
+        meta: { failed: t('listings.theViewWasNotSaved') },
         mutationFn: () => take(api.PUT('/api/v1/views', { body: { name, query } })),
         onSuccess: () => {
             setName('');
@@ -37,19 +38,21 @@ export function SavedViews() {
         },
     });
     const drop = useMutation({
-        meta: { failed: 'The view was not removed' },
+        meta: { failed: t('listings.theViewWasNotRemoved') },
         mutationFn: (id: number) => take(api.DELETE('/api/v1/views/{id}', { params: { path: { id } } })),
         onSuccess: refresh,
     });
     useSaid(save.error instanceof Problem && save.error.at('name') ? save.error : null);
     return (
-        <Popup label="Views" align="end" open={open} onOpenChange={setOpen} trigger={<Button>Views</Button>}>
+        <Popup
+            label={t('listings.views')}
+            align="end"
+            open={open}
+            onOpenChange={setOpen}
+            trigger={<Button>{t('listings.views')}</Button>}
+        >
             <div className="grid w-64 gap-2">
-                {views.data?.length === 0 && (
-                    <p className="text-text-2">
-                        Filter the list, then keep the view here to have it back with one click.
-                    </p>
-                )}
+                {views.data?.length === 0 && <p className="text-text-2">{t('listings.filterTheListThenKeepThe')}</p>}
                 <ul>
                     {views.data?.map((view) => (
                         <li key={view.id} className="flex items-center">
@@ -66,7 +69,7 @@ export function SavedViews() {
                             </button>
                             <button
                                 type="button"
-                                aria-label={`Drop the view ${view.name}`}
+                                aria-label={t('listings.dropTheView', { name: view.name })}
                                 onClick={() => drop.mutate(view.id)}
                                 className="grid size-6 place-items-center rounded text-text-3 hover:text-text"
                             >
@@ -83,13 +86,13 @@ export function SavedViews() {
                     }}
                 >
                     <Field
-                        label="Keep this view as"
+                        label={t('listings.keepThisViewAs')}
                         value={name}
                         onChange={(event) => setName(event.target.value)}
                         error={save.error instanceof Problem ? save.error.at('name') : undefined}
                     />
                     <Button type="submit" disabled={save.isPending || name.trim() === ''}>
-                        Keep
+                        {t('listings.keep')}
                     </Button>
                 </form>
                 {drop.error && <ProblemNotice error={drop.error} />}

@@ -1,3 +1,4 @@
+import { t } from '@/messages/inspector';
 import type { Term } from '@/api/client';
 import { money } from '@/ui/figures';
 import { origin, told } from '@/ui/words';
@@ -7,15 +8,15 @@ export function Terms({ terms }: { terms: Term[] }) {
     if (terms.length === 0) return null;
     return (
         <table className="mb-3 w-full table-fixed text-[12.5px]">
-            <caption className="sr-only">What floor and ceiling come from</caption>
+            <caption className="sr-only">{t('inspector.whatFloorAndCeilingCome')}</caption>
             <colgroup>
                 <col />
                 <col className="w-[84px]" />
             </colgroup>
             <thead className="sr-only">
                 <tr>
-                    <th>Term</th>
-                    <th>Comes to</th>
+                    <th>{t('inspector.term')}</th>
+                    <th>{t('inspector.comesTo')}</th>
                 </tr>
             </thead>
             {(['floor', 'ceiling'] as const).map((side) => (
@@ -25,15 +26,19 @@ export function Terms({ terms }: { terms: Term[] }) {
                         .map((term) => (
                             <tr key={told(term.message)} className="border-b border-dotted border-line-2 align-top">
                                 <td className={`py-1 pr-2 ${term.binds ? '' : 'text-text-2'}`}>
-                                    <span className="text-text-3">{side === 'floor' ? 'Floor' : 'Ceiling'}: </span>
+                                    <span className="text-text-3">
+                                        {side === 'floor' ? t('inspector.floor') : t('inspector.ceiling')}:{' '}
+                                    </span>
                                     {told(term.message)}
                                     <span className="block text-[12px] text-text-3">
                                         {origin(term.from, term.name)}
                                     </span>
                                 </td>
                                 <td className={`py-1 text-right ${term.binds ? 'font-bold' : 'text-text-2'}`}>
-                                    {term.price === null ? 'none' : money(term.price)}
-                                    {term.binds && <span className="block text-[12px] font-normal">counts</span>}
+                                    {term.price === null ? t('inspector.none') : money(term.price)}
+                                    {term.binds && (
+                                        <span className="block text-[12px] font-normal">{t('inspector.counts')}</span>
+                                    )}
                                 </td>
                             </tr>
                         ))}

@@ -1,3 +1,4 @@
+import { rich, t } from '@/messages/message';
 import type { Listing } from '@/api/client';
 import { PriceLine } from '@/charts/PriceLine';
 import { money, percent } from '@/ui/figures';
@@ -9,16 +10,16 @@ import { EditCell } from './EditCell';
 export const COLUMNS: GridColumn<Listing>[] = [
     {
         id: 'line',
-        name: 'Price line',
-        head: 'Floor – rivals – ceiling',
+        name: t('listings.priceLine'),
+        head: t('listings.floorRivalsCeiling'),
         width: 208,
         folded: () => null,
         cell: (listing) => <Line listing={listing} />,
     },
     {
         id: 'price',
-        name: 'Price',
-        head: 'Price €',
+        name: t('listings.price'),
+        head: t('listings.price2'),
         width: 70,
         isKept: true,
         sort: 'price',
@@ -27,28 +28,22 @@ export const COLUMNS: GridColumn<Listing>[] = [
     },
     {
         id: 'stand',
-        name: 'Rank among rivals',
-        head: 'Rank',
+        name: t('listings.rankAmongRivals'),
+        head: t('listings.rank'),
         width: 62,
         sort: 'rank',
         isRight: true,
         cell: (listing) =>
             listing.field_size === 0 ? (
-                <span className="text-text-3">alone</span>
+                <span className="text-text-3">{t('listings.alone')}</span>
             ) : (
-                `${listing.rank} of ${listing.field_size + 1}`
+                t('listings.of2', { rank: listing.rank, fieldSize: listing.field_size + 1 })
             ),
     },
     {
         id: 'margin',
-        name: 'Margin of price',
-        head: (
-            <>
-                Margin
-                <br />
-                of price
-            </>
-        ),
+        name: t('listings.marginOfPrice'),
+        head: <>{rich('listings.marginOfPrice2', { br: <br /> })}</>,
         width: 62,
         sort: 'margin',
         isRight: true,
@@ -56,63 +51,63 @@ export const COLUMNS: GridColumn<Listing>[] = [
     },
     {
         id: 'markup',
-        name: 'Markup on cost',
-        head: (
-            <>
-                Markup
-                <br />
-                on cost
-            </>
-        ),
+        name: t('listings.markupOnCost'),
+        head: <>{rich('listings.markupOnCost2', { br: <br /> })}</>,
         width: 62,
         sort: 'markup',
         isRight: true,
         cell: (listing) => percent(listing.markup_percent),
     },
-    { id: 'rule', name: 'Rule', width: 134, cell: (listing) => <RuleCell listing={listing} />, folded: ruleAndState },
-    { id: 'channel', name: 'Channel', width: 86, cell: (listing) => listing.channel, folded: () => null },
+    {
+        id: 'rule',
+        name: t('listings.rule'),
+        width: 134,
+        cell: (listing) => <RuleCell listing={listing} />,
+        folded: ruleAndState,
+    },
+    { id: 'channel', name: t('listings.channel'), width: 86, cell: (listing) => listing.channel, folded: () => null },
     {
         id: 'cost',
-        name: 'Unit cost',
-        head: 'Cost €',
+        name: t('listings.unitCost2'),
+        head: t('listings.cost'),
         width: 70,
         isRight: true,
         cell: (listing) => <EditCell listing={listing} field="cost" />,
     },
     {
         id: 'floor',
-        name: 'Floor',
-        head: 'Floor €',
+        name: t('listings.floor'),
+        head: t('listings.floor2'),
         width: 70,
         isRight: true,
         cell: (listing) => <EditCell listing={listing} field="floor" />,
     },
     {
         id: 'ceiling',
-        name: 'Ceiling',
-        head: 'Ceiling €',
+        name: t('listings.ceiling'),
+        head: t('listings.ceiling2'),
         width: 74,
         isRight: true,
         cell: (listing) => <EditCell listing={listing} field="ceiling" />,
     },
     {
         id: 'supplier',
-        name: 'Supplier',
+        name: t('listings.supplier'),
         width: 120,
         cell: (listing) => <Text of={listing.supplier} />,
     },
     {
         id: 'category',
-        name: 'Category',
+        name: t('listings.category'),
         width: 110,
         cell: (listing) => <Text of={listing.category} />,
     },
-    { id: 'brand', name: 'Brand', width: 110, cell: (listing) => <Text of={listing.brand} /> },
-    { id: 'stock', name: 'Stock', width: 60, isRight: true, cell: (listing) => listing.stock ?? '–' },
+    { id: 'brand', name: t('listings.brand'), width: 110, cell: (listing) => <Text of={listing.brand} /> },
+    { id: 'stock', name: t('listings.stock'), width: 60, isRight: true, cell: (listing) => listing.stock ?? '–' },
     {
         id: 'profit',
-        name: 'Profit per unit',
-        head: 'Profit',
+        name: t('listings.profitPerUnit'),
+        head: t('listings.profit'),
         width: 62,
         isRight: true,
         cell: (listing) => money(listing.profit),
@@ -128,7 +123,7 @@ function Line({ listing }: { listing: Listing }) {
     if (listing.problem === 'limits_conflict') {
         return (
             <span className="text-broken">
-                floor {money(listing.floor)} is above ceiling {money(listing.ceiling)}
+                {t('listings.floorIsAboveCeiling', { floor: money(listing.floor), ceiling: money(listing.ceiling) })}
             </span>
         );
     }
@@ -154,30 +149,35 @@ function Price({ listing }: { listing: Listing }) {
 }
 
 function Text({ of: text }: { of: string | null }) {
-    return <span className={clsx('block truncate', text === null && 'text-text-3')}>{text ?? 'none'}</span>;
+    return <span className={clsx('block truncate', text === null && 'text-text-3')}>{text ?? t('listings.none')}</span>;
 }
 
 /** What the rule makes of the listing, in a few words; coral only for what needs mending. */
 export function ruleState(listing: Listing): { says: string; broken: boolean } {
     if (listing.problem) return { says: reason(listing.problem), broken: true };
-    if (listing.going_problem) return { says: 'trying again', broken: true };
+    if (listing.going_problem) return { says: t('listings.tryingAgain'), broken: true };
     if (listing.going_state) return { says: changeState(listing.going_state, listing.going_waits_for), broken: false };
     if (listing.hand_price)
-        return { says: listing.hand_price.arrived ? 'set by hand, stands' : 'set by hand, waits', broken: false };
+        return {
+            says: listing.hand_price.arrived ? t('listings.setByHandStands') : t('listings.setByHandWaits'),
+            broken: false,
+        };
     if (listing.rule_id === null) return { says: '', broken: false };
     if (listing.off) return { says: off(listing.off), broken: false };
     return { says: reason(listing.reason), broken: false };
 }
 
 function ruleAndState(listing: Listing) {
-    return [listing.rule ?? 'none', ruleState(listing).says].filter(Boolean).join(', ');
+    return [listing.rule ?? t('listings.none'), ruleState(listing).says].filter(Boolean).join(', ');
 }
 
 function RuleCell({ listing }: { listing: Listing }) {
     const state = ruleState(listing);
     return (
         <>
-            <span className={clsx('block truncate', !listing.rule && 'text-text-3')}>{listing.rule ?? 'no rule'}</span>
+            <span className={clsx('block truncate', !listing.rule && 'text-text-3')}>
+                {listing.rule ?? t('listings.noRule')}
+            </span>
             <span className={clsx('block truncate text-[12px]', state.broken ? 'text-broken' : 'text-text-3')}>
                 {state.says}
             </span>

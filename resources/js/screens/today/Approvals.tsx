@@ -1,5 +1,4 @@
-import type { MessageKey } from '@/messages/catalogue';
-import { t } from '@/messages/message';
+import { t, type MessageKey } from '@/messages/today';
 import { Problem, type Approval } from '@/api/client';
 import { FigureInput } from '@/edit/FigureInput';
 import { amountReader, currencyFormat, isRead } from '@/edit/reading';

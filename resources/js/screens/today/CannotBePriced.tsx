@@ -1,4 +1,4 @@
-import { rich, t } from '@/messages/message';
+import { rich, t } from '@/messages/today';
 import type { components } from '@/api/schema';
 import { useWorklist, useWorkspace } from '@/api/queries';
 import { money, symbol } from '@/ui/figures';

@@ -1,4 +1,4 @@
-import { t } from '@/messages/message';
+import { t } from '@/messages/today';
 import type { components } from '@/api/schema';
 import { ago, clock } from '@/ui/figures';
 import { Link } from 'react-router';

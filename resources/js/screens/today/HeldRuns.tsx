@@ -1,4 +1,4 @@
-import { t } from '@/messages/message';
+import { t } from '@/messages/today';
 import type { Run } from '@/api/client';
 import { useWorkspace } from '@/api/queries';
 import { Button } from '@/ui/Button';

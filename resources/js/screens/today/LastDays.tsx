@@ -1,8 +1,7 @@
 import type { components } from '@/api/schema';
 import { useWorkspace } from '@/api/queries';
 import { DayChart } from '@/charts/DayChart';
-import type { MessageKey } from '@/messages/catalogue';
-import { t } from '@/messages/message';
+import { t, type MessageKey } from '@/messages/today';
 import { inCurrency, percent, whole } from '@/ui/figures';
 import { numberFormat } from '@/messages/locale';
 import { Link } from 'react-router';

@@ -1,4 +1,4 @@
-import { t } from '@/messages/message';
+import { t } from '@/messages/today';
 import { key } from '@/api/keys';
 import { api, take } from '@/api/client';
 import { ago, clock, inCurrency } from '@/ui/figures';

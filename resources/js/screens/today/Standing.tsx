@@ -1,4 +1,4 @@
-import { t } from '@/messages/message';
+import { t } from '@/messages/today';
 import { whole } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { Link } from 'react-router';

@@ -1,4 +1,4 @@
-import { t } from '@/messages/message';
+import { t } from '@/messages/today';
 import { TopBar } from '@/ui/TopBar';
 import { timeFormat } from '@/messages/locale';
 import { useWorkspace } from '@/api/queries';

@@ -1,4 +1,4 @@
-import { t } from '@/messages/message';
+import { t } from '@/messages/today';
 import { key, useChanged } from '@/api/keys';
 import { api, Problem, take } from '@/api/client';
 import { useWorkspace } from '@/api/queries';

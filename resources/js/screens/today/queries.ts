@@ -3,7 +3,7 @@ import { api, Problem, take } from '@/api/client';
 import { useWorklist } from '@/api/queries';
 import { usePriceWars } from '@/pricing/price-wars';
 import type { Stands } from '@/ui/HandPriceStands';
-import { t } from '@/messages/message';
+import { t } from '@/messages/today';
 import { toast } from 'sonner';
 import { useMutation, useQuery } from '@tanstack/react-query';
 

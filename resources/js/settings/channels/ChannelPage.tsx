@@ -1,3 +1,4 @@
+import { rich, t } from '@/messages/channels';
 import { Ago } from '@/ui/Ago';
 import { useChanged } from '@/api/keys';
 import { api, take, type Channel } from '@/api/client';
@@ -6,7 +7,6 @@ import { Failed } from '@/ui/Failed';
 import { clock } from '@/ui/figures';
 import { Notice } from '@/ui/Notice';
 import { Toggle } from '@/ui/Toggle';
-import { count } from '@/ui/words';
 import { useMutation } from '@tanstack/react-query';
 import { ChannelTerms } from './ChannelTerms';
 import { ConnectionLine } from './ConnectionLine';
@@ -30,25 +30,25 @@ export function ChannelPage({ channel }: { channel: Channel }) {
                     <Toggle
                         on={channel.automation_on}
                         onChange={(on) => turn.mutate(on)}
-                        label={`Prices for ${channel.name}`}
-                        words={['prices are sent', 'nothing is sent']}
+                        label={t('channels.pricesFor', { name: channel.name })}
+                        words={[t('channels.pricesAreSent'), t('channels.nothingIsSent')]}
                         disabled={turn.isPending}
                     />
                     {channel.synced_at && (
                         <span className="text-text-3">
-                            listings imported <Ago time={channel.synced_at} />
+                            {rich('channels.listingsImported', { ago: <Ago time={channel.synced_at} /> })}
                         </span>
                     )}
                 </div>
-                <Failed action={turn} what={`${channel.name} could not be switched`} />
+                <Failed action={turn} what={t('channels.couldNotBeSwitched', { name: channel.name })} />
                 {!channel.automation_on && <WhatWaits channel={channel} />}
                 {channel.problem && (
                     <div className="mt-2">
                         <Notice>
                             {channel.problem}{' '}
                             {channel.rests_until
-                                ? `It is left alone until ${clock(channel.rests_until)} and then tried again by itself.`
-                                : 'It is tried again by itself.'}
+                                ? t('channels.itIsLeftAloneUntilAnd', { restsUntil: clock(channel.rests_until) })
+                                : t('channels.itIsTriedAgainByItself')}
                         </Notice>
                     </div>
                 )}
@@ -66,8 +66,8 @@ function WhatWaits({ channel }: { channel: Channel }) {
     return (
         <p className="mt-1 text-text-2">
             {waiting > 0
-                ? `${count(waiting, 'price waits', 'prices wait')}. Rules keep them up to date; each is checked once more before it is sent when you switch it on again.`
-                : 'No price waits. What is decided or set now waits until you switch it on again.'}
+                ? t('channels.pricesWaitRulesKeepThemUp', { waiting })
+                : t('channels.noPriceWaitsWhatIsDecided')}
         </p>
     );
 }

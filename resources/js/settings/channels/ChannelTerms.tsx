@@ -1,3 +1,4 @@
+import { t } from '@/messages/channels';
 import { key, useChanged } from '@/api/keys';
 import { api, take, type Channel } from '@/api/client';
 import { useFacets } from '@/api/queries';
@@ -61,10 +62,10 @@ const bodyOf = ({ fees, tax_percent, tax_included, categories }: Wanted) => ({
 });
 
 const LABELS: Record<string, string> = {
-    fees: 'The fees',
-    tax_percent: 'The tax',
-    tax_included: 'Whether prices contain the tax',
-    categories: 'Fees and tax of categories',
+    fees: t('channels.theFees'),
+    tax_percent: t('channels.theTax'),
+    tax_included: t('channels.whetherPricesContainTheTax'),
+    categories: t('channels.feesAndTaxOfCategories'),
 };
 
 /** Fees and tax of a channel, in general and of categories whose fees or tax differ. */
@@ -85,7 +86,7 @@ export function ChannelTerms({ channel }: { channel: Channel }) {
         version: channel.revision,
         resolver,
         save: (wanted: Wanted, revision) => save.mutateAsync({ ...bodyOf(wanted), revision }),
-        onSaved: () => toast(`Fees of ${channel.name} saved. Floors are being worked out again.`),
+        onSaved: () => toast(t('channels.feesOfSavedFloorsAreBeing', { name: channel.name })),
         onConflict: () => void client.invalidateQueries({ queryKey: key('channels') }),
         fieldOf: (path) => {
             const [first, name, ...rest] = path.split('.');
@@ -96,10 +97,10 @@ export function ChannelTerms({ channel }: { channel: Channel }) {
     });
     return (
         <section>
-            <h2 className="mb-2 text-[16px]">Fees and tax</h2>
+            <h2 className="mb-2 text-[16px]">{t('channels.feesAndTax')}</h2>
             <EditForm
                 edit={edit}
-                save="Save fees and tax"
+                save={t('channels.saveFeesAndTax')}
                 label={(path) => LABELS[path] ?? path}
                 show={(value, path) => (path === 'fees' || path === 'categories' ? summary(value) : String(value))}
                 className="grid gap-5"
@@ -108,20 +109,20 @@ export function ChannelTerms({ channel }: { channel: Channel }) {
                 <div className="flex flex-wrap items-start gap-4">
                     <FigureField
                         name="tax_percent"
-                        label="Tax (VAT)"
+                        label={t('channels.taxVat')}
                         className="w-44"
                         unit="%"
                         reader={taxReader}
-                        placeholder="as in general"
+                        placeholder={t('channels.asInGeneral')}
                     />
                     <SelectField
                         name="tax_included"
-                        label="Its prices"
+                        label={t('channels.itsPrices')}
                         className="w-56"
                         options={[
-                            ['', 'contain it as in general'],
-                            ['with', 'contain the tax'],
-                            ['without', 'do not contain the tax'],
+                            ['', t('channels.containItAsInGeneral')],
+                            ['with', t('channels.containTheTax')],
+                            ['without', t('channels.doNotContainTheTax')],
                         ]}
                     />
                 </div>
@@ -131,7 +132,8 @@ export function ChannelTerms({ channel }: { channel: Channel }) {
     );
 }
 
-const summary = (value: unknown) => (Array.isArray(value) ? `${value.length} of them` : 'none');
+const summary = (value: unknown) =>
+    Array.isArray(value) ? t('channels.ofThem', { length: value.length }) : t('channels.none');
 
 /** Categories whose fees or tax differ. */
 function CategoryTerms({ channel }: { channel: Channel }) {
@@ -149,19 +151,19 @@ function CategoryTerms({ channel }: { channel: Channel }) {
                         <legend className="float-left mb-1 flex w-full items-center gap-3 font-bold">
                             {name}
                             <Button look="quiet" onClick={() => own.remove(index)}>
-                                As in general
+                                {t('channels.asInGeneral2')}
                             </Button>
                         </legend>
                         <FigureField
                             name={`categories.${index}.tax_percent`}
-                            label="Tax (VAT)"
+                            label={t('channels.taxVat')}
                             className="w-44"
                             unit="%"
                             reader={taxReader}
-                            placeholder="as on the channel"
+                            placeholder={t('channels.asOnTheChannel')}
                         />
-                        <TickField name={`categories.${index}.hasFees`} label={`Own fees for ${name}`}>
-                            Own fees
+                        <TickField name={`categories.${index}.hasFees`} label={t('channels.ownFeesFor', { name })}>
+                            {t('channels.ownFees')}
                         </TickField>
                         {terms[index]?.hasFees && (
                             <FeeLines name={`categories.${index}.fees`} currency={channel.currency} />
@@ -171,10 +173,10 @@ function CategoryTerms({ channel }: { channel: Channel }) {
             })}
             {free.length > 0 && (
                 <Select
-                    label="Other fees or tax for a category"
+                    label={t('channels.otherFeesOrTaxForA')}
                     className="w-64"
                     value=""
-                    options={[['', 'choose a category'], ...free.map((name) => [name, name] as const)]}
+                    options={[['', t('channels.chooseACategory')], ...free.map((name) => [name, name] as const)]}
                     onChange={(name) =>
                         name !== '' && own.append({ name, tax_percent: '', hasFees: false, fees: general })
                     }

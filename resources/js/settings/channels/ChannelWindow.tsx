@@ -1,3 +1,4 @@
+import { t } from '@/messages/channels';
 import { useSaid } from '@/api/said';
 import { useChanged } from '@/api/keys';
 import { api, Problem, take, type Channel, type ChannelDriver } from '@/api/client';
@@ -17,11 +18,15 @@ import { ConnectionFields } from './ConnectionFields';
 /** Connects a channel, or changes how one is reached. */
 export function ChannelWindow({ channel, onClose }: { channel: Channel | null; onClose: () => void }) {
     const drivers = useDrivers();
-    const title = channel ? `How ${channel.name} is reached` : 'Connect a channel';
+    const title = channel ? t('channels.howIsReached', { name: channel.name }) : t('channels.connectAChannel');
     if (drivers.data) return <ChannelForm drivers={drivers.data} channel={channel} title={title} onClose={onClose} />;
     return (
         <Window open onClose={onClose} title={title}>
-            {drivers.error ? <ProblemNotice error={drivers.error} /> : <p className="text-text-2">Loading</p>}
+            {drivers.error ? (
+                <ProblemNotice error={drivers.error} />
+            ) : (
+                <p className="text-text-2">{t('channels.loading')}</p>
+            )}
         </Window>
     );
 }
@@ -55,7 +60,7 @@ function ChannelForm({ drivers, channel, title, onClose }: FormProps) {
         onSuccess: (secret) => {
             changed('workspace', 'facets', 'imports');
             if (secret === null || !driver?.needs_secret) {
-                toast(channel ? `${channel.name}: saved.` : `${name} is connected.`);
+                toast(channel ? t('channels.saved', { name: channel.name }) : t('channels.isConnected', { name }));
                 onClose();
             }
         },
@@ -65,16 +70,17 @@ function ChannelForm({ drivers, channel, title, onClose }: FormProps) {
     if (driver === undefined) return null;
     if (save.data)
         return (
-            <Window open onClose={onClose} title={channel ? title : `${name} is connected`}>
+            <Window open onClose={onClose} title={channel ? title : t('channels.isConnected2', { name })}>
                 <div className="grid gap-4">
                     <Notice broken={false}>
-                        {channel && 'The address is on another server, so that a new secret was made. '}
-                        Messages are signed with this secret. Copy it now, it is not shown again:{' '}
+                        {t('channels.messagesAreSignedWithThis', {
+                            channel: channel && t('channels.theAddressIsOnAnother'),
+                        })}{' '}
                         <code className="break-all select-all">{save.data}</code>
                     </Notice>
                     <div>
                         <Button look="main" onClick={onClose}>
-                            Done
+                            {t('channels.done')}
                         </Button>
                     </div>
                 </div>
@@ -92,13 +98,13 @@ function ChannelForm({ drivers, channel, title, onClose }: FormProps) {
                 {!channel && (
                     <>
                         <Choices
-                            label="Kind"
+                            label={t('channels.kind')}
                             value={driver.name}
                             options={drivers.map((one) => [one.name, one.label] as const)}
                             onChange={setDriverName}
                         />
                         <Field
-                            label="Name"
+                            label={t('channels.name')}
                             required
                             maxLength={60}
                             value={name}
@@ -116,31 +122,30 @@ function ChannelForm({ drivers, channel, title, onClose }: FormProps) {
                 />
                 {!channel && !driver.brings_listings && (
                     <Select
-                        label="Listings there"
+                        label={t('channels.listingsThere')}
                         value={copyFrom}
                         options={[
-                            ['', 'none yet; I add them by file or by hand'],
+                            ['', t('channels.noneYetIAddThemBy')],
                             ...(channels.data ?? []).map(
-                                (other) => [String(other.id), `the same as on ${other.name}, at its prices`] as const,
+                                (other) =>
+                                    [String(other.id), t('channels.theSameAsOnAtIts', { name: other.name })] as const,
                             ),
                         ]}
                         onChange={setCopyFrom}
                     />
                 )}
                 {!channel && driver.brings_listings && (
-                    <p className="text-text-2">
-                        Your listings there are brought in after this; new products they name are added.
-                    </p>
+                    <p className="text-text-2">{t('channels.yourListingsThereAre')}</p>
                 )}
                 {save.error && (!problem || Object.keys(problem.errors).length === 0) && (
                     <ProblemNotice error={save.error} />
                 )}
                 <div className="flex gap-2">
                     <Button look="main" type="submit" disabled={save.isPending}>
-                        {channel ? 'Save' : 'Connect'}
+                        {channel ? t('channels.save') : t('channels.connect')}
                     </Button>
                     <Button look="quiet" onClick={onClose}>
-                        Cancel
+                        {t('channels.cancel')}
                     </Button>
                 </div>
             </form>

@@ -1,3 +1,4 @@
+import { t } from '@/messages/channels';
 import { api, take, type ChannelDriver, type ConnectionField, type Problem } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { Choices } from '@/ui/Choices';
@@ -49,7 +50,7 @@ const TYPES: Partial<Record<ConnectionField['type'], string>> = { secret: 'passw
 function ConnectionInput({ field, value, onChange, error, isKnown, server }: InputProps) {
     const id = useId();
     const isSecret = field.type === 'secret' || field.type === 'secret_text';
-    const placeholder = isSecret && isKnown ? 'unchanged' : (field.placeholder ?? undefined);
+    const placeholder = isSecret && isKnown ? t('channels.unchanged') : (field.placeholder ?? undefined);
     const options = field.options.map(([option, label]) => [option ?? '', label ?? ''] as const);
     if (field.type === 'choice')
         return <Choices label={field.label} value={value} options={options} onChange={onChange} />;
@@ -72,7 +73,7 @@ function ConnectionInput({ field, value, onChange, error, isKnown, server }: Inp
         );
     const input = (
         <Field
-            label={field.is_required || isSecret ? field.label : `${field.label} (optional)`}
+            label={field.is_required || isSecret ? field.label : t('channels.optional', { label: field.label })}
             type={TYPES[field.type] ?? 'text'}
             value={value}
             placeholder={placeholder}
@@ -111,15 +112,10 @@ function HostKey({
         <div className="grid gap-2">
             <div>
                 <Button disabled={server.host === '' || read.isPending} onClick={() => read.mutate()}>
-                    {read.isPending ? 'Asking the server' : 'Read it from the server'}
+                    {read.isPending ? t('channels.askingTheServer') : t('channels.readItFromTheServer')}
                 </Button>
             </div>
-            {read.isSuccess && (
-                <p className="text-[12.5px] text-text-2">
-                    Compare it with the fingerprint that the server’s operator gives you. Only a server with this key
-                    gets your password and your prices.
-                </p>
-            )}
+            {read.isSuccess && <p className="text-[12.5px] text-text-2">{t('channels.compareItWithThe')}</p>}
             {read.error && <ProblemNotice error={read.error} />}
         </div>
     );

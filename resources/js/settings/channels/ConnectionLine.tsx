@@ -1,3 +1,4 @@
+import { t } from '@/messages/channels';
 import { key } from '@/api/keys';
 import { api, take, type Channel } from '@/api/client';
 import { Button } from '@/ui/Button';
@@ -19,16 +20,16 @@ export function ConnectionLine({ channel }: { channel: Channel }) {
     return (
         <div className="mt-2 grid gap-2">
             <div className="flex flex-wrap items-center gap-2 text-text-2">
-                <span className="mr-1 break-all">Prices go to: {channel.destination}</span>
+                <span className="mr-1 break-all">{t('channels.pricesGoTo', { destination: channel.destination })}</span>
                 <Button disabled={attempt.isPending} onClick={() => attempt.mutate()}>
-                    {attempt.isPending ? 'Trying' : 'Try it'}
+                    {attempt.isPending ? t('channels.trying') : t('channels.tryIt')}
                 </Button>
                 <Button look="quiet" onClick={() => setOpen(true)}>
-                    Change
+                    {t('channels.change')}
                 </Button>
                 {driver?.needs_secret && (
                     <Button look="quiet" disabled={renew.isPending} onClick={() => renew.mutate()}>
-                        New secret
+                        {t('channels.newSecret')}
                     </Button>
                 )}
                 {channel.has_files && <Files channel={channel} />}
@@ -36,7 +37,7 @@ export function ConnectionLine({ channel }: { channel: Channel }) {
             {attempt.data && <Notice broken={!attempt.data.works}>{attempt.data.message}</Notice>}
             {renew.data && (
                 <Notice broken={false}>
-                    The old secret has ended. Copy the new one now, it is not shown again:{' '}
+                    {t('channels.theOldSecretHasEndedCopy')}{' '}
                     <code className="break-all select-all">{renew.data.secret}</code>
                 </Notice>
             )}
@@ -48,7 +49,10 @@ export function ConnectionLine({ channel }: { channel: Channel }) {
 
 function Files({ channel }: { channel: Channel }) {
     return (
-        <Popup label={`Files of ${channel.name}`} trigger={<Button look="quiet">Files</Button>}>
+        <Popup
+            label={t('channels.filesOf', { name: channel.name })}
+            trigger={<Button look="quiet">{t('channels.files')}</Button>}
+        >
             <FileList channel={channel} />
         </Popup>
     );
@@ -61,7 +65,7 @@ function FileList({ channel }: { channel: Channel }) {
             take(api.GET('/api/v1/channels/{id}/files', { params: { path: { id: channel.id } }, signal })),
     });
     if (files.error && !files.data) return <ProblemNotice error={files.error} />;
-    if (files.data?.length === 0) return <p className="text-text-2">None yet: no price has left for it.</p>;
+    if (files.data?.length === 0) return <p className="text-text-2">{t('channels.noneYetNoPriceHasLeft')}</p>;
     return (
         <ul className="grid max-h-72 gap-1 overflow-auto">
             {files.data?.map((file) => (
@@ -72,7 +76,9 @@ function FileList({ channel }: { channel: Channel }) {
                     >
                         {clock(file.written_at)}
                     </a>
-                    <span className="ml-2 text-text-3">{Math.ceil(file.bytes / 1024)} kB</span>
+                    <span className="ml-2 text-text-3">
+                        {t('channels.kb', { bytes: Math.ceil(file.bytes / 1024) })}
+                    </span>
                 </li>
             ))}
         </ul>

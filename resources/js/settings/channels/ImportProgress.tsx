@@ -1,13 +1,14 @@
+import { t } from '@/messages/channels';
 import { whole } from '@/ui/figures';
 import type { Channel, ChannelImport } from '@/api/client';
 import { useImports } from '@/api/queries';
 import { clock } from '@/ui/figures';
 
 const STEPS: Record<ChannelImport['step'], string> = {
-    subscribe: 'Asking to be told of changes',
-    listings: 'Bringing in listings',
-    offers: 'Looking at rivals’ offers',
-    history: 'Bringing in past days',
+    subscribe: t('channels.askingToBeToldOfChanges'),
+    listings: t('channels.bringingInListings'),
+    offers: t('channels.lookingAtRivalsOffers'),
+    history: t('channels.bringingInPastDays'),
 };
 
 /** How far bringing in a new channel has got; nothing where none is under way. */
@@ -20,7 +21,9 @@ export function ImportProgress({ channel }: { channel: Channel }) {
             <p className="text-text-2">
                 {STEPS[running.step]}
                 {running.done > 0 &&
-                    (running.total === null ? `: ${figures}` : `: ${figures} of ${whole(running.total)}`)}
+                    (running.total === null
+                        ? `: ${figures}`
+                        : t('channels.of', { figures, total: whole(running.total) }))}
             </p>
             {running.total !== null && (
                 <progress
@@ -32,7 +35,7 @@ export function ImportProgress({ channel }: { channel: Channel }) {
             )}
             {running.problem && (
                 <p className="text-[12.5px] text-text-3">
-                    It goes on at {clock(running.due_at)}, where it stopped: {running.problem}
+                    {t('channels.itGoesOnAtWhereIt', { dueAt: clock(running.due_at), problem: running.problem })}
                 </p>
             )}
         </div>

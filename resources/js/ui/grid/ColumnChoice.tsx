@@ -1,3 +1,4 @@
+import { t } from '@/messages/message';
 import { Button } from '@/ui/Button';
 import { Popup } from '@/ui/Popup';
 import { Tick } from '@/ui/Tick';
@@ -15,7 +16,7 @@ export function ColumnChoice<Row>({ columns }: { columns: KeptColumns<Row> }) {
         ...all.filter((column) => !shown.includes(column.id)),
     ];
     return (
-        <Popup label="Columns" align="end" trigger={<Button>Columns</Button>}>
+        <Popup label={t('ui.columns')} align="end" trigger={<Button>{t('ui.columns')}</Button>}>
             <ul className="grid w-72 gap-1">
                 {ordered.map((column) => {
                     const at = shown.indexOf(column.id);
@@ -28,14 +29,14 @@ export function ColumnChoice<Row>({ columns }: { columns: KeptColumns<Row> }) {
                             {at >= 0 &&
                                 (
                                     [
-                                        [-STEP_PX, 'narrower', Minus],
-                                        [STEP_PX, 'wider', Plus],
+                                        [-STEP_PX, t('ui.narrower'), Minus],
+                                        [STEP_PX, t('ui.wider'), Plus],
                                     ] as const
                                 ).map(([by, words, Icon]) => (
                                     <button
                                         key={words}
                                         type="button"
-                                        aria-label={`Make ${column.name} ${words}`}
+                                        aria-label={t('ui.make', { name: column.name, words })}
                                         onClick={() => resize(column.id, width(column.id) + by)}
                                         className="grid size-6 place-items-center rounded text-text-2 hover:bg-stripe-soft"
                                     >
@@ -45,14 +46,14 @@ export function ColumnChoice<Row>({ columns }: { columns: KeptColumns<Row> }) {
                             {at >= 0 &&
                                 (
                                     [
-                                        [-1, 'left', ArrowLeft],
-                                        [1, 'right', ArrowRight],
+                                        [-1, t('ui.left'), ArrowLeft],
+                                        [1, t('ui.right'), ArrowRight],
                                     ] as const
                                 ).map(([by, side, Icon]) => (
                                     <button
                                         key={side}
                                         type="button"
-                                        aria-label={`Move ${column.name} to the ${side}`}
+                                        aria-label={t('ui.moveToThe', { name: column.name, side })}
                                         disabled={by < 0 ? at === 0 : at === shown.length - 1}
                                         onClick={() => move(column.id, by)}
                                         className="grid size-6 place-items-center rounded text-text-2 hover:bg-stripe-soft disabled:invisible"
@@ -65,7 +66,7 @@ export function ColumnChoice<Row>({ columns }: { columns: KeptColumns<Row> }) {
                 })}
             </ul>
             <Button look="quiet" onClick={reset} className="mt-2">
-                As at first
+                {t('ui.asAtFirst')}
             </Button>
         </Popup>
     );

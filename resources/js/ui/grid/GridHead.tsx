@@ -1,3 +1,4 @@
+import { t } from '@/messages/message';
 import { Tick } from '@/ui/Tick';
 import { clsx } from 'clsx';
 import { ArrowDown, ArrowUp } from 'lucide-react';
@@ -29,7 +30,7 @@ export const GridHead = ({ heads, ticks }: Props) => (
             {ticks && (
                 <div
                     role="columnheader"
-                    aria-label="Choose"
+                    aria-label={t('ui.choose')}
                     className="sticky left-0 z-[1] flex h-full items-center bg-inherit pl-4"
                 >
                     <Tick {...ticks} />
@@ -73,7 +74,6 @@ function HeadCell({ name, isRight, sorted, onSort, onGrip, className }: Head) {
                 </button>
             )}
             {onGrip && (
-                // For the mouse; with keys the width is set by Shift and an arrow at the head.
                 <span
                     aria-hidden="true"
                     onMouseDown={onGrip}

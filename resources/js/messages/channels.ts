@@ -1,0 +1,4 @@
+import channels from './en/channels.json';
+import { partsOf } from './message';
+
+export const { t, rich, pieces } = partsOf({ channels });

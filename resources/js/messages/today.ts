@@ -1,0 +1,5 @@
+import today from './en/today.json';
+import { partsOf } from './message';
+
+export const { t, rich, pieces } = partsOf({ today });
+export type MessageKey = Parameters<typeof t>[0];
