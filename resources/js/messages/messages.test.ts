@@ -75,7 +75,7 @@ describe('the catalogues', () => {
             }),
         );
         expect(lacking).toEqual([]);
-    });
+    }, 60_000);
 
     it.each(Object.keys(german))('say the same things in every language: %s', (part) => {
         const english = texts[part]!;
