@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { basename } from 'node:path';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Locator, type Page } from '@playwright/test';
 
 export const PASSWORD = 'brine-and-barrel';
 
@@ -32,6 +32,14 @@ export async function expectAccessible(page: Page, what: string, of: 'all' | 'co
         (one) => `${one.id}: ${one.nodes.map((node) => node.target.join(' ')).join(' | ')}`,
     );
     expect(found, what).toEqual([]);
+}
+
+/** Takes one of many names, found by typing. */
+export async function choose(within: Page | Locator, label: string, name: string) {
+    await within.getByRole('button', { name: new RegExp(`^${label} `) }).click();
+    const page = 'page' in within ? within.page() : within;
+    await page.getByPlaceholder('Type to find').pressSequentially(name.slice(0, 5));
+    await page.getByRole('option', { name, exact: true }).click();
 }
 
 /** Nothing may come from another host. */

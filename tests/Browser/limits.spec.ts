@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { expectAccessible, signIn } from './helpers';
+import { choose, expectAccessible, signIn } from './helpers';
 
 test('limits of a category hold for its listings until they are removed', async ({ page }) => {
     await signIn(page);
@@ -23,7 +23,7 @@ test('limits of a category hold for its listings until they are removed', async 
 
     await page.goto('/listings');
     await page.getByRole('button', { name: 'Add filter' }).click();
-    await page.getByLabel('Category').selectOption('Fermenters');
+    await choose(page, 'Category', 'Fermenters');
     await expect(page).toHaveURL(/category=Fermenters/);
     // Until the filter has taken effect, other listings are shown.
     await expect(page.getByRole('grid').getByRole('row').nth(1)).toContainText('Fermenter');

@@ -115,6 +115,20 @@ final class SupplierMarkupTest extends TestCase
         self::assertNull(Supplier::query()->value('markup'));
     }
 
+    public function test_two_people_who_edit_the_same_markup_are_told_of_each_other(): void
+    {
+        Supplier::query()->create(['name' => 'Marrow Works']);
+        $seen = $this->as()->getJson('/api/v1/suppliers')->json('0.revision');
+        $put = fn (array $markup) => $this->as()->putJson(
+            '/api/v1/suppliers/markup',
+            ['suppliers' => ['Marrow Works'], 'markup' => $markup, 'revision' => $seen],
+        );
+        $put(self::MARKUP)->assertNoContent();
+        $put(['tiers' => [['from' => '0.00', 'percent' => '10']]])->assertStatus(409);
+        self::assertSame('0.50', $this->as()->getJson('/api/v1/suppliers')->json('0.markup.fee'));
+        self::assertSame($seen + 1, $this->as()->getJson('/api/v1/suppliers')->json('0.revision'));
+    }
+
     private function as(): static
     {
         return $this->actingAs($this->user);

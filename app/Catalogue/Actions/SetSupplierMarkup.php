@@ -11,6 +11,7 @@ use App\Support\Live\Announce;
 use App\Support\Live\Topic;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
+use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 use Wrasse\Core\Document\MarkupReader;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Rule\SupplierMarkup;
@@ -24,15 +25,17 @@ final readonly class SetSupplierMarkup
     /**
      * @param  list<string>  $suppliers
      * @param  array<string, mixed>|null  $markup  null takes it away
+     * @param  int|null  $seen  the revision that was edited, of the first supplier; null: whatever it is
      *
+     * @throws ConflictHttpException if that one was edited since
      * @throws ValidationException if the markup is not valid or a supplier is not known
      */
-    public function handle(Workspace $workspace, array $suppliers, ?array $markup): void
+    public function handle(Workspace $workspace, array $suppliers, ?array $markup, ?int $seen = null): void
     {
         if ($markup !== null) {
             self::check($workspace, $markup);
         }
-        DB::transaction(function () use ($workspace, $suppliers, $markup): void {
+        DB::transaction(function () use ($workspace, $suppliers, $markup, $seen): void {
             $known = Supplier::query()->whereIn('name', $suppliers)->lockForUpdate()->get();
             $unknown = array_diff($suppliers, $known->pluck('name')->all());
             if ($unknown !== []) {
@@ -40,7 +43,10 @@ final readonly class SetSupplierMarkup
                     'suppliers' => 'There is no supplier “'.reset($unknown).'”.',
                 ]);
             }
-            $known->each(fn (Supplier $supplier) => $supplier->update(['markup' => $markup]));
+            $known->each(function (Supplier $supplier) use ($suppliers, $markup, $seen): void {
+                $supplier->edit(['markup' => $markup], $supplier->name === $suppliers[0] ? $seen : null);
+                $supplier->save();
+            });
             Announce::change($workspace->id, Topic::Workspace);
         });
     }

@@ -59,6 +59,7 @@ final readonly class SupplierController
                         $supplier->name,
                         (int) ($counts[$supplier->id] ?? 0),
                         $supplier->markup,
+                        $supplier->revision,
                     ),
                 )
                 ->values(),
@@ -77,11 +78,22 @@ final readonly class SupplierController
                 properties: [
                     new OA\Property(property: 'suppliers', type: 'array', items: new OA\Items(type: 'string')),
                     new OA\Property(property: 'markup', nullable: true, ref: '#/components/schemas/SupplierMarkup'),
+                    new OA\Property(
+                        property: 'revision',
+                        description: 'The revision of the one supplier that was edited; without it, whatever it is.',
+                        type: 'integer',
+                        nullable: true,
+                    ),
                 ],
             ),
         ),
         responses: [
             new OA\Response(response: 204, description: 'Set'),
+            new OA\Response(
+                response: 409,
+                description: 'Someone else changed it since',
+                content: new OA\JsonContent(ref: '#/components/schemas/Problem'),
+            ),
             new OA\Response(
                 response: 422,
                 description: 'What is wrong with which field',
@@ -91,15 +103,16 @@ final readonly class SupplierController
     )]
     public function update(Request $request, SetSupplierMarkup $set): JsonResponse
     {
-        /** @var array{suppliers: list<string>} $given */
+        /** @var array{suppliers: list<string>, revision?: int|null} $given */
         $given = $request->validate([
             'suppliers' => ['required', 'array', 'max:200'],
             'suppliers.*' => ['string', 'max:255'],
             'markup' => ['present', 'nullable', 'array'],
+            'revision' => ['nullable', 'integer'],
         ]);
         /** @var array<string, mixed>|null $markup */
         $markup = $request->input('markup');
-        $set->handle($this->workspace(), $given['suppliers'], $markup);
+        $set->handle($this->workspace(), $given['suppliers'], $markup, $given['revision'] ?? null);
 
         return new JsonResponse(null, 204);
     }

@@ -15,6 +15,7 @@ final readonly class SupplierResource
         #[OA\Property(description: 'How many products it supplies.')] public int $products,
         #[OA\Property(type: 'object', nullable: true, ref: '#/components/schemas/SupplierMarkup')]
         public ?array $markup,
+        #[OA\Property(description: 'Counts the edits of its markup.')] public int $revision,
     ) {
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Models;
 
+use App\Support\Database\CountsEdits;
 use App\Support\Tenancy\BelongsToWorkspace;
 use Illuminate\Database\Eloquent\Model;
 
@@ -15,6 +16,10 @@ use Illuminate\Database\Eloquent\Model;
 final class Supplier extends Model
 {
     use BelongsToWorkspace;
+    use CountsEdits;
+
+    /** @var array<string, mixed> as the database has them for a new row */
+    protected $attributes = ['revision' => 1];
 
     protected function casts(): array
     {

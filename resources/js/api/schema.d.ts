@@ -1599,6 +1599,8 @@ export interface components {
             /** @description How many products it supplies. */
             products: number;
             markup: components["schemas"]["SupplierMarkup"] | null;
+            /** @description Counts the edits of its markup. */
+            revision: number;
         };
         Workspace: {
             name: string;
@@ -3402,6 +3404,8 @@ export interface operations {
                 "application/json": {
                     suppliers: string[];
                     markup: components["schemas"]["SupplierMarkup"] | null;
+                    /** @description The revision of the one supplier that was edited; without it, whatever it is. */
+                    revision?: number | null;
                 };
             };
         };
@@ -3412,6 +3416,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Someone else changed it since */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
             };
             /** @description What is wrong with which field */
             422: {

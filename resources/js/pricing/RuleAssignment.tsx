@@ -3,7 +3,7 @@ import { key } from '@/api/keys';
 import type { ListingFilter, Rule } from '@/api/client';
 import { useChannels, useFacets } from '@/api/queries';
 import { EditForm } from '@/edit/EditForm';
-import { FigureField, SelectField } from '@/edit/fields';
+import { FigureField, SearchField, SelectField } from '@/edit/fields';
 import { wholeReader } from '@/edit/reading';
 import { figure, resolverOf } from '@/edit/schemas';
 import { useEditForm } from '@/edit/useEditForm';
@@ -105,7 +105,7 @@ export function RuleAssignment({ rule }: { rule: Rule }) {
                 <p className="max-w-[62ch] text-text-2">{t('pricing.allThatMatchArePutOn')}</p>
                 <div className="grid grid-cols-3 items-start gap-3 max-[1160px]:grid-cols-2">
                     {NAMES.map(([name, label, list]) => (
-                        <SelectField key={name} name={name} label={label} options={named(facets.data?.[list])} />
+                        <SearchField key={name} name={name} label={label} options={named(facets.data?.[list])} />
                     ))}
                     <SelectField name="channel" label={t('pricing.channel')} options={on('any')} />
                     <FigureField

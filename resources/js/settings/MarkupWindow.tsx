@@ -45,16 +45,22 @@ export function MarkupWindow({ supplier, others, currency, onClose }: Props) {
     const isApplied = useRef(false);
     const name = t('settings.markupOf', { name: supplier.name });
     const store = useMutation({
-        mutationFn: (markup: Markup | null) =>
-            take(api.PUT('/api/v1/suppliers/markup', { body: { suppliers: [supplier.name, ...also], markup } })),
+        mutationFn: ({ markup, revision }: { markup: Markup | null; revision?: number }) =>
+            take(
+                api.PUT('/api/v1/suppliers/markup', {
+                    body: { suppliers: [supplier.name, ...also], markup, revision },
+                }),
+            ),
         onSuccess: () => void client.invalidateQueries({ queryKey: key('suppliers') }),
     });
     const schema = useMemo(() => markupSchema(currency), [currency]);
     const edit = useEditForm({
         name,
         current: markupDraft(supplier.markup),
+        version: supplier.revision,
         resolver: useMemo(() => resolverOf(schema), [schema]),
-        save: (markup: Markup) => store.mutateAsync(markup),
+        save: (markup: Markup, revision) => store.mutateAsync({ markup, revision }),
+        onConflict: () => void client.invalidateQueries({ queryKey: key('suppliers') }),
         fieldOf: markupField,
         onSaved: () => {
             if (!isApplied.current) {
@@ -74,7 +80,7 @@ export function MarkupWindow({ supplier, others, currency, onClose }: Props) {
         },
     });
     const remove = useMutation({
-        mutationFn: () => store.mutateAsync(null),
+        mutationFn: () => store.mutateAsync({ markup: null }),
         onSuccess: () => {
             toast(t('settings.markupOfRemoved', { name: supplier.name }));
             onClose();

@@ -17,7 +17,8 @@ export function SupplierMarkups({ currency }: { currency: string }) {
         queryKey: key('suppliers'),
         queryFn: ({ signal }) => take(api.GET('/api/v1/suppliers', { signal })),
     });
-    const [open, setOpen] = useState<Supplier | null>(null);
+    const [open, setOpen] = useState<string | null>(null);
+    const opened = suppliers.data?.find(({ name }) => name === open);
     return (
         <section>
             <h2 className="text-[17px]">{t('settings.markupsOfSuppliers')}</h2>
@@ -39,19 +40,19 @@ export function SupplierMarkups({ currency }: { currency: string }) {
                                 markup: supplier.markup ? t('settings.change') : t('settings.set'),
                                 name: supplier.name,
                             })}
-                            onClick={() => setOpen(supplier)}
+                            onClick={() => setOpen(supplier.name)}
                         >
                             {supplier.markup ? t('settings.change') : t('settings.set')}
                         </Button>
                     </li>
                 ))}
             </ul>
-            {open && (
+            {opened && (
                 <MarkupWindow
-                    key={open.name}
-                    supplier={open}
+                    key={opened.name}
+                    supplier={opened}
                     currency={currency}
-                    others={(suppliers.data ?? []).map((one) => one.name).filter((name) => name !== open.name)}
+                    others={(suppliers.data ?? []).map((one) => one.name).filter((name) => name !== opened.name)}
                     onClose={() => setOpen(null)}
                 />
             )}

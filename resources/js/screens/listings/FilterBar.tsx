@@ -7,6 +7,7 @@ import { Button } from '@/ui/Button';
 import { whole } from '@/ui/figures';
 import { isForPage } from '@/ui/hotkeys';
 import { Popup } from '@/ui/Popup';
+import { SearchChoice } from '@/edit/SearchChoice';
 import { Select } from '@/ui/Select';
 import { X } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
@@ -198,7 +199,7 @@ function AddFilter({ view }: { view: ListingView }) {
                     ([name, words, options]) =>
                         options !== undefined &&
                         options.length > 0 && (
-                            <Select
+                            <SearchChoice
                                 key={name}
                                 label={words}
                                 className="min-w-0 px-2"

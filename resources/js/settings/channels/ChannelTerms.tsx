@@ -8,7 +8,7 @@ import { percentReader } from '@/edit/reading';
 import { optionalFigure, resolverOf } from '@/edit/schemas';
 import { useEditForm } from '@/edit/useEditForm';
 import { Button } from '@/ui/Button';
-import { Select } from '@/ui/Select';
+import { SearchChoice } from '@/edit/SearchChoice';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { useFieldArray, useWatch } from 'react-hook-form';
@@ -172,7 +172,7 @@ function CategoryTerms({ channel }: { channel: Channel }) {
                 );
             })}
             {free.length > 0 && (
-                <Select
+                <SearchChoice
                     label={t('channels.otherFeesOrTaxForA')}
                     className="w-64"
                     value=""
