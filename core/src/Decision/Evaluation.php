@@ -86,6 +86,7 @@ final class Evaluation
     {
         if ($this->trail !== null) {
             $this->tellField($this->trail);
+            $this->tellCost($this->trail);
             $this->tellLimits($this->trail);
         }
         if ($this->limits->problem !== null) {
@@ -354,6 +355,29 @@ final class Evaluation
         );
     }
 
+    private function tellCost(Trail $trail): void
+    {
+        $earnings = $this->listing->earnings;
+        $converted = $earnings->converted;
+        if ($converted === null) {
+            return;
+        }
+        $rate = $converted->conversion->rate;
+        $trail->add(
+            'cost',
+            Phrase::CostConverted->with([
+                'cost' => $rate->from->format($converted->given),
+                'from' => $rate->from->code,
+                'rate' => (string) $rate,
+                'to' => $rate->to->code,
+                'day' => gmdate('Y-m-d', $rate->day * 86_400),
+                'source' => $rate->source,
+                'margin' => (string) $converted->conversion->margin,
+            ]),
+            ['cost' => (int) $earnings->totalCost],
+        );
+    }
+
     private function tellLimits(Trail $trail): void
     {
         $limits = $this->limits;
@@ -369,6 +393,8 @@ final class Evaluation
             'limits',
             match ($limits->problem) {
                 Reason::CostMissing => Phrase::CostUnknown,
+                Reason::RateMissing => Phrase::NoRate,
+                Reason::AmountMissing => Phrase::NoAmount->with(['currency' => $listing->currency->code]),
                 Reason::FloorUnreachable => Phrase::FloorUnreachable,
                 Reason::FloorMissing => Phrase::NoFloor,
                 Reason::CeilingMissing => Phrase::NoCeiling,

@@ -37,7 +37,7 @@ final readonly class CompetitiveReader
 
     private const FOR_NEXT_RIVAL = ['lowest', 'nth', 'buy_box', 'seller'];
 
-    public function __construct(private Currency $currency)
+    public function __construct(private Amounts $amounts)
     {
     }
 
@@ -130,7 +130,9 @@ final readonly class CompetitiveReader
             $adjust->find('seller')?->string(),
             $adjust->find('fulfilment')?->string(),
             $adjust->find('percent')?->percent(1_000, least: -100) ?? Percent::of(0),
-            $adjust->find('amount')?->amount($this->currency, -Currency::LARGEST) ?? 0,
+            ($amount = $adjust->find('amount')) === null
+                ? 0
+                : $this->amounts->read($amount, fn () => -Currency::LARGEST),
         );
     }
 
@@ -174,12 +176,14 @@ final readonly class CompetitiveReader
             $position->find('at_least') !== null => throw $position
                 ->at('at_least')
                 ->expected('nothing; it goes with a percent'),
-            default => $position->at('amount')->amount($this->currency),
+            default => $this->amounts->read($position->at('amount')),
         };
     }
 
     private function atLeast(Node $position): ?int
     {
-        return $position->find('at_least')?->amount($this->currency);
+        $atLeast = $position->find('at_least');
+
+        return $atLeast === null ? null : $this->amounts->read($atLeast);
     }
 }

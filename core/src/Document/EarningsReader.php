@@ -6,6 +6,7 @@ namespace Wrasse\Core\Document;
 
 use Wrasse\Core\Money\Basis;
 use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Money\InvalidAmount;
 use Wrasse\Core\Money\Percent;
 use Wrasse\Core\Profit\Earnings;
 use Wrasse\Core\Profit\Fee;
@@ -17,6 +18,7 @@ use Wrasse\Core\Profit\SlabFee;
 use Wrasse\Core\Profit\Tax;
 
 use function array_map;
+use function array_sum;
 use function count;
 
 /** Reads what a sale leaves: costs, fees, tax. */
@@ -41,25 +43,56 @@ final class EarningsReader
      */
     public function read(Node $listing, ?Node $fees, ?Node $tax): Earnings
     {
-        $cost = $listing->find('cost')?->amount($this->currency);
-        $extra = 0;
+        $shipping = $listing->find('shipping')?->amount($this->currency) ?? 0;
+        $tax = $this->taxes->of($tax, fn () => $this->tax($tax));
+        $fees = $this->fees->of($fees, fn () => array_map($this->fee(...), $fees?->items() ?? []));
+        $given = $listing->find('cost_currency');
+        $currency = $given === null ? $this->currency : self::currency($given);
+        $cost = $listing->find('cost')?->amount($currency);
+        $extra = $this->extraCosts($listing, $currency);
+        if ($currency === $this->currency) {
+            return Earnings::of($cost, $extra, $shipping, $tax, $fees);
+        }
+        $conversion = $listing->find('cost_conversion');
+
+        return Earnings::converting(
+            $cost,
+            $extra,
+            $conversion === null ? null : (new CostConversionReader())->read($conversion, $currency, $this->currency),
+            $shipping,
+            $tax,
+            $fees,
+        );
+    }
+
+    /**
+     * @return list<int> in minor units of the currency
+     *
+     * @throws InvalidDocument
+     */
+    private function extraCosts(Node $listing, Currency $currency): array
+    {
+        $costs = [];
         foreach ($listing->find('extra_costs')?->items() ?? [] as $item) {
             $item->object('label', 'amount')->find('label')?->string();
-            $extra += $item->at('amount')->amount($this->currency);
-        }
-        if ($extra > Currency::LARGEST) {
-            throw $listing
-                ->at('extra_costs')
-                ->expected('costs of at most '.$this->currency->format(Currency::LARGEST).' together');
+            $costs[] = $item->at('amount')->amount($currency);
         }
 
-        return new Earnings(
-            $cost === null ? null : $cost + $extra,
-            $listing->find('shipping')?->amount($this->currency) ?? 0,
-            $this->taxes->of($tax, fn () => $this->tax($tax)),
-            $this->fees->of($fees, fn () => array_map($this->fee(...), $fees?->items() ?? [])),
-            $cost,
-        );
+        return array_sum($costs) <= Currency::LARGEST
+            ? $costs
+            : throw $listing
+                ->at('extra_costs')
+                ->expected('costs of at most '.$currency->format(Currency::LARGEST).' together');
+    }
+
+    /** @throws InvalidDocument */
+    public static function currency(Node $code): Currency
+    {
+        try {
+            return Currency::of($code->string());
+        } catch (InvalidAmount $e) {
+            throw $code->expected($e->getMessage());
+        }
     }
 
     /** @throws InvalidDocument */

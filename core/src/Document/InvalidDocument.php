@@ -9,7 +9,7 @@ use InvalidArgumentException;
 /**
  * A document that does not say what it must: where, as a JSON path such as "$.rule.position", and what was expected.
  */
-final class InvalidDocument extends InvalidArgumentException
+class InvalidDocument extends InvalidArgumentException
 {
     public function __construct(public readonly string $path, public readonly string $expected)
     {

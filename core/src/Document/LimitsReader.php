@@ -13,11 +13,13 @@ use Wrasse\Core\Limits\MarginCeiling;
 use Wrasse\Core\Limits\MarginFloor;
 use Wrasse\Core\Limits\MarkupCeiling;
 use Wrasse\Core\Limits\MarkupFloor;
+use Wrasse\Core\Limits\MissingAmount;
 use Wrasse\Core\Limits\ProfitCeiling;
 use Wrasse\Core\Limits\ProfitFloor;
 use Wrasse\Core\Limits\ReferenceCeiling;
 use Wrasse\Core\Limits\ReferenceFloor;
 use Wrasse\Core\Limits\RrpCeiling;
+use Wrasse\Core\Limits\Term;
 use Wrasse\Core\Market\Reference;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\Percent;
@@ -54,10 +56,10 @@ final class LimitsReader
     private function floor(Node $term): FloorTerm
     {
         return $term->by('kind', [
-            'amount' => fn () => new AmountTerm($this->amount($term)),
+            'amount' => fn () => $this->amount($term, fn (int $amount) => new AmountTerm($amount)),
             'margin' => fn () => new MarginFloor($this->margin($term)),
             'markup' => fn () => new MarkupFloor($this->markup($term)),
-            'profit' => fn () => new ProfitFloor($this->amount($term)),
+            'profit' => fn () => $this->amount($term, fn (int $amount) => new ProfitFloor($amount)),
             'map' => fn () => $this->map($term),
             'reference' => fn () => new ReferenceFloor($this->reference($term)),
         ]);
@@ -66,13 +68,13 @@ final class LimitsReader
     private function ceiling(Node $term): CeilingTerm
     {
         return $term->by('kind', [
-            'amount' => fn () => new AmountTerm($this->amount($term)),
+            'amount' => fn () => $this->amount($term, fn (int $amount) => new AmountTerm($amount)),
             'rrp' => fn () => new RrpCeiling(
                 $term->object('kind', 'percent')->find('percent')?->percent(1_000) ?? Percent::of(100),
             ),
             'markup' => fn () => new MarkupCeiling($this->markup($term)),
             'margin' => fn () => new MarginCeiling($this->margin($term)),
-            'profit' => fn () => new ProfitCeiling($this->amount($term)),
+            'profit' => fn () => $this->amount($term, fn (int $amount) => new ProfitCeiling($amount)),
             'reference' => fn () => new ReferenceCeiling($this->reference($term)),
         ]);
     }
@@ -84,9 +86,20 @@ final class LimitsReader
         return new MapFloor();
     }
 
-    private function amount(Node $term): int
+    /**
+     * @template T of FloorTerm|CeilingTerm
+     *
+     * @param  callable(int): T  $make
+     * @return T|MissingAmount
+     */
+    private function amount(Node $term, callable $make): Term
     {
-        return $term->object('kind', 'amount')->at('amount')->amount($this->currency);
+        $term->object('kind', 'amount', 'currency');
+        try {
+            return $make((new Amounts($this->currency, $term->find('currency')))->read($term->at('amount')));
+        } catch (AmountMissing) {
+            return new MissingAmount();
+        }
     }
 
     private function margin(Node $term): Percent

@@ -13,8 +13,11 @@ use Wrasse\Core\Rule\SupplierMarkup;
 /** Reads markups on cost: as a rule has them, and as a supplier's goods have them. */
 final readonly class MarkupReader
 {
-    public function __construct(private Currency $currency)
+    private Amounts $amounts;
+
+    public function __construct(private Currency $currency, ?Amounts $amounts = null)
     {
+        $this->amounts = $amounts ?? new Amounts($currency);
     }
 
     /**
@@ -27,7 +30,7 @@ final readonly class MarkupReader
         $tiers = [];
         foreach ($markup->at('tiers')->items() as $i => $item) {
             $item->object('from', 'percent', 'amount');
-            $from = $item->at('from')->amount($this->currency);
+            $from = $this->amounts->read($item->at('from'));
             if ($i === 0 ? $from !== 0 : $from <= $tiers[$i - 1]->from) {
                 throw $item
                     ->at('from')
@@ -40,7 +43,7 @@ final readonly class MarkupReader
 
         return new MarkupRule(
             $tiers !== [] ? $tiers : throw $markup->at('tiers')->expected('at least one tier'),
-            $markup->find('min_profit')?->amount($this->currency),
+            $this->find($markup, 'min_profit'),
         );
     }
 
@@ -52,7 +55,7 @@ final readonly class MarkupReader
 
         return new SupplierMarkup(
             $this->read($markup),
-            $markup->find('fee')?->amount($this->currency) ?? 0,
+            $this->find($markup, 'fee') ?? 0,
             ($ending = $markup->find('ending')) === null ? null : (new RuleReader($this->currency))->ending($ending),
             $markup->find('was_percent')?->percent(1_000),
             $shipping === null ? null : $this->size($shipping),
@@ -77,6 +80,13 @@ final readonly class MarkupReader
     {
         return self::isByPercent($sized)
             ? $sized->at('percent')->percent(10_000)
-            : $sized->at('amount')->amount($this->currency);
+            : $this->amounts->read($sized->at('amount'));
+    }
+
+    private function find(Node $markup, string $key): ?int
+    {
+        $amount = $markup->find($key);
+
+        return $amount === null ? null : $this->amounts->read($amount);
     }
 }

@@ -99,6 +99,22 @@ final class Node
         return is_array($this->value) && isset($this->value[$key]) ? new self($this->value[$key], $key, $this) : null;
     }
 
+    /** @return list<string> of an object with one key or more */
+    public function keys(): array
+    {
+        if (! is_array($this->value) || $this->value === [] || array_is_list($this->value)) {
+            throw $this->expected('an object');
+        }
+
+        return array_map(strval(...), array_keys($this->value));
+    }
+
+    /** One of its keys, to be read as a value. */
+    public function key(string $key): self
+    {
+        return new self($key, $key, $this);
+    }
+
     /** @return list<self> */
     public function items(): array
     {

@@ -9,7 +9,6 @@ use Wrasse\Core\Market\Listing;
 use Wrasse\Core\Market\Sales;
 use Wrasse\Core\Market\SalesDay;
 use Wrasse\Core\Money\Currency;
-use Wrasse\Core\Money\InvalidAmount;
 use Wrasse\Core\Profit\Earnings;
 use Wrasse\Core\Rule\Rule;
 
@@ -29,6 +28,8 @@ final class RequestReader
         'fulfilment',
         'cost',
         'extra_costs',
+        'cost_currency',
+        'cost_conversion',
         'list_price',
         'rrp',
         'map',
@@ -51,7 +52,7 @@ final class RequestReader
     {
         $request->object('now', 'today', 'listing', 'fees', 'tax', 'limits', 'offers', 'rule');
         $listing = $request->at('listing')->object(...self::LISTING);
-        $currency = $this->currency($listing->at('currency'));
+        $currency = EarningsReader::currency($listing->at('currency'));
 
         [$earnings, $limits, $offers] = $this->readers[$currency->code] ??= [
             new EarningsReader($currency),
@@ -71,16 +72,6 @@ final class RequestReader
             $offers->all($request->find('offers') ?? Node::of([], '$.offers')),
             $rule ?? (new RuleReader($currency))->read($request->at('rule')),
         );
-    }
-
-    /** @throws InvalidDocument */
-    public function currency(Node $code): Currency
-    {
-        try {
-            return Currency::of($code->string());
-        } catch (InvalidAmount $e) {
-            throw $code->expected($e->getMessage());
-        }
     }
 
     private function listing(Node $listing, Currency $currency, Earnings $earnings, ?int $today): Listing

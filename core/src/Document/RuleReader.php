@@ -7,6 +7,7 @@ namespace Wrasse\Core\Document;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\Percent;
 use Wrasse\Core\Rule\AboveCeiling;
+use Wrasse\Core\Rule\AmountsMissing;
 use Wrasse\Core\Rule\Approval;
 use Wrasse\Core\Rule\BelowFloor;
 use Wrasse\Core\Rule\Beyond;
@@ -26,17 +27,23 @@ use Wrasse\Core\Rule\Step;
 use Wrasse\Core\Rule\StepByAmount;
 use Wrasse\Core\Rule\StepByPercent;
 
+use function array_key_exists;
 use function array_map;
+use function preg_grep;
 use function preg_match;
 use function str_pad;
 use function str_repeat;
 
-/** Reads a rule document. Amounts in it are in the currency it is read for. */
+/**
+ * Reads a rule document. Plain amounts in it are in the currency it names, or else in the one it is read for. One that
+ * lacks an amount in the latter prices nothing.
+ */
 final readonly class RuleReader
 {
     private const COMMON = [
         'version',
         'kind',
+        'currency',
         'direction',
         'when_below_floor',
         'when_above_ceiling',
@@ -50,15 +57,32 @@ final readonly class RuleReader
 
     private const MINUTES_A_YEAR = 527_040;
 
-    public function __construct(private Currency $currency)
+    private Amounts $amounts;
+
+    /**
+     * @param  Currency  $currency  that of the listings it is read for
+     * @param  Node|null  $plain  names the currency of plain amounts, where it is another
+     *
+     * @throws InvalidDocument
+     */
+    public function __construct(private Currency $currency, private ?Node $plain = null)
     {
+        $this->amounts = new Amounts($currency, $plain);
     }
 
     /** @throws InvalidDocument */
     public function read(Node $rule): Rule
     {
         $rule->at('version')->int(1, 1);
+        try {
+            return (new self($this->currency, $rule->find('currency') ?? $this->plain))->rule($rule);
+        } catch (AmountMissing) {
+            return new Rule(new AmountsMissing());
+        }
+    }
 
+    private function rule(Node $rule): Rule
+    {
         return new Rule(
             $rule->by('kind', [
                 'competitive' => $this->competitive(...),
@@ -69,7 +93,7 @@ final readonly class RuleReader
             $rule->find('direction')?->enum(Direction::class) ?? Direction::Both,
             $rule->find('when_below_floor')?->enum(BelowFloor::class) ?? BelowFloor::Floor,
             $rule->find('when_above_ceiling')?->enum(AboveCeiling::class) ?? AboveCeiling::Ceiling,
-            ($ending = $rule->find('ending')) === null ? null : $this->ending($ending),
+            ($ending = $rule->find('ending')) === null ? null : $this->endingHere($ending),
             $rule->find('reprice_on_promotion')?->bool() ?? true,
             ($brakes = $rule->find('brakes')) === null ? new Brakes() : $this->brakes($brakes),
             ($approval = $rule->find('approval')) === null ? null : $this->approval($approval),
@@ -80,7 +104,7 @@ final readonly class RuleReader
     {
         $rule->object(...self::COMMON, ...CompetitiveReader::FIELDS);
 
-        return (new CompetitiveReader($this->currency))->read($rule);
+        return (new CompetitiveReader($this->amounts))->read($rule);
     }
 
     private function sales(Node $rule): SalesRule
@@ -125,14 +149,14 @@ final readonly class RuleReader
 
         return MarkupReader::isByPercent($band)
             ? new StepByPercent($band->at('percent')->percent(90, least: 1), $isUp)
-            : new StepByAmount($band->at('amount')->amount($this->currency, $this->currency->unit()), $isUp);
+            : new StepByAmount($this->amounts->read($band->at('amount'), fn (Currency $one) => $one->unit()), $isUp);
     }
 
     private function markup(Node $rule): MarkupRule
     {
         $this->own($rule, 'tiers', 'min_profit');
 
-        return (new MarkupReader($this->currency))->read($rule);
+        return (new MarkupReader($this->currency, $this->amounts))->read($rule);
     }
 
     private function formula(Node $rule): FormulaRule
@@ -153,6 +177,26 @@ final readonly class RuleReader
         $rule->find('when_below_floor')?->oneOf('floor', 'hold', 'ceiling');
     }
 
+    /** Endings can be told for each currency too, as not all have decimals; null there is none. */
+    private function endingHere(Node $ending): ?Ending
+    {
+        $codes = $ending->keys();
+        if (preg_grep('/^[A-Z]{3}\z/', $codes) !== $codes) {
+            return $this->ending($ending);
+        }
+        $here = [];
+        foreach ($codes as $code) {
+            $given = $ending->find($code);
+            $here[$code] = $given === null
+                ? null
+                : (new self(EarningsReader::currency($ending->key($code))))->ending($given);
+        }
+
+        return array_key_exists($this->currency->code, $here)
+            ? $here[$this->currency->code]
+            : throw new AmountMissing($ending->path(), "endings for {$this->currency->code}");
+    }
+
     /** @throws InvalidDocument */
     public function ending(Node $ending): Ending
     {
@@ -169,6 +213,9 @@ final readonly class RuleReader
     private function fraction(Node $ending): int
     {
         $digits = $this->currency->digits;
+        if ($digits < $this->amounts->plain->digits) {
+            throw new AmountMissing($ending->path(), "an ending for {$this->currency->code}");
+        }
         if ($digits === 0) {
             throw $ending->expected("no ending: {$this->currency->code} has no decimals");
         }
@@ -186,7 +233,7 @@ final readonly class RuleReader
         return new Brakes(
             $brakes->find('max_move_percent')?->percent(self::LARGEST_MOVE_PERCENT),
             $brakes->find('beyond')?->enum(Beyond::class) ?? Beyond::Review,
-            $brakes->find('min_move')?->amount($this->currency),
+            ($least = $brakes->find('min_move')) === null ? null : $this->amounts->read($least),
             $brakes->find('cooldown_minutes')?->int(0, self::MINUTES_A_YEAR),
             $brakes->find('max_changes_per_day')?->int(0, 1_000_000),
         );

@@ -16,6 +16,8 @@ final readonly class LimitTerms
 
     private bool $ceilingNeedsCost;
 
+    private bool $lacksAmount;
+
     /**
      * @param  list<FloorTerm>  $floor
      * @param  list<CeilingTerm>  $ceiling
@@ -24,6 +26,7 @@ final readonly class LimitTerms
     {
         $this->floorNeedsCost = self::needCost($floor);
         $this->ceilingNeedsCost = self::needCost($ceiling);
+        $this->lacksAmount = array_filter([...$floor, ...$ceiling], fn (Term $term) => $term instanceof MissingAmount) !== [];
     }
 
     /** @param  bool  $ruleNeedsCost  whether the rule cannot work without a cost either */
@@ -53,7 +56,8 @@ final readonly class LimitTerms
         }
         $isUnreachable = $floor === SmallestPrice::NONE;
         $problem = match (true) {
-            ! $hasCost && ($ruleNeedsCost || $this->floorNeedsCost || $this->ceilingNeedsCost) => Reason::CostMissing,
+            $this->lacksAmount => Reason::AmountMissing,
+            ! $hasCost && ($ruleNeedsCost || $this->floorNeedsCost || $this->ceilingNeedsCost) => $listing->earnings->isRateMissing ? Reason::RateMissing : Reason::CostMissing,
             $isUnreachable => Reason::FloorUnreachable,
             $floor === null => Reason::FloorMissing,
             $ceiling === null => Reason::CeilingMissing,

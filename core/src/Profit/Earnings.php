@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Profit;
 
+use Wrasse\Core\Money\CostConversion;
+use Wrasse\Core\Money\InvalidAmount;
 use Wrasse\Core\Money\Percent;
 
 use function array_map;
@@ -24,6 +26,8 @@ final readonly class Earnings
      * @param  int  $shipping  what the buyer pays us for shipping
      * @param  list<Fee>  $fees
      * @param  int|null  $unitCost  cost without extra costs; the total cost where nothing else is said
+     * @param  ConvertedCost|null  $converted  where the cost was given in another currency
+     * @param  bool  $isRateMissing  the cost is known, but not what it is worth in this currency
      */
     public function __construct(
         public ?int $totalCost,
@@ -31,6 +35,8 @@ final readonly class Earnings
         public Tax $tax,
         public array $fees,
         public ?int $unitCost = null,
+        public ?ConvertedCost $converted = null,
+        public bool $isRateMissing = false,
     ) {
         $this->segments = $this->segments();
     }
@@ -48,6 +54,39 @@ final readonly class Earnings
             $tax,
             $fees,
             $unitCost,
+        );
+    }
+
+    /**
+     * With costs that were given in another currency: each is converted by itself.
+     *
+     * @param  int|null  $unitCost  null where it is not known
+     * @param  list<int>  $extraCosts  what comes on top of it
+     * @param  CostConversion|null  $conversion  null where there is no rate that may be used
+     * @param  list<Fee>  $fees
+     *
+     * @throws InvalidAmount if one is beyond the largest amount when it is converted
+     */
+    public static function converting(
+        ?int $unitCost,
+        array $extraCosts,
+        ?CostConversion $conversion,
+        int $shipping,
+        Tax $tax,
+        array $fees,
+    ): self {
+        if ($unitCost === null || $conversion === null) {
+            return new self(null, $shipping, $tax, $fees, isRateMissing: $unitCost !== null);
+        }
+        $cost = $conversion->of($unitCost);
+
+        return new self(
+            $cost + array_sum(array_map($conversion->of(...), $extraCosts)),
+            $shipping,
+            $tax,
+            $fees,
+            $cost,
+            new ConvertedCost($unitCost + array_sum($extraCosts), $conversion),
         );
     }
 

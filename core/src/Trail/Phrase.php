@@ -25,6 +25,10 @@ enum Phrase: string
 
     case LimitsAre = 'limits_are';
     case CostUnknown = 'cost_unknown';
+    case CostConverted = 'cost_converted';
+    case NoRate = 'no_rate';
+    case NoAmount = 'no_amount';
+    case RuleLacksAmount = 'rule_lacks_amount';
     case FloorUnreachable = 'floor_unreachable';
     case NoFloor = 'no_floor';
     case NoCeiling = 'no_ceiling';
@@ -136,6 +140,10 @@ enum Phrase: string
 
         'limits_are' => 'Floor: {floor}; ceiling: {ceiling}',
         'cost_unknown' => 'The cost is not known',
+        'cost_converted' => 'Cost {cost} {from}; 1 {from} = {rate} {to} of {day} ({source}), plus {margin} %',
+        'no_amount' => 'an amount, but none in {currency}',
+        'rule_lacks_amount' => 'The rule has amounts, but not all of them in {currency}',
+        'no_rate' => 'There is no exchange rate for the cost that may be used',
         'floor_unreachable' => 'No price earns what the floor asks for',
         'no_floor' => 'There is no floor',
         'no_ceiling' => 'There is no ceiling',

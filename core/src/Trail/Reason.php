@@ -42,6 +42,10 @@ enum Reason: string
 
     // Not at all.
     case CostMissing = 'cost_missing';
+    /** The cost is in a currency for which there is no rate, or none that is new enough. */
+    case RateMissing = 'rate_missing';
+    /** A rule or a limit has an amount, but none in the currency of the listing. */
+    case AmountMissing = 'amount_missing';
     case FloorUnreachable = 'floor_unreachable';
     case FloorMissing = 'floor_missing';
     case CeilingMissing = 'ceiling_missing';
@@ -53,6 +57,8 @@ enum Reason: string
     /** What can be wrong with the limits themselves, whatever the market. */
     public const OF_LIMITS = [
         self::CostMissing,
+        self::RateMissing,
+        self::AmountMissing,
         self::FloorUnreachable,
         self::FloorMissing,
         self::CeilingMissing,

@@ -1708,7 +1708,7 @@ export interface components {
             /** @enum {string} */
             outcome: "change" | "keep" | "review" | "skipped" | "blocked";
             /** @enum {string} */
-            reason: "positioned" | "sales_pace" | "markup" | "formula" | "next_rival" | "no_rivals" | "at_floor" | "at_ceiling" | "capped" | "already_there" | "holding_buy_box" | "direction" | "below_floor" | "above_ceiling" | "pace_in_band" | "formula_null" | "min_move" | "max_move" | "approval" | "out_of_stock" | "promotion" | "cooldown" | "daily_limit" | "window_open" | "no_sales_window" | "cost_missing" | "floor_unreachable" | "floor_missing" | "ceiling_missing" | "limits_conflict" | "formula_input_missing" | "formula_error" | "no_valid_price";
+            reason: "positioned" | "sales_pace" | "markup" | "formula" | "next_rival" | "no_rivals" | "at_floor" | "at_ceiling" | "capped" | "already_there" | "holding_buy_box" | "direction" | "below_floor" | "above_ceiling" | "pace_in_band" | "formula_null" | "min_move" | "max_move" | "approval" | "out_of_stock" | "promotion" | "cooldown" | "daily_limit" | "window_open" | "no_sales_window" | "cost_missing" | "rate_missing" | "amount_missing" | "floor_unreachable" | "floor_missing" | "ceiling_missing" | "limits_conflict" | "formula_input_missing" | "formula_error" | "no_valid_price";
             from: string;
             price: string | null;
             floor: string | null;
@@ -1730,7 +1730,7 @@ export interface components {
         /** @description What is said, for those who word it themselves: a phrase with its values. */
         Message: {
             /** @enum {string} */
-            code: "offers" | "one_offer" | "no_offers" | "may_be_repriced" | "out_of_stock" | "on_promotion" | "changed_recently" | "changed_often" | "limits_are" | "cost_unknown" | "floor_unreachable" | "no_floor" | "no_ceiling" | "floor_above_ceiling" | "within_limits" | "floor_binds" | "ceiling_binds" | "below_floor_stays" | "above_ceiling_stays" | "term_by_hand" | "term_margin" | "term_markup" | "term_profit" | "term_map" | "term_rrp" | "term_rrp_part" | "term_not_below" | "term_not_above" | "buy_box_keeps" | "buy_box_raises" | "buy_box_no_matter" | "no_buy_box" | "compared_with" | "with_shipping" | "item_price_alone" | "lowest" | "highest" | "average" | "median" | "nth" | "buy_box" | "of_seller" | "rrp" | "list_price" | "current_price" | "mean_of" | "and" | "instead" | "seller_absent" | "buy_box_absent" | "not_known" | "positioned" | "positioned_lower" | "below" | "below_at_least" | "above" | "above_at_least" | "same_as" | "percent_of" | "amount_of" | "next_rival" | "no_next_rival" | "no_rivals_stays" | "no_rivals_ceiling" | "no_rivals_list_price" | "sold_pace" | "pace_too_early" | "pace_no_stock" | "step_up" | "step_down" | "pace_no_step" | "cost_with_markup" | "no_price_earns_that" | "earns_enough" | "up_to_enough" | "formula_lacks" | "formula_fails" | "formula_stays" | "formula_no_price" | "formula_price" | "may_move_this_way" | "moves_only_up" | "moves_only_down" | "ends_as_wanted" | "to_wanted_ending" | "no_wanted_ending" | "floor_terms_hold" | "up_to_floor_terms" | "no_price_holds" | "no_brake" | "move_too_small" | "move_too_large" | "move_capped" | "asks_first" | "does_not_ask" | "already_there" | "new_price";
+            code: "offers" | "one_offer" | "no_offers" | "may_be_repriced" | "out_of_stock" | "on_promotion" | "changed_recently" | "changed_often" | "limits_are" | "cost_unknown" | "cost_converted" | "no_rate" | "no_amount" | "rule_lacks_amount" | "floor_unreachable" | "no_floor" | "no_ceiling" | "floor_above_ceiling" | "within_limits" | "floor_binds" | "ceiling_binds" | "below_floor_stays" | "above_ceiling_stays" | "term_by_hand" | "term_margin" | "term_markup" | "term_profit" | "term_map" | "term_rrp" | "term_rrp_part" | "term_not_below" | "term_not_above" | "buy_box_keeps" | "buy_box_raises" | "buy_box_no_matter" | "no_buy_box" | "compared_with" | "with_shipping" | "item_price_alone" | "lowest" | "highest" | "average" | "median" | "nth" | "buy_box" | "of_seller" | "rrp" | "list_price" | "current_price" | "mean_of" | "and" | "instead" | "seller_absent" | "buy_box_absent" | "not_known" | "positioned" | "positioned_lower" | "below" | "below_at_least" | "above" | "above_at_least" | "same_as" | "percent_of" | "amount_of" | "next_rival" | "no_next_rival" | "no_rivals_stays" | "no_rivals_ceiling" | "no_rivals_list_price" | "sold_pace" | "pace_too_early" | "pace_no_stock" | "step_up" | "step_down" | "pace_no_step" | "cost_with_markup" | "no_price_earns_that" | "earns_enough" | "up_to_enough" | "formula_lacks" | "formula_fails" | "formula_stays" | "formula_no_price" | "formula_price" | "may_move_this_way" | "moves_only_up" | "moves_only_down" | "ends_as_wanted" | "to_wanted_ending" | "no_wanted_ending" | "floor_terms_hold" | "up_to_floor_terms" | "no_price_holds" | "no_brake" | "move_too_small" | "move_too_large" | "move_capped" | "asks_first" | "does_not_ask" | "already_there" | "new_price";
             values: {
                 [key: string]: string | number | components["schemas"]["Message"];
             };
@@ -1778,7 +1778,7 @@ export interface components {
             says: string;
             outcome: string;
             /** @enum {string} */
-            reason: "positioned" | "sales_pace" | "markup" | "formula" | "next_rival" | "no_rivals" | "at_floor" | "at_ceiling" | "capped" | "already_there" | "holding_buy_box" | "direction" | "below_floor" | "above_ceiling" | "pace_in_band" | "formula_null" | "min_move" | "max_move" | "approval" | "out_of_stock" | "promotion" | "cooldown" | "daily_limit" | "window_open" | "no_sales_window" | "cost_missing" | "floor_unreachable" | "floor_missing" | "ceiling_missing" | "limits_conflict" | "formula_input_missing" | "formula_error" | "no_valid_price";
+            reason: "positioned" | "sales_pace" | "markup" | "formula" | "next_rival" | "no_rivals" | "at_floor" | "at_ceiling" | "capped" | "already_there" | "holding_buy_box" | "direction" | "below_floor" | "above_ceiling" | "pace_in_band" | "formula_null" | "min_move" | "max_move" | "approval" | "out_of_stock" | "promotion" | "cooldown" | "daily_limit" | "window_open" | "no_sales_window" | "cost_missing" | "rate_missing" | "amount_missing" | "floor_unreachable" | "floor_missing" | "ceiling_missing" | "limits_conflict" | "formula_input_missing" | "formula_error" | "no_valid_price";
             /** @description The figures it can name, with their value for this listing. */
             figures: {
                 [key: string]: string | null;
@@ -1914,7 +1914,7 @@ export interface components {
             channel: string;
             outcome: string;
             /** @enum {string} */
-            reason: "positioned" | "sales_pace" | "markup" | "formula" | "next_rival" | "no_rivals" | "at_floor" | "at_ceiling" | "capped" | "already_there" | "holding_buy_box" | "direction" | "below_floor" | "above_ceiling" | "pace_in_band" | "formula_null" | "min_move" | "max_move" | "approval" | "out_of_stock" | "promotion" | "cooldown" | "daily_limit" | "window_open" | "no_sales_window" | "cost_missing" | "floor_unreachable" | "floor_missing" | "ceiling_missing" | "limits_conflict" | "formula_input_missing" | "formula_error" | "no_valid_price";
+            reason: "positioned" | "sales_pace" | "markup" | "formula" | "next_rival" | "no_rivals" | "at_floor" | "at_ceiling" | "capped" | "already_there" | "holding_buy_box" | "direction" | "below_floor" | "above_ceiling" | "pace_in_band" | "formula_null" | "min_move" | "max_move" | "approval" | "out_of_stock" | "promotion" | "cooldown" | "daily_limit" | "window_open" | "no_sales_window" | "cost_missing" | "rate_missing" | "amount_missing" | "floor_unreachable" | "floor_missing" | "ceiling_missing" | "limits_conflict" | "formula_input_missing" | "formula_error" | "no_valid_price";
             old_price: string;
             new_price: string | null;
             change: string | null;
@@ -1962,7 +1962,7 @@ export interface components {
              */
             waits_for: "brake" | "hours" | "switch" | null;
             /** @enum {string|null} */
-            reason: "positioned" | "sales_pace" | "markup" | "formula" | "next_rival" | "no_rivals" | "at_floor" | "at_ceiling" | "capped" | "already_there" | "holding_buy_box" | "direction" | "below_floor" | "above_ceiling" | "pace_in_band" | "formula_null" | "min_move" | "max_move" | "approval" | "out_of_stock" | "promotion" | "cooldown" | "daily_limit" | "window_open" | "no_sales_window" | "cost_missing" | "floor_unreachable" | "floor_missing" | "ceiling_missing" | "limits_conflict" | "formula_input_missing" | "formula_error" | "no_valid_price" | null;
+            reason: "positioned" | "sales_pace" | "markup" | "formula" | "next_rival" | "no_rivals" | "at_floor" | "at_ceiling" | "capped" | "already_there" | "holding_buy_box" | "direction" | "below_floor" | "above_ceiling" | "pace_in_band" | "formula_null" | "min_move" | "max_move" | "approval" | "out_of_stock" | "promotion" | "cooldown" | "daily_limit" | "window_open" | "no_sales_window" | "cost_missing" | "rate_missing" | "amount_missing" | "floor_unreachable" | "floor_missing" | "ceiling_missing" | "limits_conflict" | "formula_input_missing" | "formula_error" | "no_valid_price" | null;
             /** @enum {string|null} */
             cause: "market" | "schedule" | "hand" | "released" | "approval" | "stock" | "last_look" | "settled" | "rule" | "costs" | "limits" | "fees" | "supplier" | "automation" | "price" | "markup" | null;
             rule: string | null;
@@ -2251,7 +2251,7 @@ export interface components {
              * @description Why it cannot be priced.
              * @enum {string|null}
              */
-            problem: "cost_missing" | "floor_unreachable" | "floor_missing" | "ceiling_missing" | "limits_conflict" | null;
+            problem: "cost_missing" | "rate_missing" | "amount_missing" | "floor_unreachable" | "floor_missing" | "ceiling_missing" | "limits_conflict" | null;
             profit: string | null;
             margin_percent: string | null;
             markup_percent: string | null;
@@ -2276,7 +2276,7 @@ export interface components {
             automation_on: boolean;
             outcome: string | null;
             /** @enum {string|null} */
-            reason: "positioned" | "sales_pace" | "markup" | "formula" | "next_rival" | "no_rivals" | "at_floor" | "at_ceiling" | "capped" | "already_there" | "holding_buy_box" | "direction" | "below_floor" | "above_ceiling" | "pace_in_band" | "formula_null" | "min_move" | "max_move" | "approval" | "out_of_stock" | "promotion" | "cooldown" | "daily_limit" | "window_open" | "no_sales_window" | "cost_missing" | "floor_unreachable" | "floor_missing" | "ceiling_missing" | "limits_conflict" | "formula_input_missing" | "formula_error" | "no_valid_price" | null;
+            reason: "positioned" | "sales_pace" | "markup" | "formula" | "next_rival" | "no_rivals" | "at_floor" | "at_ceiling" | "capped" | "already_there" | "holding_buy_box" | "direction" | "below_floor" | "above_ceiling" | "pace_in_band" | "formula_null" | "min_move" | "max_move" | "approval" | "out_of_stock" | "promotion" | "cooldown" | "daily_limit" | "window_open" | "no_sales_window" | "cost_missing" | "rate_missing" | "amount_missing" | "floor_unreachable" | "floor_missing" | "ceiling_missing" | "limits_conflict" | "formula_input_missing" | "formula_error" | "no_valid_price" | null;
             /** @description A price on its way to the channel. */
             going_to: string | null;
             /** @enum {string|null} */
@@ -2418,7 +2418,7 @@ export interface components {
         /** @description Listings that cannot be priced for the same reason. */
         WorklistGroup: {
             /** @enum {string} */
-            problem: "cost_missing" | "floor_unreachable" | "floor_missing" | "ceiling_missing" | "limits_conflict";
+            problem: "cost_missing" | "rate_missing" | "amount_missing" | "floor_unreachable" | "floor_missing" | "ceiling_missing" | "limits_conflict";
             /** @description How many there are in all. */
             many: number;
             /** @description Those that sold the most. */
