@@ -5,7 +5,7 @@ import launchOptions from './tests/Browser/chromium.json' with { type: 'json' };
 export default defineConfig({
     testDir: 'tests/Browser',
     outputDir: 'var/test/playwright',
-    workers: 3,
+    workers: 2,
     retries: 0,
     forbidOnly: true,
     timeout: 120_000,
