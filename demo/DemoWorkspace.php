@@ -216,6 +216,7 @@ final readonly class DemoWorkspace
                 null,
                 null,
                 null,
+                null,
             ),
         );
     }

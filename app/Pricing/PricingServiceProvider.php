@@ -6,6 +6,7 @@ namespace App\Pricing;
 
 use App\Accounts\Models\Workspace;
 use App\Catalogue\Batches\FloorEffects;
+use App\Catalogue\Currencies\RateEffects;
 use App\Catalogue\Edits\BulkEdits;
 use App\Catalogue\Events\AllTouched;
 use App\Catalogue\Events\ListingsTouched;
@@ -20,6 +21,7 @@ use App\Pricing\Actions\SetPrices;
 use App\Pricing\Actions\SweepPendingDecisions;
 use App\Pricing\Actions\SweepStalledRuns;
 use App\Pricing\Deciding\ForeseeFloors;
+use App\Pricing\Deciding\ForeseeRate;
 use App\Pricing\Edits\KnownRules;
 use App\Pricing\Edits\SetRule;
 use App\Pricing\Runs\RunProgress;
@@ -56,6 +58,7 @@ final class PricingServiceProvider extends ServiceProvider
         $this->app->tag([SweepPendingDecisions::class, SweepStalledRuns::class], Sweeper::TAG);
         $this->app->bind(HandPrices::class, SetPrices::class);
         $this->app->bind(FloorEffects::class, ForeseeFloors::class);
+        $this->app->bind(RateEffects::class, ForeseeRate::class);
         $this->app->bind(RuleNames::class, KnownRules::class);
     }
 

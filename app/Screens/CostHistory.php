@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Screens;
 
+use App\Catalogue\Currencies\Conversions;
 use App\Catalogue\Fees\UnitCosts;
 use App\Catalogue\Models\Listing;
 use App\Screens\Http\CostPeriodResource;
@@ -15,16 +16,19 @@ use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Profit\Earnings;
 
 /**
- * What a listing's product cost when, and what its margin was then. Fees and tax are those of today: they have no
- * history.
+ * What a listing's product cost when, and what its margin was then. Fees, tax and exchange rates are those of today.
  */
 final readonly class CostHistory
 {
     private const MOST = 40;
 
     /** @param  Earnings  $now  of the listing, with today's cost */
-    public function __construct(private Listing $listing, private Earnings $now)
-    {
+    public function __construct(
+        private Listing $listing,
+        private Earnings $now,
+        private Currency $own,
+        private Conversions $conversions,
+    ) {
     }
 
     /** @return list<CostPeriodResource> latest first */
@@ -52,13 +56,19 @@ final readonly class CostHistory
     {
         $currency = Currency::of($this->listing->channel->currency);
         $isLater = $row->taken_at === null;
-        $earnings = Earnings::of(
-            $row->cost_minor,
-            UnitCosts::ofRow($row)->onTop($this->listing->fulfilment),
-            $this->now->shipping,
-            $this->now->tax,
-            $this->now->fees,
-        );
+        $costs = Currency::of($row->cost_currency ?? $this->own->code);
+        $onTop = UnitCosts::ofRow($row)->onTop($this->listing->fulfilment);
+        [$shipping, $tax, $fees] = [$this->now->shipping, $this->now->tax, $this->now->fees];
+        $earnings = $costs === $currency
+            ? Earnings::of($row->cost_minor, $onTop, $shipping, $tax, $fees)
+            : Earnings::converting(
+                $row->cost_minor,
+                $onTop,
+                $this->conversions->ofCosts($costs, $currency),
+                $shipping,
+                $tax,
+                $fees,
+            );
         $price = $isLater ? null : $this->lastPrice((string) $row->effective_from, $until);
         $time = fn (?string $stored): ?string => $stored === null
             ? null
@@ -69,7 +79,8 @@ final readonly class CostHistory
             $isLater ? null : $time($until),
             $isLater,
             $this->source((string) $row->source),
-            $row->cost_minor === null ? null : $currency->format($row->cost_minor),
+            $row->cost_minor === null ? null : $costs->format($row->cost_minor),
+            $costs->code,
             $earnings->totalCost === null ? null : $currency->format($earnings->totalCost),
             $price === null ? null : $currency->format($price),
             $price === null ? null : EarningsResource::at($price, $earnings, $currency),

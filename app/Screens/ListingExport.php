@@ -19,6 +19,7 @@ final readonly class ListingExport
     private const CHUNK = 2_000;
 
     private const STANDING = [
+        'Currency',
         'Floor now',
         'Ceiling now',
         'Profit a piece',
@@ -26,7 +27,6 @@ final readonly class ListingExport
         'Markup on cost %',
         'Stand',
         'Of',
-        'Rule',
         'Outcome',
         'Reason',
         'Cannot be priced because',
@@ -48,6 +48,7 @@ final readonly class ListingExport
             ->query()
             ->join('products as p', 'p.id', '=', 'l.product_id')
             ->join('channels as c', 'c.id', '=', 'l.channel_id')
+            ->join('workspaces as w', 'w.id', '=', 'l.workspace_id')
             ->leftJoin('suppliers as s', 's.id', '=', 'p.supplier_id')
             ->leftJoin('rules as r', 'r.id', '=', 'l.rule_id')
             ->leftJoin('current_decisions as d', 'd.listing_id', '=', 'l.id')
@@ -60,6 +61,8 @@ final readonly class ListingExport
                 'p.gtin',
                 's.name as supplier',
                 'p.cost_minor',
+                'p.cost_currency',
+                'w.currency as own_currency',
                 'p.inbound_minor',
                 'p.packaging_minor',
                 'p.handling_minor',
@@ -81,7 +84,9 @@ final readonly class ListingExport
     private function row(stdClass $row): array
     {
         $currency = Currency::of($row->currency);
-        $amount = fn (?int $minor): ?string => $minor === null ? null : $currency->format($minor);
+        $costs = Currency::of($row->cost_currency ?? $row->own_currency);
+        $in = fn (Currency $money) => fn (?int $minor): ?string => $minor === null ? null : $money->format($minor);
+        [$amount, $cost, $own] = array_map($in, [$currency, $costs, Currency::of($row->own_currency)]);
         /** @var array{floor: list<array<string, string>>, ceiling: list<array<string, string>>} $limits */
         $limits = json_decode($row->limits, true, 16, JSON_THROW_ON_ERROR);
 
@@ -93,13 +98,14 @@ final readonly class ListingExport
             $row->category,
             $row->supplier,
             $row->gtin,
-            $amount($row->cost_minor),
-            $amount($row->inbound_minor),
-            $amount($row->packaging_minor),
-            $amount($row->handling_minor),
-            $amount($row->shipping_cost_minor),
-            $amount($row->rrp_minor),
-            $amount($row->map_minor),
+            $cost($row->cost_minor),
+            $costs->code,
+            $cost($row->inbound_minor),
+            $cost($row->packaging_minor),
+            $cost($row->handling_minor),
+            $cost($row->shipping_cost_minor),
+            $own($row->rrp_minor),
+            $own($row->map_minor),
             $row->channel_name,
             $amount($row->price_minor),
             $amount($row->list_price_minor),
@@ -109,6 +115,8 @@ final readonly class ListingExport
             $row->fulfilment,
             OwnLimits::amount($limits, 'floor'),
             OwnLimits::amount($limits, 'ceiling'),
+            $row->rule_name,
+            $row->currency,
             $amount($row->floor_minor),
             $amount($row->ceiling_minor),
             $amount($row->profit_minor),
@@ -116,7 +124,6 @@ final readonly class ListingExport
             $row->markup_percent,
             $row->rank,
             $row->rank === null ? null : $row->field_size + 1,
-            $row->rule_name,
             $row->outcome,
             $row->reason,
             $row->problem,

@@ -118,6 +118,8 @@ final readonly class ListingQuery
                 'r.name as rule_name',
                 'r.is_on as rule_on',
                 'pr.cost_minor',
+                'pr.cost_currency',
+                'w.currency as own_currency',
                 'pr.rrp_minor',
                 'pr.brand',
                 'pr.category',

@@ -112,7 +112,7 @@ final class DecisionInputsTest extends TestCase
                 app(Decider::class)->decide(
                     $this->workspace,
                     $rows,
-                    fn () => new RuleDocument($rule),
+                    fn () => new RuleDocument($rule, 'EUR'),
                     CarbonImmutable::now(),
                 ) as $one
             ) {

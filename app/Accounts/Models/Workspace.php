@@ -25,6 +25,10 @@ use Wrasse\Core\Money\Currency;
  * @property StandsUntil $hand_price_stands what ends a price set by hand, where nothing else was said
  * @property int $hand_price_hours with StandsUntil::Hours
  * @property string $floor_alarm_percent a bulk change that moves a floor by more asks first
+ * @property string $rate_margin_percent put on top of costs that are converted
+ * @property string $rate_step_percent a rate holds until another is further from it than this
+ * @property int $rate_days rates that were published longer ago are old
+ * @property OldRates $old_rates
  * @property array{floor: list<array<string, string>>, ceiling: list<array<string, string>>} $limits
  */
 final class Workspace extends Model
@@ -40,6 +44,10 @@ final class Workspace extends Model
         'locale' => 'en-GB',
         'hand_price_stands' => 'market',
         'hand_price_hours' => 24,
+        'rate_margin_percent' => '2',
+        'rate_step_percent' => '1',
+        'rate_days' => 7,
+        'old_rates' => 'warn',
     ];
 
     protected function casts(): array
@@ -51,6 +59,7 @@ final class Workspace extends Model
             'hand_price_stands' => StandsUntil::class,
             'limits' => LimitTermsCast::class,
             'freeze' => 'array',
+            'old_rates' => OldRates::class,
         ];
     }
 

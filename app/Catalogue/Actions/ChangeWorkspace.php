@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Catalogue\Actions;
 
 use App\Accounts\Models\Workspace;
+use App\Catalogue\Currencies\ForeignCosts;
 use App\Catalogue\Events\Cause;
 use App\Catalogue\Events\ListingsTouched;
 use App\Catalogue\Events\SwitchTurned;
@@ -34,6 +35,10 @@ final readonly class ChangeWorkspace
      *     floor_alarm_percent?: string,
      *     brake_listings_percent?: string,
      *     brake_move_percent?: string,
+     *     rate_margin_percent?: string,
+     *     rate_step_percent?: string,
+     *     rate_days?: int,
+     *     old_rates?: string,
      *     freeze?: array{from: string, to: string, time_zone?: string}|null,
      *     limits?: array<mixed>,
      * }  $wanted
@@ -52,6 +57,8 @@ final readonly class ChangeWorkspace
                     'floor_alarm_percent' => 900,
                     'brake_listings_percent' => 100,
                     'brake_move_percent' => 900,
+                    'rate_margin_percent' => 100,
+                    'rate_step_percent' => 100,
                 ] as $field => $most
             ) {
                 if (isset($wanted[$field])) {
@@ -69,6 +76,7 @@ final readonly class ChangeWorkspace
             }
             $workspace->edit($wanted, $revision);
             $pricesMove = $workspace->isDirty(['tax_percent', 'tax_included', 'limits', 'repricing']);
+            $ratesMove = $workspace->isDirty(['rate_margin_percent', 'rate_days', 'old_rates']);
             $isSwitched = $workspace->isDirty(['repricing', 'freeze', 'time_zone']);
             $workspace->save();
             if ($isSwitched) {
@@ -76,6 +84,11 @@ final readonly class ChangeWorkspace
             }
             if ($pricesMove) {
                 event(new ListingsTouched($workspaceId, Listing::ids(), Cause::Limits));
+            }
+            if ($ratesMove) {
+                $listings = ForeignCosts::all($workspace);
+                event(new ListingsTouched($workspaceId, $listings, Cause::Rates));
+                app(TakeRates::class)->age($workspace);
             }
             Announce::change($workspaceId, Topic::Workspace);
 

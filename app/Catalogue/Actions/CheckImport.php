@@ -19,6 +19,7 @@ final readonly class CheckImport
 
     /**
      * @param  array<string, int|null>  $columns  field to column number
+     * @param  string|null  $currency  ISO 4217, what costs are in where no column says
      * @param  '.'|','|null  $decimal  how decimals are written, where the file does not show it or shows it wrongly
      *
      * @throws ValidationException
@@ -29,6 +30,7 @@ final readonly class CheckImport
         ?string $decimal,
         ?int $channelId,
         ?string $supplier,
+        ?string $currency,
         ?string $effectiveFrom,
         ?int $userId,
     ): Batch {
@@ -61,6 +63,7 @@ final readonly class CheckImport
                 'columns' => $columns,
                 'channel' => $channelId,
                 'supplier' => $supplier,
+                'currency' => $currency,
                 'effective_from' => $effectiveFrom,
             ],
             $import->layout['rows'],

@@ -13,6 +13,7 @@ use App\Support\Http\AmountField;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
+use Wrasse\Core\Money\Currency;
 
 /** Sets floor and ceiling of one listing by hand, as they were typed; an empty text takes the hand-set one away. */
 final readonly class SetListingLimits
@@ -34,9 +35,10 @@ final readonly class SetListingLimits
                 );
             }
             $limits = $listing->limits;
+            $money = Currency::of($listing->channel->currency);
             foreach (['floor', 'ceiling'] as $side) {
                 if (array_key_exists($side, $wanted)) {
-                    $amount = $this->amount($workspace, $side, (string) $wanted[$side]);
+                    $amount = $this->amount($money, $side, (string) $wanted[$side]);
                     $limits = OwnLimits::with(
                         $limits,
                         $side,
@@ -45,7 +47,7 @@ final readonly class SetListingLimits
                     );
                 }
             }
-            $this->checkOrder($workspace, $limits);
+            $this->checkOrder($money, $limits);
             $listing
                 ->fill([
                     'limits' => $limits,
@@ -59,25 +61,25 @@ final readonly class SetListingLimits
         });
     }
 
-    private function amount(Workspace $workspace, string $side, string $text): ?string
+    private function amount(Currency $money, string $side, string $text): ?string
     {
         if (trim($text) === '') {
             return null;
         }
-        $minor = AmountField::read($side, $text, $workspace->money());
+        $minor = AmountField::read($side, $text, $money);
         if ($minor === 0) {
             throw ValidationException::withMessages([
-                $side => "A {$side} is at least ".$workspace->money()->format(1).'.',
+                $side => "A {$side} is at least ".$money->format(1).'.',
             ]);
         }
 
-        return $workspace->money()->format($minor);
+        return $money->format($minor);
     }
 
     /** @param  array{floor: list<array<string, string>>, ceiling: list<array<string, string>>}  $limits */
-    private function checkOrder(Workspace $workspace, array $limits): void
+    private function checkOrder(Currency $money, array $limits): void
     {
-        $contradiction = OwnLimits::contradiction($limits, $workspace->money());
+        $contradiction = OwnLimits::contradiction($limits, $money);
         if ($contradiction !== null) {
             [$floor, $ceiling] = $contradiction;
             throw ValidationException::withMessages(['floor' => "The floor {$floor} is above the ceiling {$ceiling}."]);

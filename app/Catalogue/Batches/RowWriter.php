@@ -25,7 +25,15 @@ final class RowWriter
     /** The position of the last row at hand. */
     private int $last = 0;
 
-    public const COSTS = ['cost_minor', 'inbound_minor', 'packaging_minor', 'handling_minor', 'shipping_cost_minor'];
+    /** What a product costs, and the currency of all of it. */
+    public const COSTS = [
+        'cost_minor',
+        'inbound_minor',
+        'packaging_minor',
+        'handling_minor',
+        'shipping_cost_minor',
+        'cost_currency',
+    ];
 
     /** Columns that may be written, with their types. */
     private const PRODUCT = [
@@ -38,6 +46,7 @@ final class RowWriter
         'packaging_minor' => 'bigint',
         'handling_minor' => 'bigint',
         'shipping_cost_minor' => 'bigint',
+        'cost_currency' => 'text',
         'rrp_minor' => 'bigint',
         'map_minor' => 'bigint',
     ];

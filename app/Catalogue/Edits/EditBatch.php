@@ -75,6 +75,7 @@ final readonly class EditBatch implements BatchKind
         return self::selection($batch)
             ->query()
             ->join('products as p', 'p.id', '=', 'l.product_id')
+            ->join('channels as c', 'c.id', '=', 'l.channel_id')
             ->leftJoin('suppliers as s', 's.id', '=', 'p.supplier_id')
             ->where('l.id', '>', $batch->cursor)
             ->orderBy('l.id')
@@ -93,11 +94,13 @@ final readonly class EditBatch implements BatchKind
                 'p.rrp_minor',
                 'l.is_draft',
                 'l.channel_id',
+                'c.currency',
                 'l.shipping_minor',
                 'l.fulfilment',
                 'p.category',
                 's.name as supplier',
                 'p.cost_minor',
+                'p.cost_currency',
                 'p.inbound_minor',
                 'p.packaging_minor',
                 'p.handling_minor',
@@ -121,6 +124,7 @@ final readonly class EditBatch implements BatchKind
                 'p.category',
                 'p.gtin',
                 'p.cost_minor',
+                'p.cost_currency',
                 'p.inbound_minor',
                 'p.packaging_minor',
                 'p.handling_minor',

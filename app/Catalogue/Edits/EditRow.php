@@ -27,6 +27,9 @@ final class EditRow extends TypedRow
 
     public ?int $cost_minor;
 
+    /** ISO 4217; null: that of the workspace. */
+    public ?string $cost_currency;
+
     public int $inbound_minor;
 
     public int $packaging_minor;
@@ -40,6 +43,9 @@ final class EditRow extends TypedRow
     // Of listings.
 
     public int $channel_id;
+
+    /** ISO 4217: that of its channel. */
+    public string $currency;
 
     public int $price_minor;
 
@@ -76,6 +82,15 @@ final class EditRow extends TypedRow
 
     /** From when on the latest cost that is known holds. */
     public ?string $cost_known_from;
+
+    /** Whether nothing comes on top of the unit cost. */
+    public function hasUnitCostAlone(): bool
+    {
+        return $this->inbound_minor === 0 &&
+            $this->packaging_minor === 0 &&
+            $this->handling_minor === 0 &&
+            $this->shipping_cost_minor === 0;
+    }
 
     public function forMarkup(): MarkupListing
     {

@@ -5,13 +5,19 @@ declare(strict_types=1);
 namespace App\Catalogue\Edits;
 
 use App\Accounts\Models\Workspace;
+use App\Support\Http\KnownCurrency;
 use Carbon\CarbonImmutable;
 use Closure;
 use Illuminate\Support\Facades\Validator;
 use Illuminate\Validation\Rule;
+use Illuminate\Validation\ValidationException;
+use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\InvalidAmount;
 
-/** Changes the unit cost, one of the costs that come on top, RRP or MAP: {field, how, value, effective_from}. */
+/**
+ * Changes the unit cost, one of the costs that come on top, RRP or MAP: {field, how, value, currency, effective_from}. A
+ * figure is in the currency of the workspace if no other is named; a cost in another one is never converted.
+ */
 final readonly class SetCost implements BulkEdit
 {
     public const FIELDS = [
@@ -23,6 +29,9 @@ final readonly class SetCost implements BulkEdit
         'rrp' => ['rrp_minor', 'Recommended price (RRP)'],
         'map' => ['map_minor', 'Minimum advertised price (MAP)'],
     ];
+
+    /** Those in the currency of the product's costs. */
+    public const OF_COST = ['cost', 'inbound', 'packaging', 'handling', 'shipping_cost'];
 
     public function name(): string
     {
@@ -43,23 +52,41 @@ final readonly class SetCost implements BulkEdit
     {
         Validator::make($wanted, [
             'field' => ['required', Rule::in(array_keys(self::FIELDS))],
+            'currency' => ['nullable', 'string', new KnownCurrency()],
             'effective_from' => ['nullable', 'date', 'after:-10 years', 'before:+2 years'],
         ])->validate();
-        AmountChangeField::read($wanted, $workspace->money());
+        $currency = self::currency($workspace, $wanted);
+        if ($currency !== $workspace->money() && ! in_array($wanted['field'], self::OF_COST, true)) {
+            throw ValidationException::withMessages([
+                'currency' => "RRP and MAP are in {$workspace->currency}, the currency of the workspace.",
+            ]);
+        }
+        AmountChangeField::read($wanted, $currency);
         $from = isset($wanted['effective_from'])
             ? ' from '.CarbonImmutable::parse((string) $wanted['effective_from'])->format('j M Y')
             : '';
 
-        return self::FIELDS[$wanted['field']][1].' '.AmountChangeField::says($wanted).$from;
+        $in = $currency === $workspace->money() || $wanted['how'] === 'add_percent' ? '' : " {$currency->code}";
+
+        return self::FIELDS[$wanted['field']][1].' '.AmountChangeField::says($wanted).$in.$from;
     }
 
     public function plan(Workspace $workspace, array $wanted): Closure
     {
         $column = self::FIELDS[$wanted['field']][0];
-        $change = AmountChangeField::read($wanted, $workspace->money());
+        $currency = self::currency($workspace, $wanted);
+        $change = AmountChangeField::read($wanted, $currency);
+        $isOfCost = in_array($wanted['field'], self::OF_COST, true);
         $mayBeNothing = ! in_array($wanted['field'], ['rrp', 'map'], true);
 
-        return function (EditRow $row) use ($workspace, $column, $change, $mayBeNothing, $wanted): array|string {
+        return function (
+            EditRow $row,
+        ) use ($workspace, $column, $change, $currency, $isOfCost, $mayBeNothing, $wanted): array|string {
+            $before = $row->cost_currency ?? $workspace->currency;
+            $isOther = $isOfCost && $wanted['how'] !== 'add_percent' && $before !== $currency->code;
+            if ($isOther && ($wanted['how'] !== 'set' || $wanted['field'] !== 'cost' || ! $row->hasUnitCostAlone())) {
+                return "Its costs are in {$before}. Give the figure in {$before}, or change all its costs on the product.";
+            }
             try {
                 $after = $change->of($row->{$column});
             } catch (InvalidAmount $e) {
@@ -70,9 +97,24 @@ final readonly class SetCost implements BulkEdit
             }
 
             return LaterCost::says($workspace, $row->cost_known_from, $wanted['effective_from'] ?? null) ?? [
-                'before' => [$column => $row->{$column}],
-                'after' => [$column => $after],
+                'before' => [$column => $row->{$column}, ...$isOther ? ['cost_currency' => $row->cost_currency] : []],
+                'after' => [
+                    $column => $after,
+                    ...$isOther ? ['cost_currency' => self::kept($workspace, $currency)] : [],
+                ],
             ];
         };
+    }
+
+    /** As it is kept: null for the currency of the workspace. */
+    public static function kept(Workspace $workspace, Currency $currency): ?string
+    {
+        return $currency === $workspace->money() ? null : $currency->code;
+    }
+
+    /** @param  array<string, mixed>  $wanted */
+    private static function currency(Workspace $workspace, array $wanted): Currency
+    {
+        return isset($wanted['currency']) ? Currency::of((string) $wanted['currency']) : $workspace->money();
     }
 }

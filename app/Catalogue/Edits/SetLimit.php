@@ -7,6 +7,7 @@ namespace App\Catalogue\Edits;
 use App\Accounts\Models\Workspace;
 use App\Catalogue\Limits\OwnLimits;
 use App\Support\Http\AmountField;
+use App\Support\Http\KnownCurrency;
 use App\Support\Http\PercentField;
 use Closure;
 use Illuminate\Support\Facades\Validator;
@@ -15,10 +16,11 @@ use Illuminate\Validation\ValidationException;
 use Wrasse\Core\Document\InvalidDocument;
 use Wrasse\Core\Document\LimitsReader;
 use Wrasse\Core\Document\Node;
+use Wrasse\Core\Money\Currency;
 
 /**
- * Sets one term of the listings' own floor or ceiling, or takes it away: {side, kind, value}; an empty value takes it
- * away.
+ * Sets one term of the listings' own floor or ceiling, or takes it away: {side, kind, value, currency}; an empty value
+ * takes it away. An amount is in the currency of the workspace if no other is named, and for listings in that one alone.
  */
 final readonly class SetLimit implements BulkEdit
 {
@@ -55,6 +57,7 @@ final readonly class SetLimit implements BulkEdit
         Validator::make($wanted, [
             'side' => ['required', Rule::in(array_keys(self::KINDS))],
             'value' => ['present', 'nullable', 'string', 'max:40'],
+            'currency' => ['nullable', 'string', new KnownCurrency()],
         ])->validate();
         Validator::make($wanted, ['kind' => ['required', Rule::in(self::KINDS[$wanted['side']])]])->validate();
         $term = self::term($workspace, $wanted);
@@ -64,7 +67,7 @@ final readonly class SetLimit implements BulkEdit
                 ($wanted['kind'] === 'amount' ? 'amount' : trim(self::SAYS[$wanted['kind']]));
         }
         try {
-            (new LimitsReader($workspace->money()))->read(Node::of([$wanted['side'] => [$term]]));
+            (new LimitsReader(SetPrice::currency($workspace, $wanted)))->read(Node::of([$wanted['side'] => [$term]]));
         } catch (InvalidDocument $e) {
             throw ValidationException::withMessages(['value' => "Expected {$e->expected}."]);
         }
@@ -75,13 +78,16 @@ final readonly class SetLimit implements BulkEdit
     public function plan(Workspace $workspace, array $wanted): Closure
     {
         $term = self::term($workspace, $wanted);
-        $money = $workspace->money();
+        $money = SetPrice::currency($workspace, $wanted);
 
         return function (EditRow $row) use ($term, $money, $wanted): array|string {
+            if (isset($term['amount']) && $row->currency !== $money->code) {
+                return "Its limits are in {$row->currency}; the figure is in {$money->code}.";
+            }
             /** @var array{floor: list<array<string, string>>, ceiling: list<array<string, string>>} $limits */
             $limits = json_decode($row->limits, true, 16, JSON_THROW_ON_ERROR);
             $after = OwnLimits::with($limits, $wanted['side'], $wanted['kind'], $term);
-            $contradiction = OwnLimits::contradiction($after, $money);
+            $contradiction = OwnLimits::contradiction($after, Currency::of($row->currency));
             if ($contradiction !== null) {
                 return "Its floor {$contradiction[0]} would be above its ceiling {$contradiction[1]}.";
             }
@@ -97,6 +103,7 @@ final readonly class SetLimit implements BulkEdit
     private static function term(Workspace $workspace, array $wanted): ?array
     {
         $text = trim((string) $wanted['value']);
+        $money = SetPrice::currency($workspace, $wanted);
         $kind = (string) $wanted['kind'];
         if ($text === '') {
             return null;
@@ -105,7 +112,7 @@ final readonly class SetLimit implements BulkEdit
         return in_array($kind, ['amount', 'profit'], true)
             ? [
                 'kind' => $kind,
-                'amount' => $workspace->money()->format(AmountField::read('value', $text, $workspace->money())),
+                'amount' => $money->format(AmountField::read('value', $text, $money)),
             ]
             : ['kind' => $kind, 'percent' => PercentField::plain($text)];
     }

@@ -6,11 +6,16 @@ namespace App\Catalogue\Edits;
 
 use App\Accounts\Models\Workspace;
 use App\Catalogue\Prices\HandPriceTerm;
+use App\Support\Database\IdArray;
 use App\Support\Http\AmountField;
 use Closure;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Validator;
+use Wrasse\Core\Money\Currency;
 
-/** Sets a price of its own for each listing, as SetPrice does: {prices: {listing: price}}. */
+/**
+ * Sets a price of its own for each listing, in the currency of the listing, as SetPrice does: {prices: {listing: price}}.
+ */
 final readonly class SetPrices implements BulkEdit
 {
     private const MOST = 5_000;
@@ -41,8 +46,10 @@ final readonly class SetPrices implements BulkEdit
             'prices' => ['required', 'array', 'max:'.self::MOST],
             'prices.*' => ['required', 'string', 'max:40'],
         ])->validate();
+        $currencies = $this->currencies($workspace, array_map(intval(...), array_keys((array) $wanted['prices'])));
         foreach ((array) $wanted['prices'] as $listing => $price) {
-            AmountField::read("prices.{$listing}", (string) $price, $workspace->money());
+            $currency = Currency::of($currencies[$listing] ?? $workspace->currency);
+            AmountField::read("prices.{$listing}", (string) $price, $currency);
         }
 
         return 'Prices as tried out';
@@ -57,7 +64,25 @@ final readonly class SetPrices implements BulkEdit
 
             return $price === null
                 ? 'No price was given for it.'
-                : ($plans[$price] ??= $this->one->plan($workspace, ['how' => 'set', 'value' => $price]))($row);
+                : ($plans[$price.$row->currency] ??= $this->one->plan($workspace, [
+                    'how' => 'set',
+                    'value' => $price,
+                    'currency' => $row->currency,
+                ]))($row);
         };
+    }
+
+    /**
+     * @param  list<int>  $listings
+     * @return array<int, string> ISO 4217, by listing
+     */
+    private function currencies(Workspace $workspace, array $listings): array
+    {
+        return DB::table('listings as l')
+            ->join('channels as c', 'c.id', '=', 'l.channel_id')
+            ->where('l.workspace_id', $workspace->id)
+            ->whereRaw('l.id = ANY(?)', [IdArray::of($listings)])
+            ->pluck('c.currency', 'l.id')
+            ->all();
     }
 }

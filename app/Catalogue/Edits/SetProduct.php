@@ -59,7 +59,11 @@ final readonly class SetProduct implements BulkEdit
             throw ValidationException::withMessages([$e->field ?? 'fields' => $e->getMessage()]);
         }
         $given = array_map(
-            fn (string $field) => lcfirst(SetCost::FIELDS[$field][1] ?? ($field === 'gtin' ? 'GTIN' : $field)),
+            fn (string $field) => lcfirst(SetCost::FIELDS[$field][1] ?? match ($field) {
+                'gtin' => 'GTIN',
+                'cost_currency' => 'currency of its costs',
+                default => $field,
+            }),
             array_keys((array) $wanted['fields']),
         );
 
@@ -70,13 +74,14 @@ final readonly class SetProduct implements BulkEdit
     {
         $after = $this->values((array) $wanted['fields'], $workspace->money());
         $was = $this->values((array) ($wanted['was'] ?? []), $workspace->money());
+        $namesCurrency = array_key_exists('cost_currency', $after);
         $isOfOne = array_intersect(self::SINGLE, array_keys((array) $wanted['fields'])) !== [];
         $movesCosts = array_intersect(array_keys($after), RowWriter::COSTS) !== [];
         $seen = 0;
 
         return function (
             EditRow $row,
-        ) use ($workspace, $after, $was, $isOfOne, $movesCosts, $wanted, &$seen): array|string {
+        ) use ($workspace, $after, $was, $isOfOne, $movesCosts, $namesCurrency, $wanted, &$seen): array|string {
             if ($isOfOne && ++$seen > 1) {
                 return 'A title or a GTIN belongs to one product: choose one.';
             }
@@ -86,6 +91,16 @@ final readonly class SetProduct implements BulkEdit
                         $this->field($column).
                         ' meanwhile. Nothing of yours is saved yet; look at what they made of it.';
                 }
+            }
+            if ($namesCurrency && $row->cost_currency !== $after['cost_currency']) {
+                foreach (SetCost::OF_COST as $field) {
+                    $column = SetCost::FIELDS[$field][0];
+                    if (! array_key_exists($column, $after) && ($row->{$column} ?? 0) !== 0) {
+                        return 'Its costs are in '.($row->cost_currency ?? $workspace->currency).': give all of them in the new currency.';
+                    }
+                }
+            } elseif (! $namesCurrency && $movesCosts && $row->cost_currency !== null) {
+                return "Its costs are in {$row->cost_currency}: name the currency of the new ones.";
             }
             $late = $movesCosts
                 ? LaterCost::says($workspace, $row->cost_known_from, $wanted['effective_from'] ?? null)
@@ -110,7 +125,8 @@ final readonly class SetProduct implements BulkEdit
     private function values(array $fields, Currency $currency): array
     {
         [$reader, $row] = RowReader::ofFields($fields, $currency);
-        $read = $reader->product($row);
+        $costs = $reader->costCurrency($row) ?? $currency;
+        $read = [...$reader->product($row, $costs), ...$costs === $currency ? [] : ['cost_currency' => $costs->code]];
         $values = [];
         foreach (array_intersect_key(self::columns(), $fields) as $field => $column) {
             $values[$column] = $read[$column] ?? (in_array($field, self::NOTHING, true) ? 0 : null);
@@ -130,6 +146,11 @@ final readonly class SetProduct implements BulkEdit
     /** @return array<string, string> by field */
     private static function columns(): array
     {
-        return [...ImportColumns::TEXTS, 'gtin' => 'gtin', ...array_map(fn (array $of) => $of[0], SetCost::FIELDS)];
+        return [
+            ...ImportColumns::TEXTS,
+            'gtin' => 'gtin',
+            ...array_map(fn (array $of) => $of[0], SetCost::FIELDS),
+            'cost_currency' => 'cost_currency',
+        ];
     }
 }

@@ -22,6 +22,8 @@ enum Cause: string
     case Settled = 'settled';
     case Rule = 'rule';
     case Costs = 'costs';
+    /** An exchange rate of costs. */
+    case Rates = 'rates';
     case Limits = 'limits';
     /** Fees or tax. */
     case Fees = 'fees';
@@ -53,7 +55,7 @@ enum Cause: string
     /** Moves limits without moving the market. */
     public function isOfLimits(): bool
     {
-        return in_array($this, [self::Limits, self::Costs, self::Fees, self::Supplier, self::Automation], true);
+        return in_array($this, [self::Limits, self::Costs, self::Rates, self::Fees, self::Supplier, self::Automation], true);
     }
 
     /** What comes from the market goes before what can wait. */

@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace App\Catalogue\Fees;
 
 use App\Accounts\Models\Workspace;
+use App\Catalogue\Currencies\Conversions;
 use App\Channels\Models\Channel;
 use Wrasse\Core\Document\EarningsReader;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Money\InvalidAmount;
 use Wrasse\Core\Money\Percent;
 use Wrasse\Core\Profit\Earnings;
 use Wrasse\Core\Profit\Tax;
@@ -22,8 +24,14 @@ final class SaleTerms
     /** @var array<int, Channel> */
     private array $channels = [];
 
-    public function __construct(private readonly Workspace $workspace)
+    private readonly Currency $own;
+
+    public readonly Conversions $conversions;
+
+    public function __construct(private readonly Workspace $workspace, ?Conversions $conversions = null)
     {
+        $this->own = $workspace->money();
+        $this->conversions = $conversions ?? new Conversions($workspace);
     }
 
     public function of(int $channelId, ?string $category): ChannelTerms
@@ -35,9 +43,38 @@ final class SaleTerms
     }
 
     /** @param  int  $shipping  what the buyer pays for it, in minor units */
-    public static function earnings(UnitCosts $costs, int $shipping, string $fulfilment, ChannelTerms $terms): Earnings
+    public function earnings(UnitCosts $costs, int $shipping, string $fulfilment, ChannelTerms $terms): Earnings
     {
-        return Earnings::of($costs->unit, $costs->onTop($fulfilment), $shipping, $terms->tax, $terms->fees);
+        $currency = $this->costCurrency($costs->currency);
+        $onTop = $costs->onTop($fulfilment);
+        if ($currency === $terms->currency) {
+            return Earnings::of($costs->unit, $onTop, $shipping, $terms->tax, $terms->fees);
+        }
+        $conversion = $this->conversions->ofCosts($currency, $terms->currency);
+        try {
+            return Earnings::converting($costs->unit, $onTop, $conversion, $shipping, $terms->tax, $terms->fees);
+        } catch (InvalidAmount) {
+            // Beyond all amounts: as good as none.
+            return Earnings::converting($costs->unit, $onTop, null, $shipping, $terms->tax, $terms->fees);
+        }
+    }
+
+    /**
+     * At which rates its costs are converted, as the core's document has it; null where they need not or cannot be.
+     *
+     * @return array<string, mixed>|null
+     */
+    public function conversion(?string $costCurrency, ChannelTerms $terms): ?array
+    {
+        $currency = $this->costCurrency($costCurrency);
+
+        return $currency === $terms->currency ? null : $this->conversions->document($currency, $terms->currency);
+    }
+
+    /** What costs are in where nothing else is said. */
+    public function costCurrency(?string $code): Currency
+    {
+        return $code === null ? $this->own : Currency::of($code);
     }
 
     /**

@@ -7,13 +7,17 @@ namespace App\Catalogue\Fees;
 /** What one unit of a product costs us, in minor units. */
 final readonly class UnitCosts
 {
-    /** @param  int  $shipping  what sending it costs us where we send */
+    /**
+     * @param  int  $shipping  what sending it costs us where we send
+     * @param  string|null  $currency  ISO 4217; null: that of the workspace
+     */
     public function __construct(
         public ?int $unit,
         public int $inbound,
         public int $packaging,
         public int $handling,
         public int $shipping,
+        public ?string $currency = null,
     ) {
     }
 
@@ -26,6 +30,7 @@ final readonly class UnitCosts
             $row->packaging_minor,
             $row->handling_minor,
             $row->shipping_cost_minor,
+            $row->cost_currency,
         );
     }
 

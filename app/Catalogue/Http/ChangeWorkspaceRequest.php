@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Catalogue\Http;
 
 use App\Accounts\Models\Notation;
+use App\Accounts\Models\OldRates;
 use App\Accounts\Models\Repricing;
 use App\Accounts\Models\StandsUntil;
 use App\Catalogue\Prices\HandPriceTerm;
@@ -39,6 +40,10 @@ final class ChangeWorkspaceRequest extends FormRequest
             'freeze.time_zone' => ['sometimes', 'timezone:all'],
             'brake_listings_percent' => ['sometimes', 'string', 'max:12'],
             'brake_move_percent' => ['sometimes', 'string', 'max:12'],
+            'rate_margin_percent' => ['sometimes', 'string', 'max:12'],
+            'rate_step_percent' => ['sometimes', 'string', 'max:12'],
+            'rate_days' => ['sometimes', 'integer', 'between:1,366'],
+            'old_rates' => ['sometimes', Rule::enum(OldRates::class)],
         ];
     }
 
@@ -64,6 +69,10 @@ final class ChangeWorkspaceRequest extends FormRequest
      *     floor_alarm_percent?: string,
      *     brake_listings_percent?: string,
      *     brake_move_percent?: string,
+     *     rate_margin_percent?: string,
+     *     rate_step_percent?: string,
+     *     rate_days?: int,
+     *     old_rates?: string,
      *     freeze?: array{from: string, to: string, time_zone?: string}|null,
      *     limits?: array<mixed>,
      * } limits as they were sent

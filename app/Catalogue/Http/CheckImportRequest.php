@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Catalogue\Http;
 
 use App\Catalogue\Imports\ImportColumns;
+use App\Support\Http\KnownCurrency;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
 
@@ -19,6 +20,7 @@ final class CheckImportRequest extends FormRequest
             'decimal' => ['nullable', Rule::in(['.', ','])],
             'channel' => ['nullable', 'integer'],
             'supplier' => ['nullable', 'string', 'max:255'],
+            'currency' => ['nullable', 'string', new KnownCurrency()],
             'effective_from' => ['bail', 'nullable', 'string', 'date', 'after:-10 years', 'before:+2 years'],
         ];
     }

@@ -137,6 +137,12 @@ final readonly class ImportController
                         nullable: true,
                     ),
                     new OA\Property(
+                        property: 'currency',
+                        description: 'What costs are in where no column says; else what the supplier invoices in.',
+                        type: 'string',
+                        nullable: true,
+                    ),
+                    new OA\Property(
                         property: 'supplier',
                         description: 'Whose file it is: its columns are remembered, and its products are that supplier’s.',
                         type: 'string',
@@ -177,6 +183,7 @@ final readonly class ImportController
             $request->validated('decimal'),
             $request->channel(),
             $request->validated('supplier'),
+            $request->validated('currency'),
             $request->validated('effective_from'),
             $user->id,
         );

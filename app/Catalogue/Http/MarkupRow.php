@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Http;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Fees\UnitCosts;
 use App\Catalogue\Suppliers\MarkupListing;
 use App\Catalogue\Suppliers\MarkupPrices;
@@ -21,6 +22,8 @@ final readonly class MarkupRow
         #[OA\Property] public string $title,
         #[OA\Property] public string $channel,
         #[OA\Property] public ?string $cost,
+        #[OA\Property(description: 'What the cost is in; ISO 4217.')] public string $cost_currency,
+        #[OA\Property(description: 'What prices are in.')] public string $currency,
         #[OA\Property] public string $old_price,
         #[OA\Property] public ?string $new_price,
         #[OA\Property] public ?string $change_percent,
@@ -31,8 +34,10 @@ final readonly class MarkupRow
     ) {
     }
 
-    public static function of(stdClass $row, MarkupPrices $prices, Currency $currency): self
+    public static function of(stdClass $row, MarkupPrices $prices, Workspace $workspace): self
     {
+        $currency = Currency::of($row->currency);
+        $costs = Currency::of($row->cost_currency ?? $workspace->currency);
         $listing = new MarkupListing(
             $row->supplier,
             $row->channel_id,
@@ -51,7 +56,9 @@ final readonly class MarkupRow
             $row->sku,
             $row->title,
             $row->channel,
-            $amount($row->cost_minor),
+            $row->cost_minor === null ? null : $costs->format($row->cost_minor),
+            $costs->code,
+            $currency->code,
             $currency->format($row->price_minor),
             $amount($price),
             $price === null ? null : (new PriceMove($row->price_minor, $price))->percent(),

@@ -8,10 +8,14 @@ use App\Accounts\Models\Workspace;
 use App\Catalogue\Actions\SetSupplierMarkup;
 use App\Catalogue\Models\Supplier;
 use App\Catalogue\Suppliers\MarkupPrices;
+use App\Support\Http\KnownCurrency;
+use App\Support\Live\Announce;
+use App\Support\Live\Topic;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Validation\Rule;
 use OpenApi\Attributes as OA;
 use stdClass;
 
@@ -59,6 +63,7 @@ final readonly class SupplierController
                         $supplier->name,
                         (int) ($counts[$supplier->id] ?? 0),
                         $supplier->markup,
+                        $supplier->currency,
                         $supplier->revision,
                     ),
                 )
@@ -117,6 +122,44 @@ final readonly class SupplierController
         return new JsonResponse(null, 204);
     }
 
+    #[OA\Put(
+        path: '/api/v1/suppliers/currency',
+        operationId: 'setSupplierCurrency',
+        summary: 'Set what a supplier invoices in: costs in its files are in it where they do not say',
+        tags: ['Catalogue'],
+        requestBody: new OA\RequestBody(
+            required: true,
+            content: new OA\JsonContent(
+                required: ['supplier', 'currency'],
+                properties: [
+                    new OA\Property(property: 'supplier', type: 'string'),
+                    new OA\Property(property: 'currency', type: 'string', nullable: true),
+                ],
+            ),
+        ),
+        responses: [
+            new OA\Response(response: 204, description: 'Set; costs that are known stay as they are'),
+            new OA\Response(
+                response: 422,
+                description: 'What is wrong with which field',
+                content: new OA\JsonContent(ref: '#/components/schemas/Problem'),
+            ),
+        ],
+    )]
+    public function invoicesIn(Request $request): JsonResponse
+    {
+        /** @var array{supplier: string, currency: string|null} $given */
+        $given = $request->validate([
+            'supplier' => ['required', 'string', 'max:255', Rule::exists('suppliers', 'name')->where('workspace_id', $this->current->id())],
+            'currency' => ['present', 'nullable', 'string', new KnownCurrency()],
+        ]);
+        $currency = $given['currency'] === $this->workspace()->currency ? null : $given['currency'];
+        Supplier::query()->where('name', $given['supplier'])->update(['currency' => $currency]);
+        Announce::change($this->current->id(), Topic::Workspace);
+
+        return new JsonResponse(null, 204);
+    }
+
     #[OA\Post(
         path: '/api/v1/suppliers/try-markup',
         operationId: 'tryMarkup',
@@ -156,11 +199,10 @@ final readonly class SupplierController
             'markup' => ['required', 'array'],
         ]);
         $workspace = $this->workspace();
-        $prices = MarkupPrices::trying(
-            $workspace,
-            $given['supplier'],
-            SetSupplierMarkup::check($workspace, (array) $request->input('markup')),
-        );
+        /** @var array<string, mixed> $markup */
+        $markup = (array) $request->input('markup');
+        SetSupplierMarkup::check($workspace, $markup);
+        $prices = MarkupPrices::trying($workspace, $given['supplier'], $markup);
         $rows = DB::table('listings as l')
             ->join('products as p', 'p.id', '=', 'l.product_id')
             ->join('suppliers as s', 's.id', '=', 'p.supplier_id')
@@ -183,6 +225,8 @@ final readonly class SupplierController
                 'p.category',
                 's.name as supplier',
                 'p.cost_minor',
+                'p.cost_currency',
+                'c.currency',
                 'p.inbound_minor',
                 'p.packaging_minor',
                 'p.handling_minor',
@@ -190,7 +234,7 @@ final readonly class SupplierController
             ]);
 
         return new JsonResponse(
-            $rows->map(fn (stdClass $row) => MarkupRow::of($row, $prices, $workspace->money()))->values(),
+            $rows->map(fn (stdClass $row) => MarkupRow::of($row, $prices, $workspace))->values(),
         );
     }
 

@@ -15,6 +15,8 @@ final readonly class SupplierResource
         #[OA\Property(description: 'How many products it supplies.')] public int $products,
         #[OA\Property(type: 'object', nullable: true, ref: '#/components/schemas/SupplierMarkup')]
         public ?array $markup,
+        #[OA\Property(description: 'What it invoices in, where its files do not say; null: the currency of the workspace.')]
+        public ?string $currency,
         #[OA\Property(description: 'Counts the edits of its markup.')] public int $revision,
     ) {
     }

@@ -42,6 +42,12 @@ final readonly class WorkspaceResource
         #[OA\Property(description: 'A run waits for a person if it would move more than this part of its listings …')]
         public string $brake_listings_percent,
         #[OA\Property(description: '… by more than this part of their price.')] public string $brake_move_percent,
+        #[OA\Property(description: 'Put on top of costs that are converted.')] public string $rate_margin_percent,
+        #[OA\Property(description: 'A rate holds until another is further from it than this.')]
+        public string $rate_step_percent,
+        #[OA\Property(description: 'Rates that were published longer ago are old …')] public int $rate_days,
+        #[OA\Property(description: '… and then costs are converted all the same, or not at all.', enum: ['warn', 'block'])]
+        public string $old_rates,
         #[OA\Property(
             type: 'object',
             ref: '#/components/schemas/FreezeHours',
@@ -71,6 +77,10 @@ final readonly class WorkspaceResource
             (string) Percent::parse($workspace->floor_alarm_percent),
             (string) Percent::parse($workspace->brake_listings_percent),
             (string) Percent::parse($workspace->brake_move_percent),
+            (string) Percent::parse($workspace->rate_margin_percent),
+            (string) Percent::parse($workspace->rate_step_percent),
+            $workspace->rate_days,
+            $workspace->old_rates->value,
             $workspace->quietHours() === null ? null : $workspace->freeze,
             $workspace->limits,
             $workspace->revision,

@@ -31,7 +31,7 @@ final class ImportBatch implements BatchKind
             return null;
         }
         /**
-         * @var array{columns: array<string, int|null>, channel?: int, supplier?: string, effective_from?: string} $spec
+         * @var array{columns: array<string, int|null>, channel?: int, supplier?: string, currency?: string, effective_from?: string} $spec
          */
         $spec = $batch->spec;
         $workspace = Workspace::query()->findOrFail($batch->workspace_id);
@@ -59,6 +59,7 @@ final class ImportBatch implements BatchKind
 
         return array_intersect(array_keys($columns), [
             ...array_keys(SetCost::FIELDS),
+            'cost_currency',
             'floor',
             'supplier',
             'brand',

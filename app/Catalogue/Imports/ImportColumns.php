@@ -50,6 +50,7 @@ final readonly class ImportColumns
             'net cost',
             'price net',
         ],
+        'cost_currency' => ['Cost currency', 'currency', 'währung', 'waehrung'],
         'inbound' => ['Inbound', 'inbound cost', 'extra cost', 'extra costs', 'freight', 'nebenkosten'],
         'packaging' => ['Packaging', 'packaging cost', 'verpackung'],
         'handling' => ['Handling', 'handling cost'],

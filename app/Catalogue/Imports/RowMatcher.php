@@ -8,6 +8,7 @@ use App\Accounts\Models\Workspace;
 use App\Catalogue\Batches\PlannedRow;
 use App\Catalogue\Batches\RowWriter;
 use App\Catalogue\Edits\LaterCost;
+use App\Catalogue\Edits\SetCost;
 use App\Catalogue\Fees\UnitCosts;
 use App\Catalogue\Limits\OwnLimits;
 use App\Catalogue\Suppliers\MarkupListing;
@@ -26,18 +27,21 @@ final readonly class RowMatcher
      * @param  array<int, stdClass>  $productsById
      * @param  array<string, array<int, stdClass>>  $listings  by SKU and channel
      * @param  array<string, int>  $channels  by name, in small letters
+     * @param  array<int, string>  $currencies  ISO 4217, by channel
+     * @param  array<string, string>  $invoicedIn  ISO 4217, by supplier
      * @param  array<string, int>  $rules  likewise
-     * @param  array{columns: array<string, int|null>, channel?: int, supplier?: string, effective_from?: string}  $spec
+     * @param  array{columns: array<string, int|null>, channel?: int, supplier?: string, currency?: string, effective_from?: string}  $spec
      */
     private function __construct(
         private Workspace $workspace,
-        private Currency $currency,
         private MarkupPrices $markups,
         private RowReader $reader,
         private array $products,
         private array $productsById,
         private array $listings,
         private array $channels,
+        private array $currencies,
+        private array $invoicedIn,
         private array $rules,
         private array $spec,
     ) {
@@ -45,7 +49,7 @@ final readonly class RowMatcher
 
     /**
      * @param  array<int, list<string>>  $records
-     * @param  array{columns: array<string, int|null>, channel?: int, supplier?: string, effective_from?: string}  $spec
+     * @param  array{columns: array<string, int|null>, channel?: int, supplier?: string, currency?: string, effective_from?: string}  $spec
      */
     public static function for(Workspace $workspace, RowReader $reader, array $records, array $spec): self
     {
@@ -117,13 +121,18 @@ final readonly class RowMatcher
 
         return new self(
             $workspace,
-            $workspace->money(),
             MarkupPrices::of($workspace),
             $reader,
             $products,
             $byId,
             $listings,
             $channels,
+            DB::table('channels')->where('workspace_id', $workspace->id)->pluck('currency', 'id')->all(),
+            DB::table('suppliers')
+                ->where('workspace_id', $workspace->id)
+                ->whereNotNull('currency')
+                ->pluck('currency', 'name')
+                ->all(),
             app(RuleNames::class)->ids(),
             $spec,
         );
@@ -151,11 +160,12 @@ final readonly class RowMatcher
         if ($sku === '') {
             throw new RefusedRow('No SKU.', 'sku');
         }
-        $given = $this->reader->product($record);
-        $ofListing = $this->reader->listing($record) + $this->rule($record);
-        $channel = $this->channel($record, $sku, $ofListing !== []);
+        $isOfListing = $this->reader->says($record, [...ImportColumns::LISTING, 'rule']);
+        $channel = $this->channel($record, $sku, $isOfListing);
         $listing = $channel === null ? null : $this->listings[$sku][$channel] ?? null;
+        $ofListing = [...$this->rule($record), ...$this->reader->listing($record, $this->currency($channel))];
         $product = $this->product($record, $sku, $listing);
+        $given = $this->given($record, $product);
         if ($given === [] && $ofListing === [] && $channel === null) {
             throw new RefusedRow('Nothing to take: all cells are empty.');
         }
@@ -194,6 +204,59 @@ final readonly class RowMatcher
             $this->key($record),
             isset($after['listing']['price_minor']) ? $record : null,
         );
+    }
+
+    /** What prices and limits of its listings are in. */
+    private function currency(?int $channel): Currency
+    {
+        return $channel === null ? $this->workspace->money() : Currency::of($this->currencies[$channel]);
+    }
+
+    /**
+     * Costs are in the currency that the row names, or the whole file, or the supplier invoices in, or else in that of
+     * the costs that are known.
+     *
+     * @param  list<string>  $record
+     * @return array<string, int|string|null> columns of the product that the row gives
+     *
+     * @throws RefusedRow
+     */
+    private function given(array $record, ?stdClass $product): array
+    {
+        $fields = SetCost::OF_COST;
+        if (! $this->reader->says($record, $fields)) {
+            return $this->reader->product($record);
+        }
+        $supplier = $this->reader->cell($record, 'supplier') ?: $this->spec['supplier'] ?? $product?->supplier;
+        $known = $product->cost_currency ?? $this->workspace->currency;
+        $code = $this->reader->costCurrency($record)->code ??
+            ($this->spec['currency'] ?? ($this->invoicedIn[(string) $supplier] ?? $known));
+        $given = $this->reader->product($record, Currency::of($code));
+        if ($product === null || $code === $known) {
+            return $product === null ? [...$given, ...$this->kept($code)] : $given;
+        }
+        foreach ($fields as $field) {
+            [$column, $name] = SetCost::FIELDS[$field];
+            if (! isset($given[$column]) && ($product->{$column} ?? 0) !== 0) {
+                throw new RefusedRow(
+                    "Its costs are in {$known}, these in {$code}: the {$this->small($name)} is needed in {$code} too.",
+                    $field,
+                );
+            }
+        }
+
+        return [...$given, 'cost_currency' => $this->kept($code)['cost_currency'] ?? null];
+    }
+
+    /** @return array{cost_currency?: string} as it is kept: not at all for the currency of the workspace */
+    private function kept(string $code): array
+    {
+        return $code === $this->workspace->currency ? [] : ['cost_currency' => $code];
+    }
+
+    private function small(string $name): string
+    {
+        return lcfirst($name);
     }
 
     /**
@@ -266,7 +329,7 @@ final readonly class RowMatcher
 
     /**
      * @param  list<string>  $record
-     * @param  array<string, int|string>  $given
+     * @param  array<string, int|string|null>  $given
      * @return array{array<string, array<string, mixed>>, array<string, array<string, mixed>>} before and after
      */
     private function productChange(?stdClass $product, string $sku, array $record, array $given): array
@@ -278,7 +341,7 @@ final readonly class RowMatcher
         }
         $after = array_filter(
             $given,
-            fn (int|string $value, string $column) => $value !== $product->{$column},
+            fn (int|string|null $value, string $column) => $value !== $product->{$column},
             ARRAY_FILTER_USE_BOTH,
         );
         $before = array_map(
@@ -349,7 +412,7 @@ final readonly class RowMatcher
             $listing === null
                 ? ['floor' => [], 'ceiling' => []]
                 : json_decode($listing->limits, true, 16, JSON_THROW_ON_ERROR);
-        $ownLimits = $this->limits($limits, $given);
+        $ownLimits = $this->limits($limits, $given, $this->currency($channel));
         if ($listing === null) {
             if (! isset($given['price'])) {
                 throw new RefusedRow('A new listing needs a price, or a supplier with a markup and a cost.', 'price');
@@ -376,7 +439,7 @@ final readonly class RowMatcher
     /**
      * A new listing without a price has the one that its supplier's markup gives.
      *
-     * @param  array<string, int|string>  $given
+     * @param  array<string, int|string|null>  $given
      * @param  array<string, int|string>  $ofListing
      * @return array{price?: int, list_price?: int, shipping?: int}
      */
@@ -404,6 +467,7 @@ final readonly class RowMatcher
                     $cost('packaging_minor'),
                     $cost('handling_minor'),
                     $cost('shipping_cost_minor'),
+                    array_key_exists('cost_currency', $given) ? $given['cost_currency'] : $product?->cost_currency,
                 ),
             ),
         );
@@ -422,13 +486,13 @@ final readonly class RowMatcher
      * @param  array{floor?: int, ceiling?: int, ...}  $given
      * @return array{floor: list<array<string, string>>, ceiling: list<array<string, string>>}
      */
-    private function limits(array $limits, array $given): array
+    private function limits(array $limits, array $given, Currency $currency): array
     {
         foreach (['floor', 'ceiling'] as $side) {
             if (isset($given[$side])) {
                 $limits = OwnLimits::with($limits, $side, 'amount', [
                     'kind' => 'amount',
-                    'amount' => $this->currency->format($given[$side]),
+                    'amount' => $currency->format($given[$side]),
                 ]);
             }
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Imports;
 
+use App\Catalogue\Edits\SetCost;
 use Wrasse\Core\Identity\Gtin;
 use Wrasse\Core\Identity\InvalidGtin;
 use Wrasse\Core\Money\Currency;
@@ -60,12 +61,47 @@ final readonly class RowReader
     }
 
     /**
+     * Whether it says anything of these fields.
+     *
      * @param  list<string>  $row
+     * @param  list<string>  $fields
+     */
+    public function says(array $row, array $fields): bool
+    {
+        foreach ($fields as $field) {
+            if ($this->cell($row, $field) !== '') {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /**
+     * The currency that the row names for its costs.
+     *
+     * @param  list<string>  $row
+     *
+     * @throws RefusedRow
+     */
+    public function costCurrency(array $row): ?Currency
+    {
+        $code = strtoupper($this->cell($row, 'cost_currency'));
+        try {
+            return $code === '' ? null : Currency::of($code);
+        } catch (InvalidAmount) {
+            throw new RefusedRow("The currency “{$code}” is not known; it has three letters, such as EUR.", 'cost_currency');
+        }
+    }
+
+    /**
+     * @param  list<string>  $row
+     * @param  Currency|null  $costs  what its costs are in; null: the currency of the workspace
      * @return array<string, int|string> columns of the product that the row gives
      *
      * @throws RefusedRow
      */
-    public function product(array $row): array
+    public function product(array $row, ?Currency $costs = null): array
     {
         $values = [];
         foreach (ImportColumns::TEXTS as $field => $column) {
@@ -86,7 +122,12 @@ final readonly class RowReader
             }
         }
         foreach (ImportColumns::AMOUNTS as $field => [$column, $name]) {
-            $amount = $this->amount($row, $field, lcfirst($name));
+            $amount = $this->amount(
+                $row,
+                $field,
+                lcfirst($name),
+                in_array($field, SetCost::OF_COST, true) ? $costs : null,
+            );
             if ($amount === 0 && in_array($field, ['rrp', 'map'], true)) {
                 throw new RefusedRow(
                     'The '.strtoupper($field).' is zero; leave it empty if there is none.',
@@ -103,6 +144,7 @@ final readonly class RowReader
 
     /**
      * @param  list<string>  $row
+     * @param  Currency|null  $currency  that of its channel; null: that of the workspace
      * @return array{
      *     price?: int,
      *     list_price?: int,
@@ -116,7 +158,7 @@ final readonly class RowReader
      *
      * @throws RefusedRow
      */
-    public function listing(array $row): array
+    public function listing(array $row, ?Currency $currency = null): array
     {
         $values = [];
         foreach (
@@ -128,7 +170,7 @@ final readonly class RowReader
                 'ceiling' => 'ceiling',
             ] as $field => $name
         ) {
-            $amount = $this->amount($row, $field, $name);
+            $amount = $this->amount($row, $field, $name, $currency);
             if ($amount === 0 && $field !== 'shipping') {
                 throw new RefusedRow("The {$name} is zero.", $field);
             }
@@ -137,10 +179,9 @@ final readonly class RowReader
             }
         }
         if (isset($values['floor'], $values['ceiling']) && $values['floor'] > $values['ceiling']) {
+            $money = $currency ?? $this->currency;
             throw new RefusedRow(
-                "The floor {$this->currency->format($values['floor'])} is above the ceiling {$this->currency->format(
-                    $values['ceiling'],
-                )}.",
+                "The floor {$money->format($values['floor'])} is above the ceiling {$money->format($values['ceiling'])}.",
                 'floor',
             );
         }
@@ -167,7 +208,7 @@ final readonly class RowReader
     }
 
     /** @param  list<string>  $row */
-    private function amount(array $row, string $field, string $name): ?int
+    private function amount(array $row, string $field, string $name, ?Currency $currency): ?int
     {
         $text = $this->cell($row, $field);
         if ($text === '') {
@@ -178,7 +219,7 @@ final readonly class RowReader
             throw new RefusedRow("The {$name} “{$text}” is negative.", $field);
         }
         try {
-            return TypedAmount::parse($text, $this->currency, $this->decimal);
+            return TypedAmount::parse($text, $currency ?? $this->currency, $this->decimal);
         } catch (InvalidAmount $e) {
             throw new RefusedRow("The {$name} “{$text}” cannot be read; expected {$e->getMessage()}.", $field);
         }

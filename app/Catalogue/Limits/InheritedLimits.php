@@ -25,8 +25,11 @@ final class InheritedLimits
      * @param  array{floor: list<Term>, ceiling: list<Term>}  $general
      * @param  array<string, array<string, array{floor: list<Term>, ceiling: list<Term>}>>  $scopes  by scope and name
      */
-    private function __construct(private readonly array $general, private readonly array $scopes)
-    {
+    private function __construct(
+        private readonly array $general,
+        private readonly array $scopes,
+        private readonly string $currency,
+    ) {
     }
 
     /** Read once for many listings of the workspace. */
@@ -37,20 +40,21 @@ final class InheritedLimits
             $scopes[$scope->scope->value][$scope->name] = $scope->limits;
         }
 
-        return new self($workspace->limits, $scopes);
+        return new self($workspace->limits, $scopes, $workspace->currency);
     }
 
     /**
      * @param  array<string, string|null>  $names  what the listing is called in each scope
      * @param  string  $own  its own limits, as they are kept
+     * @param  string  $currency  ISO 4217, that of the listing
      * @return array{floor: list<Term>, ceiling: list<Term>}
      */
-    public function ofNames(array $names, string $own): array
+    public function ofNames(array $names, string $own, string $currency): array
     {
-        $key = $this->key($names, $own);
+        $key = $currency.$this->key($names, $own);
         if (! isset($this->known[$key])) {
             $limits = fn (string $side): array => array_column(
-                $this->collect($this->sources($names, $own), $side),
+                $this->collect($this->sources($names, $own), $side, $currency),
                 'term',
             );
             $this->known = count($this->known) < self::MOST ? $this->known : [];
@@ -80,22 +84,27 @@ final class InheritedLimits
      * @param  array<string, string|null>  $names  what the listing is called in each scope
      * @param  string  $own  its own limits, as they are kept
      * @param  'floor'|'ceiling'  $side
+     * @param  string  $currency  ISO 4217, that of the listing
      * @return list<array{term: Term, from: string, name: string|null}> in the order in which ofNames() gives them
      */
-    public function terms(array $names, string $own, string $side): array
+    public function terms(array $names, string $own, string $side, string $currency): array
     {
-        return $this->collect($this->sources($names, $own), $side);
+        return $this->collect($this->sources($names, $own), $side, $currency);
     }
 
     /**
      * @param  list<array{string, string|null, array{floor: list<Term>, ceiling: list<Term>}}>  $sources
      * @return list<array{term: Term, from: string, name: string|null}>
      */
-    private function collect(array $sources, string $side): array
+    private function collect(array $sources, string $side, string $currency): array
     {
         $terms = [];
         foreach ($sources as [$from, $name, $limits]) {
             foreach ($limits[$side] as $term) {
+                // What is set for many listings is in the currency of the workspace; the core never converts it.
+                if (isset($term['amount']) && $from !== 'listing' && $currency !== $this->currency) {
+                    $term = ['currency' => $this->currency, ...$term];
+                }
                 $terms[(string) $term['kind']] = ['term' => $term, 'from' => $from, 'name' => $name];
             }
         }

@@ -18,6 +18,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property string|null $gtin
  * @property int|null $supplier_id
  * @property int|null $cost_minor
+ * @property string|null $cost_currency ISO 4217, of all its costs; null: that of the workspace
  * @property int $inbound_minor
  * @property int $packaging_minor
  * @property int $handling_minor

@@ -11,6 +11,7 @@ use Illuminate\Database\Eloquent\Model;
 /**
  * @property int $id
  * @property string $name
+ * @property string|null $currency ISO 4217, what it invoices in; null: that of the workspace
  * @property array<string, mixed>|null $markup what its goods are offered at, as the core reads it
  */
 final class Supplier extends Model

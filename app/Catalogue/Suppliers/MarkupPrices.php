@@ -7,8 +7,11 @@ namespace App\Catalogue\Suppliers;
 use App\Accounts\Models\Workspace;
 use App\Catalogue\Fees\SaleTerms;
 use App\Catalogue\Models\Supplier;
+use Wrasse\Core\Document\AmountMissing;
+use Wrasse\Core\Document\Amounts;
 use Wrasse\Core\Document\MarkupReader;
 use Wrasse\Core\Document\Node;
+use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Profit\Earnings;
 use Wrasse\Core\Rule\SupplierMarkup;
 
@@ -17,8 +20,11 @@ final class MarkupPrices
 {
     private readonly SaleTerms $terms;
 
-    /** @param  array<string, SupplierMarkup>  $markups  by supplier */
-    private function __construct(Workspace $workspace, private readonly array $markups)
+    /** @var array<string, SupplierMarkup|null> by supplier and currency; null where it lacks an amount in that one */
+    private array $read = [];
+
+    /** @param  array<string, array<string, mixed>>  $markups  by supplier */
+    private function __construct(private readonly Workspace $workspace, private readonly array $markups)
     {
         $this->terms = new SaleTerms($workspace);
     }
@@ -26,17 +32,20 @@ final class MarkupPrices
     /** With the markups as they are kept. */
     public static function of(Workspace $workspace): self
     {
-        $reader = new MarkupReader($workspace->money());
         $markups = [];
         foreach (Supplier::query()->whereNotNull('markup')->get() as $supplier) {
-            $markups[$supplier->name] = $reader->supplier(Node::of($supplier->markup ?? []));
+            $markups[$supplier->name] = $supplier->markup ?? [];
         }
 
         return new self($workspace, $markups);
     }
 
-    /** With one that is being tried. */
-    public static function trying(Workspace $workspace, string $supplier, SupplierMarkup $markup): self
+    /**
+     * With one that is being tried.
+     *
+     * @param  array<string, mixed>  $markup  as it is kept, checked
+     */
+    public static function trying(Workspace $workspace, string $supplier, array $markup): self
     {
         return new self($workspace, [$supplier => $markup]);
     }
@@ -45,31 +54,66 @@ final class MarkupPrices
     public function suggest(MarkupListing $listing): array|string
     {
         $supplier = $listing->supplier;
-        $markup = $supplier === null ? null : $this->markups[$supplier] ?? null;
-        if ($markup === null) {
+        if ($supplier === null || ! isset($this->markups[$supplier])) {
             return $supplier === null ? 'It has no supplier.' : "{$supplier} has no markup.";
         }
         if ($listing->costs->unit === null) {
             return 'It has no cost.';
         }
-        $price = $markup->price($this->earnings($listing));
+        $currency = $this->terms->of($listing->channelId, $listing->category)->currency;
+        $markup = $this->markup($supplier, $currency);
+        if ($markup === null) {
+            return "The markup of {$supplier} has no amounts in {$currency->code}.";
+        }
+        $earnings = $this->earnings($listing);
+        if ($earnings->isRateMissing) {
+            return 'There is no exchange rate for its cost.';
+        }
+        $price = $markup->price($earnings);
 
         return $price === null
             ? 'No price earns the least profit wanted.'
             : [
                 'price' => $price,
                 'was' => $markup->was($price),
-                'shipping' => $markup->shipping($listing->costs->shipping),
+                'shipping' => $markup->shipping($this->shippingCost($listing, $currency)),
             ];
     }
 
     public function earnings(MarkupListing $listing): Earnings
     {
-        return SaleTerms::earnings(
+        return $this->terms->earnings(
             $listing->costs,
             $listing->shipping,
             $listing->fulfilment,
             $this->terms->of($listing->channelId, $listing->category),
         );
+    }
+
+    private function markup(string $supplier, Currency $currency): ?SupplierMarkup
+    {
+        $key = "{$supplier}\0{$currency->code}";
+        if (! array_key_exists($key, $this->read)) {
+            $own = Node::of(['currency' => $this->workspace->currency])->at('currency');
+            try {
+                $this->read[$key] = (new MarkupReader($currency, new Amounts($currency, $own)))->supplier(
+                    Node::of($this->markups[$supplier], '$.markup'),
+                );
+            } catch (AmountMissing) {
+                $this->read[$key] = null;
+            }
+        }
+
+        return $this->read[$key];
+    }
+
+    /** What sending it costs us, in the currency of the listing. */
+    private function shippingCost(MarkupListing $listing, Currency $currency): int
+    {
+        $costs = $this->terms->costCurrency($listing->costs->currency);
+
+        return $costs === $currency
+            ? $listing->costs->shipping
+            : $this->terms->conversions->ofCosts($costs, $currency)?->of($listing->costs->shipping) ?? 0;
     }
 }

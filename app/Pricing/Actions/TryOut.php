@@ -68,7 +68,7 @@ final readonly class TryOut
     public function over(Workspace $workspace, array $document, array $listingIds): Generator
     {
         SaveRule::check($workspace, $document);
-        $rule = new RuleDocument($document);
+        $rule = new RuleDocument($document, $workspace->currency);
         foreach (array_chunk($listingIds, self::CHUNK) as $chunk) {
             $rows = ListingRows::read(
                 ListingRows::withMarket($workspace->id)

@@ -40,6 +40,7 @@ final class DecisionInputs
         'condition',
         'fulfilment',
         'cost_minor',
+        'cost_currency',
         'inbound_minor',
         'packaging_minor',
         'handling_minor',
@@ -102,18 +103,20 @@ final class DecisionInputs
             new LimitsReader($currency),
             new OfferReader($currency),
         ];
+        // Recommended and advertised prices are in the currency of the workspace, and never converted.
+        $isOwn = $currency->code === $this->workspace->currency;
         $listing = new Listing(
             $row->sku,
             $currency,
             $terms->seller,
             $row->price_minor,
-            SaleTerms::earnings($row->costs(), $row->shipping_minor, $row->fulfilment, $terms),
+            $this->sale->earnings($row->costs(), $row->shipping_minor, $row->fulfilment, $terms),
             $row->stock,
             $row->condition,
             $row->fulfilment,
             $row->list_price_minor,
-            $row->rrp_minor,
-            $row->map_minor,
+            $isOwn ? $row->rrp_minor : null,
+            $isOwn ? $row->map_minor : null,
             $row->holds_buy_box,
             false,
             self::time($row->last_changed_at),
@@ -141,16 +144,20 @@ final class DecisionInputs
         return [
             'now' => self::rfc3339($this->now),
             'today' => $this->today,
-            'listing' => self::listing(
-                $row,
-                $this->terms($row)->seller,
-                $this->terms($row)->currency,
-                $changes,
-                $sales,
-            ),
+            'listing' => [
+                ...self::listing(
+                    $row,
+                    $this->terms($row)->seller,
+                    $this->terms($row)->currency,
+                    $this->workspace->money(),
+                    $changes,
+                    $sales,
+                ),
+                'cost_conversion' => $this->sale->conversion($row->cost_currency, $this->terms($row)),
+            ],
             ...$this->shared($row, $row->scopes($this->terms($row)->name)),
             'offers' => $this->offers($row),
-            'rule' => $rule->document,
+            'rule' => $rule->for($this->terms($row)->currency->code),
         ];
     }
 
@@ -164,12 +171,13 @@ final class DecisionInputs
     {
         return [
             ...SaleTerms::document($this->terms($row)->channel, $row->category, $this->workspace),
-            'limits' => $this->limits->ofNames($names, $row->limits),
+            'limits' => $this->limits->ofNames($names, $row->limits, $this->terms($row)->currency->code),
         ];
     }
 
     /**
      * @param  ListingRow  $row  with KEPT
+     * @param  Currency  $own  that of the workspace: costs are in it where nothing else is said
      * @param  list<array{date: string, units: int, in_stock: bool}>  $sales
      * @return array<string, mixed>
      */
@@ -177,10 +185,13 @@ final class DecisionInputs
         ListingRow $row,
         string $seller,
         Currency $currency,
+        Currency $own,
         int $changes,
         array $sales,
     ): array {
         $amount = fn (?int $minor): ?string => $minor === null ? null : $currency->format($minor);
+        $costs = $row->cost_currency === null ? $own : Currency::of($row->cost_currency);
+        $isOwn = $currency === $own;
 
         return [
             'sku' => $row->sku,
@@ -191,11 +202,12 @@ final class DecisionInputs
             'stock' => $row->stock,
             'condition' => $row->condition,
             'fulfilment' => $row->fulfilment,
-            'cost' => $amount($row->cost_minor),
-            'extra_costs' => self::extraCosts($row, $currency),
+            'cost' => $row->cost_minor === null ? null : $costs->format($row->cost_minor),
+            'extra_costs' => self::extraCosts($row, $costs),
+            'cost_currency' => $costs === $currency ? null : $costs->code,
             'list_price' => $amount($row->list_price_minor),
-            'rrp' => $amount($row->rrp_minor),
-            'map' => $amount($row->map_minor),
+            'rrp' => $isOwn ? $amount($row->rrp_minor) : null,
+            'map' => $isOwn ? $amount($row->map_minor) : null,
             'holds_buy_box' => $row->holds_buy_box,
             'last_changed_at' => self::rfc3339(self::time($row->last_changed_at)),
             'changes_last_24h' => $changes,
@@ -218,10 +230,13 @@ final class DecisionInputs
         }
         $own = self::json([$this->now, $changes, $sales, $ignored, $kept, $this->today]);
         $terms = $this->terms($row);
-        $shared = $this->shared["{$row->channel_id}\0{$row->category}\0{$this->limitsKey($row, $terms)}"] ??= substr(
+        $key = "{$row->channel_id}\0{$row->category}\0{$row->cost_currency}\0{$this->limitsKey($row, $terms)}";
+        $shared = $this->shared[$key] ??= substr(
             self::json([
                 'seller' => $terms->seller,
                 'currency' => $terms->currency->code,
+                'own_currency' => $this->workspace->currency,
+                'cost_conversion' => $this->sale->conversion($row->cost_currency, $terms),
                 ...$this->shared($row, $row->scopes($terms->name)),
             ]),
             1,
@@ -253,6 +268,8 @@ final class DecisionInputs
          *     },
          *     seller: string,
          *     currency: string,
+         *     own_currency?: string,
+         *     cost_conversion?: array<string, mixed>|null,
          *     fees: mixed,
          *     tax: mixed,
          *     limits: mixed,
@@ -263,13 +280,17 @@ final class DecisionInputs
         $kept = json_decode($text, true, 32, JSON_THROW_ON_ERROR);
         [$now, $changes, $sales, $ignored, $values] = $kept['own'];
         $today = $kept['own'][5] ?? null;
-        $row = ListingRow::of(array_combine(self::KEPT, $values));
+        $row = ListingRow::of(self::kept($values));
         $currency = Currency::of($kept['currency']);
+        $own = Currency::of($kept['own_currency'] ?? $kept['currency']);
 
         return [
             'now' => self::rfc3339($now),
             ...$today === null ? [] : ['today' => $today],
-            'listing' => self::listing($row, $kept['seller'], $currency, $changes, $sales),
+            'listing' => [
+                ...self::listing($row, $kept['seller'], $currency, $own, $changes, $sales),
+                'cost_conversion' => $kept['cost_conversion'] ?? null,
+            ],
             'fees' => $kept['fees'],
             'tax' => $kept['tax'],
             'limits' => $kept['limits'],
@@ -277,8 +298,22 @@ final class DecisionInputs
                 $row->seen_at,
                 isset($kept['packed']) ? PackedOffers::unpack($kept['packed'], $currency) : $kept['offers'] ?? [],
             ),
-            'rule' => (new RuleDocument($rule))->ignoring($ignored)->document,
+            'rule' => (new RuleDocument($rule, $own->code))->ignoring($ignored)->for($currency->code),
         ];
+    }
+
+    /**
+     * @param  list<mixed>  $values  those kept before costs had a currency lack it
+     * @return array<string, mixed> by column
+     */
+    private static function kept(array $values): array
+    {
+        $columns = self::KEPT;
+        if (count($values) < count($columns)) {
+            array_splice($values, (int) array_search('cost_currency', $columns, true), 0, [null]);
+        }
+
+        return array_combine($columns, $values);
     }
 
     /**
@@ -288,7 +323,7 @@ final class DecisionInputs
      */
     public function sources(ListingRow $row, string $side): array
     {
-        return $this->limits->terms($row->scopes($this->terms($row)->name), $row->limits, $side);
+        return $this->limits->terms($row->scopes($this->terms($row)->name), $row->limits, $side, $this->terms($row)->currency->code);
     }
 
     /** The offers are mostly packed when they are observed; what came in another way is read as it stands. */
@@ -329,7 +364,7 @@ final class DecisionInputs
     private function limitTerms(ListingRow $row, ChannelTerms $terms, LimitsReader $reader): LimitTerms
     {
         return $this->limitTerms[$terms->currency->code.$this->limitsKey($row, $terms)] ??= $reader->read(
-            Node::of($this->limits->ofNames($row->scopes($terms->name), $row->limits), '$.limits'),
+            Node::of($this->limits->ofNames($row->scopes($terms->name), $row->limits, $terms->currency->code), '$.limits'),
         );
     }
 

@@ -64,8 +64,8 @@ final class Grounds
         return new self(
             $workspace,
             $rules,
-            array_map(fn (Rule $rule) => new RuleDocument($rule->latest->document), $rules),
-            RuleDocument::usual(),
+            array_map(fn (Rule $rule) => new RuleDocument($rule->latest->document, $workspace->currency), $rules),
+            RuleDocument::usual($workspace->currency),
             PriceHold::query()
                 ->whereRaw('listing_id = ANY(?)', [IdArray::of($ids)])
                 ->get()

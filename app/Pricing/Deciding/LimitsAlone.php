@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Pricing\Deciding;
 
 use App\Accounts\Models\Workspace;
+use App\Catalogue\Currencies\Conversions;
 use App\Catalogue\Fees\SaleTerms;
 use App\Catalogue\Limits\InheritedLimits;
 use Wrasse\Core\Document\LimitsReader;
@@ -29,9 +30,9 @@ final class LimitsAlone
     /** @var array<string, LimitsReader> by currency */
     private array $readers = [];
 
-    public function __construct(Workspace $workspace)
+    public function __construct(private readonly Workspace $workspace, ?Conversions $conversions = null)
     {
-        $this->terms = new SaleTerms($workspace);
+        $this->terms = new SaleTerms($workspace, $conversions);
         $this->limits = InheritedLimits::in($workspace);
         $this->nobody = new CompetitorSet(Basis::Landed, [], [], []);
     }
@@ -43,18 +44,20 @@ final class LimitsAlone
     {
         $sale = $this->terms->of($row->channel_id, $row->category);
         $reader = $this->readers[$sale->currency->code] ??= new LimitsReader($sale->currency);
-        $terms = $this->limits->ofNames($row->scopes($sale->name), $row->limits);
+        $terms = $this->limits->ofNames($row->scopes($sale->name), $row->limits, $sale->currency->code);
         if (in_array('reference', array_column([...$terms['floor'], ...$terms['ceiling']], 'kind'), true)) {
             return null;
         }
+        // Recommended and advertised prices are in the currency of the workspace, and never converted.
+        $isOwn = $sale->currency->code === $this->workspace->currency;
         $listing = new Listing(
             $row->sku,
             $sale->currency,
             $sale->seller,
             $row->price_minor,
-            SaleTerms::earnings($row->costs(), $row->shipping_minor, $row->fulfilment, $sale),
-            rrp: $row->rrp_minor,
-            map: $row->map_minor,
+            $this->terms->earnings($row->costs(), $row->shipping_minor, $row->fulfilment, $sale),
+            rrp: $isOwn ? $row->rrp_minor : null,
+            map: $isOwn ? $row->map_minor : null,
         );
 
         return [$listing, $reader->read(Node::of($terms, '$.limits'))->solve($listing, $this->nobody)];

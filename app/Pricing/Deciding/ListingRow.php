@@ -61,6 +61,9 @@ final class ListingRow extends TypedRow
 
     public ?int $cost_minor;
 
+    /** ISO 4217; null: that of the workspace. */
+    public ?string $cost_currency;
+
     public int $inbound_minor;
 
     public int $packaging_minor;

@@ -39,6 +39,7 @@ final readonly class ListingRows
                 'p.brand',
                 's.name as supplier',
                 'p.cost_minor',
+                'p.cost_currency',
                 'p.inbound_minor',
                 'p.packaging_minor',
                 'p.handling_minor',

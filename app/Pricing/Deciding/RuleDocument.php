@@ -21,10 +21,14 @@ final class RuleDocument
 
     /**
      * @param  array<string, mixed>  $document
+     * @param  string  $own  the currency of its plain amounts: that of the workspace
      * @param  list<string>  $ignored  sellers that do not count for the moment, whatever the rule says
      */
-    public function __construct(public readonly array $document, public readonly array $ignored = [])
-    {
+    public function __construct(
+        public readonly array $document,
+        private readonly string $own,
+        public readonly array $ignored = [],
+    ) {
     }
 
     /**
@@ -48,21 +52,32 @@ final class RuleDocument
                     'exclude_sellers' => array_values(array_unique([...$field['exclude_sellers'] ?? [], ...$sellers])),
                 ],
             ],
+            $this->own,
             $sellers,
         );
     }
 
     /** The rule by which a listing without one is evaluated: match the cheapest comparable offer. */
-    public static function usual(): self
+    public static function usual(string $own): self
     {
-        return new self(['version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'lowest']]);
+        return new self(['version' => 1, 'kind' => 'competitive', 'reference' => ['of' => 'lowest']], $own);
+    }
+
+    /**
+     * For a listing in that currency.
+     *
+     * @return array<string, mixed>
+     */
+    public function for(string $currency): array
+    {
+        return $currency === $this->own ? $this->document : [...$this->document, 'currency' => $this->own];
     }
 
     /** @throws InvalidDocument */
     public function read(string $currency): Rule
     {
         return $this->read[$currency] ??= (new RuleReader(Currency::of($currency)))->read(
-            Node::of($this->document, '$.rule'),
+            Node::of($this->for($currency), '$.rule'),
         );
     }
 }

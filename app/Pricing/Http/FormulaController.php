@@ -65,7 +65,7 @@ final readonly class FormulaController
             ListingRows::find($workspace->id, (int) $given['listing']) ??
             throw new NotFoundHttpException();
         $now = CarbonImmutable::now();
-        $decided = $decider->decide($workspace, [$row], fn () => new RuleDocument($document), $now)->current();
+        $decided = $decider->decide($workspace, [$row], fn () => new RuleDocument($document, $workspace->currency), $now)->current();
         $decision = $decided->decision;
         $figures = (new FormulaRule(Formula::parse((string) $given['price'])))->figures(
             $decided->request->listing,

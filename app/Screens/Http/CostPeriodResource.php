@@ -20,6 +20,7 @@ final readonly class CostPeriodResource
         )]
         public string $source,
         #[OA\Property] public ?string $cost,
+        #[OA\Property(description: 'What the cost is in; ISO 4217.')] public string $cost_currency,
         #[OA\Property(description: 'With what comes on top.')] public ?string $total_cost,
         #[OA\Property(description: 'The last price seen while it held.')] public ?string $price,
         #[OA\Property(

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Screens\Http;
 
 use App\Accounts\Models\Workspace;
+use App\Catalogue\Currencies\Conversions;
 use App\Catalogue\Models\Listing;
 use App\Pricing\Deciding\DecideNow;
 use App\Screens\CostHistory;
@@ -47,9 +48,15 @@ final readonly class EarningsController
         $listing = Listing::query()
             ->with(['product.supplier', 'channel'])
             ->findOrFail($id);
-        $decided = $now->of(Workspace::query()->findOrFail($current->id()), $id);
+        $workspace = Workspace::query()->findOrFail($current->id());
+        $decided = $now->of($workspace, $id);
 
-        return new JsonResponse((new CostHistory($listing, $decided->decision->listing->earnings))->periods());
+        return new JsonResponse((new CostHistory(
+            $listing,
+            $decided->decision->listing->earnings,
+            $workspace->money(),
+            new Conversions($workspace),
+        ))->periods());
     }
 
     #[OA\Get(

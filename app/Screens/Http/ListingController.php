@@ -207,10 +207,12 @@ final readonly class ListingController
         $listing = Listing::query()
             ->with(['product.supplier', 'channel'])
             ->findOrFail($id);
-        $decided = $now->of(Workspace::query()->findOrFail($this->current->id()), $id);
+        $workspace = Workspace::query()->findOrFail($this->current->id());
+        $decided = $now->of($workspace, $id);
         $currency = Currency::of($listing->channel->currency);
-        $amount = fn (?int $minor) => $minor === null ? null : $currency->format($minor);
+        $own = fn (?int $minor) => $minor === null ? null : $workspace->money()->format($minor);
         $product = $listing->product;
+        $costs = Currency::of($product->cost_currency ?? $workspace->currency);
         /** @var list<array<string, mixed>> $offers */
         $offers = $decided->input()['offers'];
         /** @var array<string, string> $names */
@@ -225,10 +227,10 @@ final readonly class ListingController
                 $product->category,
                 $product->supplier?->name,
                 $product->gtin,
-                $amount($product->cost_minor),
-                CostsResource::of($product, $currency),
-                $amount($product->rrp_minor),
-                $amount($product->map_minor),
+                $product->cost_minor === null ? null : $costs->format($product->cost_minor),
+                CostsResource::of($product, $costs),
+                $own($product->rrp_minor),
+                $own($product->map_minor),
                 OwnLimits::amount($listing->limits, 'floor'),
                 OwnLimits::amount($listing->limits, 'ceiling'),
                 TermResource::all($decided),

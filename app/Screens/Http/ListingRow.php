@@ -26,6 +26,7 @@ final readonly class ListingRow
         #[OA\Property] public ?string $category,
         #[OA\Property] public ?string $supplier,
         #[OA\Property(description: 'Unit cost.')] public ?string $cost,
+        #[OA\Property(description: 'What the cost is in; ISO 4217.')] public string $cost_currency,
         #[OA\Property(description: 'Recommended price.')] public ?string $rrp,
         #[OA\Property] public string $condition,
         #[OA\Property] public string $fulfilment,
@@ -82,6 +83,7 @@ final readonly class ListingRow
     {
         $currency = Currency::of($row->currency);
         $amount = fn (?int $minor) => $minor === null ? null : $currency->format($minor);
+        $costs = Currency::of($row->cost_currency ?? $row->own_currency);
         $off = match (true) {
             $row->rule_id === null => null,
             $row->repricing !== 'running' => $row->repricing,
@@ -107,8 +109,9 @@ final readonly class ListingRow
             $row->brand,
             $row->category,
             $row->supplier,
-            $amount($row->cost_minor),
-            $amount($row->rrp_minor),
+            $row->cost_minor === null ? null : $costs->format($row->cost_minor),
+            $costs->code,
+            $row->rrp_minor === null ? null : Currency::of($row->own_currency)->format($row->rrp_minor),
             $row->condition,
             $row->fulfilment,
             $row->stock,

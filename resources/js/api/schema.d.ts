@@ -281,6 +281,75 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/rates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The exchange rates that costs are converted at, and what waits for a person */
+        get: operations["listRates"];
+        put?: never;
+        /** Bring in rates */
+        post: operations["addRates"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rates/{id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The rates of a pair as they were published, latest first */
+        get: operations["rateHistory"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rates/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring in a file of rates: the layout of the European Central Bank, or date,currency,rate */
+        post: operations["importRates"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rates/{id}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Use a rate that would move floors far, or leave the one in use */
+        post: operations["answerRate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/limits": {
         parameters: {
             query?: never;
@@ -326,6 +395,23 @@ export interface paths {
         get?: never;
         /** Set the markup of one supplier or of several; null takes it away */
         put: operations["setMarkup"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/suppliers/currency": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Set what a supplier invoices in: costs in its files are in it where they do not say */
+        put: operations["setSupplierCurrency"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1289,6 +1375,24 @@ export interface components {
             last_used_at: string | null;
             secret: string | null;
         };
+        /** @description What another rate would make of floors. */
+        RateEffect: {
+            /** @description Listings whose floor would move, of those that were looked at. */
+            floors: number;
+            /** @description How many listings depend on the rate. */
+            listings: number;
+            /** @description The largest moves. */
+            largest: components["schemas"]["RateMove"][];
+        };
+        RateMove: {
+            listing_id: number;
+            sku: string;
+            currency: string;
+            /** @description Its floor now. */
+            before: string | null;
+            after: string | null;
+            percent: string | null;
+        };
         /** @description One change to many listings or products. */
         Batch: {
             /** Format: uuid */
@@ -1574,6 +1678,10 @@ export interface components {
             title: string;
             channel: string;
             cost: string | null;
+            /** @description What the cost is in; ISO 4217. */
+            cost_currency: string;
+            /** @description What prices are in. */
+            currency: string;
             old_price: string;
             new_price: string | null;
             change_percent: string | null;
@@ -1583,6 +1691,37 @@ export interface components {
             markup_percent: string | null;
             /** @description Why there is no price, or why it would not be taken. */
             why: string | null;
+        };
+        /** @description The rate of two currencies that costs are converted at, with what came since. */
+        RatePair: {
+            id: number;
+            base: string;
+            quote: string;
+            used: components["schemas"]["ExchangeRate"];
+            /** Format: date-time */
+            used_since: string;
+            /** @description The latest that came; where it is another than the one in use, that one holds still. */
+            latest: components["schemas"]["ExchangeRate"];
+            /** @description Older than the workspace wants. */
+            is_old: boolean;
+            asked: components["schemas"]["ExchangeRate"] | null;
+            effect: components["schemas"]["RateEffect"] | null;
+        };
+        /** @description A rate as it was published. */
+        ExchangeRate: {
+            /** @description Units of quote for one of base. */
+            rate: string;
+            /** Format: date */
+            day: string;
+            source: string;
+        };
+        RatesTaken: {
+            /** @description How many were kept in the history. */
+            kept: number;
+            /** @description How many costs are converted at from now on. */
+            used: number;
+            /** @description How many wait for a person. */
+            asked: number;
         };
         ScopeLimits: {
             /** @enum {string} */
@@ -1599,6 +1738,8 @@ export interface components {
             /** @description How many products it supplies. */
             products: number;
             markup: components["schemas"]["SupplierMarkup"] | null;
+            /** @description What it invoices in, where its files do not say; null: the currency of the workspace. */
+            currency: string | null;
             /** @description Counts the edits of its markup. */
             revision: number;
         };
@@ -1633,6 +1774,17 @@ export interface components {
             brake_listings_percent: string;
             /** @description … by more than this part of their price. */
             brake_move_percent: string;
+            /** @description Put on top of costs that are converted. */
+            rate_margin_percent: string;
+            /** @description A rate holds until another is further from it than this. */
+            rate_step_percent: string;
+            /** @description Rates that were published longer ago are old … */
+            rate_days: number;
+            /**
+             * @description … and then costs are converted all the same, or not at all.
+             * @enum {string}
+             */
+            old_rates: "warn" | "block";
             freeze: components["schemas"]["FreezeHours"] | null;
             limits: components["schemas"]["Limits"];
             /** @description Counts edits: sent back with the next one, it tells whether someone was faster. */
@@ -1964,7 +2116,7 @@ export interface components {
             /** @enum {string|null} */
             reason: "positioned" | "sales_pace" | "markup" | "formula" | "next_rival" | "no_rivals" | "at_floor" | "at_ceiling" | "capped" | "already_there" | "holding_buy_box" | "direction" | "below_floor" | "above_ceiling" | "pace_in_band" | "formula_null" | "min_move" | "max_move" | "approval" | "out_of_stock" | "promotion" | "cooldown" | "daily_limit" | "window_open" | "no_sales_window" | "cost_missing" | "rate_missing" | "amount_missing" | "floor_unreachable" | "floor_missing" | "ceiling_missing" | "limits_conflict" | "formula_input_missing" | "formula_error" | "no_valid_price" | null;
             /** @enum {string|null} */
-            cause: "market" | "schedule" | "hand" | "released" | "approval" | "stock" | "last_look" | "settled" | "rule" | "costs" | "limits" | "fees" | "supplier" | "automation" | "price" | "markup" | null;
+            cause: "market" | "schedule" | "hand" | "released" | "approval" | "stock" | "last_look" | "settled" | "rule" | "costs" | "rates" | "limits" | "fees" | "supplier" | "automation" | "price" | "markup" | null;
             rule: string | null;
             rule_version: number | null;
             /** @description Who set or approved it. */
@@ -1995,7 +2147,7 @@ export interface components {
         Run: {
             id: number;
             /** @enum {string} */
-            cause: "market" | "schedule" | "hand" | "released" | "approval" | "stock" | "last_look" | "settled" | "rule" | "costs" | "limits" | "fees" | "supplier" | "automation" | "price" | "markup";
+            cause: "market" | "schedule" | "hand" | "released" | "approval" | "stock" | "last_look" | "settled" | "rule" | "costs" | "rates" | "limits" | "fees" | "supplier" | "automation" | "price" | "markup";
             rule_id: number | null;
             rule: string | null;
             /**
@@ -2079,6 +2231,8 @@ export interface components {
              */
             source: "bulk" | "file" | "undo";
             cost: string | null;
+            /** @description What the cost is in; ISO 4217. */
+            cost_currency: string;
             /** @description With what comes on top. */
             total_cost: string | null;
             /** @description The last price seen while it held. */
@@ -2238,6 +2392,8 @@ export interface components {
             supplier: string | null;
             /** @description Unit cost. */
             cost: string | null;
+            /** @description What the cost is in; ISO 4217. */
+            cost_currency: string;
             /** @description Recommended price. */
             rrp: string | null;
             condition: string;
@@ -3231,6 +3387,8 @@ export interface operations {
                     decimal?: "." | "," | null;
                     /** @description For rows that do not name one. */
                     channel?: number | null;
+                    /** @description What costs are in where no column says; else what the supplier invoices in. */
+                    currency?: string | null;
                     /** @description Whose file it is: its columns are remembered, and its products are that supplier’s. */
                     supplier?: string | null;
                     /**
@@ -3286,6 +3444,175 @@ export interface operations {
             };
             /** @description What is wrong with which field */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listRates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description By base and quote */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RatePair"][];
+                };
+            };
+        };
+    };
+    addRates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    rates: {
+                        base: string;
+                        quote: string;
+                        /** @description Units of quote for one of base, such as 1.0831. */
+                        rate: string;
+                        /**
+                         * Format: date
+                         * @description Today if nothing is said.
+                         */
+                        day?: string | null;
+                    }[];
+                    /** @description Who published them; “by hand” if nothing is said. */
+                    source?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description What became of them */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RatesTaken"];
+                };
+            };
+            /** @description What is wrong with which field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rateHistory: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description At most 400 */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExchangeRate"][];
+                };
+            };
+            /** @description None */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    importRates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** Format: binary */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description What became of them */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RatesTaken"];
+                };
+            };
+            /** @description What is wrong with which line */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    answerRate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    use: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description None */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3437,6 +3764,40 @@ export interface operations {
             };
         };
     };
+    setSupplierCurrency: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    supplier: string;
+                    currency: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Set; costs that are known stay as they are */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What is wrong with which field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     tryMarkup: {
         parameters: {
             query?: never;
@@ -3530,6 +3891,11 @@ export interface operations {
                     hand_price_hours?: number;
                     brake_listings_percent?: string;
                     brake_move_percent?: string;
+                    rate_margin_percent?: string;
+                    rate_step_percent?: string;
+                    rate_days?: number;
+                    /** @enum {string} */
+                    old_rates?: "warn" | "block";
                     freeze?: components["schemas"]["FreezeHours"] | null;
                     limits?: components["schemas"]["Limits"];
                 };
