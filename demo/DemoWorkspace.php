@@ -13,10 +13,15 @@ use App\Catalogue\Actions\KeepImport;
 use App\Catalogue\Actions\SetScopeLimits;
 use App\Catalogue\Actions\SetSupplierMarkup;
 use App\Catalogue\Actions\StartBatch;
+use App\Catalogue\Actions\TakeRates;
+use App\Catalogue\Currencies\ForeignCosts;
+use App\Catalogue\Currencies\PublishedRate;
 use App\Catalogue\Events\Cause;
+use App\Catalogue\Events\ListingsTouched;
 use App\Catalogue\Imports\ImportColumns;
 use App\Catalogue\Limits\Scope;
 use App\Catalogue\Models\Batch;
+use App\Catalogue\Models\Supplier;
 use App\Channels\Actions\ConnectChannel;
 use App\Channels\ChannelUnavailable;
 use App\Channels\DriverRegistry;
@@ -36,6 +41,9 @@ final readonly class DemoWorkspace
     public const NAME = 'Kettle & Crock';
 
     public const EMAIL = 'nora@kettle-crock.example';
+
+    /** A supplier that sends its invoices in dollars. */
+    private const IN_DOLLARS = 'Dunmarrow Imports';
 
     public const PASSWORD = 'brine-and-barrel';
 
@@ -61,6 +69,7 @@ final readonly class DemoWorkspace
         private StartBatch $startBatch,
         private ApplyBatch $applyBatch,
         private SetSupplierMarkup $setMarkup,
+        private TakeRates $takeRates,
     ) {
     }
 
@@ -105,7 +114,9 @@ final readonly class DemoWorkspace
                 $say('Bringing in the listings of our own shop');
                 $shop = $this->bringIn('shop', 'Own shop', []);
                 $say('Bringing in costs, making rules');
+                $this->takeRates($workspace);
                 $this->takeCosts($workspace->refresh());
+                $this->invoiceInDollars($workspace);
                 $this->rememberCostRise($workspace);
                 $this->price($workspace);
                 $this->priceShop($workspace, $shop);
@@ -297,8 +308,10 @@ final readonly class DemoWorkspace
     {
         DB::statement(
             <<<'SQL'
-            INSERT INTO product_costs (workspace_id, product_id, cost_minor, inbound_minor, effective_from, taken_at)
-            SELECT p.workspace_id, p.id,
+            INSERT INTO product_costs (
+                workspace_id, product_id, cost_currency, cost_minor, inbound_minor, effective_from, taken_at
+            )
+            SELECT p.workspace_id, p.id, p.cost_currency,
                 CASE WHEN s.name = 'Ostwyk Ceramics' THEN p.cost_minor * 11 / 12 ELSE p.cost_minor END, p.inbound_minor,
                 now() - interval '90 days', now() - interval '90 days'
             FROM products p
@@ -321,6 +334,45 @@ final readonly class DemoWorkspace
             SQL,
             [$workspace->id],
         );
+    }
+
+    /** Sixty days of made-up rates, as they would have been published on working days. */
+    private function takeRates(Workspace $workspace): void
+    {
+        $rates = [];
+        for ($back = 60; $back >= 0; $back--) {
+            $day = now()->subDays($back);
+            if ($day->isWeekday()) {
+                // Two slow waves, so that the chart has something to show and no day moves far.
+                $dollar = 1.084 + 0.014 * sin($back / 9) + 0.004 * cos($back / 2.3);
+                $rates[] = new PublishedRate('EUR', 'USD', number_format($dollar, 4, '.', ''), $day->toDateString());
+            }
+        }
+        foreach (array_chunk($rates, 5) as $week) {
+            $this->takeRates->handle($workspace->id, $week, 'Sample of published rates');
+        }
+    }
+
+    /** One supplier sends invoices in dollars. */
+    private function invoiceInDollars(Workspace $workspace): void
+    {
+        $supplier = Supplier::query()->where('name', self::IN_DOLLARS)->firstOrFail();
+        $supplier->update(['currency' => 'USD']);
+        foreach (['products', 'product_costs'] as $table) {
+            $products = DB::table('products')
+                ->where('workspace_id', $workspace->id)
+                ->where('supplier_id', $supplier->id)
+                ->select('id');
+            DB::table($table)
+                ->where('workspace_id', $workspace->id)
+                ->whereIn($table === 'products' ? 'id' : 'product_id', $products)
+                ->update([
+                    'cost_minor' => DB::raw('ceil(cost_minor * 1.08)'),
+                    'inbound_minor' => DB::raw('ceil(inbound_minor * 1.08)'),
+                    'cost_currency' => 'USD',
+                ]);
+        }
+        event(new ListingsTouched($workspace->id, ForeignCosts::all($workspace), Cause::Costs));
     }
 
     /** @return list<array{string, list<string>, array<string, mixed>}> name, categories, document */

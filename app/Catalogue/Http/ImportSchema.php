@@ -21,6 +21,12 @@ use OpenApi\Attributes as OA;
             type: 'string',
             enum: ['cost', 'inbound', 'packaging', 'handling', 'shipping_cost', 'rrp', 'map'],
         ),
+        new OA\Property(
+            property: 'currency',
+            description: 'What the figure is in; the currency of the workspace where nothing is said.',
+            type: 'string',
+            nullable: true,
+        ),
         new OA\Property(property: 'how', type: 'string', enum: ['set', 'add', 'add_percent', 'to']),
         new OA\Property(
             property: 'value',

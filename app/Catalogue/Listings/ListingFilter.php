@@ -23,6 +23,8 @@ final readonly class ListingFilter
         'blocked',
         'conflict',
         'no_limits',
+        'no_rate',
+        'no_amount',
         'no_rule',
         'at_floor',
         'outside',
@@ -132,6 +134,8 @@ final readonly class ListingFilter
             'no_cost' => $query->where('l.problem', Reason::CostMissing),
             'blocked' => $query->whereNotNull('l.problem'),
             'conflict' => $query->where('l.problem', Reason::LimitsConflict),
+            'no_rate' => $query->where('l.problem', Reason::RateMissing),
+            'no_amount' => $query->where('l.problem', Reason::AmountMissing),
             'no_limits' => $query->whereIn('l.problem', [
                 Reason::FloorMissing,
                 Reason::CeilingMissing,

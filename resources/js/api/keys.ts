@@ -20,6 +20,7 @@ type Kind =
     | 'listings'
     | 'me'
     | 'price-wars'
+    | 'rates'
     | 'retention'
     | 'rivals'
     | 'rule'
@@ -51,7 +52,7 @@ const KINDS: Record<Topic, { all: Kind[]; each?: Kind }> = {
     rules: { all: ['rules', 'listings'], each: 'rule' },
     runs: { all: ['runs', 'today', 'rules'] },
     today: { all: ['today', 'price-wars', 'suggestions'] },
-    workspace: { all: ['workspace', 'suppliers', 'limits', 'channels', 'listings', 'listing', 'changes'] },
+    workspace: { all: ['workspace', 'rates', 'suppliers', 'limits', 'channels', 'listings', 'listing', 'changes'] },
 };
 
 export const TOPICS = Object.keys(KINDS) as Topic[];

@@ -55,6 +55,14 @@ export const useFacets = (enabled = true) =>
         enabled,
     });
 
+/** Exchange rates in use, and those a person is asked about. */
+export const useRates = () =>
+    useQuery({
+        queryKey: key('rates'),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/rates', { signal })),
+        staleTime: 15_000,
+    });
+
 type ChangedWorkspace = Partial<Omit<Workspace, 'name' | 'currency'>>;
 
 /** @param failed what did not happen where it fails */

@@ -1536,6 +1536,8 @@ export interface components {
         BulkEdit: {
             /** @enum {string} */
             field?: "cost" | "inbound" | "packaging" | "handling" | "shipping_cost" | "rrp" | "map";
+            /** @description What the figure is in; the currency of the workspace where nothing is said. */
+            currency?: string | null;
             /** @enum {string} */
             how?: "set" | "add" | "add_percent" | "to";
             /** @description As people type it; with "to" one of floor, ceiling, list_price, rrp. */
@@ -1922,7 +1924,7 @@ export interface components {
             except?: number[];
         };
         /** @enum {string} */
-        ListingState: "no_cost" | "blocked" | "conflict" | "no_limits" | "no_rule" | "at_floor" | "outside" | "not_cheapest" | "cheapest" | "alone" | "buy_box" | "paused" | "out_of_stock" | "draft" | "changed" | "elsewhere";
+        ListingState: "no_cost" | "blocked" | "conflict" | "no_limits" | "no_rate" | "no_amount" | "no_rule" | "at_floor" | "outside" | "not_cheapest" | "cheapest" | "alone" | "buy_box" | "paused" | "out_of_stock" | "draft" | "changed" | "elsewhere";
         FormulaValue: {
             /** @description The price it gives, before limits and all else. */
             price: string | null;

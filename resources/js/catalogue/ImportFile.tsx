@@ -4,6 +4,8 @@ import { key } from '@/api/keys';
 import { api, asForm, Problem, take, type Import } from '@/api/client';
 import { useChannels, useFacets } from '@/api/queries';
 import { FigureInput } from '@/edit/FigureInput';
+import { SearchChoice } from '@/edit/SearchChoice';
+import { currencies } from '@/ui/currencies';
 import { dateReader, isRead } from '@/edit/reading';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
@@ -128,6 +130,7 @@ function Columns({
     const [columns, setColumns] = useState<Held>(file.columns);
     const [supplier, setSupplier] = useState(file.supplier ?? '');
     const [channel, setChannel] = useState('');
+    const [currency, setCurrency] = useState('');
     const [decimal, setDecimal] = useState<string>(file.decimal ?? '');
     const [from, setFrom] = useState('');
     const day = from.trim() === '' ? null : dateReader(from);
@@ -141,6 +144,7 @@ function Columns({
                         decimal: decimal === '' ? null : (decimal as '.'),
                         channel: channel === '' ? null : Number(channel),
                         supplier: supplier.trim() || null,
+                        currency: currency === '' ? null : currency,
                         effective_from: day === null ? null : isRead(day) ? day.value : from,
                     },
                 }),
@@ -206,6 +210,12 @@ function Columns({
                         ['.', '12.50'],
                     ]}
                     onChange={setDecimal}
+                />
+                <SearchChoice
+                    label={t('imports.costsAreIn')}
+                    value={currency}
+                    options={[['', t('imports.asTheSupplierInvoices')], ...currencies()]}
+                    onChange={setCurrency}
                 />
                 <FigureInput
                     label={t('imports.costsHoldFrom')}

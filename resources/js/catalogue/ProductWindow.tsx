@@ -3,20 +3,23 @@ import { useChanged } from '@/api/keys';
 import { api, take, type Batch, type ListingDetail } from '@/api/client';
 import { useChannels, useFacets, useWorkspace } from '@/api/queries';
 import { EditForm } from '@/edit/EditForm';
-import { FigureField, SelectField, TextField } from '@/edit/fields';
+import { FigureField, SearchField, SelectField, TextField } from '@/edit/fields';
 import type { FigureInputProps } from '@/edit/FigureInput';
 import { amountReader, currencyFormat } from '@/edit/reading';
 import { resolverOf } from '@/edit/schemas';
 import { mayClose } from '@/edit/unsaved';
 import { useEditForm } from '@/edit/useEditForm';
 import { Button } from '@/ui/Button';
+import { currencies } from '@/ui/currencies';
 import { Window } from '@/ui/Window';
+import type { Resolver } from 'react-hook-form';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { changeOne } from './batches/changeOne';
 import {
     ABOUT,
     AMOUNTS,
+    COSTS,
     differing,
     emptyProduct,
     known,
@@ -43,7 +46,6 @@ export default function ProductWindow({ detail, isOffer = false, onClose, onAsks
     const channels = useChannels();
     const workspace = useWorkspace();
     const currency = detail?.listing.currency ?? workspace.data?.currency ?? 'EUR';
-    const format = currencyFormat(currency);
     const [was] = useState<Known>(() => (detail ? known(detail) : {}));
     const isNew = detail === null || isOffer;
     const name = isOffer
@@ -66,7 +68,15 @@ export default function ProductWindow({ detail, isOffer = false, onClose, onAsks
     const edit = useEditForm({
         name,
         current: isNew ? emptyProduct(isOffer) : was,
-        resolver: useMemo(() => resolverOf(productSchema(currency, isNew, isOffer)), [currency, isNew, isOffer]),
+        resolver: useMemo(
+            (): Resolver<Known, unknown, Known> => (values, context, options) =>
+                resolverOf(productSchema(currency, values.cost_currency || currency, isNew, isOffer))(
+                    values,
+                    context,
+                    options,
+                ),
+            [currency, isNew, isOffer],
+        ),
         save: store,
         onSaved: ({ batch, wanted }) => {
             changed('listings', 'batches', 'facets');
@@ -84,9 +94,10 @@ export default function ProductWindow({ detail, isOffer = false, onClose, onAsks
     const field = (of: string, label: string, rest: Partial<FigureInputProps> = {}) => (
         <TextField key={of} name={of} label={label} {...rest} />
     );
-    const money = (of: string, label: string) => (
-        <FigureField key={of} name={of} label={label} unit={format.symbol} reader={amountReader(format)} />
-    );
+    const money = (of: string, label: string) => {
+        const format = currencyFormat(COSTS.includes(of) ? now.cost_currency || currency : currency);
+        return <FigureField key={of} name={of} label={label} unit={format.symbol} reader={amountReader(format)} />;
+    };
     const offered = [
         ['', t('product.nowhereYet')],
         ...(channels.data?.map((channel) => [channel.name, channel.name] as const) ?? []),
@@ -124,6 +135,11 @@ export default function ProductWindow({ detail, isOffer = false, onClose, onAsks
                         </div>
                         <KnownNames />
                         <div className="grid grid-cols-4 items-start gap-x-4 gap-y-3 max-[640px]:grid-cols-2">
+                            <SearchField
+                                name="cost_currency"
+                                label={t('product.costsAreIn')}
+                                options={[['', currency], ...currencies().filter(([code]) => code !== currency)]}
+                            />
                             {AMOUNTS.map(([of, label]) => money(of, label))}
                         </div>
                     </>

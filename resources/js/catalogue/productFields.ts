@@ -48,18 +48,30 @@ export const OFFERS = [
 
 export function known(detail: ListingDetail): Known {
     const { product_title: title, brand, category, supplier, gtin, cost, extra_costs: extra, rrp, map } = detail;
-    const all = { title, brand, category, supplier, gtin, cost, ...extra, rrp, map };
+    const { cost_currency } = detail.listing;
+    const all = { title, brand, category, supplier, gtin, cost, ...extra, cost_currency, rrp, map };
     return Object.fromEntries(Object.entries(all).map(([name, value]) => [name, value ?? '']));
 }
 
-/** What differs, other than by blanks around it. */
+/** What differs, other than by blanks around it; with costs their currency, and with that all of them. */
 export function differing(was: Known, now: Known): Known {
-    return Object.fromEntries(Object.entries(now).filter(([name, value]) => value.trim() !== (was[name] ?? '').trim()));
+    const differs = (name: string) => (now[name] ?? '').trim() !== (was[name] ?? '').trim();
+    const isOther = differs('cost_currency');
+    const isCosts = isOther || COSTS.some(differs);
+    return Object.fromEntries(
+        Object.entries(now).filter(
+            ([name]) => differs(name) || (name === 'cost_currency' && isCosts) || (isOther && COSTS.includes(name)),
+        ),
+    );
 }
 
-export const LABELS: Record<string, string> = Object.fromEntries(
-    [...ABOUT, ...AMOUNTS].map(([name, label]) => [name, label]),
-);
+/** Amounts in the currency of the product's costs; the others are in that of the workspace. */
+export const COSTS = ['cost', 'inbound', 'packaging', 'handling', 'shipping_cost'];
+
+export const LABELS: Record<string, string> = {
+    ...Object.fromEntries([...ABOUT, ...AMOUNTS].map(([name, label]) => [name, label])),
+    cost_currency: t('product.costsAreIn'),
+};
 
 export const stockReader = wholeReader({ max: 1_000_000_000 });
 
@@ -70,7 +82,7 @@ export const emptyProduct = (isOffer: boolean): Known =>
     Object.fromEntries(
         [
             'sku',
-            ...(isOffer ? [] : [...ABOUT, ...AMOUNTS].map(([name]) => name)),
+            ...(isOffer ? [] : [...ABOUT.map(([name]) => name), ...AMOUNTS.map(([name]) => name), 'cost_currency']),
             'channel',
             ...OFFERED,
             'stock',
@@ -79,8 +91,10 @@ export const emptyProduct = (isOffer: boolean): Known =>
     );
 
 /** What is typed of a product, and what is saved of it; what is empty is sent as an empty text, which takes it away. */
-export function productSchema(currency: string, isNew: boolean, isOffer: boolean) {
-    const amount = optionalFigure(amountReader(currencyFormat(currency))).transform((read) => read ?? '');
+export function productSchema(currency: string, costCurrency: string, isNew: boolean, isOffer: boolean) {
+    const amountIn = (code: string) =>
+        optionalFigure(amountReader(currencyFormat(code))).transform((read) => read ?? '');
+    const amount = amountIn(currency);
     const named = (names: string[], type: z.ZodType<string, string>) =>
         Object.fromEntries(names.map((name) => [name, type]));
     return z
@@ -92,10 +106,9 @@ export function productSchema(currency: string, isNew: boolean, isOffer: boolean
                           ABOUT.map(([name]) => name),
                           z.string().transform((typed) => typed.trim()),
                       ),
-                      ...named(
-                          AMOUNTS.map(([name]) => name),
-                          amount,
-                      ),
+                      ...named(COSTS, amountIn(costCurrency)),
+                      ...named(['rrp', 'map'], amount),
+                      cost_currency: z.string(),
                       title: text(),
                   }),
             ...(isNew

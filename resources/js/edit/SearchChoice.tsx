@@ -10,6 +10,7 @@ interface Props {
     options: readonly (readonly [string, string])[];
     onChange: (value: string) => void;
     className?: string;
+    hideLabel?: boolean;
 }
 
 /** Each word that was typed stands somewhere in it, in any order. */
@@ -22,13 +23,13 @@ export const hasWords = (option: string, typed: string) =>
         : 0;
 
 /** One of many, found by typing some of its letters. Enter takes it, Escape leaves what was there. */
-export function SearchChoice({ label, value, options, onChange, className }: Props) {
+export function SearchChoice({ label, value, options, onChange, className, hideLabel = false }: Props) {
     const id = useId();
     const [open, setOpen] = useState(false);
     const shown = options.find(([option]) => option === value)?.[1] ?? value;
     return (
         <div className={className}>
-            <span id={id} className="mb-1 block text-text-2">
+            <span id={id} className={hideLabel ? 'sr-only' : 'mb-1 block text-text-2'}>
                 {label}
             </span>
             <Popover.Root open={open} onOpenChange={setOpen}>

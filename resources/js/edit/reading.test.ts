@@ -9,6 +9,7 @@ import {
     isRead,
     listReader,
     percentReader,
+    rateReader,
     timeReader,
     wholeReader,
     type Reader,
@@ -61,6 +62,27 @@ describe('percentages', () => {
         expect(percentReader()('-3')).toEqual({ wrong: 'A percentage such as 12.5.' });
         expect(percentReader({ max: 90 })('95')).toEqual({ wrong: 'At most 90\u00a0%.' });
         expect(read(percentReader({ isSigned: true }), '−3')).toBe('-3');
+    });
+});
+
+describe('exchange rates', () => {
+    it('are decimals above zero, whichever separator they have', () => {
+        const texts = ['1.0831', '1,0831', '0,000061', '155.32', '25.419,5', '1.234', '7'];
+        expect(texts.map((text) => read(rateReader, text))).toEqual([
+            '1.0831',
+            '1.0831',
+            '0.000061',
+            '155.32',
+            '25419.5',
+            '1.234',
+            '7',
+        ]);
+    });
+
+    it('say what is wrong', () => {
+        const wrong = { wrong: 'A rate above zero, such as 1.0831.' };
+        for (const text of ['0', '0,00', '-1', 'par', '1/2', '']) expect(rateReader(text)).toEqual(wrong);
+        expect(rateReader('1.0000000000001')).toEqual({ wrong: 'At most 12 decimals.' });
     });
 });
 

@@ -3,7 +3,7 @@
  * read says what is wanted instead. Nothing here computes with a figure: digits are kept as they are.
  */
 import { t } from '@/messages/message';
-import { timeFormat } from '@/messages/locale';
+import { numberFormat, timeFormat } from '@/messages/locale';
 import { money, symbol } from '@/ui/figures';
 
 export type Reading = { value: string; shown: string } | { wrong: string };
@@ -109,6 +109,17 @@ export function percentReader({ isSigned = false, ...range }: Range & { isSigned
         return beyond ? wrong(beyond) : { value, shown: `${money(value)}\u00a0%` };
     };
 }
+
+/** An exchange rate above zero: "1,0831", "1.0831". A separator that stands once is the decimal one. */
+export const rateReader: Reader = (text) => {
+    const bare = text.replace(BLANKS, '');
+    const parts = isFigure(bare) && split(bare, () => false);
+    if (!parts || parts[0].length > 12 || !/[1-9]/.test(bare)) return wrong(t('edit.aRateSuchAs'));
+    const fraction = parts[1].replace(/0+$/, '');
+    if (fraction.length > 12) return wrong(t('edit.atMostDecimals', { digits: 12 }));
+    const value = trimmed(parts[0]) + (fraction && `.${fraction}`);
+    return { value, shown: numberFormat({ maximumFractionDigits: 12 }).format(Number(value)) };
+};
 
 /** A whole number: "12", "1,000", "1.000", "1 000". */
 export function wholeReader(range: Range = {}): Reader {

@@ -11,6 +11,7 @@ import { Brakes } from './Brakes';
 import { ChannelPage } from './channels/ChannelPage';
 import { ChannelWindow } from './channels/ChannelWindow';
 import { GeneralLimits } from './GeneralLimits';
+import { Rates } from './rates/Rates';
 import { Retention } from './Retention';
 import { ScopeLimits } from './ScopeLimits';
 import { SupplierMarkups } from './SupplierMarkups';
@@ -44,6 +45,11 @@ const SECTIONS: Section[] = [
         path: 'suppliers',
         name: t('settings.suppliersAndMarkups'),
         content: ({ currency }) => <SupplierMarkups currency={currency} />,
+    },
+    {
+        path: 'rates',
+        name: t('settings.exchangeRates'),
+        content: (workspace) => <Rates workspace={workspace} />,
     },
     {
         path: 'channels',

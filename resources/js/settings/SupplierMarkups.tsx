@@ -1,10 +1,13 @@
 import { t } from '@/messages/settings';
-import { key } from '@/api/keys';
+import { key, useChanged } from '@/api/keys';
 import { api, take } from '@/api/client';
 import type { components } from '@/api/schema';
+import { SearchChoice } from '@/edit/SearchChoice';
 import { Button } from '@/ui/Button';
+import { currencies } from '@/ui/currencies';
+import { Failed } from '@/ui/Failed';
 import { ProblemNotice } from '@/ui/Notice';
-import { useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { MarkupWindow } from './MarkupWindow';
 import { saysMarkup } from './markupTerms';
@@ -17,6 +20,12 @@ export function SupplierMarkups({ currency }: { currency: string }) {
         queryKey: key('suppliers'),
         queryFn: ({ signal }) => take(api.GET('/api/v1/suppliers', { signal })),
     });
+    const changed = useChanged();
+    const invoices = useMutation({
+        mutationFn: (body: { supplier: string; currency: string }) =>
+            take(api.PUT('/api/v1/suppliers/currency', { body })),
+        onSuccess: () => changed('workspace'),
+    });
     const [open, setOpen] = useState<string | null>(null);
     const opened = suppliers.data?.find(({ name }) => name === open);
     return (
@@ -24,6 +33,7 @@ export function SupplierMarkups({ currency }: { currency: string }) {
             <h2 className="text-[17px]">{t('settings.markupsOfSuppliers')}</h2>
             <p className="mt-0.5 mb-3 max-w-[68ch] text-text-2">{t('settings.fromTheUnitCostToA')}</p>
             {suppliers.error && !suppliers.data && <ProblemNotice error={suppliers.error} />}
+            <Failed action={invoices} what={t('settings.theCurrencyWasNotChanged')} />
             {suppliers.data?.length === 0 && <p className="text-text-2">{t('settings.noSupplierIsKnownYetThey')}</p>}
             <ul className="max-w-[820px]">
                 {suppliers.data?.map((supplier) => (
@@ -35,6 +45,14 @@ export function SupplierMarkups({ currency }: { currency: string }) {
                         <span className="min-w-0 flex-1 truncate text-text-2">
                             {supplier.markup ? saysMarkup(supplier.markup) : t('settings.none')}
                         </span>
+                        <SearchChoice
+                            hideLabel
+                            label={t('settings.invoicesIn', { name: supplier.name })}
+                            className="w-44"
+                            value={supplier.currency ?? currency}
+                            options={currencies()}
+                            onChange={(code) => invoices.mutate({ supplier: supplier.name, currency: code })}
+                        />
                         <Button
                             aria-label={t('settings.theMarkupOf', {
                                 markup: supplier.markup ? t('settings.change') : t('settings.set'),

@@ -11,6 +11,7 @@ export const FIELDS: Record<string, string> = {
     supplier: t('bulk.supplier'),
     gtin: 'GTIN',
     cost: t('bulk.unitCost'),
+    cost_currency: t('bulk.costCurrency'),
     inbound: t('bulk.inboundCost'),
     packaging: t('bulk.packagingCost'),
     handling: t('bulk.handlingCost'),

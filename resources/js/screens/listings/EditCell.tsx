@@ -23,9 +23,10 @@ const NAMES: Record<Figure, string> = {
     ceiling: t('listings.ceilingByHand'),
 };
 
-function edit(field: Figure, value: string, stands: Stands | undefined): [Edit, BulkEdit] {
+function edit(listing: Listing, field: Figure, value: string, stands: Stands | undefined): [Edit, BulkEdit] {
     if (field === 'price') return ['price', { how: 'set', value, ...stands }];
-    if (field === 'cost' || field === 'rrp') return ['cost', { field, how: 'set', value }];
+    if (field === 'cost') return ['cost', { field, how: 'set', value, currency: listing.cost_currency }];
+    if (field === 'rrp') return ['cost', { field, how: 'set', value }];
     return ['limits', { side: field, kind: 'amount', value }];
 }
 
@@ -45,6 +46,7 @@ export function EditCell({ listing, field }: { listing: Listing; field: Figure }
     const button = useRef<HTMLButtonElement>(null);
     const hasFocusToReturn = useRef(false);
     const figure = listing[field];
+    const isForeign = field === 'cost' && listing.cost_currency !== listing.currency;
     useEffect(() => {
         if (field !== 'price') return;
         const ask = (event: Event) => (event as CustomEvent<number>).detail === listing.id && setOpen(true);
@@ -74,6 +76,7 @@ export function EditCell({ listing, field }: { listing: Listing; field: Figure }
             className="-mx-1 rounded px-1 decoration-line-2 underline-offset-4 hover:bg-stripe-soft hover:underline"
         >
             {figure === null ? <span className="text-stripe">{t('listings.add')}</span> : money(figure)}
+            {isForeign && figure !== null && <span className="text-text-3"> {listing.cost_currency}</span>}
         </button>
     );
 }
@@ -87,7 +90,7 @@ function Input({ listing, field, onDone }: { listing: Listing; field: Figure; on
     const [stands, setStands] = useState<Stands>();
     const [wrong, setWrong] = useState<string | null>(null);
     const input = useRef<HTMLInputElement>(null);
-    const reader = amountReader(currencyFormat(listing.currency));
+    const reader = amountReader(currencyFormat(field === 'cost' ? listing.cost_currency : listing.currency));
     const reading = text.trim() === '' ? null : reader(text);
     useEffect(() => input.current?.select(), []);
     useUnsaved(key, text !== was, () => onDone(false));
@@ -99,7 +102,7 @@ function Input({ listing, field, onDone }: { listing: Listing; field: Figure; on
         );
     const save = useMutation({
         mutationFn: async (value: string) => {
-            const [name, wanted] = edit(field, value, stands);
+            const [name, wanted] = edit(listing, field, value, stands);
             const batch = await changeOne(name, wanted, listing.id);
             if (batch?.state !== 'planned') return batch;
             setParams(new URLSearchParams([...new URLSearchParams(window.location.search), ['batch', batch.id]]));

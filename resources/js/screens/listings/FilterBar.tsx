@@ -7,19 +7,23 @@ import { Button } from '@/ui/Button';
 import { whole } from '@/ui/figures';
 import { isForPage } from '@/ui/hotkeys';
 import { Popup } from '@/ui/Popup';
-import { SearchChoice } from '@/edit/SearchChoice';
 import { Select } from '@/ui/Select';
 import { X } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { ColumnChoice } from '@/ui/grid/ColumnChoice';
 import type { KeptColumns } from '@/ui/grid/useKeptColumns';
 import { SavedViews } from './SavedViews';
 import { NAMES, RANGES, type ListingView } from './useListingView';
 
+// Finding by typing is looked for when a filter is added.
+const SearchChoice = lazy(() => import('@/edit/SearchChoice').then((module) => ({ default: module.SearchChoice })));
+
 const STATES: [ListingState, string][] = [
     ['no_cost', t('listings.noCost')],
     ['conflict', t('listings.floorAboveCeiling')],
     ['no_limits', t('listings.noFloorOrCeiling')],
+    ['no_rate', t('listings.noExchangeRate')],
+    ['no_amount', t('listings.noAmountInItsCurrency')],
     ['blocked', t('listings.cannotBePriced')],
     ['no_rule', t('listings.noRule')],
     ['at_floor', t('listings.floorPrice')],
@@ -199,17 +203,18 @@ function AddFilter({ view }: { view: ListingView }) {
                     ([name, words, options]) =>
                         options !== undefined &&
                         options.length > 0 && (
-                            <SearchChoice
-                                key={name}
-                                label={words}
-                                className="min-w-0 px-2"
-                                value={view.filter[name] ?? ''}
-                                options={[['', t('listings.any')], ...options.map((one) => [one, one] as const)]}
-                                onChange={(value) => {
-                                    view.set({ [name]: value || null });
-                                    setOpen(false);
-                                }}
-                            />
+                            <Suspense key={name} fallback={<span />}>
+                                <SearchChoice
+                                    label={words}
+                                    className="min-w-0 px-2"
+                                    value={view.filter[name] ?? ''}
+                                    options={[['', t('listings.any')], ...options.map((one) => [one, one] as const)]}
+                                    onChange={(value) => {
+                                        view.set({ [name]: value || null });
+                                        setOpen(false);
+                                    }}
+                                />
+                            </Suspense>
                         ),
                 )}
                 <div>

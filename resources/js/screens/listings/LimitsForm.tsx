@@ -6,7 +6,7 @@ import { FigureField } from '@/edit/fields';
 import { amountReader, currencyFormat } from '@/edit/reading';
 import { optionalFigure, resolverOf } from '@/edit/schemas';
 import { useEditForm } from '@/edit/useEditForm';
-import { money } from '@/ui/figures';
+import { inCurrency, money } from '@/ui/figures';
 import { useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { toast } from 'sonner';
@@ -46,7 +46,9 @@ export function LimitsForm({ detail }: { detail: ListingDetail }) {
             <h3 className="mb-1 text-[14px]">{t('inspector.limitsOfThisListing')}</h3>
             <p className="mb-2 text-[12.5px] text-text-2">
                 {t('inspector.costRrpMap', {
-                    cost: detail.cost ? `${money(detail.cost)}${extras(detail)}` : t('inspector.notKnown'),
+                    cost: detail.cost
+                        ? `${inCurrency(detail.cost, listing.cost_currency)}${extras(detail)}`
+                        : t('inspector.notKnown'),
                     rrp: money(detail.rrp),
                     map: money(detail.map),
                     supplier: detail.supplier ? t('inspector.from2', { supplier: detail.supplier }) : '',

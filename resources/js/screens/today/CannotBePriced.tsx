@@ -17,6 +17,8 @@ type Figure = 'cost' | 'floor' | 'ceiling' | 'conflict' | null;
 /** In the order of work, with the step that mends each and where it is taken. */
 const GROUPS: Record<Problem, { title: string; why: string; state: string; figure: Figure }> = {
     cost_missing: { title: t('today.noCost'), why: t('today.noCostWhy'), state: 'no_cost', figure: 'cost' },
+    rate_missing: { title: t('today.noRate'), why: t('today.noRateWhy'), state: 'no_rate', figure: null },
+    amount_missing: { title: t('today.noAmount'), why: t('today.noAmountWhy'), state: 'no_amount', figure: null },
     limits_conflict: { title: t('today.conflict'), why: t('today.conflictWhy'), state: 'conflict', figure: 'conflict' },
     ceiling_missing: {
         title: t('today.noCeiling'),
@@ -75,6 +77,16 @@ function GroupOf({ group }: { group: Group }) {
                 {group.problem === 'cost_missing' && (
                     <Link to="/today?file=new" className="text-stripe underline underline-offset-2">
                         {t('today.importFile')}
+                    </Link>
+                )}
+                {group.problem === 'rate_missing' && (
+                    <Link to="/settings/rates" className="text-stripe underline underline-offset-2">
+                        {t('today.bringInRates')}
+                    </Link>
+                )}
+                {group.problem === 'amount_missing' && (
+                    <Link to="/settings/limits" className="text-stripe underline underline-offset-2">
+                        {t('today.setLimits')}
                     </Link>
                 )}
             </p>

@@ -10,6 +10,7 @@ import { HeldRuns } from './HeldRuns';
 import { useApprovals, useForYou, useToday } from './queries';
 import { NotSent } from './NotSent';
 import { PriceWars } from './PriceWars';
+import { RatesAsk } from './RatesAsk';
 import { FirstSteps } from '../FirstSteps';
 import { useListingCount } from '../listings/queries';
 import { Standing } from './Standing';
@@ -48,6 +49,7 @@ export default function TodayPage() {
                             <p className="mt-1 max-w-[60ch] text-text-2">{t('today.allWell')}</p>
                         </div>
                     )}
+                    <RatesAsk />
                     <HeldRuns />
                     <PriceWars />
                     <Approvals />
