@@ -10,6 +10,7 @@ const PLACES = [
     '/settings/workspace',
     '/settings/limits',
     '/settings/channels',
+    '/settings/rates',
     '/account',
 ];
 

@@ -22,6 +22,7 @@ for (const colours of ['light', 'dark'] as const) {
             '/settings/limits',
             '/settings/brakes',
             '/settings/suppliers',
+            '/settings/rates',
             '/settings/channels',
             '/settings/tokens',
             '/settings/data',

@@ -35,6 +35,15 @@ export function SupplierMarkups({ currency }: { currency: string }) {
             {suppliers.error && !suppliers.data && <ProblemNotice error={suppliers.error} />}
             <Failed action={invoices} what={t('settings.theCurrencyWasNotChanged')} />
             {suppliers.data?.length === 0 && <p className="text-text-2">{t('settings.noSupplierIsKnownYetThey')}</p>}
+            {suppliers.data && suppliers.data.length > 0 && (
+                <p aria-hidden="true" className="flex max-w-[820px] gap-4 pb-1 text-[12.5px] text-text-2">
+                    <span className="w-56">{t('settings.supplier')}</span>
+                    <span className="w-24">{t('settings.productsHead')}</span>
+                    <span className="flex-1">{t('settings.markupHead')}</span>
+                    <span className="w-44">{t('settings.invoicesInHead')}</span>
+                    <span className="w-[72px]" />
+                </p>
+            )}
             <ul className="max-w-[820px]">
                 {suppliers.data?.map((supplier) => (
                     <li key={supplier.name} className="flex items-center gap-4 border-t border-line py-1.5">
@@ -54,6 +63,7 @@ export function SupplierMarkups({ currency }: { currency: string }) {
                             onChange={(code) => invoices.mutate({ supplier: supplier.name, currency: code })}
                         />
                         <Button
+                            className="w-[72px]"
                             aria-label={t('settings.theMarkupOf', {
                                 markup: supplier.markup ? t('settings.change') : t('settings.set'),
                                 name: supplier.name,

@@ -19,6 +19,7 @@ const PLACES: [string, string][] = [
     [t('shell.settingsLimits'), '/settings/limits'],
     [t('shell.settingsBrakesAndHours'), '/settings/brakes'],
     [t('shell.settingsSuppliersAnd'), '/settings/suppliers'],
+    [t('shell.settingsExchangeRates'), '/settings/rates'],
     [t('shell.settingsChannels'), '/settings/channels'],
     [t('shell.settingsApiTokens'), '/settings/tokens'],
     [t('shell.accountLanguageColoursKeys'), '/account'],
@@ -53,13 +54,16 @@ export default function Palette({ onClose }: { onClose: () => void }) {
     const rules = useRules();
     const channels = useChannels();
     const found = useFound(words);
-    const listings = words.length >= FEWEST_LETTERS ? (found.data?.listings ?? []) : [];
+    // What was found for the letters before is kept only where it fits: Enter may come before the answer does.
+    const listings = (words.length >= FEWEST_LETTERS ? (found.data?.listings ?? []) : []).filter(
+        (one) => !found.isPlaceholderData || hasWords(`${one.sku} ${one.title}`, words) > 0,
+    );
     // What is found comes after the letters: the first of it is what Enter means.
     const [picked, setPicked] = useState('');
     const [pickedFor, setPickedFor] = useState('');
     if (listings[0] && pickedFor !== words && !found.isPlaceholderData) {
         setPickedFor(words);
-        setPicked(t('shell.listing', { id: listings[0].id }));
+        setPicked(`listing ${listings[0].id}`);
     }
     const go = (to: string) => {
         onClose();
@@ -101,7 +105,7 @@ export default function Palette({ onClose }: { onClose: () => void }) {
                                         <Command.Item
                                             key={one.id}
                                             forceMount
-                                            value={t('shell.listing', { id: one.id })}
+                                            value={`listing ${one.id}`}
                                             onSelect={() =>
                                                 go(`/listings?q=${encodeURIComponent(one.sku)}&listing=${one.id}`)
                                             }
@@ -117,7 +121,9 @@ export default function Palette({ onClose }: { onClose: () => void }) {
                             )}
                             <Command.Group heading={t('shell.places')} className={group}>
                                 {PLACES.map(([name, to]) => line(name, to))}
-                                {channels.data?.map((one) => line(one.name, `/settings/channels/${one.id}`, 'channel'))}
+                                {channels.data?.map((one) =>
+                                    line(one.name, `/settings/channels/${one.id}`, t('shell.channel')),
+                                )}
                             </Command.Group>
                             <Command.Group heading={t('shell.rules')} className={group}>
                                 {rules.data?.map((one) =>

@@ -1,5 +1,6 @@
 import type { components } from '@/api/schema';
 import { firstView, type FirstViewKey } from '@/messages/catalogue';
+import { timeFormat } from '@/messages/locale';
 import { t } from '@/messages/message';
 import { figureOrText, whole } from './figures';
 
@@ -17,6 +18,12 @@ function word(kind: 'off' | 'assigned' | 'state' | 'waitsFor' | 'cause' | 'sent'
 
 export const reason = (name: Decision['reason'] | null) => (name === null ? '' : t(`words.reason.${name}`));
 
+/** Figures and days in the notation of the workspace, names as they are. */
+const shown = (value: string) =>
+    /^\d{4}-\d\d-\d\d$/.test(value)
+        ? timeFormat({ day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' }).format(new Date(value))
+        : figureOrText(value);
+
 /** What the server says as a phrase with values: figures in the notation of the workspace, other phrases inside it. */
 export const told = ({ code, values }: Message): string =>
     t(
@@ -24,7 +31,7 @@ export const told = ({ code, values }: Message): string =>
         Object.fromEntries(
             Object.entries(values).map(([name, value]) => [
                 name,
-                typeof value === 'object' ? told(value) : typeof value === 'string' ? figureOrText(value) : value,
+                typeof value === 'object' ? told(value) : typeof value === 'string' ? shown(value) : value,
             ]),
         ),
     );

@@ -1,6 +1,6 @@
 import { key, useChanged } from '@/api/keys';
 import { api, Problem, take } from '@/api/client';
-import { useWorklist } from '@/api/queries';
+import { useRates, useWorklist } from '@/api/queries';
 import { usePriceWars } from '@/pricing/price-wars';
 import type { Stands } from '@/ui/HandPriceStands';
 import { t } from '@/messages/today';
@@ -43,6 +43,7 @@ export function useForYou(): number | undefined {
     const worklist = useWorklist();
     const priceWars = usePriceWars();
     const notSent = useNotSent();
+    const rates = useRates();
     if (!approvals.data || !runs.data || !today.data || !worklist.data) return undefined;
     const sum = (numbers: number[]) => numbers.reduce((all, one) => all + one, 0);
     return (
@@ -50,6 +51,7 @@ export function useForYou(): number | undefined {
         runs.data.length +
         (priceWars.data?.filter((priceWar) => priceWar.answer === null).length ?? 0) +
         (notSent.data?.changes.length ?? 0) +
+        (rates.data?.filter((pair) => pair.asked !== null).length ?? 0) +
         sum(today.data.failing.map((group) => group.many)) +
         today.data.changed_elsewhere +
         sum(worklist.data.map((group) => group.many))

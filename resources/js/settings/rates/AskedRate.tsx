@@ -4,7 +4,7 @@ import { useChanged } from '@/api/keys';
 import type { components } from '@/api/schema';
 import { Button } from '@/ui/Button';
 import { Failed } from '@/ui/Failed';
-import { exactPercent, money } from '@/ui/figures';
+import { money, signedPercent } from '@/ui/figures';
 import { useMutation } from '@tanstack/react-query';
 import { toast } from 'sonner';
 import { rateInFull } from './rateInFull';
@@ -42,7 +42,7 @@ export function AskedRate({ pair }: { pair: Pair }) {
                     <li key={move.listing_id}>
                         {t('settings.floorOf', { sku: move.sku })}: {money(move.before)} → {money(move.after)}{' '}
                         {move.currency}
-                        {move.percent !== null && ` (${exactPercent(move.percent)})`}
+                        {move.percent !== null && ` (${signedPercent(move.percent)})`}
                     </li>
                 ))}
             </ul>

@@ -11,6 +11,7 @@ import { useEditForm } from '@/edit/useEditForm';
 import { currencies } from '@/ui/currencies';
 import { ProblemNotice } from '@/ui/Notice';
 import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
 import { toast } from 'sonner';
 import { z } from 'zod';
 
@@ -39,14 +40,7 @@ export function NewRates({ own }: { own: string }) {
         changed('workspace', 'listings');
         toast(t('settings.ratesTaken', { kept, used, asked }));
     };
-    const edit = useEditForm({
-        name: 'new rate',
-        current: { base: own, quote: own === 'USD' ? 'EUR' : 'USD', rate: '', day: '' },
-        resolver,
-        save: ({ day, ...rate }) => take(api.POST('/api/v1/rates', { body: { rates: [{ ...rate, day }] } })),
-        onSaved: taken,
-        fieldOf: (path) => path.replace(/^rates\.0\./, ''),
-    });
+    const [added, setAdded] = useState(0);
     const file = useMutation({
         mutationFn: (one: File) => take(api.POST('/api/v1/rates/file', asForm(one))),
         onSuccess: taken,
@@ -55,29 +49,19 @@ export function NewRates({ own }: { own: string }) {
     return (
         <section>
             <h2 className="mb-3 text-[17px]">{t('settings.addRate')}</h2>
-            <EditForm
-                edit={edit}
-                save={t('settings.takeRate')}
-                label={(path) => LABELS[path] ?? path}
-                isNew
-                className="grid gap-4"
-            >
-                <div className="grid max-w-[820px] grid-cols-4 items-start gap-x-4 gap-y-3 max-[900px]:grid-cols-2">
-                    <SearchField name="base" label={LABELS.base!} options={currencies()} />
-                    <SearchField name="quote" label={LABELS.quote!} options={currencies()} />
-                    <FigureField name="rate" label={LABELS.rate!} reader={rateReader} placeholder="1.0831" />
-                    <FigureField
-                        name="day"
-                        label={LABELS.day!}
-                        reader={dateReader}
-                        placeholder={t('settings.rateToday')}
-                    />
-                </div>
-            </EditForm>
+            <OneRate
+                key={added}
+                own={own}
+                onTaken={(became) => {
+                    taken(became);
+                    setAdded(added + 1);
+                }}
+            />
             <div className="mt-5">
-                <label className="block">
-                    <span className="mb-1 block text-text-2">{t('settings.ratesFile')}</span>
+                <label className="inline-flex h-8 cursor-pointer items-center rounded-md border border-line-2 bg-sheet px-2.5 focus-within:outline-2 hover:border-text-3">
+                    {t('settings.ratesFile')}
                     <input
+                        className="sr-only"
                         type="file"
                         accept=".csv,text/csv,text/plain"
                         disabled={file.isPending}
@@ -97,5 +81,32 @@ export function NewRates({ own }: { own: string }) {
                 )}
             </div>
         </section>
+    );
+}
+
+function OneRate({ own, onTaken }: { own: string; onTaken: (became: Taken) => void }) {
+    const edit = useEditForm({
+        name: 'new rate',
+        current: { base: own, quote: own === 'USD' ? 'EUR' : 'USD', rate: '', day: '' },
+        resolver,
+        save: ({ day, ...rate }) => take(api.POST('/api/v1/rates', { body: { rates: [{ ...rate, day }] } })),
+        onSaved: onTaken,
+        fieldOf: (path) => path.replace(/^rates\.0\./, ''),
+    });
+    return (
+        <EditForm
+            edit={edit}
+            save={t('settings.takeRate')}
+            label={(path) => LABELS[path] ?? path}
+            isNew
+            className="grid gap-4"
+        >
+            <div className="grid max-w-[820px] grid-cols-4 items-start gap-x-4 gap-y-3 max-[900px]:grid-cols-2">
+                <SearchField name="base" label={LABELS.base!} options={currencies()} />
+                <SearchField name="quote" label={LABELS.quote!} options={currencies()} />
+                <FigureField name="rate" label={LABELS.rate!} reader={rateReader} placeholder="1.0831" />
+                <FigureField name="day" label={LABELS.day!} reader={dateReader} placeholder={t('settings.rateToday')} />
+            </div>
+        </EditForm>
     );
 }

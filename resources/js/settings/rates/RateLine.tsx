@@ -70,7 +70,7 @@ function History({ pair: { id, base, quote } }: { pair: Pair }) {
     if (!history.data) return null;
     const label = t('settings.historyOf', { base, quote });
     return (
-        <div className="grid grid-cols-[minmax(0,1fr)_260px] items-start gap-6 max-[640px]:grid-cols-1">
+        <div className="grid grid-cols-[250px_minmax(0,1fr)] items-start gap-8 max-[640px]:grid-cols-1">
             <DayChart
                 label={label}
                 days={[...history.data].reverse().map((one) => ({ day: one.day, figure: Number(one.rate) }))}

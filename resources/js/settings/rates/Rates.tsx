@@ -60,7 +60,7 @@ export function Rates({ workspace }: { workspace: Workspace }) {
                     <table className="w-full max-w-[820px] text-left">
                         <thead className="text-[12.5px] text-text-2">
                             <tr className="border-b border-line-2">
-                                <th className="w-36 py-1.5 font-medium">{t('settings.exchangeRates')}</th>
+                                <th className="w-36 py-1.5 font-medium">{t('settings.ratePair')}</th>
                                 <th className="w-28 py-1.5 text-right font-medium">{t('settings.rate')}</th>
                                 <th className="w-32 py-1.5 pl-6 font-medium">{t('settings.rateDay')}</th>
                                 <th className="py-1.5 font-medium">{t('settings.rateSource')}</th>
