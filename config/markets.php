@@ -7,5 +7,6 @@ return [
     'quayside' => env('QUAYSIDE_URL'),
     'fennmarkt' => env('FENNMARKT_URL'),
     'shop' => env('SHOP_URL'),
+    'rates' => env('RATES_URL'),
     'token' => env('MARKET_TOKEN'),
 ];

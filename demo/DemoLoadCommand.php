@@ -27,7 +27,12 @@ final class DemoLoadCommand extends Command
         if ($workspace !== null && $seller === null) {
             $current->within(
                 $workspace->id,
-                fn () => Channel::query()->get()->each(fn (Channel $channel) => $demo->connect($channel)),
+                function () use ($demo, $workspace): void {
+                    Channel::query()->get()->each(fn (Channel $channel) => $demo->connect($channel));
+                    if ($workspace->rates_address !== null) {
+                        $demo->haveRatesFetched($workspace);
+                    }
+                },
             );
 
             return self::SUCCESS;

@@ -9,13 +9,12 @@ use App\Accounts\Models\User;
 use App\Accounts\Models\Workspace;
 use App\Catalogue\Actions\ApplyBatch;
 use App\Catalogue\Actions\CheckImport;
+use App\Catalogue\Actions\FetchRates;
 use App\Catalogue\Actions\KeepImport;
 use App\Catalogue\Actions\SetScopeLimits;
 use App\Catalogue\Actions\SetSupplierMarkup;
 use App\Catalogue\Actions\StartBatch;
-use App\Catalogue\Actions\TakeRates;
 use App\Catalogue\Currencies\ForeignCosts;
-use App\Catalogue\Currencies\PublishedRate;
 use App\Catalogue\Events\Cause;
 use App\Catalogue\Events\ListingsTouched;
 use App\Catalogue\Imports\ImportColumns;
@@ -69,7 +68,7 @@ final readonly class DemoWorkspace
         private StartBatch $startBatch,
         private ApplyBatch $applyBatch,
         private SetSupplierMarkup $setMarkup,
-        private TakeRates $takeRates,
+        private FetchRates $fetchRates,
     ) {
     }
 
@@ -114,7 +113,7 @@ final readonly class DemoWorkspace
                 $say('Bringing in the listings of our own shop');
                 $shop = $this->bringIn('shop', 'Own shop', []);
                 $say('Bringing in costs, making rules');
-                $this->takeRates($workspace);
+                $this->haveRatesFetched($workspace);
                 $this->takeCosts($workspace->refresh());
                 $this->invoiceInDollars($workspace);
                 $this->rememberCostRise($workspace);
@@ -336,21 +335,11 @@ final readonly class DemoWorkspace
         );
     }
 
-    /** Sixty days of made-up rates, as they would have been published on working days. */
-    private function takeRates(Workspace $workspace): void
+    /** From the stand-in for whoever publishes rates; its port differs from start to start. */
+    public function haveRatesFetched(Workspace $workspace): void
     {
-        $rates = [];
-        for ($back = 60; $back >= 0; $back--) {
-            $day = now()->subDays($back);
-            if ($day->isWeekday()) {
-                // Two slow waves, so that the chart has something to show and no day moves far.
-                $dollar = 1.084 + 0.014 * sin($back / 9) + 0.004 * cos($back / 2.3);
-                $rates[] = new PublishedRate('EUR', 'USD', number_format($dollar, 4, '.', ''), $day->toDateString());
-            }
-        }
-        foreach (array_chunk($rates, 5) as $week) {
-            $this->takeRates->handle($workspace->id, $week, 'Sample of published rates');
-        }
+        $workspace->update(['rates_address' => config('markets.rates')]);
+        $this->fetchRates->handle($workspace);
     }
 
     /** One supplier sends invoices in dollars. */

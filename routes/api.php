@@ -61,6 +61,7 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::get('rates', [RateController::class, 'index']);
     Route::post('rates', [RateController::class, 'store']);
     Route::post('rates/file', [RateController::class, 'import']);
+    Route::post('rates/fetch', [RateController::class, 'fetch'])->middleware('heavy');
     Route::get('rates/{id}/history', [RateController::class, 'show']);
     Route::post('rates/{id}/answer', [RateController::class, 'answer']);
     Route::put('suppliers/currency', [SupplierController::class, 'invoicesIn']);

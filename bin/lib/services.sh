@@ -139,6 +139,7 @@ QUAYSIDE_URL=http://127.0.0.1:$QUAYSIDE_PORT
 FENNMARKT_URL=http://127.0.0.1:$FENNMARKT_PORT
 MARKET_TOKEN=$(cat "$WRASSE_HOME/market-token")
 SHOP_URL=http://127.0.0.1:$SHOP_PORT
+RATES_URL=http://127.0.0.1:$SHOP_PORT/rates.csv
 ALLOWED_SUBNETS=127.0.0.0/8,::1/128
 MAIL_MAILER=smtp
 MAIL_HOST=127.0.0.1
@@ -354,6 +355,7 @@ EOF
         cat <<EOF
     server {
         listen 127.0.0.1:$SHOP_PORT;
+        location = /rates.csv { fastcgi_pass unix:$RUN/shop.sock; include /etc/nginx/fastcgi_params; fastcgi_param SCRIPT_FILENAME $ROOT/simulators/rates/public/index.php; }
         location / { fastcgi_pass unix:$RUN/shop.sock; include /etc/nginx/fastcgi_params; fastcgi_param SCRIPT_FILENAME $ROOT/simulators/shop/public/index.php; }
     }
 }

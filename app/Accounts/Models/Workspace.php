@@ -29,6 +29,9 @@ use Wrasse\Core\Money\Currency;
  * @property string $rate_step_percent a rate holds until another is further from it than this
  * @property int $rate_days rates that were published longer ago are old
  * @property OldRates $old_rates
+ * @property string|null $rates_address where rates are fetched from twice a day
+ * @property CarbonImmutable|null $rates_fetched_at
+ * @property string|null $rates_problem why the last look there brought nothing
  * @property array{floor: list<array<string, string>>, ceiling: list<array<string, string>>} $limits
  */
 final class Workspace extends Model
@@ -60,6 +63,7 @@ final class Workspace extends Model
             'limits' => LimitTermsCast::class,
             'freeze' => 'array',
             'old_rates' => OldRates::class,
+            'rates_fetched_at' => 'immutable_datetime',
         ];
     }
 

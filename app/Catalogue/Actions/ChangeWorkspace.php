@@ -39,6 +39,7 @@ final readonly class ChangeWorkspace
      *     rate_step_percent?: string,
      *     rate_days?: int,
      *     old_rates?: string,
+     *     rates_address?: string|null,
      *     freeze?: array{from: string, to: string, time_zone?: string}|null,
      *     limits?: array<mixed>,
      * }  $wanted

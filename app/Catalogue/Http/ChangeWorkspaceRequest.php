@@ -9,6 +9,7 @@ use App\Accounts\Models\OldRates;
 use App\Accounts\Models\Repricing;
 use App\Accounts\Models\StandsUntil;
 use App\Catalogue\Prices\HandPriceTerm;
+use App\Channels\Outgoing\PublicAddress;
 use App\Support\Http\NamesRevision;
 use App\Support\Schedule\HoursOfDay;
 use Illuminate\Foundation\Http\FormRequest;
@@ -44,6 +45,7 @@ final class ChangeWorkspaceRequest extends FormRequest
             'rate_step_percent' => ['sometimes', 'string', 'max:12'],
             'rate_days' => ['sometimes', 'integer', 'between:1,366'],
             'old_rates' => ['sometimes', Rule::enum(OldRates::class)],
+            'rates_address' => ['sometimes', 'nullable', 'string', 'max:2000', app(PublicAddress::class)],
         ];
     }
 
@@ -73,6 +75,7 @@ final class ChangeWorkspaceRequest extends FormRequest
      *     rate_step_percent?: string,
      *     rate_days?: int,
      *     old_rates?: string,
+     *     rates_address?: string|null,
      *     freeze?: array{from: string, to: string, time_zone?: string}|null,
      *     limits?: array<mixed>,
      * } limits as they were sent

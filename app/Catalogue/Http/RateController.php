@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Catalogue\Http;
 
 use App\Accounts\Models\Workspace;
+use App\Catalogue\Actions\FetchRates;
 use App\Catalogue\Actions\TakeRates;
 use App\Catalogue\Currencies\PublishedRate;
 use App\Catalogue\Currencies\RateEffects;
@@ -215,6 +216,37 @@ final readonly class RateController
         $name = mb_substr($file->getClientOriginalName(), 0, 80);
 
         return $this->taken((new RatesFile($own))->read($text), $name === '' ? 'a file' : $name);
+    }
+
+    #[OA\Post(
+        path: '/api/v1/rates/fetch',
+        operationId: 'fetchRates',
+        summary: 'Fetch rates from the address in the settings now',
+        tags: ['Catalogue'],
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'What became of them',
+                content: new OA\JsonContent(ref: '#/components/schemas/RatesTaken'),
+            ),
+            new OA\Response(
+                response: 422,
+                description: 'Why there are none',
+                content: new OA\JsonContent(ref: '#/components/schemas/Problem'),
+            ),
+        ],
+    )]
+    public function fetch(FetchRates $fetch): JsonResponse
+    {
+        $workspace = Workspace::query()->findOrFail($this->current->id());
+        if ($workspace->rates_address === null) {
+            throw ValidationException::withMessages(['rates_address' => 'Say first where they are to be fetched from.']);
+        }
+        $taken = $fetch->handle($workspace);
+
+        return $taken === null
+            ? throw ValidationException::withMessages(['rates_address' => (string) $workspace->rates_problem])
+            : new JsonResponse($taken);
     }
 
     #[OA\Post(

@@ -83,6 +83,12 @@ final readonly class WorkspaceController
                     new OA\Property(property: 'rate_step_percent', type: 'string'),
                     new OA\Property(property: 'rate_days', type: 'integer', maximum: 366, minimum: 1),
                     new OA\Property(property: 'old_rates', type: 'string', enum: ['warn', 'block']),
+                    new OA\Property(
+                        property: 'rates_address',
+                        description: 'Where a file of rates is fetched from twice a day.',
+                        type: 'string',
+                        nullable: true,
+                    ),
                     new OA\Property(property: 'freeze', ref: '#/components/schemas/FreezeHours', nullable: true),
                     new OA\Property(property: 'limits', ref: '#/components/schemas/Limits'),
                 ],

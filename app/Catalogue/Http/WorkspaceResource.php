@@ -48,6 +48,9 @@ final readonly class WorkspaceResource
         #[OA\Property(description: 'Rates that were published longer ago are old …')] public int $rate_days,
         #[OA\Property(description: '… and then costs are converted all the same, or not at all.', enum: ['warn', 'block'])]
         public string $old_rates,
+        #[OA\Property(description: 'Where a file of rates is fetched from twice a day.')] public ?string $rates_address,
+        #[OA\Property(format: 'date-time')] public ?string $rates_fetched_at,
+        #[OA\Property(description: 'Why the last look there brought nothing.')] public ?string $rates_problem,
         #[OA\Property(
             type: 'object',
             ref: '#/components/schemas/FreezeHours',
@@ -81,6 +84,9 @@ final readonly class WorkspaceResource
             (string) Percent::parse($workspace->rate_step_percent),
             $workspace->rate_days,
             $workspace->old_rates->value,
+            $workspace->rates_address,
+            $workspace->rates_fetched_at?->toIso8601ZuluString(),
+            $workspace->rates_problem,
             $workspace->quietHours() === null ? null : $workspace->freeze,
             $workspace->limits,
             $workspace->revision,

@@ -333,6 +333,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/rates/fetch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Fetch rates from the address in the settings now */
+        post: operations["fetchRates"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/rates/{id}/answer": {
         parameters: {
             query?: never;
@@ -1787,6 +1804,12 @@ export interface components {
              * @enum {string}
              */
             old_rates: "warn" | "block";
+            /** @description Where a file of rates is fetched from twice a day. */
+            rates_address: string | null;
+            /** Format: date-time */
+            rates_fetched_at: string | null;
+            /** @description Why the last look there brought nothing. */
+            rates_problem: string | null;
             freeze: components["schemas"]["FreezeHours"] | null;
             limits: components["schemas"]["Limits"];
             /** @description Counts edits: sent back with the next one, it tells whether someone was faster. */
@@ -3589,6 +3612,35 @@ export interface operations {
             };
         };
     };
+    fetchRates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What became of them */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RatesTaken"];
+                };
+            };
+            /** @description Why there are none */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     answerRate: {
         parameters: {
             query?: never;
@@ -3898,6 +3950,8 @@ export interface operations {
                     rate_days?: number;
                     /** @enum {string} */
                     old_rates?: "warn" | "block";
+                    /** @description Where a file of rates is fetched from twice a day. */
+                    rates_address?: string | null;
                     freeze?: components["schemas"]["FreezeHours"] | null;
                     limits?: components["schemas"]["Limits"];
                 };

@@ -2,7 +2,7 @@ import { t } from '@/messages/settings';
 import type { Workspace } from '@/api/client';
 import { useRates } from '@/api/queries';
 import { EditForm } from '@/edit/EditForm';
-import { FigureField, SelectField } from '@/edit/fields';
+import { FigureField, SelectField, TextField } from '@/edit/fields';
 import { percentReader, wholeReader } from '@/edit/reading';
 import { figure, resolverOf } from '@/edit/schemas';
 import { exactPercent } from '@/ui/figures';
@@ -10,6 +10,7 @@ import { ProblemNotice } from '@/ui/Notice';
 import { z } from 'zod';
 import { useWorkspaceEdit } from '../useWorkspaceEdit';
 import { AskedRate } from './AskedRate';
+import { FetchNow } from './FetchNow';
 import { NewRates } from './NewRates';
 import { RateLine } from './RateLine';
 
@@ -22,6 +23,7 @@ const resolver = resolverOf(
         step: figure(marginReader),
         days: figure(daysReader),
         old: z.enum(['warn', 'block']),
+        address: z.string().transform((typed) => typed.trim() || null),
     }),
 );
 
@@ -30,6 +32,7 @@ const FIELDS: Record<string, string> = {
     rate_step_percent: 'step',
     rate_days: 'days',
     old_rates: 'old',
+    rates_address: 'address',
 };
 
 const LABELS: Record<string, string> = {
@@ -37,6 +40,7 @@ const LABELS: Record<string, string> = {
     step: t('settings.rateStep'),
     days: t('settings.rateDaysLabel'),
     old: t('settings.whenOld'),
+    address: t('settings.fetchedFrom'),
 };
 
 /** The exchange rates that costs are converted at. */
@@ -93,13 +97,15 @@ function HowUsed({ workspace }: { workspace: Workspace }) {
             step: workspace.rate_step_percent,
             days: String(workspace.rate_days),
             old: workspace.old_rates,
+            address: workspace.rates_address ?? '',
         },
         resolver,
-        change: ({ margin, step, days, old }) => ({
+        change: ({ margin, step, days, old, address }) => ({
             rate_margin_percent: margin,
             rate_step_percent: step,
             rate_days: Number(days),
             old_rates: old,
+            rates_address: address,
         }),
         saved: t('settings.saved'),
         fieldOf: (path) => FIELDS[path] ?? path,
@@ -128,8 +134,16 @@ function HowUsed({ workspace }: { workspace: Workspace }) {
                             ['block', t('settings.oldBlock')],
                         ]}
                     />
+                    <TextField
+                        name="address"
+                        label={LABELS.address!}
+                        className="col-span-full"
+                        placeholder="https://"
+                        note={t('settings.fetchedFromNote')}
+                    />
                 </div>
             </EditForm>
+            {workspace.rates_address && <FetchNow workspace={workspace} />}
         </section>
     );
 }
