@@ -293,6 +293,9 @@ final class BenchRunCommand extends Command
         );
         $pass('the rule goes lower: every decision is a new one');
         $moves = DB::table('price_changes')->where('id', '>', $last)->count();
+        $this->arrive();
+        $this->invoiceHalfInDollars();
+        $pass('half of the costs are in another currency: every decision is a new one');
         $outcomes = DB::table('current_decisions')
             ->groupBy('outcome')
             ->selectRaw('outcome, count(*) AS many')
@@ -313,6 +316,15 @@ final class BenchRunCommand extends Command
         );
         $this->line(
             "{$changes} changes were queued when the rule was turned on, {$moves} when it went lower. At the end: {$outcomes}.",
+        );
+    }
+
+    /** The same costs at the rate, so that prices move about as much as otherwise. */
+    private function invoiceHalfInDollars(): void
+    {
+        $this->send('POST', '/api/v1/rates', ['rates' => [['base' => 'EUR', 'quote' => 'USD', 'rate' => '1.0831']]]);
+        DB::update(
+            "UPDATE products SET cost_minor = ceil(cost_minor * 1.0831), cost_currency = 'USD' WHERE id % 2 = 0 AND cost_currency IS NULL",
         );
     }
 
