@@ -5,12 +5,14 @@ declare(strict_types=1);
 namespace App\Screens;
 
 use App\Accounts\Models\Workspace;
+use App\Catalogue\Currencies\OwnCurrency;
 use App\Channels\DriverRegistry;
 use App\Channels\Models\Channel;
 use App\Channels\Ports\OfferSource;
 use App\Pricing\Deciding\LimitsAlone;
 use App\Pricing\Deciding\ListingRows;
 use App\Support\Database\IdArray;
+use App\Support\Tenancy\CurrentWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use stdClass;
@@ -62,15 +64,54 @@ final readonly class PositionDays
             UPDATE position_days d
             SET revenue_minor = sold.revenue, profit_minor = sold.profit
             FROM (
-                SELECT s.workspace_id, s.day, sum(s.revenue_minor) AS revenue, sum(s.units * l.profit_minor) AS profit
+                SELECT s.workspace_id, s.day, round(sum(s.revenue_minor * coalesce(f.factor, 1))) AS revenue,
+                    round(sum(s.units * l.profit_minor * coalesce(f.factor, 1))) AS profit
                 FROM sales_days s
                 JOIN listings l ON l.id = s.listing_id AND l.workspace_id = s.workspace_id
-                WHERE s.day >= current_date - 2
+                JOIN channels c ON c.id = l.channel_id AND c.workspace_id = l.workspace_id
+                JOIN workspaces w ON w.id = s.workspace_id
+                LEFT JOIN json_to_recordset(?) AS f (workspace_id bigint, currency text, factor numeric)
+                    ON f.workspace_id = s.workspace_id AND f.currency = c.currency
+                WHERE s.day >= current_date - 2 AND (c.currency = w.currency OR f.factor IS NOT NULL)
                 GROUP BY s.workspace_id, s.day
             ) sold
             WHERE d.workspace_id = sold.workspace_id AND d.day = sold.day AND d.day >= current_date - 2
             SQL,
+            [json_encode(self::factors(), JSON_THROW_ON_ERROR)],
         );
+    }
+
+    /**
+     * What one minor unit of each other currency that is sold in is worth in that of its workspace.
+     *
+     * @return list<array{workspace_id: int, currency: string, factor: string}>
+     */
+    private static function factors(): array
+    {
+        $foreign = DB::table('channels as c')
+            ->join('workspaces as w', 'w.id', '=', 'c.workspace_id')
+            ->whereColumn('c.currency', '<>', 'w.currency')
+            ->distinct()
+            ->orderBy('c.workspace_id')
+            ->get(['c.workspace_id', 'c.currency']);
+        $factors = [];
+        foreach ($foreign->groupBy('workspace_id') as $workspaceId => $channels) {
+            $own = app(CurrentWorkspace::class)->within(
+                (int) $workspaceId,
+                fn () => (new OwnCurrency(Workspace::query()->findOrFail($workspaceId)))->known(),
+            );
+            foreach ($channels as $channel) {
+                if (isset($own[$channel->currency])) {
+                    $factors[] = [
+                        'workspace_id' => (int) $workspaceId,
+                        'currency' => (string) $channel->currency,
+                        'factor' => $own[$channel->currency],
+                    ];
+                }
+            }
+        }
+
+        return $factors;
     }
 
     /**
@@ -84,6 +125,7 @@ final readonly class PositionDays
         $today = CarbonImmutable::now($workspace->time_zone)->startOfDay();
         $since = $today->subDays($back);
         $terms = new LimitsAlone($workspace);
+        $own = new OwnCurrency($workspace);
         $isCompared = Channel::query()
             ->whereIn('driver', DriverRegistry::namesOf(OfferSource::class))
             ->pluck('id')
@@ -112,7 +154,7 @@ final readonly class PositionDays
                     // What was seen last still held where nothing was seen that day.
                     $last = $seen[$id][$day] ?? $last;
                     if ($last !== null) {
-                        $this->add($sums, $listing, $compared[$id], $last, $sold[$id][$day] ?? null);
+                        $this->add($sums, $listing, $compared[$id], $last, $sold[$id][$day] ?? null, $own);
                     }
                 }
             }
@@ -139,8 +181,14 @@ final readonly class PositionDays
         }
     }
 
-    private function add(PastDay $day, Listing $listing, bool $isCompared, stdClass $seen, ?stdClass $sold): void
-    {
+    private function add(
+        PastDay $day,
+        Listing $listing,
+        bool $isCompared,
+        stdClass $seen,
+        ?stdClass $sold,
+        OwnCurrency $own,
+    ): void {
         $offers = iterator_to_array(
             ObservedOffers::comparable(
                 $seen->offers,
@@ -159,6 +207,7 @@ final readonly class PositionDays
             $isCompared,
             (int) $sold?->units,
             (int) $sold?->revenue_minor,
+            fn (int $amount): int => $own->of($amount, $listing->currency) ?? 0,
         );
     }
 

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Screens;
 
+use App\Accounts\Models\Workspace;
+use App\Catalogue\Currencies\OwnCurrency;
 use App\Market\RecentSales;
 use App\Publishing\Models\ChangeState;
 use App\Screens\Http\Suggestion;
@@ -33,6 +35,7 @@ final readonly class Suggestions
     public function read(): array
     {
         $up = $down = [];
+        $own = new OwnCurrency(Workspace::query()->findOrFail($this->workspaceId));
         foreach ($this->candidates('up', 'l.rank = 1 AND l.field_size > 0', 'units DESC') as $row) {
             $to = Room::up(
                 $row->price_minor,
@@ -42,10 +45,11 @@ final readonly class Suggestions
                 Percent::parse(self::GAP),
             );
             if ($to !== null) {
-                $up[] = [$row, $to, Room::aWeek($row->price_minor, $to, (int) $row->units)];
+                $aWeek = Room::aWeek($row->price_minor, $to, (int) $row->units);
+                $up[] = [$row, $to, $aWeek, $own->of($aWeek, Currency::of($row->currency)) ?? 0];
             }
         }
-        usort($up, fn (array $a, array $b) => $b[2] <=> $a[2]);
+        usort($up, fn (array $a, array $b) => $b[3] <=> $a[3]);
         foreach ($this->candidates('down', 'l.rank > 1 AND l.stock > 0 AND s.units IS NULL', 'l.stock DESC') as $row) {
             $to = Room::down($row->price_minor, $row->shipping_minor, $row->lowest_minor, $row->floor_minor);
             if ($to !== null) {
@@ -54,7 +58,10 @@ final readonly class Suggestions
         }
 
         return [
-            ...array_map(fn (array $one) => $this->suggest('up', ...$one), array_slice($up, 0, self::SHOWN)),
+            ...array_map(
+                fn (array $one) => $this->suggest('up', $one[0], $one[1], $one[2]),
+                array_slice($up, 0, self::SHOWN),
+            ),
             ...array_map(fn (array $one) => $this->suggest('down', ...$one), array_slice($down, 0, self::SHOWN)),
         ];
     }
@@ -117,6 +124,7 @@ final readonly class Suggestions
             $row->sku,
             $row->title,
             $row->channel,
+            $currency->code,
             $currency->format($row->price_minor),
             $currency->format($to),
             $currency->format($row->lowest_minor),

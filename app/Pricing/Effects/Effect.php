@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Effects;
 
+use App\Catalogue\Currencies\OwnCurrency;
 use App\Pricing\Deciding\EvaluatedListing;
 use Wrasse\Core\Insight\MoneyAtPace;
 use Wrasse\Core\Insight\PositionTally;
@@ -20,14 +21,14 @@ final class Effect
 
     public readonly MoneyAtPace $money;
 
-    /** @var list<array{int, EvaluatedListing}> with what they come to on what is sold, in minor units */
+    /** @var list<array{int, EvaluatedListing}> with what they come to on what is sold, in the workspace's minor units */
     private array $moves = [];
 
     /** @param  int  $most  so many moves are kept */
-    public function __construct(private readonly int $most)
+    public function __construct(private readonly int $most, private readonly OwnCurrency $own)
     {
         $this->stands = new PositionTally();
-        $this->money = new MoneyAtPace();
+        $this->money = new MoneyAtPace($own->of(...));
     }
 
     /** @param  int  $units  sold of it in the time that is looked at */
@@ -38,7 +39,8 @@ final class Effect
         $this->stands->add($decision);
         $this->money->add($decision, $units);
         if ($this->most > 0 && $decision->price !== null) {
-            $this->moves[] = [(new PriceMove($decision->listing->price, $decision->price))->stake($units), $one];
+            $stake = (new PriceMove($decision->listing->price, $decision->price))->stake($units);
+            $this->moves[] = [$this->own->of($stake, $decision->listing->currency) ?? 0, $one];
             $this->moves = count($this->moves) < 8 * $this->most ? $this->moves : $this->largest();
         }
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Pricing\Effects;
 
 use App\Accounts\Models\Workspace;
+use App\Catalogue\Currencies\OwnCurrency;
 use App\Pricing\Actions\TryOut;
 
 /** What a rule would do to listings, while someone is still writing it. */
@@ -23,7 +24,7 @@ final readonly class WorkOutEffect
      */
     public function handle(Workspace $workspace, array $document, ?array $listingIds, array $filter): Effect
     {
-        $effect = new Effect(self::LARGEST_MOVES);
+        $effect = new Effect(self::LARGEST_MOVES, new OwnCurrency($workspace));
         foreach ($this->tryOut->handle($workspace, $document, $listingIds, $filter) as [$one, $units]) {
             $effect->add($one, $units);
         }

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Pricing\Http;
 
 use App\Accounts\Models\User;
+use App\Accounts\Models\Workspace;
+use App\Catalogue\Currencies\OwnCurrency;
 use App\Market\RecentSales;
 use App\Pricing\PriceWars\AnswerPriceWar;
 use App\Support\Tenancy\CurrentWorkspace;
@@ -40,6 +42,7 @@ final readonly class PriceWarController
     )]
     public function index(CurrentWorkspace $current): JsonResponse
     {
+        $own = new OwnCurrency(Workspace::query()->findOrFail($current->id()));
         $rows = DB::table('price_wars as s')
             ->join('listings as l', 'l.id', '=', 's.listing_id')
             ->join('channels as c', 'c.id', '=', 'l.channel_id')
@@ -53,6 +56,7 @@ final readonly class PriceWarController
                     ->on('v.rule_id', '=', 'l.rule_id')
                     ->whereRaw('v.id = (SELECT max(id) FROM rule_versions WHERE rule_id = l.rule_id)'),
             )
+            ->leftJoin(DB::raw($own->factors()), 'own.currency', '=', 'c.currency')
             ->leftJoinSub(RecentSales::of($current->id()), 'd', 'd.listing_id', '=', 'l.id')
             ->where('s.workspace_id', $current->id())
             ->where(
@@ -67,7 +71,7 @@ final readonly class PriceWarController
             ->orderByRaw(
                 <<<'SQL'
                 coalesce(s.until > now(), false),
-                (s.own_from_minor - s.own_to_minor) * greatest(1, coalesce(d.units, 1)) DESC,
+                (s.own_from_minor - s.own_to_minor) * coalesce(own.factor, 0) * greatest(1, coalesce(d.units, 1)) DESC,
                 s.id
                 SQL,
             )

@@ -6,6 +6,7 @@ namespace App\Pricing\Http;
 
 use App\Accounts\Models\User;
 use App\Accounts\Models\Workspace;
+use App\Catalogue\Currencies\OwnCurrency;
 use App\Catalogue\Events\Cause;
 use App\Catalogue\Exports\CsvResponse;
 use App\Catalogue\Listings\ListingSelection;
@@ -250,12 +251,12 @@ final readonly class RuleController
     {
         $rows = $request->validate(['rows' => ['sometimes', 'in:all,largest']])['rows'] ?? 'all';
         $asked = $this->asked($request);
-        $money = $this->workspace()->money();
+        $own = new OwnCurrency($this->workspace());
 
         return new JsonResponse(
             $rows === 'largest'
-                ? TryOutResource::summed($effect->handle(...$asked), $money)
-                : TryOutResource::listingByListing($tryOut->handle(...$asked), $money),
+                ? TryOutResource::summed($effect->handle(...$asked), $own->currency)
+                : TryOutResource::listingByListing($tryOut->handle(...$asked), $own),
         );
     }
 

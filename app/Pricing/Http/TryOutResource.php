@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Http;
 
+use App\Catalogue\Currencies\OwnCurrency;
 use App\Pricing\Deciding\EvaluatedListing;
 use App\Pricing\Effects\Effect;
 use OpenApi\Attributes as OA;
@@ -29,21 +30,24 @@ final readonly class TryOutResource
         #[OA\Property(description: 'The same pieces at the new prices.')] public string $revenue_after,
         #[OA\Property] public string $profit_before,
         #[OA\Property] public string $profit_after,
+        #[OA\Property(description: 'What these sums are in; ISO 4217.')] public string $currency,
+        #[OA\Property(description: 'Listings that are not in the sums, as there is no exchange rate for their currency.')]
+        public int $left_out,
         #[OA\Property(type: 'array', items: new OA\Items(ref: TryOutRow::class))] public array $rows,
     ) {
     }
 
     /** @param  iterable<array{EvaluatedListing, int}>  $decided  as TryOut gives it; each with its row */
-    public static function listingByListing(iterable $decided, Currency $currency): self
+    public static function listingByListing(iterable $decided, OwnCurrency $own): self
     {
-        $effect = new Effect(0);
+        $effect = new Effect(0, $own);
         $rows = [];
         foreach ($decided as [$one, $units]) {
             $effect->add($one, $units);
             $rows[] = TryOutRow::of($one);
         }
 
-        return self::of($effect, $rows, $currency);
+        return self::of($effect, $rows, $own->currency);
     }
 
     /** Only the rows that would move most. */
@@ -69,6 +73,8 @@ final readonly class TryOutResource
             revenue_after: $currency->format($money->revenueAfter),
             profit_before: $currency->format($money->profitBefore),
             profit_after: $currency->format($money->profitAfter),
+            currency: $currency->code,
+            left_out: $money->leftOut,
             rows: $rows,
         );
     }

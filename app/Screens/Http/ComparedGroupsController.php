@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Screens\Http;
 
 use App\Accounts\Models\Workspace;
+use App\Catalogue\Currencies\OwnCurrency;
 use App\Pricing\Models\Rule;
 use App\Screens\ComparedGroups;
 use Illuminate\Http\JsonResponse;
@@ -36,7 +37,7 @@ final readonly class ComparedGroupsController
         $rule = Rule::query()->findOrFail($id);
 
         return new JsonResponse(
-            (new ComparedGroups($rule, Workspace::query()->findOrFail($rule->workspace_id)->money()))->read(),
+            (new ComparedGroups($rule, new OwnCurrency(Workspace::query()->findOrFail($rule->workspace_id))))->read(),
         );
     }
 }

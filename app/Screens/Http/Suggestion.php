@@ -20,6 +20,7 @@ final readonly class Suggestion
         #[OA\Property] public string $sku,
         #[OA\Property] public string $title,
         #[OA\Property] public string $channel,
+        #[OA\Property(description: 'What its prices are in; ISO 4217.')] public string $currency,
         #[OA\Property] public string $price,
         #[OA\Property(description: 'One cent under the lowest other, within the limits.')] public string $to,
         #[OA\Property(description: 'The lowest other that counts, with shipping.')] public string $lowest,

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Screens\Http;
 
 use App\Accounts\Models\Workspace;
+use App\Catalogue\Currencies\OwnCurrency;
 use App\Market\RecentSales;
 use App\Pricing\Deciding\DecideNow;
 use App\Pricing\Deciding\EvaluatedListing;
@@ -64,11 +65,14 @@ final readonly class WorklistController
     /** @return list<WorklistItem> */
     private function listings(string $problem): array
     {
+        $own = new OwnCurrency(Workspace::query()->findOrFail($this->current->id()));
         $rows = DB::table('listings as l')
             ->where('l.workspace_id', $this->current->id())
             ->where('l.problem', $problem)
+            ->join('channels as c', 'c.id', '=', 'l.channel_id')
+            ->leftJoin(DB::raw($own->factors()), 'own.currency', '=', 'c.currency')
             ->leftJoinSub($this->sold($problem), 'sold', 'sold.listing_id', '=', 'l.id')
-            ->orderByRaw('coalesce(sold.revenue_minor, 0) DESC, l.id')
+            ->orderByRaw('coalesce(sold.revenue_minor * own.factor, 0) DESC, l.id')
             ->limit(self::SHOWN)
             ->get(['l.id', 'sold.revenue_minor'])
             ->all();

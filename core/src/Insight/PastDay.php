@@ -35,6 +35,8 @@ final class PastDay
      * @param  list<int>  $rivals  what our price would have had to be to cost the buyer as much as each of them
      * @param  bool  $isBuyBoxTheirs  whether one of them held it
      * @param  bool  $isCompared  whether it is sold where rivals are, though none may have been there
+     * @param  int  $revenue  in minor units of the listing's currency
+     * @param  callable(int): int  $convert  minor units of the listing's currency in that of the sums; 0 where it cannot be told
      */
     public function add(
         Listing $listing,
@@ -44,12 +46,13 @@ final class PastDay
         bool $isCompared,
         int $units,
         int $revenue,
+        callable $convert,
     ): void {
         $this->listings += (int) $isCompared;
-        $this->revenue += $revenue;
+        $this->revenue += $convert($revenue);
         $earned = $listing->earnings->at($price);
         if ($earned !== null) {
-            $this->profit += $earned->profit * $units;
+            $this->profit += $convert($earned->profit * $units);
             $this->margins[] = (float) $earned->marginPercent();
         }
         if ($rivals !== []) {

@@ -18,10 +18,10 @@ final class PastDayTest extends TestCase
     {
         $day = new PastDay();
         // Without tax and fees, at a cost of 6.00: 4.00 of 10.00 is a margin of 40 %, 2.00 of 8.00 one of 25 %.
-        $day->add($this->listing(600), 1_000, [900, 1_000, 1_200], true, true, 3, 3_000);
-        $day->add($this->listing(600), 800, [900], false, true, 2, 1_600);
+        $day->add($this->listing(600), 1_000, [900, 1_000, 1_200], true, true, 3, 3_000, self::same(...));
+        $day->add($this->listing(600), 800, [900], false, true, 2, 1_600, self::same(...));
         // Nobody to stand among, and no cost to work out a margin from.
-        $day->add($this->listing(null), 500, [], false, false, 1, 500);
+        $day->add($this->listing(null), 500, [], false, false, 1, 500, self::same(...));
 
         self::assertSame(2, $day->listings);
         self::assertSame(1, $day->buyBoxes);
@@ -46,5 +46,19 @@ final class PastDayTest extends TestCase
             1_000,
             Earnings::of($cost, [], 0, new Tax(Percent::parse('0'), false), []),
         );
+    }
+
+    public function test_money_is_added_up_in_one_currency(): void
+    {
+        $day = new PastDay();
+        $day->add($this->listing(600), 1_000, [], false, false, 3, 3_000, fn (int $francs): int => intdiv($francs * 10, 8));
+        $day->add($this->listing(600), 1_000, [], false, false, 1, 1_000, self::same(...));
+        self::assertSame(4_750, $day->revenue);
+        self::assertSame(intdiv(3 * 400 * 10, 8) + 400, $day->profit);
+    }
+
+    private static function same(int $amount): int
+    {
+        return $amount;
     }
 }

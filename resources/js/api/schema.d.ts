@@ -2082,6 +2082,10 @@ export interface components {
             revenue_after: string;
             profit_before: string;
             profit_after: string;
+            /** @description What these sums are in; ISO 4217. */
+            currency: string;
+            /** @description Listings that are not in the sums, as there is no exchange rate for their currency. */
+            left_out: number;
             rows: components["schemas"]["TryOutRow"][];
         };
         TryOutRow: {
@@ -2223,6 +2227,8 @@ export interface components {
             change_percent: string;
             /** @description The change on what was sold in 30 days, on one piece at least. */
             stake: string;
+            /** @description The same in the currency of the workspace; null without an exchange rate. */
+            stake_own: string | null;
             /** @description As it was made. */
             decision: components["schemas"]["Decision"];
             /** Format: date-time */
@@ -2537,6 +2543,8 @@ export interface components {
             sku: string;
             title: string;
             channel: string;
+            /** @description What its prices are in; ISO 4217. */
+            currency: string;
             price: string;
             /** @description One cent under the lowest other, within the limits. */
             to: string;

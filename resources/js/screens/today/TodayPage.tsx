@@ -24,7 +24,7 @@ export default function TodayPage() {
     const things = useForYou();
     const workspace = useWorkspace();
     const listings = useListingCount({}).data?.total;
-    const stake = approvals.data?.approvals.reduce((sum, one) => sum + Number(one.stake), 0) ?? 0;
+    const stake = approvals.data?.approvals.reduce((sum, one) => sum + Number(one.stake_own ?? 0), 0) ?? 0;
     return (
         <>
             <TopBar
