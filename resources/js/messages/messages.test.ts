@@ -66,6 +66,15 @@ describe('the catalogues', () => {
         expect(unsaid.filter((name) => !COMPOSED.some((start) => `${part}.${name}`.startsWith(start)))).toEqual([]);
     });
 
+    it('name no currency of their own: amounts are in that of the workspace or of a listing', () => {
+        const signs = Object.entries(texts).flatMap(([part, all]) =>
+            Object.entries(all)
+                .filter(([, text]) => /\p{Sc}/u.test(text))
+                .map(([name]) => `${part}.${name}`),
+        );
+        expect(signs).toEqual([]);
+    });
+
     it('are given the values they name', () => {
         const lacking = sources.flatMap(([file, text]) =>
             [...said(file, text)].flatMap(({ key, given }) => {

@@ -1,6 +1,6 @@
 import { t } from '@/messages/pricing';
 import { type Rule, type RuleDocument, type RuleVersion } from '@/api/client';
-import { money } from '@/ui/figures';
+import { money, symbol } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { Select } from '@/ui/Select';
 import { useState } from 'react';
@@ -30,16 +30,17 @@ function WouldDo({ rule, document }: { rule: Rule; document: RuleDocument }) {
     const tryOut = useTryOut(document, { rule: String(rule.id) });
     if (tryOut.error) return <ProblemNotice error={tryOut.error} />;
     if (!tryOut.data) return <p className="text-text-3">{t('pricing.beingWorkedOut')}</p>;
-    const { down, up, stay, ask, skipped, blocked, revenue_after, profit_after } = tryOut.data;
+    const { down, up, stay, ask, skipped, blocked, revenue_after, profit_after, currency } = tryOut.data;
+    const sign = symbol(currency);
     const lines: [string, string | number][] = [
         [t('pricing.goDown'), down],
         [t('pricing.goUp'), up],
-        ['stay', stay],
+        [t('pricing.stay'), stay],
         [t('pricing.askFirst'), ask],
-        ['skipped', skipped],
+        [t('pricing.skipped'), skipped],
         [t('pricing.cannotBePriced'), blocked],
-        [t('pricing.revenue30Days'), money(revenue_after)],
-        [t('pricing.profit30Days'), money(profit_after)],
+        [t('pricing.revenue30Days', { symbol: sign }), money(revenue_after)],
+        [t('pricing.profit30Days', { symbol: sign }), money(profit_after)],
     ];
     return (
         <dl className="grid grid-cols-[1fr_auto] gap-x-3">

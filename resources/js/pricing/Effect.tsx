@@ -2,7 +2,7 @@ import { t } from '@/messages/pricing';
 import type { TryOut, TryOutRow } from '@/api/client';
 import { PriceLine } from '@/charts/PriceLine';
 import { Button } from '@/ui/Button';
-import { money, signed, signedPercent } from '@/ui/figures';
+import { money, signed, signedPercent, symbol } from '@/ui/figures';
 import { reason } from '@/ui/words';
 
 /** What the rule would do now: counts, three figures, the biggest moves. */
@@ -34,14 +34,17 @@ export function Effect({ tryOut, onAll, stale }: { tryOut: TryOut; onAll: () => 
                     <Figure
                         key={name}
                         className={cell}
-                        name={`${name}, €`}
+                        name={`${name}, ${symbol(tryOut.currency)}`}
                         value={money(after)}
                         difference={signed((Number(after) - Number(before)).toFixed(2))}
                         note={t('pricing.from', { before: money(before) })}
                     />
                 ))}
             </dl>
-            <p className="mt-1 text-[12.5px] text-text-3">{t('pricing.revenueAndProfitOfWhatWas')}</p>
+            <p className="mt-1 text-[12.5px] text-text-3">
+                {t('pricing.revenueAndProfitOfWhatWas')}
+                {tryOut.left_out > 0 && ` ${t('pricing.leftOutOfSums', { many: tryOut.left_out })}`}
+            </p>
             <Moves rows={tryOut.rows} />
             {tryOut.listings > 0 && (
                 <Button className="mt-3" onClick={onAll}>

@@ -6,7 +6,8 @@ import { ChoicesField, FigureField } from '@/edit/fields';
 import { wholeReader } from '@/edit/reading';
 import { figureAt, resolverOf } from '@/edit/schemas';
 import { useEditForm } from '@/edit/useEditForm';
-import { money } from '@/ui/figures';
+import { useWorkspace } from '@/api/queries';
+import { money, symbol } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { toast } from 'sonner';
@@ -102,6 +103,7 @@ function Groups({ rule }: { rule: Rule }) {
         queryFn: ({ signal }) =>
             take(api.GET('/api/v1/rules/{id}/groups', { params: { path: { id: rule.id } }, signal })),
     });
+    const sign = symbol(useWorkspace().data?.currency ?? 'EUR');
     if (groups.error && !groups.data) return <ProblemNotice error={groups.error} />;
     return (
         <table className="w-full text-right text-[12.5px]">
@@ -110,8 +112,8 @@ function Groups({ rule }: { rule: Rule }) {
                     <th className="py-1 text-left font-medium">{t('pricing.sinceItWasLimited')}</th>
                     <th className="font-medium">{t('pricing.listings')}</th>
                     <th className="font-medium">{t('pricing.sold')}</th>
-                    <th className="font-medium">{t('pricing.revenue')}</th>
-                    <th className="font-medium">{t('pricing.profit')}</th>
+                    <th className="font-medium">{t('pricing.revenue', { symbol: sign })}</th>
+                    <th className="font-medium">{t('pricing.profit', { symbol: sign })}</th>
                     <th className="font-medium">{t('pricing.holdTheBuyBox')}</th>
                 </tr>
             </thead>

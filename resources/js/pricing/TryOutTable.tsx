@@ -1,4 +1,5 @@
 import { t } from '@/messages/pricing';
+import { CurrencyHead } from '@/ui/CurrencyHead';
 import type { TryOut, TryOutRow } from '@/api/client';
 import { PriceLine } from '@/charts/PriceLine';
 import { Button } from '@/ui/Button';
@@ -52,7 +53,7 @@ const COLUMNS: GridColumn<TryOutRow>[] = [
     {
         id: 'old',
         name: t('pricing.oldPrice'),
-        head: t('pricing.oldPrice2'),
+        head: <CurrencyHead words={(symbol) => t('pricing.oldPriceHead', { symbol })} />,
         width: 76,
         isRight: true,
         value: (row) => figure(row.old_price),
@@ -61,7 +62,7 @@ const COLUMNS: GridColumn<TryOutRow>[] = [
     {
         id: 'new',
         name: t('pricing.newPrice'),
-        head: t('pricing.newPrice2'),
+        head: <CurrencyHead words={(symbol) => t('pricing.newPriceHead', { symbol })} />,
         width: 76,
         isRight: true,
         isKept: true,
@@ -71,7 +72,7 @@ const COLUMNS: GridColumn<TryOutRow>[] = [
     {
         id: 'change',
         name: t('pricing.change2'),
-        head: t('pricing.change3'),
+        head: <CurrencyHead words={(symbol) => t('pricing.changeHead', { symbol })} />,
         width: 80,
         isRight: true,
         value: (row) => figure(row.change),

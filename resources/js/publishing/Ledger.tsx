@@ -1,4 +1,5 @@
 import { t } from '@/messages/changes';
+import { CurrencyHead } from '@/ui/CurrencyHead';
 import type { Change } from '@/api/client';
 import type { GridColumn, HeadColumn } from '@/ui/grid/columns';
 import { Grid, type GridProps } from '@/ui/grid/Grid';
@@ -25,7 +26,7 @@ const COLUMNS: GridColumn<Change>[] = [
     {
         id: 'before',
         name: t('changes.before2'),
-        head: t('changes.before3'),
+        head: <CurrencyHead words={(symbol) => t('changes.beforeHead', { symbol })} />,
         width: 78,
         isRight: true,
         cell: (change) => money(change.from),
@@ -33,7 +34,7 @@ const COLUMNS: GridColumn<Change>[] = [
     {
         id: 'after',
         name: t('changes.after2'),
-        head: t('changes.after3'),
+        head: <CurrencyHead words={(symbol) => t('changes.afterHead', { symbol })} />,
         width: 78,
         isRight: true,
         isKept: true,
@@ -42,7 +43,7 @@ const COLUMNS: GridColumn<Change>[] = [
     {
         id: 'change',
         name: t('changes.change'),
-        head: t('changes.change2'),
+        head: <CurrencyHead words={(symbol) => t('changes.changeHead', { symbol })} />,
         width: 78,
         isRight: true,
         cell: (change) => signed(change.change),

@@ -10,7 +10,7 @@ import { mayClose } from '@/edit/unsaved';
 import { useEditForm } from '@/edit/useEditForm';
 import { Button } from '@/ui/Button';
 import { Failed } from '@/ui/Failed';
-import { money, percent, signedPercent } from '@/ui/figures';
+import { inCurrency, money, percent, signedPercent, symbol } from '@/ui/figures';
 import { HandPriceStands, type Stands } from '@/ui/HandPriceStands';
 import { Tick } from '@/ui/Tick';
 import { Window } from '@/ui/Window';
@@ -117,7 +117,7 @@ export function MarkupWindow({ supplier, others, currency, onClose }: Props) {
             >
                 <Tiers currency={currency} />
                 <More currency={currency} />
-                <BeforeAfter supplier={supplier.name} draft={edit.values} schema={schema} />
+                <BeforeAfter supplier={supplier.name} currency={currency} draft={edit.values} schema={schema} />
                 {others.length > 0 && (
                     <details>
                         <summary className="text-text-2">{t('settings.theSameForOtherSuppliers')}</summary>
@@ -271,13 +271,16 @@ function More({ currency }: { currency: string }) {
 
 function BeforeAfter({
     supplier,
+    currency,
     draft,
     schema,
 }: {
     supplier: string;
+    currency: string;
     draft: MarkupDraft;
     schema: ReturnType<typeof markupSchema>;
 }) {
+    const sign = symbol(currency);
     const read = schema.safeParse(draft);
     const text = read.success ? JSON.stringify(read.data) : null;
     const [asked, setAsked] = useState(text);
@@ -316,11 +319,11 @@ function BeforeAfter({
                     <tr>
                         {[
                             t('settings.listing'),
-                            t('settings.cost'),
-                            t('settings.priceNow'),
-                            t('settings.byMarkup'),
+                            t('settings.costHead', { symbol: sign }),
+                            t('settings.priceNowHead', { symbol: sign }),
+                            t('settings.byMarkupHead', { symbol: sign }),
                             t('settings.change'),
-                            t('settings.was'),
+                            t('settings.wasHead', { symbol: sign }),
                             t('settings.marginOfPrice'),
                             t('settings.markupOnCost'),
                         ].map((name, index) => (
@@ -344,7 +347,11 @@ function BeforeAfter({
                                     {row.why && <span className="text-broken"> · {row.why}</span>}
                                 </span>
                             </td>
-                            <td>{money(row.cost)}</td>
+                            <td>
+                                {row.cost_currency === currency
+                                    ? money(row.cost)
+                                    : inCurrency(row.cost, row.cost_currency)}
+                            </td>
                             <td>{money(row.old_price)}</td>
                             <td className="font-bold">{money(row.new_price)}</td>
                             <td>{signedPercent(row.change_percent)}</td>

@@ -1,4 +1,5 @@
 import { rich, t } from '@/messages/message';
+import { CurrencyHead } from '@/ui/CurrencyHead';
 import type { Listing } from '@/api/client';
 import { PriceLine } from '@/charts/PriceLine';
 import { money, percent } from '@/ui/figures';
@@ -19,7 +20,7 @@ export const COLUMNS: GridColumn<Listing>[] = [
     {
         id: 'price',
         name: t('listings.price'),
-        head: t('listings.price2'),
+        head: <CurrencyHead words={(symbol) => t('listings.priceHead', { symbol })} />,
         width: 70,
         isKept: true,
         sort: 'price',
@@ -69,7 +70,7 @@ export const COLUMNS: GridColumn<Listing>[] = [
     {
         id: 'cost',
         name: t('listings.unitCost2'),
-        head: t('listings.cost'),
+        head: <CurrencyHead words={(symbol) => t('listings.costHead', { symbol })} />,
         width: 70,
         isRight: true,
         cell: (listing) => <EditCell listing={listing} field="cost" />,
@@ -77,7 +78,7 @@ export const COLUMNS: GridColumn<Listing>[] = [
     {
         id: 'floor',
         name: t('listings.floor'),
-        head: t('listings.floor2'),
+        head: <CurrencyHead words={(symbol) => t('listings.floorHead', { symbol })} />,
         width: 70,
         isRight: true,
         cell: (listing) => <EditCell listing={listing} field="floor" />,
@@ -85,7 +86,7 @@ export const COLUMNS: GridColumn<Listing>[] = [
     {
         id: 'ceiling',
         name: t('listings.ceiling'),
-        head: t('listings.ceiling2'),
+        head: <CurrencyHead words={(symbol) => t('listings.ceilingHead', { symbol })} />,
         width: 74,
         isRight: true,
         cell: (listing) => <EditCell listing={listing} field="ceiling" />,

@@ -138,7 +138,7 @@ function HowUsed({ workspace }: { workspace: Workspace }) {
                         name="address"
                         label={LABELS.address!}
                         className="col-span-full"
-                        placeholder="https://"
+                        placeholder={t('settings.addressBegins')}
                         note={t('settings.fetchedFromNote')}
                     />
                 </div>
