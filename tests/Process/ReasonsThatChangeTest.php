@@ -131,10 +131,12 @@ final class ReasonsThatChangeTest extends TestCase
     {
         mt_srand((int) (microtime(true) * 1_000));
         $until = microtime(true) + self::SECONDS;
+        $stopAt = microtime(true) + self::SECONDS / 4;
         $crashAt = microtime(true) + self::SECONDS / 2;
-        while (microtime(true) < $until) {
+        while (microtime(true) < $until || $this->stopped === []) {
             try {
-                $this->changeSomething();
+                $mustStop = $this->stopped === [] && microtime(true) >= $stopAt;
+                $this->ifPossible($mustStop ? fn () => $this->turn(0) : $this->changeSomething(...));
                 $this->noteLimits();
                 self::assertSame(
                     0,
@@ -192,23 +194,28 @@ final class ReasonsThatChangeTest extends TestCase
 
     private function changeSomething(): void
     {
+        match (mt_rand(0, 11)) {
+            0, 1 => $this->setFloor(),
+            2, 3 => $this->bulk(
+                'cost',
+                ['field' => 'cost', 'how' => 'add_percent', 'value' => (string) mt_rand(-6, 6)],
+                25,
+            ),
+            4 => app(ChangeChannel::class)->handle($this->channel->id, [
+                'fees' => [['kind' => 'percent', 'percent' => (string) mt_rand(8, 15), 'on' => 'landed']],
+            ]),
+            5 => $this->turn(mt_rand(0, 3)),
+            6, 7 => $this->saveRule(),
+            8, 9 => $this->bulk('price', ['how' => 'add_percent', 'value' => (string) mt_rand(-4, 4)], 8),
+            10 => $this->bulk('automation', ['on' => mt_rand(0, 3) > 0], 10),
+            default => $this->moveRivals(),
+        };
+    }
+
+    private function ifPossible(callable $change): void
+    {
         try {
-            match (mt_rand(0, 11)) {
-                0, 1 => $this->setFloor(),
-                2, 3 => $this->bulk(
-                    'cost',
-                    ['field' => 'cost', 'how' => 'add_percent', 'value' => (string) mt_rand(-6, 6)],
-                    25,
-                ),
-                4 => app(ChangeChannel::class)->handle($this->channel->id, [
-                    'fees' => [['kind' => 'percent', 'percent' => (string) mt_rand(8, 15), 'on' => 'landed']],
-                ]),
-                5 => $this->turn(),
-                6, 7 => $this->saveRule(),
-                8, 9 => $this->bulk('price', ['how' => 'add_percent', 'value' => (string) mt_rand(-4, 4)], 8),
-                10 => $this->bulk('automation', ['on' => mt_rand(0, 3) > 0], 10),
-                default => $this->moveRivals(),
-            };
+            $change();
         } catch (ValidationException|ConflictHttpException) {
             // It was no longer possible; that is told to whoever asked, and nothing changed.
         }
@@ -258,9 +265,9 @@ final class ReasonsThatChangeTest extends TestCase
         );
     }
 
-    private function turn(): void
+    private function turn(int $way): void
     {
-        match (mt_rand(0, 3)) {
+        match ($way) {
             0 => app(ChangeWorkspace::class)->handle($this->workspace->id, ['repricing' => 'stopped']),
             1 => app(ChangeChannel::class)->handle($this->channel->id, ['automation_on' => false]),
             2 => app(ChangeWorkspace::class)->handle($this->workspace->id, ['repricing' => 'rules_paused']),
@@ -272,7 +279,7 @@ final class ReasonsThatChangeTest extends TestCase
             $this->stoppedAt = microtime(true);
             // For so long things go on changing.
             for ($until = microtime(true) + 6; microtime(true) < $until; usleep(200_000)) {
-                $this->setFloor();
+                $this->ifPossible($this->setFloor(...));
                 $this->noteLimits();
             }
         }
