@@ -53,7 +53,7 @@ final readonly class SetCost implements BulkEdit
         Validator::make($wanted, [
             'field' => ['required', Rule::in(array_keys(self::FIELDS))],
             'currency' => ['nullable', 'string', new KnownCurrency()],
-            'effective_from' => ['nullable', 'date', 'after:-10 years', 'before:+2 years'],
+            'effective_from' => ['bail', 'nullable', 'string', 'date', 'after:-10 years', 'before:+2 years'],
         ])->validate();
         $currency = self::currency($workspace, $wanted);
         if ($currency !== $workspace->money() && ! in_array($wanted['field'], self::OF_COST, true)) {

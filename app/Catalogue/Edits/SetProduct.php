@@ -50,7 +50,7 @@ final readonly class SetProduct implements BulkEdit
             'fields.*' => ['nullable', 'string', 'max:300'],
             'was' => ['sometimes', 'array:'.implode(',', $fields)],
             'was.*' => ['nullable', 'string', 'max:300'],
-            'effective_from' => ['nullable', 'date', 'after:-10 years', 'before:+2 years'],
+            'effective_from' => ['bail', 'nullable', 'string', 'date', 'after:-10 years', 'before:+2 years'],
         ])->validate();
         try {
             $this->values((array) $wanted['fields'], $workspace->money());

@@ -162,7 +162,7 @@ final readonly class RateController
             'rates.*.base' => ['required', 'string', new KnownCurrency()],
             'rates.*.quote' => ['required', 'string', new KnownCurrency(), 'different:rates.*.base'],
             'rates.*.rate' => ['required', 'string', 'max:30'],
-            'rates.*.day' => ['nullable', 'date_format:Y-m-d', 'after:1990-01-01', 'before:tomorrow +1 day'],
+            'rates.*.day' => ['bail', 'nullable', 'string', 'date_format:Y-m-d', 'after:1990-01-01', 'before:tomorrow +1 day'],
             'source' => ['nullable', 'string', 'max:80'],
         ], ['rates.*.quote.different' => 'A rate leads from one currency to another.']);
         $today = now(Workspace::query()->findOrFail($this->current->id())->time_zone)->toDateString();
