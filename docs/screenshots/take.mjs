@@ -66,6 +66,10 @@ const pictures = {
         await page.getByRole('button', { name: 'Change the product' }).click();
         await settle();
     },
+    rates: async () => {
+        await page.goto('/settings/rates');
+        await settle();
+    },
     starters: async () => {
         await page.goto('/rules/new');
         await settle();

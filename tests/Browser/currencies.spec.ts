@@ -75,9 +75,9 @@ test('two people on one supplier’s markup are told of each other', async ({ pa
     await markup(theirs).pressSequentially('120', { delay: 15 });
     await theirs.getByRole('button', { name: 'Save for new drafts' }).click();
     await expect(theirs).toBeHidden();
-    await mine.getByRole('button', { name: 'Save for new drafts' }).click();
     await expect(mine.getByText('was changed by someone else')).toBeVisible();
     await mine.getByRole('button', { name: 'Keep mine' }).click();
+    await mine.getByRole('button', { name: 'Save for new drafts' }).click();
     await expect(mine).toBeHidden();
     await expect(page.getByText('90 % on cost')).toBeVisible();
     await other.context().close();
