@@ -31,6 +31,7 @@ for (const colours of ['light', 'dark'] as const) {
             await page.goto(place);
             await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
             await expect(page.locator('[aria-busy="true"]')).toHaveCount(0);
+            await expect(page.locator('html')).toHaveAttribute('data-theme', colours);
             // What else there is to check is the same in both.
             await expectAccessible(page, `${place} in ${colours}`, colours === 'light' ? 'all' : 'colours');
         }

@@ -2,7 +2,6 @@ import { t } from '@/messages/message';
 import { key } from '@/api/keys';
 import { PriceLine } from '@/charts/PriceLine';
 import { Mark } from '@/ui/Mark';
-import { useTheme } from '@/ui/theme';
 import { useQueryClient } from '@tanstack/react-query';
 import { useLocation, useNavigate } from 'react-router';
 import { LanguageChoice } from './LanguageChoice';
@@ -16,7 +15,6 @@ const SAMPLE = ['19.9', '22.4', '22.5', '24', '27.3'].map((at, index) => ({
 }));
 
 export default function SignIn() {
-    useTheme();
     const navigate = useNavigate();
     const from = (useLocation().state as { from?: string } | null)?.from ?? '/listings';
     const client = useQueryClient();

@@ -64,7 +64,7 @@ export function FigureInput({
                     aria-describedby={says ? `${id}-says` : undefined}
                     className={clsx(
                         'h-8 w-full rounded-md border bg-sheet px-2.5 text-text placeholder:text-text-3',
-                        unit && 'pr-8',
+                        unit && (unit.length > 2 ? 'pr-12' : 'pr-8'),
                         reader && 'text-right tabular-nums',
                         wrong ? 'border-broken' : 'border-line-2',
                         inputClassName,

@@ -1,10 +1,12 @@
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
+import { startTheme } from '@/ui/theme';
 import { App } from './App';
 
 export function start() {
     const root = document.getElementById('app');
     if (!root) return;
+    startTheme();
     createRoot(root).render(
         <StrictMode>
             <App />

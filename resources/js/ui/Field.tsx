@@ -26,7 +26,7 @@ export function Field({ label, error, note, unit, className, ...props }: FieldPr
                     aria-describedby={describedBy}
                     className={clsx(
                         'h-8 w-full rounded-md border bg-sheet px-2.5 text-text placeholder:text-text-3',
-                        unit && 'pr-8',
+                        unit && (unit.length > 2 ? 'pr-12' : 'pr-8'),
                         error ? 'border-broken' : 'border-line-2',
                     )}
                 />
