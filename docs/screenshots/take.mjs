@@ -68,6 +68,7 @@ const pictures = {
     },
     rates: async () => {
         await page.goto('/settings/rates');
+        await page.getByRole('heading', { name: 'Exchange rates' }).waitFor();
         await settle();
     },
     starters: async () => {
