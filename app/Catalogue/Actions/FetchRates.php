@@ -73,8 +73,7 @@ final readonly class FetchRates
         if (! $answer->successful()) {
             throw new ConnectionException("Status {$answer->status()}");
         }
-        $text = $answer->body();
-        $rates = mb_check_encoding($text, 'UTF-8') ? (new RatesFile($workspace->currency))->read($text) : [];
+        $rates = (new RatesFile($workspace->currency))->read($answer->body());
         $oldest = now()->subDays(self::DAYS)->toDateString();
 
         return array_values(array_filter($rates, fn (PublishedRate $rate) => $rate->day >= $oldest))

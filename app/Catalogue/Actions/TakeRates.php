@@ -142,13 +142,7 @@ final readonly class TakeRates
 
         return array_values(
             array_map(
-                fn (array $pair) => ExchangeRate::query()
-                    ->where('base', $pair[0])
-                    ->where('quote', $pair[1])
-                    ->orderByDesc('day')
-                    ->orderByDesc('created_at')
-                    ->orderByDesc('id')
-                    ->firstOrFail(),
+                fn (array $pair) => ExchangeRate::latestFirst($pair[0], $pair[1])->firstOrFail(),
                 $pairs,
             ),
         );

@@ -25,7 +25,7 @@ final readonly class ForeignCosts
     /** @return list<int> */
     public static function all(Workspace $workspace): array
     {
-        return array_values(self::query($workspace)->orderBy('l.id')->pluck('l.id')->map(intval(...))->all());
+        return self::ids(self::query($workspace));
     }
 
     /**
@@ -34,17 +34,18 @@ final readonly class ForeignCosts
      */
     public static function listings(Workspace $workspace, array $currencies): array
     {
-        return array_values(
-            self::query($workspace)
-                ->where(
-                    fn (Builder $either) => $either
-                        ->whereIn(DB::raw("coalesce(p.cost_currency, '{$workspace->money()->code}')"), $currencies)
-                        ->orWhereIn('c.currency', $currencies),
-                )
-                ->orderBy('l.id')
-                ->pluck('l.id')
-                ->map(intval(...))
-                ->all(),
+        return self::ids(
+            self::query($workspace)->where(
+                fn (Builder $either) => $either
+                    ->whereIn(DB::raw("coalesce(p.cost_currency, '{$workspace->money()->code}')"), $currencies)
+                    ->orWhereIn('c.currency', $currencies),
+            ),
         );
+    }
+
+    /** @return list<int> */
+    private static function ids(Builder $listings): array
+    {
+        return array_values($listings->orderBy('l.id')->pluck('l.id')->map(intval(...))->all());
     }
 }

@@ -33,6 +33,9 @@ final readonly class RatesFile
      */
     public function read(string $text): array
     {
+        if (! mb_check_encoding($text, 'UTF-8')) {
+            throw $this->wrong('This is no text file in UTF-8.');
+        }
         $lines = preg_split('/\r\n|\r|\n/', trim(preg_replace('/^\xEF\xBB\xBF/', '', $text) ?? ''), self::MOST_LINES + 2);
         if ($lines === false || count($lines) < 2) {
             throw $this->wrong('The file has no rates. The first line names the columns, such as date,currency,rate.');

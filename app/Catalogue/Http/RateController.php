@@ -49,7 +49,7 @@ final readonly class RateController
     )]
     public function index(RateEffects $effects): JsonResponse
     {
-        $workspace = Workspace::query()->findOrFail($this->current->id());
+        $workspace = $this->workspace();
         $pairs = RateInUse::query()->with(['rate', 'asked'])->orderBy('base')->orderBy('quote')->get();
 
         return new JsonResponse(
@@ -165,7 +165,7 @@ final readonly class RateController
             'rates.*.day' => ['bail', 'nullable', 'string', 'date_format:Y-m-d', 'after:1990-01-01', 'before:tomorrow +1 day'],
             'source' => ['nullable', 'string', 'max:80'],
         ], ['rates.*.quote.different' => 'A rate leads from one currency to another.']);
-        $today = now(Workspace::query()->findOrFail($this->current->id())->time_zone)->toDateString();
+        $today = now($this->workspace()->time_zone)->toDateString();
         $rates = [];
         foreach ($given['rates'] as $i => $rate) {
             $decimal = $this->decimal($rate['rate'], "rates.{$i}.rate", $rate['base'], $rate['quote']);
@@ -209,13 +209,9 @@ final readonly class RateController
         /** @var UploadedFile $file */
         $file = $request->file('file');
         $text = (string) file_get_contents($file->getRealPath());
-        if (! mb_check_encoding($text, 'UTF-8')) {
-            throw ValidationException::withMessages(['file' => 'This is no text file in UTF-8.']);
-        }
-        $own = Workspace::query()->findOrFail($this->current->id())->currency;
         $name = mb_substr($file->getClientOriginalName(), 0, 80);
 
-        return $this->taken((new RatesFile($own))->read($text), $name === '' ? 'a file' : $name);
+        return $this->taken((new RatesFile($this->workspace()->currency))->read($text), $name === '' ? 'a file' : $name);
     }
 
     #[OA\Post(
@@ -238,7 +234,7 @@ final readonly class RateController
     )]
     public function fetch(FetchRates $fetch): JsonResponse
     {
-        $workspace = Workspace::query()->findOrFail($this->current->id());
+        $workspace = $this->workspace();
         if ($workspace->rates_address === null) {
             throw ValidationException::withMessages(['rates_address' => 'Say first where they are to be fetched from.']);
         }
@@ -282,6 +278,11 @@ final readonly class RateController
         return new JsonResponse(null, 204);
     }
 
+    private function workspace(): Workspace
+    {
+        return Workspace::query()->findOrFail($this->current->id());
+    }
+
     private function decimal(string $typed, string $field, string $base, string $quote): string
     {
         $decimal = str_replace(',', '.', trim($typed));
@@ -303,16 +304,6 @@ final readonly class RateController
     /** @return list<ExchangeRate> */
     private function history(string $base, string $quote, int $most): array
     {
-        return array_values(
-            ExchangeRate::query()
-                ->where('base', $base)
-                ->where('quote', $quote)
-                ->orderByDesc('day')
-                ->orderByDesc('created_at')
-                ->orderByDesc('id')
-                ->limit($most)
-                ->get()
-                ->all(),
-        );
+        return array_values(ExchangeRate::latestFirst($base, $quote)->limit($most)->get()->all());
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Catalogue\Models;
 
 use App\Support\Tenancy\BelongsToWorkspace;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 
 /**
@@ -22,4 +23,19 @@ final class ExchangeRate extends Model
     use BelongsToWorkspace;
 
     public const UPDATED_AT = null;
+
+    /**
+     * Those of a pair, the last day first; of several for a day the one that came last.
+     *
+     * @return Builder<self>
+     */
+    public static function latestFirst(string $base, string $quote): Builder
+    {
+        return self::query()
+            ->where('base', $base)
+            ->where('quote', $quote)
+            ->orderByDesc('day')
+            ->orderByDesc('created_at')
+            ->orderByDesc('id');
+    }
 }

@@ -1,3 +1,4 @@
+import { roomForUnit } from '@/ui/roomForUnit';
 import { clsx } from 'clsx';
 import { useId, useState, type InputHTMLAttributes, type ReactNode } from 'react';
 import { isRead, type Reader } from './reading';
@@ -64,7 +65,7 @@ export function FigureInput({
                     aria-describedby={says ? `${id}-says` : undefined}
                     className={clsx(
                         'h-8 w-full rounded-md border bg-sheet px-2.5 text-text placeholder:text-text-3',
-                        unit && (unit.length > 2 ? 'pr-12' : 'pr-8'),
+                        roomForUnit(unit),
                         reader && 'text-right tabular-nums',
                         wrong ? 'border-broken' : 'border-line-2',
                         inputClassName,

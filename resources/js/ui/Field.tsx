@@ -1,5 +1,6 @@
 import { clsx } from 'clsx';
 import { useId, type InputHTMLAttributes, type ReactNode } from 'react';
+import { roomForUnit } from './roomForUnit';
 
 interface FieldProps extends InputHTMLAttributes<HTMLInputElement> {
     label: ReactNode;
@@ -26,7 +27,7 @@ export function Field({ label, error, note, unit, className, ...props }: FieldPr
                     aria-describedby={describedBy}
                     className={clsx(
                         'h-8 w-full rounded-md border bg-sheet px-2.5 text-text placeholder:text-text-3',
-                        unit && (unit.length > 2 ? 'pr-12' : 'pr-8'),
+                        roomForUnit(unit),
                         error ? 'border-broken' : 'border-line-2',
                     )}
                 />
