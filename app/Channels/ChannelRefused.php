@@ -4,14 +4,15 @@ declare(strict_types=1);
 
 namespace App\Channels;
 
-use RuntimeException;
+use App\Support\Messages\Message;
+use App\Support\Messages\MessageException;
 
 /** The channel said no; the same call will not go through later either. */
-final class ChannelRefused extends RuntimeException
+final class ChannelRefused extends MessageException
 {
     /** @param  int|null  $status  of the answer, where there was one */
-    public function __construct(string $message, public readonly ?int $status = null)
+    public function __construct(Message $said, public readonly ?int $status = null)
     {
-        parent::__construct($message);
+        parent::__construct($said);
     }
 }

@@ -83,7 +83,7 @@ final readonly class CircuitBreaker
         $growing = min(self::LONGEST_REST_SECONDS, 5 * 2 ** max(0, min(10, $failures - self::THRESHOLD)));
         $rest = max($why->isAsked ? $why->retryAfter : 0, $failures < self::THRESHOLD ? $failures - 1 : $growing);
         $this->note($channel, [
-            'problem' => $why->getMessage(),
+            'problem' => $why->said(),
             'failures' => $failures,
             ...$rest > 0 ? ['quiet_until' => now()->addSeconds($rest)] : [],
         ]);
@@ -92,13 +92,13 @@ final readonly class CircuitBreaker
     /** The channel said no to what was asked; that says nothing about the next call. */
     public function refused(Channel $channel, ChannelRefused $why): void
     {
-        $this->note($channel, ['problem' => $why->getMessage()]);
+        $this->note($channel, ['problem' => $why->said()]);
     }
 
     /** @param  array<string, mixed>  $what */
     private function note(Channel $channel, array $what): void
     {
-        $isNews = $channel->problem !== $what['problem'];
+        $isNews = $channel->problem?->stored() !== $what['problem']->stored();
         $channel->update($what);
         if ($isNews) {
             Announce::change($channel->workspace_id, Topic::Workspace);

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Channels;
 
+use App\Support\Messages\Message;
+
 /**
  * One thing that has to be known to reach a channel. Drivers list theirs; the form, its checks and what is stored
  * follow from them.
@@ -11,14 +13,15 @@ namespace App\Channels;
 final readonly class ConnectionField
 {
     /**
-     * @param  array<string, string>  $options  of a choice: labels by value; the first is taken where nothing is chosen
+     * @param  array<string, Message>  $options  of a choice: labels by value; the first is taken where nothing is
+     *     chosen
      * @param  array{string, string}|null  $when  name and value of the choice with which it is needed
      * @param  string|null  $unless  name of the field that may be given instead
      * @param  string|null  $placeholder  an example, or what is taken where nothing is given
      */
     public function __construct(
         public string $name,
-        public string $label,
+        public Message $label,
         public FieldType $type = FieldType::Text,
         public bool $isRequired = true,
         public array $options = [],

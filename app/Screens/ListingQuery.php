@@ -6,6 +6,7 @@ namespace App\Screens;
 
 use App\Catalogue\Listings\ListingFilter;
 use App\Publishing\Models\ChangeState;
+use App\Support\Messages\Message;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Pagination\Cursor;
 use Illuminate\Support\Facades\DB;
@@ -199,7 +200,7 @@ final readonly class ListingQuery
         $last = rescue(fn () => Cursor::fromEncoded($cursor)?->toArray(), report: false);
         $value = $last['value'] ?? null;
         if (! is_int($last['id'] ?? null) || ! (is_scalar($value) || $value === null)) {
-            throw ValidationException::withMessages(['cursor' => 'This is no cursor of this list.']);
+            throw ValidationException::withMessages(['cursor' => Message::of('cursor_invalid')]);
         }
 
         return [$value, $last['id']];

@@ -110,14 +110,14 @@ final readonly class Today
     {
         $rows = DB::select(
             <<<'SQL'
-            SELECT c.name AS channel, p.state, coalesce(p.problem, '') AS problem, count(*) AS many,
+            SELECT c.name AS channel, p.state, p.problem, count(*) AS many,
                 min(p.settled_at) AS since
             FROM price_changes p JOIN channels c ON c.id = p.channel_id
             WHERE p.workspace_id = ? AND p.settled_at > now() - interval '7 days' AND p.state IN ('refused', 'failed')
                 AND NOT EXISTS (
                     SELECT FROM price_changes later WHERE later.listing_id = p.listing_id AND later.id > p.id
                 )
-            GROUP BY c.name, p.state, coalesce(p.problem, '') ORDER BY count(*) DESC LIMIT ?
+            GROUP BY c.name, p.state, p.problem ORDER BY count(*) DESC LIMIT ?
             SQL,
             [$this->workspaceId, self::FAILING_GROUPS],
         );

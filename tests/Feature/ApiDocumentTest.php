@@ -57,7 +57,12 @@ final class ApiDocumentTest extends TestCase
             ->getJson('/api/v1/nothing')
             ->assertNotFound()
             ->assertHeader('Content-Type', 'application/problem+json')
-            ->assertExactJson(['type' => 'about:blank', 'title' => 'Not found', 'status' => 404]);
+            ->assertExactJson([
+                'type' => 'about:blank',
+                'title' => 'Not found',
+                'status' => 404,
+                'messages' => ['title' => ['code' => 'problem_not_found', 'values' => [], 'text' => 'Not found']],
+            ]);
         $this->actingAs($this->user)
             ->putJson('/api/v1/listings')
             ->assertStatus(405)

@@ -27,7 +27,7 @@ final class BatchTest extends TestCase
             ->assertCreated()
             ->assertJson([
                 'state' => 'planned',
-                'title' => 'Unit cost + 5 %',
+                'title' => ['text' => 'Unit cost + 5 %'],
                 'change' => 1,
                 'refused' => 1,
                 'floors_up' => 1,
@@ -38,7 +38,13 @@ final class BatchTest extends TestCase
             ->getJson("/api/v1/batches/{$batch['id']}/rows")
             ->assertOk()
             ->json();
-        self::assertSame([['field' => 'cost', 'before' => '10.00', 'after' => '10.50']], $rows[0]['changes']);
+        self::assertSame(
+            [['cost', '10.00', '10.50']],
+            array_map(
+                fn (array $one) => [$one['field'], $one['before']['text'], $one['after']['text']],
+                $rows[0]['changes'],
+            ),
+        );
         // At 16.94: net 14.24, fee 2.03, profit 1.71, and 12 % of 14.24 is 1.7088; at 16.93 it is 1.70 of 14.23, not
         // enough.
         self::assertSame(
@@ -47,7 +53,7 @@ final class BatchTest extends TestCase
         );
         self::assertSame(
             ['KC-2', 'refused', 'There is nothing to add to.'],
-            [$rows[1]['sku'], $rows[1]['verdict'], $rows[1]['why']],
+            [$rows[1]['sku'], $rows[1]['verdict'], $rows[1]['why']['text']],
         );
         $this->apply($batch['id'])
             ->assertStatus(202)
@@ -69,7 +75,7 @@ final class BatchTest extends TestCase
             ->assertStatus(422)
             ->assertJsonPath(
                 'errors.confirmed.0',
-                'Floors would move by more than 20 % on 1 products or listings. Look at them, and say that it is meant.',
+                'Floors would move by more than 20 % on 1 product or listing. Look at them, and say that it is meant.',
             );
         self::assertSame(1_000, Product::query()->value('cost_minor'));
         $this->as()
@@ -94,7 +100,7 @@ final class BatchTest extends TestCase
         $kept = $this->as()
             ->getJson("/api/v1/batches/{$batch['id']}/rows?show=left")
             ->json('0');
-        self::assertSame(['KC-2', 'It has been changed again since; that is kept.'], [$kept['sku'], $kept['why']]);
+        self::assertSame(['KC-2', 'It has been changed again since; that is kept.'], [$kept['sku'], $kept['why']['text']]);
         $this->as()
             ->postJson("/api/v1/batches/{$batch['id']}/undo")
             ->assertConflict();
@@ -144,7 +150,7 @@ final class BatchTest extends TestCase
             'is known already',
             $this->as()
                 ->getJson("/api/v1/batches/{$early['id']}/rows")
-                ->json('0.why'),
+                ->json('0.why.text'),
         );
     }
 
@@ -217,10 +223,10 @@ final class BatchTest extends TestCase
             'effective_from' => '2026-10-25',
         ])->assertJson(['refused' => 1]);
         self::assertSame(
-            'A cost that holds from 26 Oct 2026 is known already; this one would come before it.',
+            'A cost that holds from 2026-10-26 is known already; this one would come before it.',
             $this->as()
                 ->getJson("/api/v1/batches/{$early['id']}/rows")
-                ->json('0.why'),
+                ->json('0.why.text'),
         );
     }
 
@@ -304,7 +310,7 @@ final class BatchTest extends TestCase
             '26.00 is above its ceiling 25.00.',
             $this->as()
                 ->getJson("/api/v1/batches/{$batch['id']}/rows?show=refused")
-                ->json('0.why'),
+                ->json('0.why.text'),
         );
         $this->apply($batch['id'])->assertJson(['state' => 'applied']);
         $change = PriceChange::query()->sole();

@@ -99,7 +99,7 @@ final class ChannelImportTest extends TestCase
         $import = $this->actingAs($this->user)->getJson('/api/v1/channel-imports')->assertOk()->json('0');
         self::assertSame(
             ['listings', 4, 12, 'Quayside is out of order (status 503).'],
-            [$import['step'], $import['done'], $import['total'], $import['problem']],
+            [$import['step'], $import['done'], $import['total'], $import['problem']['text'] ?? null],
         );
         [, $other] = $this->makeWorkspace('Another', 'other@another.example');
         $this->actingAs($other)->getJson('/api/v1/channel-imports')->assertOk()->assertExactJson([]);

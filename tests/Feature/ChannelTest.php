@@ -180,7 +180,7 @@ final class ChannelTest extends TestCase
         $this->advance($this->send($channel, Listing::query()->where('channel_id', $channel->id)->sole(), 1_980));
         self::assertSame(
             ['refused', 'Till refused the request (status 410).'],
-            [PriceChange::query()->sole()->state->value, PriceChange::query()->sole()->problem],
+            [PriceChange::query()->sole()->state->value, (string) PriceChange::query()->sole()->problem],
         );
         Http::assertSentCount(1);
     }
@@ -429,7 +429,7 @@ final class ChannelTest extends TestCase
         $said = $this->as()
             ->postJson("/api/v1/channels/{$channel->id}/try")
             ->assertOk()
-            ->json('message');
+            ->json('message.text');
         self::assertSame('Till is out of order (status 500).', $said);
     }
 

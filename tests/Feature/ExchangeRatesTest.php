@@ -221,7 +221,7 @@ final class ExchangeRatesTest extends TestCase
             ->assertStatus(422)
             ->assertJson(['errors' => ['rates_address' => ['What it sent is no file of rates.']]]);
         $this->as()->postJson('/api/v1/rates/fetch')->assertStatus(422);
-        self::assertSame('It did not answer.', $this->as()->getJson('/api/v1/workspace')->json('rates_problem'));
+        self::assertSame('It did not answer.', $this->as()->getJson('/api/v1/workspace')->json('rates_problem.text'));
         self::assertSame(5, ExchangeRate::query()->count());
     }
 
@@ -299,7 +299,7 @@ final class ExchangeRatesTest extends TestCase
         self::assertSame(1, $batch['refused']);
         self::assertSame(
             'Its costs are in EUR, these in USD: the inbound cost is needed in USD too.',
-            $this->as()->getJson("/api/v1/batches/{$batch['id']}/rows?show=refused")->json('0.why'),
+            $this->as()->getJson("/api/v1/batches/{$batch['id']}/rows?show=refused")->json('0.why.text'),
         );
         $wanted = ['field' => 'cost', 'how' => 'set', 'value' => '7.00', 'currency' => 'USD'];
         $id = Listing::query()->value('id');

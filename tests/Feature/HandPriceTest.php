@@ -15,6 +15,7 @@ use App\Publishing\Actions\ClaimQueuedChanges;
 use App\Publishing\Actions\SettleChange;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\PriceChange;
+use App\Support\Messages\Message;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
 use Illuminate\Testing\TestResponse;
@@ -100,7 +101,7 @@ final class HandPriceTest extends TestCase
         $batch = $this->set('22.00');
         self::assertSame(
             'Another price is on its way to the channel; this one follows when that has arrived.',
-            $this->rows($batch)[0]['why'],
+            $this->rows($batch)[0]['why']['text'],
         );
         self::assertSame(
             ['price' => '22.00', 'stands' => 'market', 'until' => null, 'by' => 'Nora', 'arrived' => false],
@@ -124,7 +125,7 @@ final class HandPriceTest extends TestCase
         $this->claim();
         app(SettleChange::class)->refusedForGood(
             PriceChange::query()->where('to_minor', 2_100)->sole(),
-            'price under the limit set for this item',
+            Message::quoting('price under the limit set for this item'),
         );
         self::assertSame(0, PriceHold::query()->count(), 'it does not stand: nobody shows it');
         self::assertSame(['price under the limit set for this item'], $this->problems());
@@ -147,7 +148,7 @@ final class HandPriceTest extends TestCase
             ->assertStatus(202);
         self::assertSame(
             ['left', '21.00 is below its floor 22.60.'],
-            [$this->rows($batch)[0]['state'], $this->rows($batch)[0]['why']],
+            [$this->rows($batch)[0]['state'], $this->rows($batch)[0]['why']['text']],
         );
         self::assertSame(['21.00 is below its floor 22.60.'], $this->problems());
         $this->as()
@@ -351,7 +352,7 @@ final class HandPriceTest extends TestCase
             ->assertCreated()
             ->json('id');
 
-        return $this->rows($batch)[0]['why'];
+        return $this->rows($batch)[0]['why']['text'];
     }
 
     /** @return list<array<string, mixed>> */
@@ -378,7 +379,7 @@ final class HandPriceTest extends TestCase
         $answer = $this->as()->getJson('/api/v1/changes?state=to_acknowledge');
         self::assertInstanceOf(TestResponse::class, $answer);
 
-        return array_column($answer->json('changes'), 'problem');
+        return array_column(array_column($answer->json('changes'), 'problem'), 'text');
     }
 
     private function decide(Cause $cause): void

@@ -72,7 +72,7 @@ final class ImportTest extends TestCase
                 ],
             ],
             array_map(
-                fn (array $row) => [$row['line'], $row['sku'], $row['why']],
+                fn (array $row) => [$row['line'], $row['sku'], $row['why']['text'] ?? null],
                 $this->as()
                     ->getJson("/api/v1/batches/{$batch->json('id')}/rows?show=refused")
                     ->json(),
@@ -181,10 +181,8 @@ final class ImportTest extends TestCase
                 'There is no channel “Harbour”; there is Quayside.',
             ],
             array_column(
-                $this->as()
-                    ->getJson("/api/v1/batches/{$batch->json('id')}/rows?show=refused")
-                    ->json(),
-                'why',
+                array_column($this->as()->getJson("/api/v1/batches/{$batch->json('id')}/rows?show=refused")->json(), 'why'),
+                'text',
             ),
         );
         $this->bringIn($file)->assertJson(['create' => 0, 'same' => 2]);
@@ -213,10 +211,8 @@ final class ImportTest extends TestCase
         self::assertSame(
             ['There is no rule “Sideways”.'],
             array_column(
-                $this->as()
-                    ->getJson("/api/v1/batches/{$batch->json('id')}/rows?show=refused")
-                    ->json(),
-                'why',
+                array_column($this->as()->getJson("/api/v1/batches/{$batch->json('id')}/rows?show=refused")->json(), 'why'),
+                'text',
             ),
         );
         $this->as()
@@ -300,7 +296,7 @@ final class ImportTest extends TestCase
                 ->map(fn (Product $product) => [$product->cost_minor, $product->gtin])
                 ->all(),
         );
-        self::assertSame('the sheet “Costs” of a workbook', $this->bring($book)->json('read_as'));
+        self::assertSame('the sheet “Costs” of a workbook', $this->bring($book)->json('read_as.text'));
     }
 
     public function test_damaged_workbooks_are_refused(): void

@@ -74,7 +74,7 @@ final class NotificationTest extends TestCase
         app(NoticeNotifications::class)->handle();
         $this->workOff('market');
         self::assertSame(3, DB::table('market_notifications')->whereNull('observed_at')->count(), 'they wait');
-        self::assertSame('Quayside is out of order (status 503).', $this->channel->refresh()->problem);
+        self::assertSame('Quayside is out of order (status 503).', (string) $this->channel->refresh()->problem);
         DB::table('channels')->update(['quiet_until' => null]);
         $this->workOff('market');
         self::assertSame(0, DB::table('market_notifications')->whereNull('observed_at')->count());

@@ -85,7 +85,7 @@ final class PriceLifeTest extends TestCase
             ],
             'the market is back where it was' => [
                 fn (self $test) => $test->rivalAsks('25.16'),
-                'Decided again: the price is there already.',
+                'Decided again. The price is there already.',
             ],
             'the listing is held back to compare' => [
                 fn (self $test) => $test->compare(),
@@ -93,7 +93,7 @@ final class PriceLifeTest extends TestCase
             ],
             'stock is at nothing' => [
                 fn (self $test) => $test->stock(0),
-                'Decided again: out of stock; nothing to price.',
+                'Decided again. Out of stock; nothing to price.',
             ],
             'the cost is not known any more' => [
                 fn (self $test) => $test->bulk('product', ['fields' => ['cost' => '']]),
@@ -138,7 +138,7 @@ final class PriceLifeTest extends TestCase
         $change($this);
         $this->workOff();
         self::assertSame([['withdrawn', '1980']], $this->ledger());
-        self::assertSame($reason, PriceChange::query()->sole()->problem);
+        self::assertSame($reason, (string) PriceChange::query()->sole()->problem);
         $this->changeWorkspace([
             'repricing' => $reason === 'Rules are paused.' ? 'rules_paused' : 'running',
             'freeze' => null,
@@ -252,7 +252,7 @@ final class PriceLifeTest extends TestCase
         $this->market = 'up';
         $this->sendAll();
         self::assertSame(['22.00'], $this->taken);
-        self::assertSame('19.80 is below its floor 22.00.', PriceChange::query()->orderBy('id')->first()?->problem);
+        self::assertSame('19.80 is below its floor 22.00.', (string) PriceChange::query()->orderBy('id')->first()?->problem);
     }
 
     public function test_what_had_arrived_though_its_answer_was_lost_is_followed_up_and_put_right(): void
@@ -276,7 +276,7 @@ final class PriceLifeTest extends TestCase
         ListingMarket::query()->update(['seen_at' => now()->subMinutes(61)]);
         $this->send();
         self::assertSame([], $this->taken);
-        self::assertSame('Its market was last seen more than 60 minutes ago.', PriceChange::query()->sole()->problem);
+        self::assertSame('Its market was last seen more than 60 minutes ago.', (string) PriceChange::query()->sole()->problem);
     }
 
     public function test_a_rule_changes_no_price_outside_its_hours_though_it_was_decided_within_them(): void
@@ -289,7 +289,7 @@ final class PriceLifeTest extends TestCase
         self::assertSame([], $this->taken);
         self::assertSame(
             'The rule “Under” does not change prices at this time.',
-            PriceChange::query()->sole()->problem,
+            (string) PriceChange::query()->sole()->problem,
         );
     }
 

@@ -31,7 +31,7 @@ final class ProductTest extends TestCase
             'stock' => '4',
         ])
             ->assertCreated()
-            ->assertJson(['state' => 'applied', 'title' => 'New: Crock, 5 l', 'create' => 1]);
+            ->assertJson(['state' => 'applied', 'title' => ['text' => 'New: Crock, 5 l'], 'create' => 1]);
         $listing = Listing::query()->with('product.supplier')->sole();
         self::assertSame(
             ['Crock, 5 l', 2_990, 4, true, 1_000, 'Ravel & Rye'],
@@ -140,7 +140,7 @@ final class ProductTest extends TestCase
             'map' => '',
         ])->assertJson([
             'state' => 'planned',
-            'title' => 'Product: brand, category, unit cost, minimum advertised price (MAP)',
+            'title' => ['text' => 'Product: brand, category, unit cost, MAP'],
             'change' => 1,
         ]);
         $this->apply($batch['id'])->assertJson(['state' => 'applied']);
@@ -173,7 +173,7 @@ final class ProductTest extends TestCase
             'Someone else changed the brand meanwhile.',
             $this->as()
                 ->getJson("/api/v1/batches/{$batch['id']}/rows")
-                ->json('0.why'),
+                ->json('0.why.text'),
         );
     }
 
@@ -282,7 +282,7 @@ final class ProductTest extends TestCase
             'This price is being sent',
             $this->as()
                 ->getJson("/api/v1/batches/{$batch['id']}/rows?show=left")
-                ->json('0.why'),
+                ->json('0.why.text'),
         );
         self::assertSame(ChangeState::Sent, PriceChange::query()->sole()->state);
     }

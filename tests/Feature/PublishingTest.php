@@ -155,7 +155,7 @@ final class PublishingTest extends TestCase
         self::assertSame([['refused', 1_980], ['confirmed', 1_980]], $this->changes());
         self::assertSame(
             'Quayside refused the request (status 404).',
-            PriceChange::query()->orderBy('id')->first()?->problem,
+            (string) PriceChange::query()->orderBy('id')->first()?->problem,
         );
     }
 
@@ -171,7 +171,7 @@ final class PublishingTest extends TestCase
         self::assertSame([['sending', 1_980]], $this->changes());
         self::assertSame(
             'Quayside is out of order (status 503). Tried again by itself.',
-            PriceChange::query()->sole()->problem,
+            (string) PriceChange::query()->sole()->problem,
         );
     }
 
@@ -220,7 +220,7 @@ final class PublishingTest extends TestCase
         $change = PriceChange::query()->sole();
         self::assertSame(
             [ChangeState::Sending, 'Quayside did not answer. Tried again by itself.'],
-            [$change->state, $change->problem],
+            [$change->state, (string) $change->problem],
         );
         self::assertTrue($feed->refresh()->due_at->isFuture(), 'it waits');
         $this->advance($feed, 2);
@@ -255,7 +255,7 @@ final class PublishingTest extends TestCase
         for ($try = 1; $try <= 5; $try++) {
             $this->advance($this->claim(), 2);
             $change = PriceChange::query()->sole();
-            self::assertSame('price under the limit set for this item', $change->problem);
+            self::assertSame('price under the limit set for this item', (string) $change->problem);
             if ($try < 5) {
                 self::assertSame([ChangeState::Queued, $try], [$change->state, $change->attempts]);
                 self::assertEqualsWithDelta(
@@ -273,7 +273,7 @@ final class PublishingTest extends TestCase
         $this->actingAs($this->user)
             ->getJson('/api/v1/changes?state=failed')
             ->assertOk()
-            ->assertJsonPath('changes.0.problem', 'price under the limit set for this item');
+            ->assertJsonPath('changes.0.problem.text', 'price under the limit set for this item');
     }
 
     public function test_a_change_whose_price_never_appears_fails(): void
@@ -291,7 +291,7 @@ final class PublishingTest extends TestCase
         $change = PriceChange::query()->sole();
         self::assertSame(
             [ChangeState::Failed, 'The channel accepted the price and shows 22.00.'],
-            [$change->state, $change->problem],
+            [$change->state, (string) $change->problem],
         );
     }
 

@@ -380,13 +380,13 @@ final class RunTest extends TestCase
         self::assertSame('failed', $run->refresh()->state->value);
         self::assertSame(
             'It stopped after 1 of 2 listings because of an error on our side. Nothing of it was sent.',
-            $run->problem,
+            (string) $run->problem,
         );
         self::assertSame(
             [['withdrawn', 'Its run could not be carried through.']],
             PriceChange::query()
                 ->get()
-                ->map(fn (PriceChange $change) => [$change->state->value, $change->problem])
+                ->map(fn (PriceChange $change) => [$change->state->value, (string) $change->problem])
                 ->all(),
         );
         $this->actingAs($this->user)->getJson('/api/v1/runs?state=failed')->assertOk()->assertJsonCount(1);

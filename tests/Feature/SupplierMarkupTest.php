@@ -41,10 +41,10 @@ final class SupplierMarkupTest extends TestCase
                 $rows[0]['new_price'],
                 $rows[0]['change_percent'],
                 $rows[0]['was'],
-                $rows[0]['why'],
+                $rows[0]['why']['text'] ?? null,
             ],
         );
-        self::assertSame([null, 'It has no cost.'], [$rows[1]['new_price'], $rows[1]['why']]);
+        self::assertSame([null, 'It has no cost.'], [$rows[1]['new_price'], $rows[1]['why']['text'] ?? null]);
         $this->as()
             ->putJson('/api/v1/suppliers/markup', [
                 'suppliers' => ['Marrow Works', 'Ravel & Rye'],

@@ -7,6 +7,7 @@ namespace Tests\Feature;
 use App\Catalogue\Models\Listing;
 use App\Publishing\Models\PriceChange;
 use App\Screens\PositionDays;
+use App\Support\Messages\Message;
 use Illuminate\Support\Facades\DB;
 use Tests\TestCase;
 
@@ -46,7 +47,7 @@ final class TodayTest extends TestCase
         self::assertSame(
             [['Quayside', 'refused', 'price under the limit set for this item', 1]],
             array_map(
-                fn (array $group) => [$group['channel'], $group['state'], $group['problem'], $group['many']],
+                fn (array $group) => [$group['channel'], $group['state'], $group['problem']['text'] ?? null, $group['many']],
                 $today['failing'],
             ),
             'what arrived since is not in the way any more',
@@ -186,7 +187,7 @@ final class TodayTest extends TestCase
             'ceiling_minor' => 9_000,
             'state' => $state,
             'user_id' => $userId,
-            'problem' => $problem,
+            'problem' => $problem === null ? null : Message::quoting($problem),
             'due_at' => now(),
             'queued_at' => now(),
             'settled_at' => $state === 'waiting' ? null : now()->subHours($hoursAgo),

@@ -83,7 +83,7 @@ final class DriverContractTest extends TestCase
     #[DataProvider('drivers')]
     public function test_says_that_it_can_be_reached(string $name): void
     {
-        self::assertNotSame('', $this->driver($name)->check());
+        self::assertNotSame('', (string) $this->driver($name)->check());
     }
 
     #[DataProvider('drivers')]

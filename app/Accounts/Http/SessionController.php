@@ -6,6 +6,7 @@ namespace App\Accounts\Http;
 
 use App\Accounts\Models\User;
 use App\Accounts\Models\Workspace;
+use App\Support\Messages\Message;
 use Illuminate\Contracts\Auth\StatefulGuard;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -61,12 +62,12 @@ final readonly class SessionController
         $key = 'sign-in|'.mb_strtolower($given['email']).'|'.$request->ip();
         if (RateLimiter::tooManyAttempts($key, self::TRIES_PER_MINUTE)) {
             throw ValidationException::withMessages([
-                'email' => 'Too many tries. Wait '.RateLimiter::availableIn($key).' seconds and try again.',
+                'email' => Message::of('sign_in_too_many_tries', seconds: RateLimiter::availableIn($key)),
             ]);
         }
         if (! $this->guard()->attempt($given, remember: true)) {
             RateLimiter::hit($key);
-            throw ValidationException::withMessages(['email' => 'This address and password do not go together.']);
+            throw ValidationException::withMessages(['email' => Message::of('sign_in_wrong')]);
         }
         RateLimiter::clear($key);
         $request->session()->regenerate();

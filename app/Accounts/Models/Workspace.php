@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Accounts\Models;
 
 use App\Support\Database\CountsEdits;
+use App\Support\Messages\Message;
 use App\Support\Schedule\HoursOfDay;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
@@ -31,7 +32,7 @@ use Wrasse\Core\Money\Currency;
  * @property OldRates $old_rates
  * @property string|null $rates_address where rates are fetched from twice a day
  * @property CarbonImmutable|null $rates_fetched_at
- * @property string|null $rates_problem why the last look there brought nothing
+ * @property Message|null $rates_problem why the last look there brought nothing
  * @property array{floor: list<array<string, string>>, ceiling: list<array<string, string>>} $limits
  */
 final class Workspace extends Model
@@ -56,6 +57,7 @@ final class Workspace extends Model
     protected function casts(): array
     {
         return [
+            'rates_problem' => Message::class,
             'tax_included' => 'bool',
             'repricing' => Repricing::class,
             'locale' => Notation::class,

@@ -28,7 +28,7 @@ final readonly class AddProduct
         try {
             NewProduct::plan($workspace, $fields);
         } catch (RefusedRow $e) {
-            throw ValidationException::withMessages([$e->field ?? 'sku' => $e->getMessage()]);
+            throw ValidationException::withMessages([$e->field ?? 'sku' => $e->said()]);
         }
 
         return $this->apply->apply($this->start->product($workspace, $fields, $userId)->id, false);

@@ -13,9 +13,9 @@ use App\Support\Http\DocumentField;
 use App\Support\Http\PercentField;
 use App\Support\Live\Announce;
 use App\Support\Live\Topic;
+use App\Support\Messages\Conflict;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
-use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 use Wrasse\Core\Document\EarningsReader;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Money\Currency;
@@ -35,7 +35,7 @@ final readonly class ChangeChannel
      * @param  int|null  $revision  the one that was edited; null: whatever it is
      *
      * @throws ValidationException
-     * @throws ConflictHttpException if someone changed it meanwhile
+     * @throws Conflict if someone changed it meanwhile
      */
     public function handle(int $channelId, array $wanted, ?int $revision = null): Channel
     {

@@ -8,6 +8,7 @@ use App\Catalogue\Models\Batch;
 use App\Catalogue\Models\Import;
 use App\Catalogue\Models\ImportMapping;
 use App\Channels\Models\Channel;
+use App\Support\Messages\Message;
 use Illuminate\Validation\ValidationException;
 
 /** Begins to work out what a file would change, and remembers what the columns of this supplier's files hold. */
@@ -37,11 +38,11 @@ final readonly class CheckImport
         $header = $import->layout['header'];
         foreach ($columns as $field => $column) {
             if ($column !== null && $column >= count($header)) {
-                throw ValidationException::withMessages(["columns.{$field}" => 'The file has no such column.']);
+                throw ValidationException::withMessages(["columns.{$field}" => Message::of('import_no_such_column')]);
             }
         }
         if (($columns['sku'] ?? null) === null) {
-            throw ValidationException::withMessages(['columns.sku' => 'Say which column holds the SKU.']);
+            throw ValidationException::withMessages(['columns.sku' => Message::of('import_sku_column_missing')]);
         }
         if ($channelId !== null) {
             Channel::query()->findOrFail($channelId);

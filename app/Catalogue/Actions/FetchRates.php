@@ -13,6 +13,7 @@ use App\Channels\Outgoing\UnknownHost;
 use App\Channels\Outgoing\WebAddress;
 use App\Support\Live\Announce;
 use App\Support\Live\Topic;
+use App\Support\Messages\Message;
 use Illuminate\Http\Client\ConnectionException;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
@@ -49,11 +50,11 @@ final readonly class FetchRates
             $address = WebAddress::parse((string) $workspace->rates_address);
             $taken = $this->take->handle($workspace->id, $this->rates($workspace, $address->url), $address->host);
         } catch (ForbiddenAddress|UnknownHost $e) {
-            $problem = $e->getMessage();
+            $problem = $e->said();
         } catch (ConnectionException) {
-            $problem = 'It did not answer.';
+            $problem = Message::of('rates_no_answer');
         } catch (ValidationException) {
-            $problem = 'What it sent is no file of rates.';
+            $problem = Message::of('rates_no_file');
         }
         $workspace->update(['rates_fetched_at' => now(), 'rates_problem' => $problem]);
         Announce::change($workspace->id, Topic::Workspace);

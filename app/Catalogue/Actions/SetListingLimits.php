@@ -10,9 +10,10 @@ use App\Catalogue\Events\ListingsTouched;
 use App\Catalogue\Limits\OwnLimits;
 use App\Catalogue\Models\Listing;
 use App\Support\Http\AmountField;
+use App\Support\Messages\Conflict;
+use App\Support\Messages\Message;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
-use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 use Wrasse\Core\Money\Currency;
 
 /** Sets floor and ceiling of one listing by hand, as they were typed; an empty text takes the hand-set one away. */
@@ -23,15 +24,15 @@ final readonly class SetListingLimits
      * @param  int  $version  the version that was edited
      *
      * @throws ValidationException if an amount cannot be read or the floor is above the ceiling
-     * @throws ConflictHttpException if the listing was changed since
+     * @throws Conflict if the listing was changed since
      */
     public function handle(Workspace $workspace, int $listingId, array $wanted, int $version): Listing
     {
         return DB::transaction(function () use ($workspace, $listingId, $wanted, $version): Listing {
             $listing = Listing::query()->lockForUpdate()->findOrFail($listingId);
             if ($listing->version !== $version) {
-                throw new ConflictHttpException(
-                    'Someone else changed this listing while you were editing. It now shows what they saved; your figures are still in the form.',
+                throw new Conflict(
+                    Message::of('conflict_listing'),
                 );
             }
             $limits = $listing->limits;
@@ -69,7 +70,7 @@ final readonly class SetListingLimits
         $minor = AmountField::read($side, $text, $money);
         if ($minor === 0) {
             throw ValidationException::withMessages([
-                $side => "A {$side} is at least ".$money->format(1).'.',
+                $side => Message::of('limit_too_low', side: $side, least: $money->format(1)),
             ]);
         }
 
@@ -82,7 +83,11 @@ final readonly class SetListingLimits
         $contradiction = OwnLimits::contradiction($limits, $money);
         if ($contradiction !== null) {
             [$floor, $ceiling] = $contradiction;
-            throw ValidationException::withMessages(['floor' => "The floor {$floor} is above the ceiling {$ceiling}."]);
+            throw ValidationException::withMessages(['floor' => Message::of(
+                'limits_contradict',
+                floor: $floor,
+                ceiling: $ceiling,
+            )]);
         }
     }
 }

@@ -12,9 +12,10 @@ use App\Catalogue\Models\LimitScope;
 use App\Support\Http\DocumentField;
 use App\Support\Live\Announce;
 use App\Support\Live\Topic;
+use App\Support\Messages\Conflict;
+use App\Support\Messages\Message;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
-use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 use Wrasse\Core\Document\LimitsReader;
 use Wrasse\Core\Document\Node;
 
@@ -26,7 +27,7 @@ final readonly class SetScopeLimits
      * @param  int  $version  the version that was edited; 0 = there was none
      *
      * @throws ValidationException if a term is not valid, or no listing is meant
-     * @throws ConflictHttpException if someone changed them meanwhile
+     * @throws Conflict if someone changed them meanwhile
      */
     public function handle(Workspace $workspace, Scope $scope, string $name, array $limits, int $version): ?LimitScope
     {
@@ -39,12 +40,16 @@ final readonly class SetScopeLimits
         return DB::transaction(function () use ($workspace, $scope, $name, $limits, $version): ?LimitScope {
             $listings = $scope->listings($name, $workspace->id)->orderBy('l.id')->pluck('l.id')->all();
             if ($listings === []) {
-                throw ValidationException::withMessages(['name' => "No listing has the {$scope->value} “{$name}”."]);
+                throw ValidationException::withMessages(['name' => Message::of(
+                    'scope_unknown',
+                    scope: $scope->value,
+                    name: $name,
+                )]);
             }
             $set = LimitScope::query()->lockForUpdate()->where('scope', $scope)->where('name', $name)->first();
             if (($set->version ?? 0) !== $version) {
-                throw new ConflictHttpException(
-                    'Someone else changed these limits while you were editing. Reload to see them; your figures are still in the form.',
+                throw new Conflict(
+                    Message::of('conflict_limits'),
                 );
             }
             $set = $this->store($set, $scope, $name, $limits);

@@ -9,9 +9,10 @@ use App\Catalogue\Models\Supplier;
 use App\Support\Http\DocumentField;
 use App\Support\Live\Announce;
 use App\Support\Live\Topic;
+use App\Support\Messages\Conflict;
+use App\Support\Messages\Message;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
-use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 use Wrasse\Core\Document\MarkupReader;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Rule\SupplierMarkup;
@@ -27,7 +28,7 @@ final readonly class SetSupplierMarkup
      * @param  array<string, mixed>|null  $markup  null takes it away
      * @param  int|null  $seen  the revision that was edited, of the first supplier; null: whatever it is
      *
-     * @throws ConflictHttpException if that one was edited since
+     * @throws Conflict if that one was edited since
      * @throws ValidationException if the markup is not valid or a supplier is not known
      */
     public function handle(Workspace $workspace, array $suppliers, ?array $markup, ?int $seen = null): void
@@ -40,7 +41,7 @@ final readonly class SetSupplierMarkup
             $unknown = array_diff($suppliers, $known->pluck('name')->all());
             if ($unknown !== []) {
                 throw ValidationException::withMessages([
-                    'suppliers' => 'There is no supplier “'.reset($unknown).'”.',
+                    'suppliers' => Message::of('supplier_unknown', unknown: reset($unknown)),
                 ]);
             }
             $known->each(function (Supplier $supplier) use ($suppliers, $markup, $seen): void {

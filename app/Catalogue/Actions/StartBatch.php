@@ -11,6 +11,7 @@ use App\Catalogue\Edits\EditBatch;
 use App\Catalogue\Jobs\WorkBatchJob;
 use App\Catalogue\Models\Batch;
 use App\Catalogue\Models\Import;
+use App\Support\Messages\Message;
 use Illuminate\Validation\ValidationException;
 
 /** Begins to work out a change to many listings; nothing is changed yet. What is small is worked out at once. */
@@ -51,7 +52,7 @@ final readonly class StartBatch
         ]);
         $batch->total = (new EditBatch($edit))->count($batch);
         if ($batch->total === 0) {
-            throw ValidationException::withMessages(['listings' => 'No listing is chosen.']);
+            throw ValidationException::withMessages(['listings' => Message::of('batch_nothing_chosen')]);
         }
 
         return $this->begin($batch);
@@ -70,7 +71,7 @@ final readonly class StartBatch
         return $this->begin(
             new Batch([
                 'kind' => 'import',
-                'title' => $import->file_name,
+                'title' => Message::quoting($import->file_name),
                 'spec' => array_filter($spec, fn (mixed $value) => $value !== null),
                 'state' => BatchState::Planning,
                 'total' => $rows,
@@ -87,7 +88,10 @@ final readonly class StartBatch
         return $this->begin(
             new Batch([
                 'kind' => 'new_product',
-                'title' => 'New: '.mb_substr((string) ($fields['title'] ?? $fields['sku']), 0, 200),
+                'title' => Message::of(
+                    'edit_new_product',
+                    title: mb_substr((string) ($fields['title'] ?? $fields['sku']), 0, 200),
+                ),
                 'spec' => ['fields' => $fields],
                 'state' => BatchState::Planning,
                 'total' => 1,

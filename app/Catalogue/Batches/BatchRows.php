@@ -6,6 +6,7 @@ namespace App\Catalogue\Batches;
 
 use App\Catalogue\Models\Batch;
 use App\Support\Database\CopyRows;
+use App\Support\Messages\Message;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 
@@ -40,7 +41,7 @@ final readonly class BatchRows
                 'product_id' => $row->productId,
                 'listing_id' => $row->listingId,
                 'verdict' => $row->verdict,
-                'why' => $row->why,
+                'why' => $row->why?->stored(),
                 'before' => $json($row->before),
                 'after' => $json($row->after),
                 'cells' => $json($row->cells),
@@ -53,7 +54,7 @@ final readonly class BatchRows
     }
 
     /**
-     * @param  array<int, string>  $notes  by listing
+     * @param  array<int, Message>  $notes  by listing
      * @param  string|null  $state  what became of these rows, where that is something else than was written
      */
     public static function note(Batch $batch, array $notes, ?string $state = null): void
@@ -66,7 +67,12 @@ final readonly class BatchRows
                     FROM jsonb_each_text(?) n
                     WHERE r.batch_id = ? AND r.workspace_id = ? AND r.listing_id = n.key::bigint
                     SQL,
-                [$state, json_encode($notes, JSON_THROW_ON_ERROR), $batch->id, $batch->workspace_id],
+                [
+                    $state,
+                    json_encode(array_map(fn (Message $note) => $note->stored(), $notes), JSON_THROW_ON_ERROR),
+                    $batch->id,
+                    $batch->workspace_id,
+                ],
             );
         }
     }

@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Batches;
 
+use App\Support\Messages\Message;
+
 /** What is to become of one product or listing. */
 final readonly class PlannedRow
 {
     /**
      * @param  string  $verdict  create, change, same or refused
-     * @param  string|null  $why  it is refused
+     * @param  Message|null  $why  it is refused
      * @param  array{product?: array<string, mixed>, listing?: array<string, mixed>}  $before  columns as they are; a
      *     part that is to be made is left out
      * @param  array{product?: array<string, mixed>, listing?: array<string, mixed>}  $after
@@ -20,7 +22,7 @@ final readonly class PlannedRow
     public function __construct(
         public string $sku,
         public string $verdict,
-        public ?string $why = null,
+        public ?Message $why = null,
         public ?int $productId = null,
         public ?int $listingId = null,
         public array $before = [],
@@ -31,12 +33,12 @@ final readonly class PlannedRow
     ) {
     }
 
-    public static function refused(string $sku, string $why, ?int $productId = null, ?int $listingId = null): self
+    public static function refused(string $sku, Message $why, ?int $productId = null, ?int $listingId = null): self
     {
         return new self($sku, 'refused', $why, $productId, $listingId);
     }
 
-    public function refusedBecause(string $why): self
+    public function refusedBecause(Message $why): self
     {
         return new self(
             $this->sku,

@@ -10,6 +10,7 @@ use App\Catalogue\Prices\HandPrices;
 use App\Channels\DriverRegistry;
 use App\Channels\Ports\ListingSource;
 use App\Support\Database\IdArray;
+use App\Support\Messages\Message;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -213,7 +214,7 @@ final class RowWriter
                     AND c.listing_id = ANY(?::bigint[])
                 SQL,
             [
-                'This price is being sent at the moment. Once it has arrived, set the one you want.',
+                Message::of('kept_price_being_sent'),
                 ...$this->bounds(),
                 $listings(false),
             ],
@@ -224,8 +225,8 @@ final class RowWriter
     private function leaveWhatHasChanged(): void
     {
         $note = $this->isUndo
-            ? 'It has been changed again since; that is kept.'
-            : 'Someone changed it after this was worked out; it is left as they made it.';
+            ? Message::of('kept_changed_since')
+            : Message::of('kept_changed_meanwhile');
         $costs = $this->isLater() ? self::COSTS : [];
         $product = self::asJson('p', array_diff($this->columns('product_from', self::PRODUCT), $costs), [
             "'supplier', s.name",

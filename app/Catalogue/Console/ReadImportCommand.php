@@ -7,6 +7,7 @@ namespace App\Catalogue\Console;
 use App\Catalogue\Imports\CsvFile;
 use App\Catalogue\Imports\SheetFile;
 use App\Catalogue\Imports\UnreadableFile;
+use App\Support\Messages\Message;
 use Illuminate\Console\Command;
 
 /** The inside of ReadUpload: reads a file, keeps it as CSV, and prints what is in it as JSON. */
@@ -23,7 +24,7 @@ final class ReadImportCommand extends Command
         try {
             $answer = $this->read((string) $this->argument('path'), (string) $this->argument('csv'));
         } catch (UnreadableFile $e) {
-            $answer = ['problem' => $e->getMessage()];
+            $answer = ['problem' => $e->said()->stored()];
         }
         $this->output->write(json_encode($answer, JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE));
 
@@ -41,12 +42,12 @@ final class ReadImportCommand extends Command
         if (SheetFile::is($path)) {
             $sheet = (new SheetFile())->writeCsv($path, $csv);
         } elseif (! copy($path, $csv)) {
-            throw new UnreadableFile('The file could not be kept. Try again later.');
+            throw new UnreadableFile(Message::of('file_not_kept'));
         }
         $file = CsvFile::open($csv);
         $rows = $file->count();
         if ($rows === 0) {
-            throw new UnreadableFile('There is nothing below the header.');
+            throw new UnreadableFile(Message::of('file_no_rows'));
         }
 
         return [

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Currencies;
 
+use App\Support\Messages\Message;
 use DateTimeImmutable;
 use Illuminate\Validation\ValidationException;
 use Wrasse\Core\Money\Currency;
@@ -34,14 +35,14 @@ final readonly class RatesFile
     public function read(string $text): array
     {
         if (! mb_check_encoding($text, 'UTF-8')) {
-            throw $this->wrong('This is no text file in UTF-8.');
+            throw $this->wrong(Message::of('rates_file_not_utf8'));
         }
         $lines = preg_split('/\r\n|\r|\n/', trim(preg_replace('/^\xEF\xBB\xBF/', '', $text) ?? ''), self::MOST_LINES + 2);
         if ($lines === false || count($lines) < 2) {
-            throw $this->wrong('The file has no rates. The first line names the columns, such as date,currency,rate.');
+            throw $this->wrong(Message::of('rates_file_no_header'));
         }
         if (count($lines) > self::MOST_LINES) {
-            throw $this->wrong('The file has more than '.number_format(self::MOST_LINES).' lines. Split it.');
+            throw $this->wrong(Message::of('rates_file_too_long', most: self::MOST_LINES));
         }
         $separator = $this->separator($lines[0]);
         $cells = fn (string $line): array => array_map(
@@ -51,7 +52,7 @@ final readonly class RatesFile
         $header = $cells($lines[0]);
         $names = array_map(mb_strtolower(...), $header);
         if ($names[0] !== 'date') {
-            throw $this->wrong('The first column has to be called date.');
+            throw $this->wrong(Message::of('rates_file_first_column'));
         }
         $isPlain = in_array('currency', $names, true) && in_array('rate', $names, true);
         $rates = [];
@@ -62,7 +63,7 @@ final readonly class RatesFile
             }
         }
 
-        return $rates !== [] ? $rates : throw $this->wrong('The file has no rates.');
+        return $rates !== [] ? $rates : throw $this->wrong(Message::of('rates_file_empty'));
     }
 
     private function separator(string $header): string
@@ -115,10 +116,17 @@ final readonly class RatesFile
         try {
             ExchangeRate::of(Currency::of($base), Currency::of($quote), $decimal);
         } catch (InvalidAmount $e) {
-            throw $this->wrong("Line {$line}: “{$base}, {$quote}, {$rate}” cannot be taken; expected {$e->getMessage()}.");
+            throw $this->wrong(Message::of(
+                'rates_file_line_unreadable',
+                line: $line,
+                base: $base,
+                quote: $quote,
+                rate: $rate,
+                expected: Message::because($e),
+            ));
         }
         if ($base === $quote) {
-            throw $this->wrong("Line {$line}: a rate leads from one currency to another.");
+            throw $this->wrong(Message::of('rates_file_line_same_currency', line: $line));
         }
 
         return new PublishedRate($base, $quote, $decimal, $day);
@@ -132,10 +140,10 @@ final readonly class RatesFile
                 return $day->format('Y-m-d');
             }
         }
-        throw $this->wrong("Line {$line}: “{$text}” is no day such as 2026-11-27.");
+        throw $this->wrong(Message::of('rates_file_line_no_day', line: $line, text: $text));
     }
 
-    private function wrong(string $says): ValidationException
+    private function wrong(Message $says): ValidationException
     {
         return ValidationException::withMessages(['file' => $says]);
     }

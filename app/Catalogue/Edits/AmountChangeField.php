@@ -6,6 +6,7 @@ namespace App\Catalogue\Edits;
 
 use App\Support\Http\AmountField;
 use App\Support\Http\PercentField;
+use App\Support\Messages\Message;
 use Illuminate\Support\Facades\Validator;
 use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
@@ -30,14 +31,14 @@ final readonly class AmountChangeField
         $given = Validator::make(
             $wanted,
             ['how' => ['required', Rule::in(self::WAYS)], 'value' => ['required', 'string', 'max:40']],
-            ['value.required' => 'Give a figure.'],
+            ['value.required' => Message::of('value_missing')->stored()],
         )->validate();
         [$sign, $text] = self::sign($given['value']);
         if ($given['how'] === 'add_percent') {
             return AmountChange::addPercent(self::percent($sign, $text));
         }
         if ($sign === '-' && $given['how'] === 'set') {
-            throw ValidationException::withMessages(['value' => 'An amount below zero cannot be set.']);
+            throw ValidationException::withMessages(['value' => Message::of('set_amount_below_zero')]);
         }
         $amount = AmountField::read('value', $text, $currency);
 
@@ -50,16 +51,19 @@ final readonly class AmountChangeField
      * Such as "12.50", "+ 0.40" or "− 5 %".
      *
      * @param  array<string, mixed>  $wanted  checked
+     * @param  Currency|null  $currency  where it is to be named
      */
-    public static function says(array $wanted): string
+    public static function says(array $wanted, ?Currency $currency): Message
     {
         [$sign, $text] = self::sign((string) $wanted['value']);
+        if ($wanted['how'] === 'add_percent') {
+            return Message::of('change_percent', sign: $sign === '-' ? '−' : '+', percent: trim($text, " %\u{00A0}"));
+        }
+        $amount = $currency === null ? $text : "{$text} {$currency->code}";
 
-        return match ($wanted['how']) {
-            'set' => "to {$text}",
-            'add' => ($sign === '-' ? '− ' : '+ ').$text,
-            default => ($sign === '-' ? '− ' : '+ ').trim($text, " %\u{00A0}").' %',
-        };
+        return $wanted['how'] === 'set'
+            ? Message::of('change_set', amount: $amount)
+            : Message::of('change_add', sign: $sign === '-' ? '−' : '+', amount: $amount);
     }
 
     /** @return array{string, string} sign and what is left */
@@ -76,11 +80,11 @@ final readonly class AmountChangeField
         try {
             $percent = Percent::parse($sign === '-' ? "-{$text}" : $text);
         } catch (InvalidAmount $e) {
-            throw ValidationException::withMessages(['value' => 'Expected '.$e->getMessage().'.']);
+            throw ValidationException::withMessages(['value' => Message::of('expected', what: Message::because($e))]);
         }
 
         return $percent->units >= Percent::of(-100)->units
             ? $percent
-            : throw ValidationException::withMessages(['value' => 'At most 100 % can be taken off.']);
+            : throw ValidationException::withMessages(['value' => Message::of('percent_off_too_large')]);
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Catalogue\Edits;
 
 use App\Accounts\Models\Workspace;
+use App\Support\Messages\Message;
 use Closure;
 use Illuminate\Validation\ValidationException;
 
@@ -22,18 +23,18 @@ interface BulkEdit
 
     /**
      * @param  array<string, mixed>  $wanted  as it was asked for
-     * @return string what it does, in words, such as "Unit cost + 5 %"
+     * @return Message what it does, such as "Unit cost + 5 %"
      *
      * @throws ValidationException if it is not understood
      */
-    public function check(Workspace $workspace, array $wanted): string;
+    public function check(Workspace $workspace, array $wanted): Message;
 
     /**
      * What it does with a listing and its product, as EditBatch reads them: columns before and after, or why it cannot
      * be done.
      *
      * @param  array<string, mixed>  $wanted  checked
-     * @return Closure(EditRow): (array{before: array<string, mixed>, after: array<string, mixed>}|string)
+     * @return Closure(EditRow): (array{before: array<string, mixed>, after: array<string, mixed>}|Message)
      */
     public function plan(Workspace $workspace, array $wanted): Closure;
 }

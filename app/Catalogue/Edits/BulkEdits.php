@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Edits;
 
+use App\Support\Messages\Message;
 use Illuminate\Validation\ValidationException;
 
 /** All that can be done in bulk. Parts that come after the catalogue add theirs under the tag. */
@@ -24,6 +25,6 @@ final readonly class BulkEdits
                 return $edit;
             }
         }
-        throw ValidationException::withMessages(['edit' => 'There is nothing of this name that can be done in bulk.']);
+        throw ValidationException::withMessages(['edit' => Message::of('edit_unknown')]);
     }
 }

@@ -9,6 +9,7 @@ use App\Catalogue\Batches\BatchKind;
 use App\Catalogue\Batches\PlannedRow;
 use App\Catalogue\Listings\ListingSelection;
 use App\Catalogue\Models\Batch;
+use App\Support\Messages\Message;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 
@@ -55,10 +56,10 @@ final readonly class EditBatch implements BatchKind
         return $this->edit->movesFloors();
     }
 
-    /** @param  array{before: array<string, mixed>, after: array<string, mixed>}|string  $planned */
-    private function row(EditRow $row, array|string $planned): PlannedRow
+    /** @param  array{before: array<string, mixed>, after: array<string, mixed>}|Message  $planned */
+    private function row(EditRow $row, array|Message $planned): PlannedRow
     {
-        return is_string($planned)
+        return $planned instanceof Message
             ? PlannedRow::refused($row->sku, $planned, $row->product_id, $row->listing_id)
             : PlannedRow::change(
                 $row->sku,

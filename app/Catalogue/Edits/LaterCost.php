@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Catalogue\Edits;
 
 use App\Accounts\Models\Workspace;
+use App\Support\Messages\Message;
 use Carbon\CarbonImmutable;
 
 /** Costs are told in the order of time: none is put before one that is known already. */
@@ -13,9 +14,9 @@ final readonly class LaterCost
     /**
      * @param  string|null  $known  from when the last known cost holds
      * @param  string|null  $wanted  from when the new one is to hold; null = now
-     * @return string|null why it cannot be
+     * @return Message|null why it cannot be
      */
-    public static function says(Workspace $workspace, ?string $known, mixed $wanted): ?string
+    public static function says(Workspace $workspace, ?string $known, mixed $wanted): ?Message
     {
         if ($known === null) {
             return null;
@@ -24,7 +25,7 @@ final readonly class LaterCost
         $known = CarbonImmutable::parse($known)->setTimezone($workspace->time_zone);
 
         return $known->greaterThan($from)
-            ? "A cost that holds from {$known->format('j M Y')} is known already; this one would come before it."
+            ? Message::of('cost_later_known', day: $known->format('Y-m-d'))
             : null;
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Catalogue\Edits;
 
 use App\Accounts\Models\Workspace;
+use App\Support\Messages\Message;
 use Closure;
 use Illuminate\Support\Facades\Validator;
 
@@ -26,11 +27,11 @@ final readonly class SetAutomation implements BulkEdit
         return false;
     }
 
-    public function check(Workspace $workspace, array $wanted): string
+    public function check(Workspace $workspace, array $wanted): Message
     {
         Validator::make($wanted, ['on' => ['required', 'boolean']])->validate();
 
-        return $wanted['on'] ? 'Let the rules reprice' : 'Pause repricing';
+        return $wanted['on'] ? Message::of('edit_resume') : Message::of('edit_pause');
     }
 
     public function plan(Workspace $workspace, array $wanted): Closure

@@ -6,6 +6,7 @@ namespace App\Catalogue\Edits;
 
 use App\Accounts\Models\Workspace;
 use App\Support\Http\KnownCurrency;
+use App\Support\Messages\Message;
 use Carbon\CarbonImmutable;
 use Closure;
 use Illuminate\Support\Facades\Validator;
@@ -20,14 +21,15 @@ use Wrasse\Core\Money\InvalidAmount;
  */
 final readonly class SetCost implements BulkEdit
 {
+    /** Columns of the product. */
     public const FIELDS = [
-        'cost' => ['cost_minor', 'Unit cost'],
-        'inbound' => ['inbound_minor', 'Inbound cost'],
-        'packaging' => ['packaging_minor', 'Packaging cost'],
-        'handling' => ['handling_minor', 'Handling cost'],
-        'shipping_cost' => ['shipping_cost_minor', 'Own shipping cost'],
-        'rrp' => ['rrp_minor', 'Recommended price (RRP)'],
-        'map' => ['map_minor', 'Minimum advertised price (MAP)'],
+        'cost' => 'cost_minor',
+        'inbound' => 'inbound_minor',
+        'packaging' => 'packaging_minor',
+        'handling' => 'handling_minor',
+        'shipping_cost' => 'shipping_cost_minor',
+        'rrp' => 'rrp_minor',
+        'map' => 'map_minor',
     ];
 
     /** Those in the currency of the product's costs. */
@@ -48,7 +50,7 @@ final readonly class SetCost implements BulkEdit
         return true;
     }
 
-    public function check(Workspace $workspace, array $wanted): string
+    public function check(Workspace $workspace, array $wanted): Message
     {
         Validator::make($wanted, [
             'field' => ['required', Rule::in(array_keys(self::FIELDS))],
@@ -58,22 +60,26 @@ final readonly class SetCost implements BulkEdit
         $currency = self::currency($workspace, $wanted);
         if ($currency !== $workspace->money() && ! in_array($wanted['field'], self::OF_COST, true)) {
             throw ValidationException::withMessages([
-                'currency' => "RRP and MAP are in {$workspace->currency}, the currency of the workspace.",
+                'currency' => Message::of('rrp_currency', currency: $workspace->currency),
             ]);
         }
         AmountChangeField::read($wanted, $currency);
-        $from = isset($wanted['effective_from'])
-            ? ' from '.CarbonImmutable::parse((string) $wanted['effective_from'])->format('j M Y')
-            : '';
+        $field = Message::of("named_{$wanted['field']}");
+        $change = AmountChangeField::says($wanted, $currency === $workspace->money() ? null : $currency);
 
-        $in = $currency === $workspace->money() || $wanted['how'] === 'add_percent' ? '' : " {$currency->code}";
-
-        return self::FIELDS[$wanted['field']][1].' '.AmountChangeField::says($wanted).$in.$from;
+        return isset($wanted['effective_from'])
+            ? Message::of(
+                'edit_cost_from',
+                field: $field,
+                change: $change,
+                day: CarbonImmutable::parse((string) $wanted['effective_from'])->format('Y-m-d'),
+            )
+            : Message::of('edit_cost', field: $field, change: $change);
     }
 
     public function plan(Workspace $workspace, array $wanted): Closure
     {
-        $column = self::FIELDS[$wanted['field']][0];
+        $column = self::FIELDS[$wanted['field']];
         $currency = self::currency($workspace, $wanted);
         $change = AmountChangeField::read($wanted, $currency);
         $isOfCost = in_array($wanted['field'], self::OF_COST, true);
@@ -81,19 +87,19 @@ final readonly class SetCost implements BulkEdit
 
         return function (
             EditRow $row,
-        ) use ($workspace, $column, $change, $currency, $isOfCost, $mayBeNothing, $wanted): array|string {
+        ) use ($workspace, $column, $change, $currency, $isOfCost, $mayBeNothing, $wanted): array|Message {
             $before = $row->cost_currency ?? $workspace->currency;
             $isOther = $isOfCost && $wanted['how'] !== 'add_percent' && $before !== $currency->code;
             if ($isOther && ($wanted['how'] !== 'set' || $wanted['field'] !== 'cost' || ! $row->hasUnitCostAlone())) {
-                return "Its costs are in {$before}. Give the figure in {$before}, or change all its costs on the product.";
+                return Message::of('cost_other_currency', before: $before);
             }
             try {
                 $after = $change->of($row->{$column});
             } catch (InvalidAmount $e) {
-                return $e->getMessage().'.';
+                return Message::of('amount_impossible', problem: Message::because($e));
             }
             if ($after === 0 && ! $mayBeNothing) {
-                return 'It would come to nothing.';
+                return Message::of('would_be_zero');
             }
 
             return LaterCost::says($workspace, $row->cost_known_from, $wanted['effective_from'] ?? null) ?? [

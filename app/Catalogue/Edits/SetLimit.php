@@ -9,6 +9,7 @@ use App\Catalogue\Limits\OwnLimits;
 use App\Support\Http\AmountField;
 use App\Support\Http\KnownCurrency;
 use App\Support\Http\PercentField;
+use App\Support\Messages\Message;
 use Closure;
 use Illuminate\Support\Facades\Validator;
 use Illuminate\Validation\Rule;
@@ -29,14 +30,6 @@ final readonly class SetLimit implements BulkEdit
         'ceiling' => ['amount', 'margin', 'markup', 'profit', 'rrp'],
     ];
 
-    private const SAYS = [
-        'amount' => '',
-        'margin' => ' margin of price',
-        'markup' => ' markup on cost',
-        'profit' => ' profit a piece',
-        'rrp' => ' of RRP',
-    ];
-
     public function name(): string
     {
         return 'limits';
@@ -52,7 +45,7 @@ final readonly class SetLimit implements BulkEdit
         return true;
     }
 
-    public function check(Workspace $workspace, array $wanted): string
+    public function check(Workspace $workspace, array $wanted): Message
     {
         Validator::make($wanted, [
             'side' => ['required', Rule::in(array_keys(self::KINDS))],
@@ -61,18 +54,21 @@ final readonly class SetLimit implements BulkEdit
         ])->validate();
         Validator::make($wanted, ['kind' => ['required', Rule::in(self::KINDS[$wanted['side']])]])->validate();
         $term = self::term($workspace, $wanted);
-        $side = ucfirst((string) $wanted['side']);
         if ($term === null) {
-            return "{$side} of its own taken away: ".
-                ($wanted['kind'] === 'amount' ? 'amount' : trim(self::SAYS[$wanted['kind']]));
+            return Message::of('edit_limit_removed', side: $wanted['side'], kind: $wanted['kind']);
         }
         try {
             (new LimitsReader(SetPrice::currency($workspace, $wanted)))->read(Node::of([$wanted['side'] => [$term]]));
         } catch (InvalidDocument $e) {
-            throw ValidationException::withMessages(['value' => "Expected {$e->expected}."]);
+            throw ValidationException::withMessages(['value' => Message::of('expected', what: $e->expected)]);
         }
 
-        return "{$side} ".($term['amount'] ?? "{$term['percent']} %").self::SAYS[$wanted['kind']];
+        return Message::of(
+            'edit_limit',
+            side: $wanted['side'],
+            kind: $wanted['kind'],
+            figure: $term['amount'] ?? "{$term['percent']} %",
+        );
     }
 
     public function plan(Workspace $workspace, array $wanted): Closure
@@ -80,16 +76,16 @@ final readonly class SetLimit implements BulkEdit
         $term = self::term($workspace, $wanted);
         $money = SetPrice::currency($workspace, $wanted);
 
-        return function (EditRow $row) use ($term, $money, $wanted): array|string {
+        return function (EditRow $row) use ($term, $money, $wanted): array|Message {
             if (isset($term['amount']) && $row->currency !== $money->code) {
-                return "Its limits are in {$row->currency}; the figure is in {$money->code}.";
+                return Message::of('limit_other_currency', currency: $row->currency, given: $money->code);
             }
             /** @var array{floor: list<array<string, string>>, ceiling: list<array<string, string>>} $limits */
             $limits = json_decode($row->limits, true, 16, JSON_THROW_ON_ERROR);
             $after = OwnLimits::with($limits, $wanted['side'], $wanted['kind'], $term);
             $contradiction = OwnLimits::contradiction($after, Currency::of($row->currency));
             if ($contradiction !== null) {
-                return "Its floor {$contradiction[0]} would be above its ceiling {$contradiction[1]}.";
+                return Message::of('limits_would_contradict', floor: $contradiction[0], ceiling: $contradiction[1]);
             }
 
             return ['before' => ['limits' => $limits], 'after' => ['limits' => $after]];

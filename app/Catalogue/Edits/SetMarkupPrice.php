@@ -7,6 +7,7 @@ namespace App\Catalogue\Edits;
 use App\Accounts\Models\Workspace;
 use App\Catalogue\Prices\HandPriceTerm;
 use App\Catalogue\Suppliers\MarkupPrices;
+use App\Support\Messages\Message;
 use Closure;
 
 /** Sets prices, reference prices and, of drafts, shipping charges to what the markup of their supplier gives. */
@@ -27,20 +28,20 @@ final readonly class SetMarkupPrice implements BulkEdit
         return false;
     }
 
-    public function check(Workspace $workspace, array $wanted): string
+    public function check(Workspace $workspace, array $wanted): Message
     {
         HandPriceTerm::wanted($workspace, $wanted);
 
-        return 'Price by the markup of its supplier';
+        return Message::of('edit_price_by_markup');
     }
 
     public function plan(Workspace $workspace, array $wanted): Closure
     {
         $prices = MarkupPrices::of($workspace);
 
-        return function (EditRow $row) use ($prices): array|string {
+        return function (EditRow $row) use ($prices): array|Message {
             $suggested = $prices->suggest($row->forMarkup());
-            if (is_string($suggested)) {
+            if ($suggested instanceof Message) {
                 return $suggested;
             }
             ['price' => $price, 'was' => $was, 'shipping' => $shipping] = $suggested;

@@ -7,6 +7,7 @@ namespace App\Catalogue\Edits;
 use App\Accounts\Models\Workspace;
 use App\Catalogue\Prices\HandPriceTerm;
 use App\Support\Http\KnownCurrency;
+use App\Support\Messages\Message;
 use Closure;
 use Illuminate\Support\Facades\Validator;
 use Illuminate\Validation\Rule;
@@ -21,12 +22,7 @@ use Wrasse\Core\Money\InvalidAmount;
  */
 final readonly class SetPrice implements BulkEdit
 {
-    private const FIGURES = [
-        'floor' => 'floor',
-        'ceiling' => 'ceiling',
-        'list_price' => 'list price',
-        'rrp' => 'recommended price (RRP)',
-    ];
+    private const FIGURES = ['floor', 'ceiling', 'list_price', 'rrp'];
 
     public function name(): string
     {
@@ -43,18 +39,18 @@ final readonly class SetPrice implements BulkEdit
         return false;
     }
 
-    public function check(Workspace $workspace, array $wanted): string
+    public function check(Workspace $workspace, array $wanted): Message
     {
         HandPriceTerm::wanted($workspace, $wanted);
         Validator::make($wanted, ['currency' => ['nullable', 'string', new KnownCurrency()]])->validate();
         if (($wanted['how'] ?? null) === 'to') {
-            Validator::make($wanted, ['value' => ['required', Rule::in(array_keys(self::FIGURES))]])->validate();
+            Validator::make($wanted, ['value' => ['required', Rule::in(self::FIGURES)]])->validate();
 
-            return 'Price to the '.self::FIGURES[$wanted['value']];
+            return Message::of('edit_price_to', figure: $wanted['value']);
         }
         AmountChangeField::read($wanted, self::currency($workspace, $wanted));
 
-        return 'Price '.AmountChangeField::says($wanted);
+        return Message::of('edit_price', change: AmountChangeField::says($wanted, null));
     }
 
     public function plan(Workspace $workspace, array $wanted): Closure
@@ -63,22 +59,22 @@ final readonly class SetPrice implements BulkEdit
         $change = $wanted['how'] === 'to' ? null : AmountChangeField::read($wanted, $money);
         $isAmount = in_array($wanted['how'], ['set', 'add'], true);
 
-        return function (EditRow $row) use ($workspace, $change, $money, $isAmount, $wanted): array|string {
+        return function (EditRow $row) use ($workspace, $change, $money, $isAmount, $wanted): array|Message {
             if ($isAmount && $row->currency !== $money->code) {
-                return "Its price is in {$row->currency}; the figure is in {$money->code}.";
+                return Message::of('price_other_currency', currency: $row->currency, given: $money->code);
             }
             if ($wanted['how'] === 'to' && $wanted['value'] === 'rrp' && $row->currency !== $workspace->currency) {
-                return "Its price is in {$row->currency}; the recommended price is in {$workspace->currency}.";
+                return Message::of('price_rrp_other_currency', currency: $row->currency, own: $workspace->currency);
             }
             try {
                 $price = $change === null ? $row->{$wanted['value'].'_minor'} : $change->of($row->price_minor);
             } catch (InvalidAmount $e) {
-                return $e->getMessage().'.';
+                return Message::of('amount_impossible', problem: Message::because($e));
             }
 
             return match (true) {
-                $price === null => 'It has no '.self::FIGURES[$wanted['value']].'.',
-                $price === 0 => 'The price would come to nothing.',
+                $price === null => Message::of('figure_missing', figure: $wanted['value']),
+                $price === 0 => Message::of('price_would_be_zero'),
                 default => ['before' => ['price_minor' => $row->price_minor], 'after' => ['price_minor' => $price]],
             };
         };

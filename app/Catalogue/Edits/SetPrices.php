@@ -8,6 +8,7 @@ use App\Accounts\Models\Workspace;
 use App\Catalogue\Prices\HandPriceTerm;
 use App\Support\Database\IdArray;
 use App\Support\Http\AmountField;
+use App\Support\Messages\Message;
 use Closure;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Validator;
@@ -39,7 +40,7 @@ final readonly class SetPrices implements BulkEdit
         return false;
     }
 
-    public function check(Workspace $workspace, array $wanted): string
+    public function check(Workspace $workspace, array $wanted): Message
     {
         HandPriceTerm::wanted($workspace, $wanted);
         Validator::make($wanted, [
@@ -52,18 +53,18 @@ final readonly class SetPrices implements BulkEdit
             AmountField::read("prices.{$listing}", (string) $price, $currency);
         }
 
-        return 'Prices as tried out';
+        return Message::of('edit_prices');
     }
 
     public function plan(Workspace $workspace, array $wanted): Closure
     {
         $plans = [];
 
-        return function (EditRow $row) use ($workspace, $wanted, &$plans): array|string {
+        return function (EditRow $row) use ($workspace, $wanted, &$plans): array|Message {
             $price = ((array) $wanted['prices'])[$row->listing_id] ?? null;
 
             return $price === null
-                ? 'No price was given for it.'
+                ? Message::of('price_not_given')
                 : ($plans[$price.$row->currency] ??= $this->one->plan($workspace, [
                     'how' => 'set',
                     'value' => $price,

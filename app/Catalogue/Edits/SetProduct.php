@@ -9,6 +9,7 @@ use App\Catalogue\Batches\RowWriter;
 use App\Catalogue\Imports\ImportColumns;
 use App\Catalogue\Imports\RefusedRow;
 use App\Catalogue\Imports\RowReader;
+use App\Support\Messages\Message;
 use Closure;
 use Illuminate\Support\Facades\Validator;
 use Illuminate\Validation\ValidationException;
@@ -42,7 +43,7 @@ final readonly class SetProduct implements BulkEdit
         return true;
     }
 
-    public function check(Workspace $workspace, array $wanted): string
+    public function check(Workspace $workspace, array $wanted): Message
     {
         $fields = array_keys(self::columns());
         Validator::make($wanted, [
@@ -56,18 +57,14 @@ final readonly class SetProduct implements BulkEdit
             $this->values((array) $wanted['fields'], $workspace->money());
             $this->values((array) ($wanted['was'] ?? []), $workspace->money());
         } catch (RefusedRow $e) {
-            throw ValidationException::withMessages([$e->field ?? 'fields' => $e->getMessage()]);
+            throw ValidationException::withMessages([$e->field ?? 'fields' => $e->said()]);
         }
         $given = array_map(
-            fn (string $field) => lcfirst(SetCost::FIELDS[$field][1] ?? match ($field) {
-                'gtin' => 'GTIN',
-                'cost_currency' => 'currency of its costs',
-                default => $field,
-            }),
+            fn (string $field) => Message::of("field_{$field}"),
             array_keys((array) $wanted['fields']),
         );
 
-        return 'Product: '.implode(', ', $given);
+        return Message::of('edit_product', fields: Message::listing($given));
     }
 
     public function plan(Workspace $workspace, array $wanted): Closure
@@ -81,26 +78,30 @@ final readonly class SetProduct implements BulkEdit
 
         return function (
             EditRow $row,
-        ) use ($workspace, $after, $was, $isOfOne, $movesCosts, $namesCurrency, $wanted, &$seen): array|string {
+        ) use ($workspace, $after, $was, $isOfOne, $movesCosts, $namesCurrency, $wanted, &$seen): array|Message {
             if ($isOfOne && ++$seen > 1) {
-                return 'A title or a GTIN belongs to one product: choose one.';
+                return Message::of('product_one_only');
             }
             foreach ($was as $column => $value) {
                 if ($row->{$column} !== $value) {
-                    return 'Someone else changed the '.
-                        $this->field($column).
-                        ' meanwhile. Nothing of yours is saved yet; look at what they made of it.';
+                    return Message::of(
+                        'conflict_product_field',
+                        field: Message::of('field_'.array_search($column, self::columns(), true)),
+                    );
                 }
             }
             if ($namesCurrency && $row->cost_currency !== $after['cost_currency']) {
                 foreach (SetCost::OF_COST as $field) {
-                    $column = SetCost::FIELDS[$field][0];
+                    $column = SetCost::FIELDS[$field];
                     if (! array_key_exists($column, $after) && ($row->{$column} ?? 0) !== 0) {
-                        return 'Its costs are in '.($row->cost_currency ?? $workspace->currency).': give all of them in the new currency.';
+                        return Message::of(
+                            'cost_currency_all_needed',
+                            currency: $row->cost_currency ?? $workspace->currency,
+                        );
                     }
                 }
             } elseif (! $namesCurrency && $movesCosts && $row->cost_currency !== null) {
-                return "Its costs are in {$row->cost_currency}: name the currency of the new ones.";
+                return Message::of('cost_currency_missing', cost_currency: $row->cost_currency);
             }
             $late = $movesCosts
                 ? LaterCost::says($workspace, $row->cost_known_from, $wanted['effective_from'] ?? null)
@@ -131,16 +132,11 @@ final readonly class SetProduct implements BulkEdit
         foreach (array_intersect_key(self::columns(), $fields) as $field => $column) {
             $values[$column] = $read[$column] ?? (in_array($field, self::NOTHING, true) ? 0 : null);
             if ($field === 'title' && $values[$column] === null) {
-                throw new RefusedRow('A product needs a title.', 'title');
+                throw new RefusedRow(Message::of('product_needs_title'), 'title');
             }
         }
 
         return $values;
-    }
-
-    private function field(string $column): string
-    {
-        return str_replace('_', ' ', (string) array_search($column, self::columns(), true));
     }
 
     /** @return array<string, string> by field */
@@ -149,7 +145,7 @@ final readonly class SetProduct implements BulkEdit
         return [
             ...ImportColumns::TEXTS,
             'gtin' => 'gtin',
-            ...array_map(fn (array $of) => $of[0], SetCost::FIELDS),
+            ...SetCost::FIELDS,
             'cost_currency' => 'cost_currency',
         ];
     }

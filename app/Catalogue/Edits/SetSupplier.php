@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Catalogue\Edits;
 
 use App\Accounts\Models\Workspace;
+use App\Support\Messages\Message;
 use Closure;
 use Illuminate\Support\Facades\Validator;
 
@@ -26,11 +27,13 @@ final readonly class SetSupplier implements BulkEdit
         return true;
     }
 
-    public function check(Workspace $workspace, array $wanted): string
+    public function check(Workspace $workspace, array $wanted): Message
     {
         Validator::make($wanted, ['supplier' => ['present', 'nullable', 'string', 'max:255']])->validate();
 
-        return ($wanted['supplier'] ?? '') === '' ? 'No supplier' : "Supplier {$wanted['supplier']}";
+        return ($wanted['supplier'] ?? '') === '' ? Message::of(
+            'edit_no_supplier',
+        ) : Message::of('edit_supplier', supplier: $wanted['supplier']);
     }
 
     public function plan(Workspace $workspace, array $wanted): Closure

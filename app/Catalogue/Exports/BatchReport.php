@@ -6,6 +6,7 @@ namespace App\Catalogue\Exports;
 
 use App\Catalogue\Batches\BatchRows;
 use App\Catalogue\Models\Batch;
+use App\Support\Messages\Message;
 use Generator;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 
@@ -40,7 +41,10 @@ final readonly class BatchReport
             /** @var list<string> $cells */
             $cells =
                 $row->cells === null ? [(string) $row->sku] : json_decode($row->cells, true, 4, JSON_THROW_ON_ERROR);
-            yield [...array_slice(array_pad($cells, $columns, ''), 0, $columns), $row->why];
+            yield [
+                ...array_slice(array_pad($cells, $columns, ''), 0, $columns),
+                (string) Message::fromStored($row->why),
+            ];
         }
     }
 }

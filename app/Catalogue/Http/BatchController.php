@@ -12,6 +12,7 @@ use App\Catalogue\Batches\BatchRows;
 use App\Catalogue\Exports\BatchReport;
 use App\Catalogue\Listings\ListingSelection;
 use App\Catalogue\Models\Batch;
+use App\Support\Messages\Message;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Database\Query\Builder;
@@ -111,7 +112,7 @@ final readonly class BatchController
         if (! $request->has('listings') && ! $request->has('filter')) {
             $request->validate(
                 ['listings' => ['required']],
-                ['listings.required' => 'Say which listings: a list of them, or a filter.'],
+                ['listings.required' => Message::of('listings_missing')->stored()],
             );
         }
         /** @var array<string, mixed> $wanted */

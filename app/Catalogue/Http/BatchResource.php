@@ -6,6 +6,7 @@ namespace App\Catalogue\Http;
 
 use App\Catalogue\Batches\BatchState;
 use App\Catalogue\Models\Batch;
+use App\Support\Messages\Message;
 use OpenApi\Attributes as OA;
 
 /** One change to many listings or products. */
@@ -31,7 +32,11 @@ final readonly class BatchResource
             ],
         )]
         public string $kind,
-        #[OA\Property(description: 'What it does, in words; of an import the name of the file.')] public string $title,
+        #[OA\Property(
+            description: 'What it does; of an import the name of the file.',
+            ref: '#/components/schemas/Message',
+        )]
+        public Message $title,
         #[OA\Property(enum: BatchState::class)] public string $state,
         #[OA\Property(description: 'How many rows there are, or are expected.')] public int $total,
         #[OA\Property(description: 'How many of them the present step has behind it.')] public int $done,
@@ -45,7 +50,7 @@ final readonly class BatchResource
         #[OA\Property(description: 'Floors that move by more than is usual: they must be confirmed.')]
         public int $floors_beyond,
         #[OA\Property(description: 'Listings priced below their new floor.')] public int $below_floor,
-        #[OA\Property] public ?string $problem,
+        #[OA\Property(ref: '#/components/schemas/Message', nullable: true)] public ?Message $problem,
         #[OA\Property(format: 'date-time')] public string $created_at,
         #[OA\Property(format: 'date-time')] public ?string $applied_at,
         #[OA\Property(format: 'date-time')] public ?string $undone_at,

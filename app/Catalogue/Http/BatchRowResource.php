@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Http;
 
+use App\Support\Messages\Message;
 use OpenApi\Attributes as OA;
 use stdClass;
 use Wrasse\Core\Money\Currency;
@@ -19,7 +20,12 @@ final readonly class BatchRowResource
         #[OA\Property] public string $sku,
         #[OA\Property(description: 'Of the product, where there is one.')] public ?string $title,
         #[OA\Property(enum: ['create', 'change', 'same', 'refused'])] public string $verdict,
-        #[OA\Property(description: 'Why it is refused, or was left alone.')] public ?string $why,
+        #[OA\Property(
+            description: 'Why it is refused, or was left alone.',
+            ref: '#/components/schemas/Message',
+            nullable: true,
+        )]
+        public ?Message $why,
         #[OA\Property(type: 'array', items: new OA\Items(ref: FieldChange::class))] public array $changes,
         #[OA\Property] public ?string $floor_before,
         #[OA\Property] public ?string $floor_after,
@@ -39,7 +45,7 @@ final readonly class BatchRowResource
             $row->sku,
             $row->title,
             $row->verdict,
-            $row->note ?? $row->why,
+            isset($row->note) || isset($row->why) ? Message::fromStored($row->note ?? $row->why) : null,
             FieldChange::all($row->before, $row->after, $currency),
             $amount($row->floor_before),
             $amount($row->floor_after),

@@ -11,6 +11,7 @@ use App\Accounts\Models\StandsUntil;
 use App\Catalogue\Prices\HandPriceTerm;
 use App\Channels\Outgoing\PublicAddress;
 use App\Support\Http\NamesRevision;
+use App\Support\Messages\Message;
 use App\Support\Schedule\HoursOfDay;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Support\Arr;
@@ -53,9 +54,9 @@ final class ChangeWorkspaceRequest extends FormRequest
     public function messages(): array
     {
         return [
-            'freeze.required_array_keys' => 'A time to begin and a time to end are needed.',
-            'freeze.*.regex' => 'Expected a time of day such as 22:00.',
-            'freeze.to.different' => 'Expected another time than the one it begins at.',
+            'freeze.required_array_keys' => Message::of('freeze_times_needed')->stored(),
+            'freeze.*.regex' => Message::of('expected_time_of_day')->stored(),
+            'freeze.to.different' => Message::of('expected_other_time')->stored(),
         ];
     }
 

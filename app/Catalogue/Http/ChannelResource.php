@@ -7,6 +7,7 @@ namespace App\Catalogue\Http;
 use App\Channels\DriverRegistry;
 use App\Channels\Models\Channel;
 use App\Channels\Ports\OfferSource;
+use App\Support\Messages\Message;
 use OpenApi\Attributes as OA;
 use Wrasse\Core\Money\Percent;
 
@@ -21,7 +22,8 @@ final readonly class ChannelResource
         #[OA\Property] public int $id,
         #[OA\Property(description: 'Kind of channel, as the list of drivers names it.')] public string $driver,
         #[OA\Property] public string $name,
-        #[OA\Property(description: 'Where prices go, in a few words.')] public string $destination,
+        #[OA\Property(description: 'Where prices go, in a few words.', ref: '#/components/schemas/Message')]
+        public Message $destination,
         #[OA\Property(
             description: 'How it is reached, without secrets.',
             ref: '#/components/schemas/ConnectionSettings',
@@ -40,7 +42,12 @@ final readonly class ChannelResource
         #[OA\Property(format: 'date-time')] public ?string $synced_at,
         #[OA\Property(description: 'Counts edits: sent back with the next one, it tells whether someone was faster.')]
         public int $revision,
-        #[OA\Property(description: 'What the last call that failed said.')] public ?string $problem,
+        #[OA\Property(
+            description: 'What the last call that failed said.',
+            ref: '#/components/schemas/Message',
+            nullable: true,
+        )]
+        public ?Message $problem,
         #[OA\Property(description: 'It fails again and again, and is left alone until then.', format: 'date-time')]
         public ?string $rests_until,
     ) {

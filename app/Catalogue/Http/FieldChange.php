@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Http;
 
+use App\Support\Messages\Message;
 use OpenApi\Attributes as OA;
 use Wrasse\Core\Money\Currency;
 
@@ -15,8 +16,8 @@ final readonly class FieldChange
 
     public function __construct(
         #[OA\Property(example: 'cost')] public string $field,
-        #[OA\Property] public ?string $before,
-        #[OA\Property] public ?string $after,
+        #[OA\Property(ref: '#/components/schemas/Message', nullable: true)] public ?Message $before,
+        #[OA\Property(ref: '#/components/schemas/Message', nullable: true)] public ?Message $after,
     ) {
     }
 
@@ -44,30 +45,32 @@ final readonly class FieldChange
         return $changes;
     }
 
-    private static function says(string $column, mixed $value, Currency $currency): ?string
+    private static function says(string $column, mixed $value, Currency $currency): ?Message
     {
         return match (true) {
             $value === null => null,
             $column === 'limits' => self::limits((array) $value),
-            str_ends_with($column, '_minor') => $currency->format((int) $value),
-            is_bool($value) => $value ? 'on' : 'off',
-            default => (string) $value,
+            str_ends_with($column, '_minor') => Message::of('changed_figure', figure: $currency->format((int) $value)),
+            is_bool($value) => Message::of($value ? 'changed_on' : 'changed_off'),
+            default => Message::quoting((string) $value),
         };
     }
 
     /** @param  array<string, list<array<string, string>>>  $limits */
-    private static function limits(array $limits): ?string
+    private static function limits(array $limits): ?Message
     {
         $terms = [];
         foreach (['floor', 'ceiling'] as $side) {
             foreach ($limits[$side] ?? [] as $term) {
-                $terms[] =
-                    "{$side} ".
-                    ($term['amount'] ?? (isset($term['percent']) ? "{$term['percent']} %" : '')).
-                    ($term['kind'] === 'amount' ? '' : " {$term['kind']}");
+                $terms[] = Message::of(
+                    'changed_limit',
+                    side: $side,
+                    kind: $term['kind'],
+                    figure: $term['amount'] ?? (isset($term['percent']) ? "{$term['percent']} %" : ''),
+                );
             }
         }
 
-        return $terms === [] ? null : implode(', ', $terms);
+        return $terms === [] ? null : Message::listing($terms);
     }
 }

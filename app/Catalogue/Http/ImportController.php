@@ -9,6 +9,7 @@ use App\Catalogue\Actions\CheckImport;
 use App\Catalogue\Actions\KeepImport;
 use App\Catalogue\Imports\UnreadableFile;
 use App\Catalogue\Models\Import;
+use App\Support\Messages\Message;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -54,8 +55,8 @@ final readonly class ImportController
         $request->validate(
             ['file' => ['required', 'file', 'max:'.self::LARGEST_KB]],
             [
-                'file.max' => 'The file is larger than 50 MB. Split it, or leave out columns that are not needed.',
-                'file.*' => 'The file did not arrive whole. Try again.',
+                'file.max' => Message::of('file_too_large')->stored(),
+                'file.*' => Message::of('file_incomplete')->stored(),
             ],
         );
         /** @var UploadedFile $upload */
@@ -63,7 +64,7 @@ final readonly class ImportController
         try {
             $import = $keep->handle($upload->getRealPath(), $upload->getClientOriginalName());
         } catch (UnreadableFile $e) {
-            throw ValidationException::withMessages(['file' => $e->getMessage()]);
+            throw ValidationException::withMessages(['file' => $e->said()]);
         }
 
         return new JsonResponse(ImportResource::of($import), 201);

@@ -7,6 +7,7 @@ namespace App\Catalogue\Http;
 use App\Catalogue\Imports\ImportColumns;
 use App\Catalogue\Models\Import;
 use App\Catalogue\Models\ImportMapping;
+use App\Support\Messages\Message;
 use OpenApi\Attributes as OA;
 
 #[OA\Schema(schema: 'Import')]
@@ -23,7 +24,11 @@ final readonly class ImportResource
     public function __construct(
         #[OA\Property(format: 'uuid')] public string $id,
         #[OA\Property] public string $file_name,
-        #[OA\Property(description: 'How the file was read.')] public string $read_as,
+        #[OA\Property(
+            description: 'How the file was read.',
+            ref: '#/components/schemas/Message',
+        )]
+        public Message $read_as,
         #[OA\Property(description: 'How many rows there are below the header.')] public int $rows,
         #[OA\Property(
             description: 'The decimal separator, as the figures show it.',
@@ -60,11 +65,6 @@ final readonly class ImportResource
                 break;
             }
         }
-        $separator = match ($layout['delimiter']) {
-            ';' => 'semicolons',
-            "\t" => 'tabs',
-            default => 'commas',
-        };
         $remembered = [];
         $supplier = null;
         foreach (ImportMapping::query()->orderBy('updated_at')->get() as $mapping) {
@@ -78,8 +78,16 @@ final readonly class ImportResource
             $import->id,
             $import->file_name,
             isset($layout['sheet'])
-                ? "the sheet “{$layout['sheet']}” of a workbook"
-                : "columns separated by {$separator}, {$layout['encoding']}",
+                ? Message::of('import_read_sheet', sheet: $layout['sheet'])
+                : Message::of(
+                    'import_read_columns',
+                    separator: match ($layout['delimiter']) {
+                        ';' => 'semicolon',
+                        "\t" => 'tab',
+                        default => 'comma',
+                    },
+                    encoding: $layout['encoding'],
+                ),
             $layout['rows'],
             $layout['decimal'],
             $layout['header'],

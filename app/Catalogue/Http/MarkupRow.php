@@ -8,6 +8,7 @@ use App\Accounts\Models\Workspace;
 use App\Catalogue\Fees\UnitCosts;
 use App\Catalogue\Suppliers\MarkupListing;
 use App\Catalogue\Suppliers\MarkupPrices;
+use App\Support\Messages\Message;
 use OpenApi\Attributes as OA;
 use stdClass;
 use Wrasse\Core\Money\Currency;
@@ -30,7 +31,12 @@ final readonly class MarkupRow
         #[OA\Property(description: 'The reference price.')] public ?string $was,
         #[OA\Property] public ?string $margin_percent,
         #[OA\Property] public ?string $markup_percent,
-        #[OA\Property(description: 'Why there is no price, or why it would not be taken.')] public ?string $why,
+        #[OA\Property(
+            description: 'Why there is no price, or why it would not be taken.',
+            ref: '#/components/schemas/Message',
+            nullable: true,
+        )]
+        public ?Message $why,
     ) {
     }
 
@@ -47,8 +53,8 @@ final readonly class MarkupRow
             UnitCosts::ofRow($row),
         );
         $suggested = $prices->suggest($listing);
-        $price = is_string($suggested) ? null : $suggested['price'];
-        $was = is_string($suggested) ? null : $suggested['was'];
+        $price = $suggested instanceof Message ? null : $suggested['price'];
+        $was = $suggested instanceof Message ? null : $suggested['was'];
         $profit = $price === null ? null : $prices->earnings($listing)->at($price);
         $amount = fn (?int $minor): ?string => $minor === null ? null : $currency->format($minor);
 
@@ -65,15 +71,15 @@ final readonly class MarkupRow
             $amount($was),
             $profit?->marginPercent(),
             $profit?->markupPercent(),
-            is_string($suggested) ? $suggested : self::outside($row, (int) $price),
+            $suggested instanceof Message ? $suggested : self::outside($row, (int) $price),
         );
     }
 
-    private static function outside(stdClass $row, int $price): ?string
+    private static function outside(stdClass $row, int $price): ?Message
     {
         return match (true) {
-            $row->floor_minor !== null && $price < $row->floor_minor => 'below its floor',
-            $row->ceiling_minor !== null && $price > $row->ceiling_minor => 'above its ceiling',
+            $row->floor_minor !== null && $price < $row->floor_minor => Message::of('markup_below_floor'),
+            $row->ceiling_minor !== null && $price > $row->ceiling_minor => Message::of('markup_above_ceiling'),
             default => null,
         };
     }

@@ -13,6 +13,7 @@ use App\Catalogue\Currencies\RatesFile;
 use App\Catalogue\Models\ExchangeRate;
 use App\Catalogue\Models\RateInUse;
 use App\Support\Http\KnownCurrency;
+use App\Support\Messages\Message;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -164,7 +165,7 @@ final readonly class RateController
             'rates.*.rate' => ['required', 'string', 'max:30'],
             'rates.*.day' => ['bail', 'nullable', 'string', 'date_format:Y-m-d', 'after:1990-01-01', 'before:tomorrow +1 day'],
             'source' => ['nullable', 'string', 'max:80'],
-        ], ['rates.*.quote.different' => 'A rate leads from one currency to another.']);
+        ], ['rates.*.quote.different' => Message::of('rate_same_currency')->stored()]);
         $today = now($this->workspace()->time_zone)->toDateString();
         $rates = [];
         foreach ($given['rates'] as $i => $rate) {
@@ -236,12 +237,12 @@ final readonly class RateController
     {
         $workspace = $this->workspace();
         if ($workspace->rates_address === null) {
-            throw ValidationException::withMessages(['rates_address' => 'Say first where they are to be fetched from.']);
+            throw ValidationException::withMessages(['rates_address' => Message::of('rates_address_missing')]);
         }
         $taken = $fetch->handle($workspace);
 
         return $taken === null
-            ? throw ValidationException::withMessages(['rates_address' => (string) $workspace->rates_problem])
+            ? throw ValidationException::withMessages(['rates_address' => [$workspace->rates_problem]])
             : new JsonResponse($taken);
     }
 
@@ -289,7 +290,7 @@ final readonly class RateController
         try {
             Rate::of(Currency::of($base), Currency::of($quote), $decimal);
         } catch (InvalidAmount $e) {
-            throw ValidationException::withMessages([$field => "Expected {$e->getMessage()}."]);
+            throw ValidationException::withMessages([$field => Message::of('expected', what: Message::because($e))]);
         }
 
         return $decimal;

@@ -7,6 +7,7 @@ namespace App\Catalogue\Http;
 use App\Accounts\Models\Notation;
 use App\Accounts\Models\Repricing;
 use App\Accounts\Models\Workspace;
+use App\Support\Messages\Message;
 use OpenApi\Attributes as OA;
 use Wrasse\Core\Money\Percent;
 
@@ -50,7 +51,12 @@ final readonly class WorkspaceResource
         public string $old_rates,
         #[OA\Property(description: 'Where a file of rates is fetched from twice a day.')] public ?string $rates_address,
         #[OA\Property(format: 'date-time')] public ?string $rates_fetched_at,
-        #[OA\Property(description: 'Why the last look there brought nothing.')] public ?string $rates_problem,
+        #[OA\Property(
+            description: 'Why the last look there brought nothing.',
+            ref: '#/components/schemas/Message',
+            nullable: true,
+        )]
+        public ?Message $rates_problem,
         #[OA\Property(
             type: 'object',
             ref: '#/components/schemas/FreezeHours',

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Imports;
 
+use App\Support\Messages\Message;
 use Generator;
 
 /**
@@ -39,23 +40,21 @@ final readonly class CsvFile
     {
         $start = (string) file_get_contents($path, length: 65_536);
         if (trim($start) === '') {
-            throw new UnreadableFile('The file is empty.');
+            throw new UnreadableFile(Message::of('file_empty'));
         }
         if (str_starts_with($start, "\xFF\xFE") || str_starts_with($start, "\xFE\xFF")) {
             throw new UnreadableFile(
-                'The file is saved as “Unicode text” (UTF-16). In a spreadsheet, save it as “CSV UTF-8”.',
+                Message::of('file_utf16'),
             );
         }
         if (preg_match('/[\x00-\x08\x0E-\x1F]/', $start) === 1) {
-            throw new UnreadableFile('This is not a CSV file. In a spreadsheet, save it as “CSV (comma separated)”.');
+            throw new UnreadableFile(Message::of('file_not_csv'));
         }
         $encoding = self::encoding($path);
         $firstLine = strtok(str_starts_with($start, self::BYTE_ORDER_MARK) ? substr($start, 3) : $start, "\r\n") ?: '';
         if (strlen($firstLine) > self::LONGEST_HEADER) {
             throw new UnreadableFile(
-                'The first line is longer than '.
-                    number_format(self::LONGEST_HEADER).
-                    ' characters. A header such as “SKU;Cost” is needed.',
+                Message::of('file_header_too_long', most: self::LONGEST_HEADER),
             );
         }
         $counts = array_map(fn (string $delimiter) => substr_count($firstLine, $delimiter), [
@@ -67,14 +66,14 @@ final readonly class CsvFile
         $delimiter = (string) array_key_first($counts);
         if ($counts[$delimiter] === 0) {
             throw new UnreadableFile(
-                'The first line has only one column. A header such as “SKU;Cost” is needed, with columns separated by comma, semicolon or tab.',
+                Message::of('file_one_column'),
             );
         }
         $file = new self($path, $encoding, $delimiter, []);
         foreach ($file->records() as $record) {
             return new self($path, $encoding, $delimiter, array_map(trim(...), $record));
         }
-        throw new UnreadableFile('The file is empty.');
+        throw new UnreadableFile(Message::of('file_empty'));
     }
 
     /** @param  list<string>  $header */
@@ -137,7 +136,7 @@ final readonly class CsvFile
     /** @return Generator<int, list<string>> */
     private function records(): Generator
     {
-        $handle = fopen($this->path, 'rb') ?: throw new UnreadableFile('The file could not be read.');
+        $handle = fopen($this->path, 'rb') ?: throw new UnreadableFile(Message::of('file_unreadable'));
         try {
             if (fread($handle, 3) !== self::BYTE_ORDER_MARK) {
                 rewind($handle);
@@ -164,22 +163,21 @@ final readonly class CsvFile
     {
         if (count($record) > self::MOST_COLUMNS) {
             throw new UnreadableFile(
-                "Line {$line} has ".
-                    number_format(count($record)).
-                    ' columns; '.
-                    self::MOST_COLUMNS.
-                    ' can be read. Leave out those that are not needed.',
+                Message::of(
+                    'file_line_too_many_columns',
+                    line: $line,
+                    record: count($record),
+                    most: self::MOST_COLUMNS,
+                ),
             );
         }
         if (array_sum(array_map(fn (?string $cell) => strlen((string) $cell), $record)) > self::LONGEST_ROW) {
             throw new UnreadableFile(
-                "Line {$line} is longer than ".
-                    number_format(self::LONGEST_ROW).
-                    ' characters: a quotation mark may be missing.',
+                Message::of('file_line_too_long', line: $line, most: self::LONGEST_ROW),
             );
         }
         if ($rowsBefore > self::MOST_ROWS) {
-            throw new UnreadableFile('The file has more than '.number_format(self::MOST_ROWS).' rows. Split it.');
+            throw new UnreadableFile(Message::of('file_too_many_rows', most: self::MOST_ROWS));
         }
     }
 
@@ -190,7 +188,7 @@ final readonly class CsvFile
      */
     private static function encoding(string $path): string
     {
-        $handle = fopen($path, 'rb') ?: throw new UnreadableFile('The file could not be read.');
+        $handle = fopen($path, 'rb') ?: throw new UnreadableFile(Message::of('file_unreadable'));
         $isUtf8 = true;
         $quotes = 0;
         while (($line = fgets($handle, 1_048_576)) !== false) {
@@ -200,7 +198,7 @@ final readonly class CsvFile
         fclose($handle);
         if ($quotes % 2 === 1) {
             throw new UnreadableFile(
-                'The file breaks off within a quoted cell: it was not saved or sent whole, or a quotation mark is missing.',
+                Message::of('file_breaks_off'),
             );
         }
 

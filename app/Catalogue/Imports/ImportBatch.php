@@ -11,6 +11,7 @@ use App\Catalogue\Batches\PlannedRow;
 use App\Catalogue\Edits\SetCost;
 use App\Catalogue\Models\Batch;
 use App\Catalogue\Models\Import;
+use App\Support\Messages\Message;
 use Generator;
 
 /** Rows of a file, each of them worked out against what is known. */
@@ -77,12 +78,12 @@ final class ImportBatch implements BatchKind
         try {
             $key = $matcher->key($record);
             if ($key !== null && isset($earlier[$key])) {
-                throw new RefusedRow("The same SKU stands on line {$earlier[$key]}.");
+                throw new RefusedRow(Message::of('row_same_sku', line: $earlier[$key]));
             }
 
             return $matcher->plan($record, $sku, $line);
         } catch (RefusedRow $e) {
-            return new PlannedRow($sku, 'refused', $e->getMessage(), line: $line, cells: $record);
+            return new PlannedRow($sku, 'refused', $e->said(), line: $line, cells: $record);
         }
     }
 

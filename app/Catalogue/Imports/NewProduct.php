@@ -8,6 +8,7 @@ use App\Accounts\Models\Workspace;
 use App\Catalogue\Batches\BatchKind;
 use App\Catalogue\Batches\PlannedRow;
 use App\Catalogue\Models\Batch;
+use App\Support\Messages\Message;
 
 /** A product, a draft to offer it somewhere, or both, given by hand: a file of one row. */
 final readonly class NewProduct implements BatchKind
@@ -22,21 +23,21 @@ final readonly class NewProduct implements BatchKind
         [$reader, $record] = RowReader::ofFields($fields, $workspace->money());
         $sku = $reader->cell($record, 'sku');
         if ($reader->cell($record, 'product') === '' && $reader->cell($record, 'title') === '') {
-            throw new RefusedRow('A product needs a title.', 'title');
+            throw new RefusedRow(Message::of('product_needs_title'), 'title');
         }
         $matcher = RowMatcher::for($workspace, $reader, [$record], ['columns' => []]);
         $row = $matcher->plan($record, $sku, 1);
         if ($row->verdict !== 'create') {
             throw new RefusedRow(
                 $reader->cell($record, 'channel') === ''
-                    ? 'You have a product with this SKU already.'
-                    : 'There is a listing with this SKU on that channel already.',
+                    ? Message::of('product_exists')
+                    : Message::of('listing_exists'),
                 'sku',
             );
         }
         if ($row->productId !== null && $reader->cell($record, 'product') === '') {
             throw new RefusedRow(
-                'You have a product with this SKU already. To offer it on another channel, open it in the list.',
+                Message::of('product_exists_open_it'),
                 'sku',
             );
         }
@@ -54,7 +55,7 @@ final readonly class NewProduct implements BatchKind
         try {
             $row = self::plan(Workspace::query()->findOrFail($batch->workspace_id), $fields);
         } catch (RefusedRow $e) {
-            $row = PlannedRow::refused((string) ($fields['sku'] ?? ''), $e->getMessage());
+            $row = PlannedRow::refused((string) ($fields['sku'] ?? ''), $e->said());
         }
 
         return ['rows' => [$row], 'cursor' => 1];

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Imports;
 
+use App\Support\Messages\Message;
 use Illuminate\Support\Facades\Log;
 use Symfony\Component\Process\Exception\ProcessTimedOutException;
 use Symfony\Component\Process\PhpExecutableFinder;
@@ -35,7 +36,7 @@ final readonly class ReadUpload
     public function handle(string $path, string $csv): array
     {
         $php =
-            (new PhpExecutableFinder())->find(false) ?: throw new UnreadableFile('Files cannot be read at the moment.');
+            (new PhpExecutableFinder())->find(false) ?: throw new UnreadableFile(Message::of('files_not_readable_now'));
         $process = new Process(
             [$php, '-d', 'memory_limit='.self::MEMORY, base_path('artisan'), 'import:read', $path, $csv],
             timeout: self::SECONDS,
@@ -44,14 +45,12 @@ final readonly class ReadUpload
             $process->run();
         } catch (ProcessTimedOutException) {
             throw new UnreadableFile(
-                'Reading the file took more than '.
-                    self::SECONDS.
-                    ' seconds. Split it, or leave out columns that are not needed.',
+                Message::of('file_too_slow', seconds: self::SECONDS),
             );
         }
         $answer = json_decode($process->getOutput(), true);
         if (is_array($answer) && is_string($answer['problem'] ?? null)) {
-            throw new UnreadableFile($answer['problem']);
+            throw new UnreadableFile(Message::fromStored($answer['problem']));
         }
         if (! is_array($answer)) {
             Log::warning('A file could not be read.', [
@@ -59,7 +58,7 @@ final readonly class ReadUpload
                 'error' => mb_substr($process->getErrorOutput(), 0, 1_000),
             ]);
             throw new UnreadableFile(
-                'The file needs more memory than there is for reading one. Save the sheet as CSV, or split it.',
+                Message::of('file_too_large_for_memory'),
             );
         }
 

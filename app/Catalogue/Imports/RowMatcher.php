@@ -13,6 +13,7 @@ use App\Catalogue\Fees\UnitCosts;
 use App\Catalogue\Limits\OwnLimits;
 use App\Catalogue\Suppliers\MarkupListing;
 use App\Catalogue\Suppliers\MarkupPrices;
+use App\Support\Messages\Message;
 use Illuminate\Support\Facades\DB;
 use stdClass;
 use Wrasse\Core\Money\Currency;
@@ -158,7 +159,7 @@ final readonly class RowMatcher
     public function plan(array $record, string $sku, int $line): PlannedRow
     {
         if ($sku === '') {
-            throw new RefusedRow('No SKU.', 'sku');
+            throw new RefusedRow(Message::of('row_no_sku'), 'sku');
         }
         $isOfListing = $this->reader->says($record, [...ImportColumns::LISTING, 'rule']);
         $channel = $this->channel($record, $sku, $isOfListing);
@@ -167,7 +168,7 @@ final readonly class RowMatcher
         $product = $this->product($record, $sku, $listing);
         $given = $this->given($record, $product);
         if ($given === [] && $ofListing === [] && $channel === null) {
-            throw new RefusedRow('Nothing to take: all cells are empty.');
+            throw new RefusedRow(Message::of('row_nothing_given'));
         }
         if (isset($this->spec['supplier'])) {
             $given += ['supplier' => $this->spec['supplier']];
@@ -236,10 +237,15 @@ final readonly class RowMatcher
             return $product === null ? [...$given, ...$this->kept($code)] : $given;
         }
         foreach ($fields as $field) {
-            [$column, $name] = SetCost::FIELDS[$field];
+            $column = SetCost::FIELDS[$field];
             if (! isset($given[$column]) && ($product->{$column} ?? 0) !== 0) {
                 throw new RefusedRow(
-                    "Its costs are in {$known}, these in {$code}: the {$this->small($name)} is needed in {$code} too.",
+                    Message::of(
+                        'row_cost_other_currency',
+                        known: $known,
+                        currency: $code,
+                        field: Message::of("field_{$field}"),
+                    ),
                     $field,
                 );
             }
@@ -254,11 +260,6 @@ final readonly class RowMatcher
         return $code === $this->workspace->currency ? [] : ['cost_currency' => $code];
     }
 
-    private function small(string $name): string
-    {
-        return lcfirst($name);
-    }
-
     /**
      * @param  list<string>  $record
      *
@@ -270,10 +271,12 @@ final readonly class RowMatcher
         if ($name !== '') {
             return $this->channels[mb_strtolower($name)] ??
                 throw new RefusedRow(
-                    "There is no channel “{$name}”; there ".
-                        (count($this->channels) === 1 ? 'is ' : 'are ').
-                        implode(', ', array_map(ucfirst(...), array_keys($this->channels))).
-                        '.',
+                    Message::of(
+                        'row_channel_unknown',
+                        name: $name,
+                        many: count($this->channels),
+                        channels: implode(', ', array_map(ucfirst(...), array_keys($this->channels))),
+                    ),
                     'channel',
                 );
         }
@@ -288,7 +291,7 @@ final readonly class RowMatcher
         return count($known) === 1
             ? $known[0]
             : throw new RefusedRow(
-                'Price, stock, limits or rule belong to a listing: say on which channel, in a column or for the whole file.',
+                Message::of('row_channel_missing'),
                 'channel',
             );
     }
@@ -310,7 +313,10 @@ final readonly class RowMatcher
         }
 
         return [
-            'rule' => $this->rules[mb_strtolower($name)] ?? throw new RefusedRow("There is no rule “{$name}”.", 'rule'),
+            'rule' => $this->rules[mb_strtolower($name)] ?? throw new RefusedRow(
+                Message::of('row_rule_unknown', name: $name),
+                'rule',
+            ),
         ];
     }
 
@@ -320,7 +326,7 @@ final readonly class RowMatcher
         $parent = $this->reader->cell($record, 'product');
         if ($parent !== '') {
             return $this->products[$parent] ??
-                throw new RefusedRow("No product of yours has the SKU “{$parent}”.", 'product');
+                throw new RefusedRow(Message::of('row_product_unknown', parent: $parent), 'product');
         }
         $of = $listing ?? (array_values($this->listings[$sku] ?? [])[0] ?? null);
 
@@ -337,7 +343,7 @@ final readonly class RowMatcher
         if ($product === null) {
             return isset($given['title'])
                 ? [[], ['product' => ['sku' => $sku, ...$given]]]
-                : throw new RefusedRow('No product of yours has this SKU. With a title it would be made.', 'title');
+                : throw new RefusedRow(Message::of('row_sku_unknown'), 'title');
         }
         $after = array_filter(
             $given,
@@ -415,7 +421,7 @@ final readonly class RowMatcher
         $ownLimits = $this->limits($limits, $given, $this->currency($channel));
         if ($listing === null) {
             if (! isset($given['price'])) {
-                throw new RefusedRow('A new listing needs a price, or a supplier with a markup and a cost.', 'price');
+                throw new RefusedRow(Message::of('row_price_missing'), 'price');
             }
             $after['listing'] = ['sku' => $sku, 'channel_id' => $channel, ...$values, 'limits' => $ownLimits];
 
@@ -471,7 +477,7 @@ final readonly class RowMatcher
                 ),
             ),
         );
-        if (is_string($suggested)) {
+        if ($suggested instanceof Message) {
             return [];
         }
 

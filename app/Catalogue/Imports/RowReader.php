@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Catalogue\Imports;
 
 use App\Catalogue\Edits\SetCost;
+use App\Support\Messages\Message;
 use Wrasse\Core\Identity\Gtin;
 use Wrasse\Core\Identity\InvalidGtin;
 use Wrasse\Core\Money\Currency;
@@ -90,7 +91,7 @@ final readonly class RowReader
         try {
             return $code === '' ? null : Currency::of($code);
         } catch (InvalidAmount) {
-            throw new RefusedRow("The currency “{$code}” is not known; it has three letters, such as EUR.", 'cost_currency');
+            throw new RefusedRow(Message::of('row_currency_unknown', currency: $code), 'cost_currency');
         }
     }
 
@@ -110,7 +111,11 @@ final readonly class RowReader
                 $values[$column] =
                     mb_strlen($text) <= self::LONGEST
                         ? $text
-                        : throw new RefusedRow("The {$field} is longer than ".self::LONGEST.' characters.', $field);
+                        : throw new RefusedRow(Message::of(
+                            'row_field_too_long',
+                            field: Message::of("field_{$field}"),
+                            most: self::LONGEST,
+                        ), $field);
             }
         }
         $gtin = $this->cell($row, 'gtin');
@@ -118,19 +123,21 @@ final readonly class RowReader
             try {
                 $values['gtin'] = Gtin::of($gtin)->digits;
             } catch (InvalidGtin $e) {
-                throw new RefusedRow("The GTIN “{$gtin}” is not valid. {$e->getMessage()}.", 'gtin');
+                throw new RefusedRow(
+                    Message::of('row_gtin_invalid', gtin: $gtin, problem: Message::because($e)),
+                    'gtin',
+                );
             }
         }
-        foreach (ImportColumns::AMOUNTS as $field => [$column, $name]) {
+        foreach (ImportColumns::AMOUNTS as $field => $column) {
             $amount = $this->amount(
                 $row,
                 $field,
-                lcfirst($name),
                 in_array($field, SetCost::OF_COST, true) ? $costs : null,
             );
             if ($amount === 0 && in_array($field, ['rrp', 'map'], true)) {
                 throw new RefusedRow(
-                    'The '.strtoupper($field).' is zero; leave it empty if there is none.',
+                    Message::of('row_zero_leave_empty', field: Message::of("field_{$field}")),
                     $field,
                 );
             }
@@ -161,18 +168,10 @@ final readonly class RowReader
     public function listing(array $row, ?Currency $currency = null): array
     {
         $values = [];
-        foreach (
-            [
-                'price' => 'price',
-                'list_price' => 'list price',
-                'shipping' => 'shipping charge',
-                'floor' => 'floor',
-                'ceiling' => 'ceiling',
-            ] as $field => $name
-        ) {
-            $amount = $this->amount($row, $field, $name, $currency);
+        foreach (['price', 'list_price', 'shipping', 'floor', 'ceiling'] as $field) {
+            $amount = $this->amount($row, $field, $currency);
             if ($amount === 0 && $field !== 'shipping') {
-                throw new RefusedRow("The {$name} is zero.", $field);
+                throw new RefusedRow(Message::of('row_zero', field: Message::of("field_{$field}")), $field);
             }
             if ($amount !== null) {
                 $values[$field] = $amount;
@@ -181,7 +180,11 @@ final readonly class RowReader
         if (isset($values['floor'], $values['ceiling']) && $values['floor'] > $values['ceiling']) {
             $money = $currency ?? $this->currency;
             throw new RefusedRow(
-                "The floor {$money->format($values['floor'])} is above the ceiling {$money->format($values['ceiling'])}.",
+                Message::of(
+                    'limits_contradict',
+                    floor: $money->format($values['floor']),
+                    ceiling: $money->format($values['ceiling']),
+                ),
                 'floor',
             );
         }
@@ -190,7 +193,7 @@ final readonly class RowReader
             $values['stock'] =
                 preg_match('/^\d{1,10}(?:[.,]0+)?\z/', $stock) === 1 && (int) $stock <= self::MOST_STOCK
                     ? (int) $stock
-                    : throw new RefusedRow("The stock “{$stock}” is not a whole number of pieces.", 'stock');
+                    : throw new RefusedRow(Message::of('row_stock_not_whole', stock: $stock), 'stock');
         }
         foreach (['condition' => self::CONDITIONS, 'fulfilment' => self::FULFILMENTS] as $field => $known) {
             $text = mb_strtolower($this->cell($row, $field));
@@ -198,7 +201,12 @@ final readonly class RowReader
                 $values[$field] = in_array($text, $known, true)
                     ? $text
                     : throw new RefusedRow(
-                        "The {$field} “{$text}” is not known; it is one of ".implode(', ', $known).'.',
+                        Message::of(
+                            'row_field_unknown',
+                            field: Message::of("field_{$field}"),
+                            text: $text,
+                            known: implode(', ', $known),
+                        ),
                         $field,
                     );
             }
@@ -208,20 +216,23 @@ final readonly class RowReader
     }
 
     /** @param  list<string>  $row */
-    private function amount(array $row, string $field, string $name, ?Currency $currency): ?int
+    private function amount(array $row, string $field, ?Currency $currency): ?int
     {
         $text = $this->cell($row, $field);
         if ($text === '') {
             return null;
         }
-        $name = preg_match('/\((\w+)\)\z/', $name, $short) === 1 ? $short[1] : $name;
+        $name = Message::of("field_{$field}");
         if (preg_match('/^\s*[€$£]?\s*[-–−]\s*\d/u', $text) === 1) {
-            throw new RefusedRow("The {$name} “{$text}” is negative.", $field);
+            throw new RefusedRow(Message::of('row_negative', field: $name, text: $text), $field);
         }
         try {
             return TypedAmount::parse($text, $currency ?? $this->currency, $this->decimal);
         } catch (InvalidAmount $e) {
-            throw new RefusedRow("The {$name} “{$text}” cannot be read; expected {$e->getMessage()}.", $field);
+            throw new RefusedRow(
+                Message::of('row_field_unreadable', field: $name, text: $text, expected: Message::because($e)),
+                $field,
+            );
         }
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Imports;
 
+use App\Support\Messages\Message;
 use ErrorException;
 use PhpOffice\PhpSpreadsheet\Cell\Cell;
 use PhpOffice\PhpSpreadsheet\Cell\Coordinate;
@@ -51,19 +52,17 @@ final readonly class SheetFile implements IReadFilter
             $sheet = $reader->load($path)->getSheet(0);
         } catch (SheetException|ErrorException $e) {
             throw new UnreadableFile(
-                'The workbook cannot be read. Open it in a spreadsheet and save it again, or save the sheet as CSV.',
+                Message::of('workbook_unreadable'),
                 previous: $e,
             );
         }
         if ($sheet->getHighestDataRow() > self::MOST_ROWS) {
             throw new UnreadableFile(
-                'The sheet has more than '.
-                    number_format(self::MOST_ROWS).
-                    ' rows. Save it as CSV: there is no such limit then.',
+                Message::of('workbook_too_many_rows', most: self::MOST_ROWS),
             );
         }
         $last = $sheet->getHighestDataColumn();
-        $out = fopen($to, 'wb') ?: throw new UnreadableFile('The file could not be read.');
+        $out = fopen($to, 'wb') ?: throw new UnreadableFile(Message::of('file_unreadable'));
         foreach ($sheet->getRowIterator() as $row) {
             $cells = [];
             foreach ($row->getCellIterator('A', $last) as $cell) {
@@ -101,7 +100,7 @@ final readonly class SheetFile implements IReadFilter
     {
         $zip = new ZipArchive();
         if ($zip->open($path, ZipArchive::RDONLY) !== true || $zip->locateName('xl/workbook.xml') === false) {
-            throw new UnreadableFile('This is neither a CSV file nor an Excel workbook (XLSX).');
+            throw new UnreadableFile(Message::of('file_neither_csv_nor_workbook'));
         }
         $size = 0;
         for ($i = 0; $i < $zip->numFiles; $i++) {
@@ -109,7 +108,7 @@ final readonly class SheetFile implements IReadFilter
         }
         $zip->close();
         if ($size > self::LARGEST) {
-            throw new UnreadableFile('The workbook is too large to be read. Save the sheet as CSV.');
+            throw new UnreadableFile(Message::of('workbook_too_large'));
         }
     }
 }

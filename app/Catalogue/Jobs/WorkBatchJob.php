@@ -8,6 +8,7 @@ use App\Catalogue\Batches\BatchState;
 use App\Catalogue\Batches\MakeChanges;
 use App\Catalogue\Batches\PlanRows;
 use App\Catalogue\Models\Batch;
+use App\Support\Messages\Message;
 use App\Support\Queue\WorkspaceJob;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Contracts\Queue\ShouldQueue;
@@ -47,7 +48,7 @@ final class WorkBatchJob implements ShouldQueue
                 ->find($this->batchId)
                 ?->move([
                     'state' => BatchState::Failed,
-                    'problem' => 'It stopped because of a fault on our side, which is in the log. Rows already done are marked; the others were not touched.',
+                    'problem' => Message::of('batch_failed'),
                 ]);
         });
     }

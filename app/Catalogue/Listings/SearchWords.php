@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Listings;
 
+use App\Support\Messages\Message;
 use Closure;
 use Illuminate\Contracts\Database\Query\Builder;
 
@@ -21,10 +22,10 @@ final readonly class SearchWords
         $isBounded = function (string $field, mixed $value, Closure $fail): void {
             $words = is_string($value) ? self::of($value) : [];
             if (count($words) > self::MOST) {
-                $fail('At most '.self::MOST.' words can be looked for.');
+                $fail(Message::of('search_too_many_words', most: self::MOST)->stored());
             }
             if (count(array_filter($words, fn (string $word) => mb_strlen($word) < 3)) > self::MOST_SHORT) {
-                $fail('At most '.self::MOST_SHORT.' words of one or two letters can be looked for.');
+                $fail(Message::of('search_too_many_short_words', most: self::MOST_SHORT)->stored());
             }
         };
 

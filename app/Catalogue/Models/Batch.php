@@ -8,6 +8,7 @@ use App\Catalogue\Batches\BatchState;
 use App\Catalogue\Events\Cause;
 use App\Support\Live\Announce;
 use App\Support\Live\Topic;
+use App\Support\Messages\Message;
 use App\Support\Tenancy\BelongsToWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Concerns\HasUuids;
@@ -22,7 +23,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int|null $user_id
  * @property string|null $import_id
  * @property string $kind
- * @property string $title
+ * @property Message $title
  * @property array<string, mixed> $spec
  * @property BatchState $state
  * @property int $total how many rows are expected
@@ -30,7 +31,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int $cursor how far working out has come
  * @property array<string, int> $counts by verdict, and by what became of the rows
  * @property array<string, int> $effect
- * @property string|null $problem
+ * @property Message|null $problem
  * @property CarbonImmutable|null $applied_at
  * @property CarbonImmutable|null $undone_at
  * @property CarbonImmutable $created_at
@@ -70,6 +71,8 @@ final class Batch extends Model
     protected function casts(): array
     {
         return [
+            'problem' => Message::class,
+            'title' => Message::class,
             'spec' => 'array',
             'counts' => 'array',
             'effect' => 'array',

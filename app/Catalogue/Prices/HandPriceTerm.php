@@ -6,6 +6,7 @@ namespace App\Catalogue\Prices;
 
 use App\Accounts\Models\StandsUntil;
 use App\Accounts\Models\Workspace;
+use App\Support\Messages\Message;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\Validator;
 use Illuminate\Validation\Rule;
@@ -49,7 +50,7 @@ final readonly class HandPriceTerm
                 'stands' => [Rule::enum(StandsUntil::class)],
                 'hours' => ['required_if:stands,hours', 'nullable', 'integer', 'between:1,'.self::MOST_HOURS],
             ],
-            ['hours.required_if' => 'Say for how many hours.'],
+            ['hours.required_if' => Message::of('hours_missing')->stored()],
         )->validate();
         $until = StandsUntil::from((string) $wanted['stands']);
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Catalogue\Prices;
 
 use App\Accounts\Models\Workspace;
+use App\Support\Messages\Message;
 
 /** Asked when people set prices, answered by the pricing side. Amounts in minor units, by listing. */
 interface HandPrices
@@ -15,7 +16,7 @@ interface HandPrices
      * @param  array<int, int>  $prices
      * @param  array<int, array<string, mixed>>  $changes  columns of listing and product that change together with the
      *     price, by listing
-     * @return array<int, string> why one could not
+     * @return array<int, Message> why one could not
      */
     public function check(Workspace $workspace, array $prices, array $changes = []): array;
 

@@ -7,6 +7,7 @@ namespace App\Catalogue\Suppliers;
 use App\Accounts\Models\Workspace;
 use App\Catalogue\Fees\SaleTerms;
 use App\Catalogue\Models\Supplier;
+use App\Support\Messages\Message;
 use Wrasse\Core\Document\AmountMissing;
 use Wrasse\Core\Document\Amounts;
 use Wrasse\Core\Document\MarkupReader;
@@ -50,29 +51,31 @@ final class MarkupPrices
         return new self($workspace, [$supplier => $markup]);
     }
 
-    /** @return array{price: int, was: int|null, shipping: int|null}|string or why there is none */
-    public function suggest(MarkupListing $listing): array|string
+    /** @return array{price: int, was: int|null, shipping: int|null}|Message or why there is none */
+    public function suggest(MarkupListing $listing): array|Message
     {
         $supplier = $listing->supplier;
         if ($supplier === null || ! isset($this->markups[$supplier])) {
-            return $supplier === null ? 'It has no supplier.' : "{$supplier} has no markup.";
+            return $supplier === null ? Message::of(
+                'supplier_missing',
+            ) : Message::of('markup_missing', supplier: $supplier);
         }
         if ($listing->costs->unit === null) {
-            return 'It has no cost.';
+            return Message::of('cost_missing');
         }
         $currency = $this->terms->of($listing->channelId, $listing->category)->currency;
         $markup = $this->markup($supplier, $currency);
         if ($markup === null) {
-            return "The markup of {$supplier} has no amounts in {$currency->code}.";
+            return Message::of('markup_no_amounts', supplier: $supplier, currency: $currency->code);
         }
         $earnings = $this->earnings($listing);
         if ($earnings->isRateMissing) {
-            return 'There is no exchange rate for its cost.';
+            return Message::of('rate_missing');
         }
         $price = $markup->price($earnings);
 
         return $price === null
-            ? 'No price earns the least profit wanted.'
+            ? Message::of('markup_no_price')
             : [
                 'price' => $price,
                 'was' => $markup->was($price),

@@ -12,6 +12,7 @@ use App\Channels\Outgoing\WebAddress;
 use App\Channels\Ports\ChangeQueue;
 use App\Support\Live\Announce;
 use App\Support\Live\Topic;
+use App\Support\Messages\Message;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Illuminate\Validation\ValidationException;
@@ -135,7 +136,7 @@ final readonly class ConnectChannel
                 ($field->unless !== null && ($given[$field->unless] ?? '') !== '');
             if ($field->type->isSecret() && $field->isRequired && $field->appliesTo($given) && ! $isGiven) {
                 throw ValidationException::withMessages([
-                    "settings.{$field->name}" => 'This belongs to the server that was set before. Enter the one for the new server.',
+                    "settings.{$field->name}" => Message::of('secret_of_other_server'),
                 ]);
             }
         }

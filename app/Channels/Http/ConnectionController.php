@@ -15,6 +15,7 @@ use App\Channels\Models\Channel;
 use App\Channels\Outgoing\ForbiddenAddress;
 use App\Channels\Outgoing\SftpServer;
 use App\Channels\Outgoing\UnknownHost;
+use App\Support\Messages\Message;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -116,7 +117,7 @@ final readonly class ConnectionController
                     Rule::exists('channels', 'id')->where('workspace_id', $current->id()),
                 ],
             ],
-            ['name.unique' => 'There is a channel of that name already.', ...ConnectionRules::MESSAGES],
+            ['name.unique' => Message::of('channel_exists')->stored(), ...ConnectionRules::messages()],
         );
         $settings = $rules->check($request, $given['driver'], isNew: true);
         $currency = Workspace::query()->findOrFail($current->id())->currency;
@@ -212,7 +213,7 @@ final readonly class ConnectionController
                     required: ['works', 'message'],
                     properties: [
                         new OA\Property(property: 'works', type: 'boolean'),
-                        new OA\Property(property: 'message', type: 'string'),
+                        new OA\Property(property: 'message', ref: '#/components/schemas/Message'),
                     ],
                 ),
             ),
@@ -227,7 +228,7 @@ final readonly class ConnectionController
 
             return new JsonResponse(['works' => true, 'message' => $said]);
         } catch (ChannelUnavailable|ChannelRefused $e) {
-            return new JsonResponse(['works' => false, 'message' => $e->getMessage()]);
+            return new JsonResponse(['works' => false, 'message' => $e->said()]);
         }
     }
 
@@ -267,16 +268,16 @@ final readonly class ConnectionController
         /** @var array{host: string, port?: int|string|null} $given */
         $given = $request->validate(
             ['host' => ['required', 'string', 'max:253'], 'port' => ['nullable', 'integer', 'between:1,65535']],
-            ConnectionRules::MESSAGES,
+            ConnectionRules::messages(),
         );
         try {
             $fingerprint = $server->fingerprint($given['host'], (int) ($given['port'] ?? SftpServer::PORT));
         } catch (ForbiddenAddress|UnknownHost $e) {
-            throw ValidationException::withMessages(['settings.host' => $e->getMessage()]);
+            throw ValidationException::withMessages(['settings.host' => $e->said()]);
         }
 
         return $fingerprint === null
-            ? throw ValidationException::withMessages(['settings.host' => 'No SFTP server answers there.'])
+            ? throw ValidationException::withMessages(['settings.host' => Message::of('host_key_no_answer')])
             : new JsonResponse(['fingerprint' => $fingerprint]);
     }
 }

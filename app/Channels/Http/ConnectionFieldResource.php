@@ -5,18 +5,19 @@ declare(strict_types=1);
 namespace App\Channels\Http;
 
 use App\Channels\ConnectionField;
+use App\Support\Messages\Message;
 use OpenApi\Attributes as OA;
 
 #[OA\Schema(schema: 'ConnectionField')]
 final readonly class ConnectionFieldResource
 {
     /**
-     * @param  list<array{string, string}>  $options
+     * @param  list<array{value: string, label: Message}>  $options
      * @param  array{string, string}|null  $when
      */
     public function __construct(
         #[OA\Property] public string $name,
-        #[OA\Property] public string $label,
+        #[OA\Property(ref: '#/components/schemas/Message')] public Message $label,
         #[OA\Property(
             enum: [
                 'text',
@@ -36,7 +37,14 @@ final readonly class ConnectionFieldResource
         #[OA\Property(
             description: 'Values and labels of a choice.',
             type: 'array',
-            items: new OA\Items(type: 'array', items: new OA\Items(type: 'string')),
+            items: new OA\Items(
+                required: ['value', 'label'],
+                properties: [
+                    new OA\Property(property: 'value', type: 'string'),
+                    new OA\Property(property: 'label', ref: '#/components/schemas/Message'),
+                ],
+                type: 'object',
+            ),
         )]
         public array $options,
         #[OA\Property(
@@ -57,7 +65,11 @@ final readonly class ConnectionFieldResource
             $field->label,
             $field->type->value,
             $field->isRequired && $field->unless === null,
-            array_map(null, array_keys($field->options), array_values($field->options)),
+            array_map(
+                fn (string $value, Message $label) => ['value' => $value, 'label' => $label],
+                array_keys($field->options),
+                $field->options,
+            ),
             $field->when,
             $field->placeholder,
         );

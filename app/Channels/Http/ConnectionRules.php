@@ -12,6 +12,7 @@ use App\Channels\Outgoing\ForbiddenAddress;
 use App\Channels\Outgoing\HostName;
 use App\Channels\Outgoing\UnknownHost;
 use App\Channels\Outgoing\WebAddress;
+use App\Support\Messages\Message;
 use Illuminate\Http\Request;
 use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
@@ -19,15 +20,18 @@ use Illuminate\Validation\ValidationException;
 /** Checks what was entered to reach a channel against the fields of its driver, each at its place. */
 final readonly class ConnectionRules
 {
-    public const MESSAGES = [
-        'required' => 'This is needed.',
-        'required_without' => 'A password or a key is needed.',
-        'regex' => 'It begins with SHA256: as ssh-keygen -l shows it.',
-        'not_regex' => 'Name a folder without “..”.',
-    ];
-
     public function __construct(private AddressGuard $guard)
     {
+    }
+
+    /** @return array<string, string> what the validator says, by rule */
+    public static function messages(): array
+    {
+        return array_map(fn (Message $message) => $message->stored(), [
+            'required_without' => Message::of('setting_password_or_key_missing'),
+            'regex' => Message::of('setting_host_key_invalid'),
+            'not_regex' => Message::of('setting_folder_invalid'),
+        ]);
     }
 
     /**
@@ -48,7 +52,7 @@ final readonly class ConnectionRules
             $rules["settings.{$field->name}"] = $this->rules($field, $isNew);
         }
         /** @var array<string, string|int|null> $checked */
-        $checked = $request->validate($rules, self::MESSAGES)['settings'];
+        $checked = $request->validate($rules, self::messages())['settings'];
         $checked = array_filter(array_map(strval(...), $checked), fn (string $value) => $value !== '');
         foreach ($fields as $field) {
             if (isset($checked[$field->name])) {
@@ -87,7 +91,7 @@ final readonly class ConnectionRules
                 return HostName::normalized($value);
             }
         } catch (ForbiddenAddress|UnknownHost $e) {
-            throw ValidationException::withMessages(["settings.{$field->name}" => $e->getMessage()]);
+            throw ValidationException::withMessages(["settings.{$field->name}" => $e->said()]);
         }
 
         return $value;

@@ -8,6 +8,7 @@ use App\Channels\ConnectionField;
 use App\Channels\Driver;
 use App\Channels\Ports\ChangePush;
 use App\Channels\Ports\ListingSource;
+use App\Support\Messages\Message;
 use OpenApi\Attributes as OA;
 
 #[OA\Schema(schema: 'ChannelDriver')]
@@ -16,7 +17,7 @@ final readonly class DriverResource
     /** @param  list<ConnectionFieldResource>  $fields */
     public function __construct(
         #[OA\Property] public string $name,
-        #[OA\Property] public string $label,
+        #[OA\Property(ref: '#/components/schemas/Message')] public Message $label,
         #[OA\Property(description: 'Whether listings are brought in from there.')] public bool $brings_listings,
         #[OA\Property(description: 'Whether the other side needs the secret that messages are signed with.')]
         public bool $needs_secret,

@@ -6,6 +6,7 @@ namespace App\Channels\Models;
 
 use App\Channels\Connection;
 use App\Support\Database\CountsEdits;
+use App\Support\Messages\Message;
 use App\Support\Tenancy\BelongsToWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
@@ -30,7 +31,7 @@ use Illuminate\Database\Eloquent\Model;
  * @property bool $automation_on
  * @property CarbonImmutable|null $synced_at when its listings were last read to the end
  * @property string|null $orders_cursor
- * @property string|null $problem what the last call that failed said
+ * @property Message|null $problem what the last call that failed said
  * @property int $failures calls in a row that failed
  * @property CarbonImmutable|null $quiet_until not to be called before
  * @property-read string $seller our name there, as its offers have it
@@ -89,6 +90,7 @@ final class Channel extends Model
     protected function casts(): array
     {
         return [
+            'problem' => Message::class,
             'settings' => 'array',
             'secrets' => 'encrypted:array',
             'webhook_secret' => 'encrypted',

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Channels\Outgoing;
 
+use App\Support\Messages\Message;
 use Symfony\Component\HttpFoundation\IpUtils;
 
 /**
@@ -70,7 +71,7 @@ final readonly class AddressGuard
         foreach ($addresses as $address) {
             if (! $this->isPublic($address)) {
                 throw new ForbiddenAddress(
-                    "{$host} is in a network that is not open to the public. Give an address that can be reached from the internet.",
+                    Message::of('address_not_public', host: $host),
                 );
             }
         }

@@ -7,6 +7,7 @@ namespace App\Channels\Outgoing;
 use App\Channels\ChannelRefused;
 use App\Channels\ChannelUnavailable;
 use App\Channels\Connection;
+use App\Support\Messages\Message;
 use Closure;
 use Illuminate\Http\Client\ConnectionException;
 use Illuminate\Http\Client\PendingRequest;
@@ -85,27 +86,30 @@ final readonly class ChannelClient
             $request = $this->http->request();
             $response = $call($this->prepare === null ? $request : ($this->prepare)($request));
         } catch (ForbiddenAddress $e) {
-            throw new ChannelRefused("{$this->channel} was not called: {$e->getMessage()}");
+            throw new ChannelRefused(Message::of('channel_not_called', channel: $this->channel, reason: $e->said()));
         } catch (UnknownHost $e) {
             throw new ChannelUnavailable(
-                "{$this->channel} was not found. {$e->getMessage()}",
+                Message::of('channel_not_found', channel: $this->channel, reason: $e->said()),
                 self::SECONDS_UNTIL_RETRY,
             );
         } catch (ConnectionException) {
-            throw new ChannelUnavailable("{$this->channel} did not answer.", self::SECONDS_UNTIL_RETRY);
+            throw new ChannelUnavailable(
+                Message::of('channel_no_answer', channel: $this->channel),
+                self::SECONDS_UNTIL_RETRY,
+            );
         }
         $status = $response->status();
         $wait = self::retryAfter($response);
         if ($status === 429) {
             throw new ChannelUnavailable(
-                "{$this->channel} asks to slow down.",
+                Message::of('channel_slow_down', channel: $this->channel),
                 $wait ?? self::SECONDS_UNTIL_RETRY,
                 isAsked: true,
             );
         }
         if ($status >= 500) {
             throw new ChannelUnavailable(
-                "{$this->channel} is out of order (status {$status}).",
+                Message::of('channel_out_of_order', channel: $this->channel, status: $status),
                 $wait ?? self::SECONDS_UNTIL_RETRY,
                 isAsked: $wait !== null,
             );
@@ -113,8 +117,8 @@ final readonly class ChannelClient
         if ($status >= 400) {
             throw new ChannelRefused(
                 match ($status) {
-                    401, 403 => "{$this->channel} does not accept the token (status {$status}).",
-                    default => "{$this->channel} refused the request (status {$status}).",
+                    401, 403 => Message::of('channel_token_refused', channel: $this->channel, status: $status),
+                    default => Message::of('channel_request_refused', channel: $this->channel, status: $status),
                 },
                 $status,
             );
@@ -150,7 +154,10 @@ final readonly class ChannelClient
 
     public function unreadable(): ChannelUnavailable
     {
-        return new ChannelUnavailable("{$this->channel} gave no readable answer.", self::SECONDS_UNTIL_RETRY);
+        return new ChannelUnavailable(
+            Message::of('channel_unreadable', channel: $this->channel),
+            self::SECONDS_UNTIL_RETRY,
+        );
     }
 
     /** Retry-After as RFC 9110, 10.2.3 has it: seconds, or a date. */

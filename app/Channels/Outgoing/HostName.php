@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Channels\Outgoing;
 
+use App\Support\Messages\Message;
+
 /** Host names and addresses, in the one spelling in which every program reads them alike. */
 final readonly class HostName
 {
@@ -47,7 +49,7 @@ final readonly class HostName
             preg_match(self::ENDS_IN_NUMBER, $name) === 1
         ) {
             throw new ForbiddenAddress(
-                'This is not a host name. Write it like shop.example, or an address like 198.51.100.7.',
+                Message::of('address_no_host'),
             );
         }
 

@@ -20,7 +20,7 @@ final readonly class PublicAddress implements ValidationRule
         try {
             $this->guard->addresses(WebAddress::parse(is_string($value) ? $value : '')->host);
         } catch (ForbiddenAddress|UnknownHost $e) {
-            $fail($e->getMessage());
+            $fail($e->said()->stored());
         }
     }
 }

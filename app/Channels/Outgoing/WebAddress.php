@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Channels\Outgoing;
 
+use App\Support\Messages\Message;
 use League\Uri\Exceptions\SyntaxError;
 use League\Uri\Uri;
 
@@ -38,7 +39,7 @@ final readonly class WebAddress
             preg_match('/[\\\\\x00-\x20\x7f]/', $url) === 1
         ) {
             throw new ForbiddenAddress(
-                'Write the address without user, password, spaces, backslashes and anything after “#”.',
+                Message::of('address_with_extras'),
             );
         }
         $name = HostName::normalized($host);
@@ -56,6 +57,6 @@ final readonly class WebAddress
 
     private static function unreadable(): ForbiddenAddress
     {
-        return new ForbiddenAddress('This is not a web address. It begins with https:// or http://.');
+        return new ForbiddenAddress(Message::of('address_not_web'));
     }
 }

@@ -85,7 +85,7 @@ final readonly class AdvanceImport
             $problem instanceof ChannelRefused => CarbonImmutable::now()->addSeconds(self::SECONDS_AFTER_REFUSAL),
             default => $channel->quiet_until ?? CarbonImmutable::now(),
         };
-        $this->write($import, ['due_at' => $due, 'problem' => $problem?->getMessage()]);
+        $this->write($import, ['due_at' => $due, 'problem' => $problem?->said()]);
 
         return $due;
     }

@@ -12,6 +12,7 @@ use App\Market\Events\MarketObserved;
 use App\Market\Events\PriceChangedElsewhere;
 use App\Market\Models\ListingMarket;
 use App\Market\Models\Rival;
+use App\Support\Messages\Message;
 use Carbon\CarbonInterface;
 use Closure;
 use Illuminate\Support\Arr;
@@ -68,7 +69,7 @@ final readonly class ObserveItems
         $offers = $this->readable($channel, $reader, array_intersect_key($offers, array_flip($items)));
         $missing = array_values(array_filter($items, fn (string $item) => ! isset($offers[$item])));
         if ($missing !== []) {
-            Log::warning("{$channel->name} gave no offers for some items that it was asked about.", [
+            Log::warning(Message::of('channel_offers_missing', channel: $channel->name), [
                 'channel' => $channel->id,
                 'items' => $missing,
             ]);
@@ -218,7 +219,7 @@ final readonly class ObserveItems
                 ),
             );
             if (count($readable[$item]) < count($some)) {
-                Log::warning("{$channel->name} sent offers on {$item} that cannot be read.", [
+                Log::warning(Message::of('channel_offers_unreadable', channel: $channel->name, item: $item), [
                     'channel' => $channel->id,
                     'offers' => count($some) - count($readable[$item]),
                 ]);

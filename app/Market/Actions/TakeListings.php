@@ -13,6 +13,7 @@ use App\Channels\Models\Channel;
 use App\Channels\Ports\OfferSource;
 use App\Channels\Ports\SourceListing;
 use App\Market\Events\PriceChangedElsewhere;
+use App\Support\Messages\Message;
 use Illuminate\Support\Facades\Log;
 use stdClass;
 use Wrasse\Core\Money\Currency;
@@ -67,7 +68,7 @@ final readonly class TakeListings
             }
         }
         if (count($readable) < count($listings)) {
-            Log::warning("{$channel->name} sent listings that cannot be read.", [
+            Log::warning(Message::of('channel_listings_unreadable', channel: $channel->name), [
                 'channel' => $channel->id,
                 'listings' => count($listings) - count($readable),
             ]);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Market\Http;
 
 use App\Market\Models\ChannelImport;
+use App\Support\Messages\Message;
 use OpenApi\Attributes as OA;
 
 #[OA\Schema(schema: 'ChannelImport')]
@@ -17,7 +18,12 @@ final readonly class ChannelImportResource
         #[OA\Property(description: 'Of how many, where that is known.')] public ?int $total,
         #[OA\Property(description: 'Whether the channel is new: then all is read, later only its listings.')]
         public bool $is_first,
-        #[OA\Property(description: 'Why it cannot go on at the moment.')] public ?string $problem,
+        #[OA\Property(
+            description: 'Why it cannot go on at the moment.',
+            ref: '#/components/schemas/Message',
+            nullable: true,
+        )]
+        public ?Message $problem,
         #[OA\Property(description: 'When it goes on.', format: 'date-time')] public string $due_at,
     ) {
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Market\Models;
 
+use App\Support\Messages\Message;
 use App\Support\Tenancy\BelongsToWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
@@ -18,7 +19,7 @@ use Illuminate\Database\Eloquent\Model;
  * @property int $done listings that the step has dealt with
  * @property int|null $total of them, where it is known
  * @property bool $is_first whether the channel is new: then all is read, later only its listings
- * @property string|null $problem why it cannot go on at the moment
+ * @property Message|null $problem why it cannot go on at the moment
  * @property CarbonImmutable $due_at not to be gone on with before; moved ahead by whoever works on it
  * @property CarbonImmutable $started_at
  */
@@ -39,6 +40,7 @@ final class ChannelImport extends Model
     protected function casts(): array
     {
         return [
+            'problem' => Message::class,
             'step' => ImportStep::class,
             'is_first' => 'bool',
             'due_at' => 'immutable_datetime',

@@ -12,6 +12,7 @@ use App\Pricing\Models\ApprovalState;
 use App\Support\Database\IdArray;
 use App\Support\Live\Announce;
 use App\Support\Live\Topic;
+use App\Support\Messages\Message;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
 
@@ -23,8 +24,6 @@ final readonly class AnswerApprovals
 {
     private const CHUNK = 200;
 
-    private const GONE = 'It no longer waits: the market moved on, or someone else answered.';
-
     public function __construct(private DecideListings $decide, private SetPrices $set)
     {
     }
@@ -33,7 +32,7 @@ final readonly class AnswerApprovals
      * @param  array<int, array{seen: int, price: int}>  $prices  by approval: the proposal that was looked at and the
      *     price that is wanted, in minor units
      * @param  int  $afterSeconds  so long those approved as shown wait before they are sent, so that they can be undone
-     * @return array<int, string> why it did not go out, by approval; those that did are left out
+     * @return array<int, Message> why it did not go out, by approval; those that did are left out
      */
     public function approve(
         Workspace $workspace,
@@ -74,12 +73,12 @@ final readonly class AnswerApprovals
 
     /**
      * @param  array<int, int>  $prices  by approval
-     * @return array<int, string>
+     * @return array<int, Message>
      */
     private function approveAsShown(Workspace $workspace, array $prices, int $userId, int $afterSeconds): array
     {
         $waiting = $this->waiting($prices);
-        $refused = array_fill_keys(array_keys(array_diff_key($prices, $waiting)), self::GONE);
+        $refused = array_fill_keys(array_keys(array_diff_key($prices, $waiting)), Message::of('approval_gone'));
         foreach (array_chunk($waiting, self::CHUNK, preserve_keys: true) as $chunk) {
             $seen = array_intersect_key($prices, $chunk);
             ksort($seen);
@@ -90,7 +89,7 @@ final readonly class AnswerApprovals
                 if (! isset($answers->taken[$listingId])) {
                     $refused[$id] =
                         $answers->refused[$listingId] ??
-                        'It no longer needs approval: no rule reprices this listing now.';
+                        Message::of('approval_no_rule');
                 }
             }
         }
@@ -100,7 +99,7 @@ final readonly class AnswerApprovals
 
     /**
      * @param  array<int, int>  $prices  by approval
-     * @return array<int, string>
+     * @return array<int, Message>
      */
     private function setOthers(Workspace $workspace, array $prices, HandPriceTerm $term, int $userId): array
     {
@@ -115,7 +114,7 @@ final readonly class AnswerApprovals
                 $wanted[$listingId] = $prices[$id];
             }
             $set = $this->set->set($workspace, $wanted, $term, $userId, recordRefused: false);
-            $refused = array_fill_keys(array_keys(array_diff_key($prices, $waiting)), self::GONE);
+            $refused = array_fill_keys(array_keys(array_diff_key($prices, $waiting)), Message::of('approval_gone'));
             $taken = [];
             foreach ($waiting as $id => $listingId) {
                 if (isset($set->refused[$listingId])) {

@@ -6,6 +6,7 @@ namespace App\Pricing\Actions;
 
 use App\Pricing\Deciding\DecisionSummary;
 use App\Pricing\Deciding\PriceCheck;
+use App\Support\Messages\Message;
 use Wrasse\Core\Trail\Outcome;
 
 /** Prices that wait for a person, and that someone approved as they were shown. Amounts in minor units. */
@@ -14,7 +15,7 @@ final class Answers
     /** @var array<int, int> prices that go out, by listing */
     public array $taken = [];
 
-    /** @var array<int, string> why one was not taken, by listing */
+    /** @var array<int, Message> why one was not taken, by listing */
     public array $refused = [];
 
     /**
@@ -38,8 +39,11 @@ final class Answers
         $why =
             PriceCheck::says($seen, $one->listing, $one->limits) ??
             match (true) {
-                $one->outcome === Outcome::Review && $one->price !== $seen => "The market has moved: it would be {$one->listing->currency->format((int) $one->price)} now.",
-                $one->outcome !== Outcome::Review => 'It no longer needs approval: the rule now says something else.',
+                $one->outcome === Outcome::Review && $one->price !== $seen => Message::of(
+                    'approval_market_moved',
+                    price: $one->listing->currency->format((int) $one->price),
+                ),
+                $one->outcome !== Outcome::Review => Message::of('approval_rule_differs'),
                 default => null,
             };
         if ($why !== null) {

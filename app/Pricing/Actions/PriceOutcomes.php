@@ -10,6 +10,7 @@ use App\Pricing\Deciding\PriceCheck;
 use App\Pricing\Events\DecidedPrice;
 use App\Pricing\Models\PriceHold;
 use App\Pricing\Runs\OpenPrice;
+use App\Support\Messages\Message;
 
 /** What becomes of prices set by hand, and of those that are open, while listings are decided on. */
 final class PriceOutcomes
@@ -20,7 +21,7 @@ final class PriceOutcomes
     /** @var list<int> listings on which a price set by hand stands no longer */
     public array $ended = [];
 
-    /** @var array<int, string> why a price no longer holds, by change */
+    /** @var array<int, Message> why a price no longer holds, by change */
     public array $withdrawn = [];
 
     /** @var array<int, true> */
@@ -65,15 +66,15 @@ final class PriceOutcomes
         return isset($this->wanted[$listingId]);
     }
 
-    /** @param  string|null  $because  null where it holds */
-    public function withdrawIf(OpenPrice $open, ?string $because): void
+    /** @param  Message|null  $because  null where it holds */
+    public function withdrawIf(OpenPrice $open, ?Message $because): void
     {
         if ($because !== null) {
             $this->withdrawn[$open->id] = $because;
         }
     }
 
-    private function go(EvaluatedListing $one, PriceHold $hold, ?string $refusal): void
+    private function go(EvaluatedListing $one, PriceHold $hold, ?Message $refusal): void
     {
         $limits = $one->decision->limits;
         $this->going[] = DecidedPrice::byHand(

@@ -10,13 +10,14 @@ use App\Pricing\Models\Run;
 use App\Pricing\Models\RunState;
 use App\Support\Live\Announce;
 use App\Support\Live\Topic;
+use App\Support\Messages\Conflict;
+use App\Support\Messages\Message;
 use Illuminate\Support\Facades\DB;
-use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
 /** A person has looked at a run that a brake stopped: it goes on, or nothing of it is sent. */
 final readonly class ResolveRun
 {
-    /** @throws ConflictHttpException if it is not held */
+    /** @throws Conflict if it is not held */
     public function release(int $runId, int $userId): Run
     {
         return $this->resolve(
@@ -30,7 +31,7 @@ final readonly class ResolveRun
     /**
      * @param  bool  $pause  whether the listings it would have moved are paused
      *
-     * @throws ConflictHttpException if it is not held
+     * @throws Conflict if it is not held
      */
     public function discard(int $runId, int $userId, bool $pause): Run
     {
@@ -48,7 +49,7 @@ final readonly class ResolveRun
         return DB::transaction(function () use ($runId, $userId, $state, $then): Run {
             $run = Run::query()->lock('FOR NO KEY UPDATE')->findOrFail($runId);
             if ($run->state !== RunState::Held) {
-                throw new ConflictHttpException('Someone has decided on this run already.');
+                throw new Conflict(Message::of('run_already_answered'));
             }
             $run->update(['state' => $state, 'resolved_by' => $userId, 'resolved_at' => now()]);
             $then($run);

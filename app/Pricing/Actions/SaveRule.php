@@ -15,9 +15,10 @@ use App\Pricing\Times\RuleTimes;
 use App\Support\Http\DocumentField;
 use App\Support\Live\Announce;
 use App\Support\Live\Topic;
+use App\Support\Messages\Conflict;
+use App\Support\Messages\Message;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
-use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Document\RuleReader;
 
@@ -49,7 +50,7 @@ final readonly class SaveRule
      * @param  int|null  $revision  that of the name, switch and settings that were edited; null: whatever it is
      *
      * @throws ValidationException
-     * @throws ConflictHttpException if someone saved something else meanwhile
+     * @throws Conflict if someone saved something else meanwhile
      */
     public function handle(
         Workspace $workspace,
@@ -135,7 +136,7 @@ final readonly class SaveRule
                 ->when($rule->exists, fn ($query) => $query->whereKeyNot($rule->id))
                 ->exists()
         ) {
-            throw ValidationException::withMessages(['name' => 'Another rule has this name.']);
+            throw ValidationException::withMessages(['name' => Message::of('rule_name_taken')]);
         }
     }
 
@@ -144,8 +145,8 @@ final readonly class SaveRule
     {
         $latest = RuleVersion::query()->where('rule_id', $rule->id)->orderByDesc('number')->first();
         if ($latest !== null && $basedOn !== null && $latest->number !== $basedOn) {
-            throw new ConflictHttpException(
-                "Someone saved version {$latest->number} while you were editing version {$basedOn}.",
+            throw new Conflict(
+                Message::of('conflict_rule', number: $latest->number, based_on: $basedOn),
             );
         }
         if ($latest?->document == $document) {

@@ -19,6 +19,7 @@ use App\Pricing\Runs\PricesUnderWay;
 use App\Support\Database\IdArray;
 use App\Support\Live\Announce;
 use App\Support\Live\Topic;
+use App\Support\Messages\Message;
 use App\Support\Tenancy\CurrentWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
@@ -75,8 +76,8 @@ final readonly class SetPrices implements HandPrices
                     );
                 } elseif (! isset($refused[$id]) && $before !== null && $before->price !== $prices[$id]) {
                     $notes[$id] = $before->hasLeft
-                        ? 'Another price is on its way to the channel; this one follows when that has arrived.'
-                        : 'The price that waited is taken back; the listing has this price already.';
+                        ? Message::of('price_follows')
+                        : Message::of('price_taken_back');
                 }
             }
             $this->keep($workspace, array_diff_key($prices, $refused), $listings, $term, $userId);
@@ -143,17 +144,17 @@ final readonly class SetPrices implements HandPrices
      * Someone wants the price that the listing has: whatever else was about to leave does not.
      *
      * @param  array<int, int>  $prices
-     * @param  array<int, string>  $refused
+     * @param  array<int, Message>  $refused
      * @param  array<int, ListingRow>  $listings
      * @param  array<int, OpenPrice>  $open
-     * @return array<int, string> why, by change
+     * @return array<int, Message> why, by change
      */
     private function noLongerWanted(array $prices, array $refused, array $listings, array $open): array
     {
         $why = [];
         foreach (array_diff_key($open, $refused) as $id => $one) {
             if (! $one->hasLeft && $one->price !== $prices[$id] && $prices[$id] === $listings[$id]->price_minor) {
-                $why[$one->id] = Grounds::SET_BY_HAND;
+                $why[$one->id] = Grounds::setByHand();
             }
         }
 

@@ -12,6 +12,7 @@ use App\Pricing\Models\Rule;
 use App\Pricing\PriceWars\IgnoredRivals;
 use App\Pricing\Runs\OpenPrice;
 use App\Support\Database\IdArray;
+use App\Support\Messages\Message;
 use Carbon\CarbonImmutable;
 use Wrasse\Core\Trail\Outcome;
 
@@ -21,15 +22,13 @@ use Wrasse\Core\Trail\Outcome;
  */
 final class Grounds
 {
-    public const SET_BY_HAND = 'Another price was set by hand, and stands.';
-
     private readonly bool $areRulesPaused;
 
-    /** @var array<int, string|null> why a rule reprices none of its listings, by rule */
+    /** @var array<int, Message|null> why a rule reprices none of its listings, by rule */
     private array $off = [];
 
     /**
-     * @var array<string, array{string|null, int, string}> by cause and rule: why it may do nothing now; since when a
+     * @var array<string, array{Message|null, int, Message}> by cause and rule: why it may do nothing now; since when a
      *     market must have been seen, in seconds since 1970; what is said where it was not
      */
     private array $now = [];
@@ -49,7 +48,7 @@ final class Grounds
     ) {
         $this->areRulesPaused = $workspace->repricing === Repricing::RulesPaused;
         foreach ($rules as $id => $rule) {
-            $this->off[$id] = $rule->is_on ? null : "The rule “{$rule->name}” is switched off.";
+            $this->off[$id] = $rule->is_on ? null : Message::of('rule_off', rule: $rule->name);
         }
     }
 
@@ -75,6 +74,11 @@ final class Grounds
         );
     }
 
+    public static function setByHand(): Message
+    {
+        return Message::of('price_set_by_hand');
+    }
+
     /** The rule for a listing; where it has none, what it is looked at with. */
     public function document(ListingRow $row): RuleDocument
     {
@@ -97,13 +101,13 @@ final class Grounds
     }
 
     /** Why no rule reprices a listing; null where one does. */
-    public function whyIdle(ListingRow $row): ?string
+    public function whyIdle(ListingRow $row): ?Message
     {
         return match (true) {
-            $row->rule_id === null => 'The listing is on no rule.',
-            $this->areRulesPaused => 'Rules are paused.',
-            ! $row->automation_on => 'Repricing of this listing is paused.',
-            (bool) $row->is_compared => 'The listing is held back to compare.',
+            $row->rule_id === null => Message::of('rule_none'),
+            $this->areRulesPaused => Message::of('rules_paused'),
+            ! $row->automation_on => Message::of('listing_paused'),
+            (bool) $row->is_compared => Message::of('listing_held_back'),
             default => $this->off[$row->rule_id],
         };
     }
@@ -114,7 +118,7 @@ final class Grounds
      *
      * @param  Cause  $cause  of the decision
      */
-    public function whyNotNow(ListingRow $row, Cause $cause): ?string
+    public function whyNotNow(ListingRow $row, Cause $cause): ?Message
     {
         [$why, $seenSince, $stale] = $this->now["{$cause->value}:{$row->rule_id}"] ??= $this->ofRule(
             $this->rules[$row->rule_id],
@@ -124,22 +128,25 @@ final class Grounds
         return $why ?? ($row->seen_at !== null && $row->seen_at < $seenSince ? $stale : null);
     }
 
-    /** @return array{string|null, int, string} worked out once for all listings of a rule */
+    /** @return array{Message|null, int, Message} worked out once for all listings of a rule */
     private function ofRule(Rule $rule, Cause $cause): array
     {
         $now = CarbonImmutable::now();
         $times = $rule->times($this->workspace->time_zone);
         $isByPerson = $cause->isByPerson();
         $why = match (true) {
-            ! $isByPerson && ! $times->allow($now) => "The rule “{$rule->name}” does not change prices at this time.",
-            $cause->isOfMarket() && ! $times->followsTheMarket() => "The rule “{$rule->name}” does not follow the market; it decides again at its next time.",
+            ! $isByPerson && ! $times->allow($now) => Message::of('rule_not_at_this_time', rule: $rule->name),
+            $cause->isOfMarket() && ! $times->followsTheMarket() => Message::of(
+                'rule_not_on_market',
+                rule: $rule->name,
+            ),
             default => null,
         };
 
         return [
             $why,
             $now->subMinutes($rule->stale_minutes)->getTimestamp(),
-            "Its market was last seen more than {$rule->stale_minutes} minutes ago.",
+            Message::of('market_too_old', stale_minutes: $rule->stale_minutes),
         ];
     }
 
@@ -148,7 +155,7 @@ final class Grounds
      *
      * @param  Cause|null  $cause  of the decision that the price comes from, where its times are to be looked at too
      */
-    public function against(OpenPrice $open, EvaluatedListing $one, ?Cause $cause = null): ?string
+    public function against(OpenPrice $open, EvaluatedListing $one, ?Cause $cause = null): ?Message
     {
         $row = $one->row;
         $decision = $one->decision;
@@ -158,7 +165,7 @@ final class Grounds
         }
         $hold = $this->hold($row);
         if ($hold !== null) {
-            return $hold->price_minor === $open->price ? null : self::SET_BY_HAND;
+            return $hold->price_minor === $open->price ? null : self::setByHand();
         }
         $why = $this->whyIdle($row);
         if ($why !== null) {
@@ -170,18 +177,18 @@ final class Grounds
         return $isSaid ? ($cause === null ? null : $this->whyNotNow($row, $cause)) : self::says($one);
     }
 
-    private static function says(EvaluatedListing $one): string
+    private static function says(EvaluatedListing $one): Message
     {
         $decision = $one->decision;
         if ($decision->price !== null) {
             $price = $decision->listing->currency->format($decision->price);
 
             return $decision->outcome === Outcome::Review
-                ? "The rule now asks a person first, about {$price}."
-                : "It would be {$price} now.";
+                ? Message::of('decided_asks_person', price: $price)
+                : Message::of('decided_other_price', price: $price);
         }
         $steps = $decision->steps();
 
-        return 'Decided again: '.lcfirst($steps[array_key_last($steps)]->says()).'.';
+        return Message::of('decided_again', step: $steps[array_key_last($steps)]->message);
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Pricing\Deciding;
 
 use App\Accounts\Models\Workspace;
+use App\Support\Messages\Message;
 use Carbon\CarbonImmutable;
 use Wrasse\Core\Limits\Limits;
 use Wrasse\Core\Market\Listing;
@@ -23,7 +24,7 @@ final readonly class PriceCheck
      * @param  array<int, int>  $prices  in minor units, by listing
      * @param  array<int, array<string, mixed>>  $changes  columns of listing and product that change together with the
      *     price, by listing
-     * @return array<int, string> why one may not be set, by listing
+     * @return array<int, Message> why one may not be set, by listing
      */
     public function of(Workspace $workspace, array $prices, array $changes = []): array
     {
@@ -55,22 +56,29 @@ final readonly class PriceCheck
 
     /**
      * @param  int  $price  in minor units
-     * @return string|null why it may not be set
+     * @return Message|null why it may not be set
      */
-    public static function says(int $price, Listing $listing, Limits $limits): ?string
+    public static function says(int $price, Listing $listing, Limits $limits): ?Message
     {
         $money = $listing->currency;
 
         return match (true) {
             $limits->floor === null,
-            $limits->ceiling === null => 'It has no floor and ceiling, so no price can be set.',
-            $price < $limits->floor => "{$money->format($price)} is below its floor {$money->format($limits->floor)}.",
-            $price > $limits->ceiling => "{$money->format($price)} is above its ceiling {$money->format(
-                $limits->ceiling,
-            )}.",
-            ! $limits->allow($price, $listing->earnings) => "At {$money->format(
-                $price,
-            )} it would earn less than its floor asks for.",
+            $limits->ceiling === null => Message::of('limits_missing'),
+            $price < $limits->floor => Message::of(
+                'price_below_floor',
+                price: $money->format($price),
+                floor: $money->format($limits->floor),
+            ),
+            $price > $limits->ceiling => Message::of(
+                'price_above_ceiling',
+                price: $money->format($price),
+                ceiling: $money->format($limits->ceiling),
+            ),
+            ! $limits->allow($price, $listing->earnings) => Message::of(
+                'price_earns_too_little',
+                price: $money->format($price),
+            ),
             default => null,
         };
     }

@@ -8,6 +8,7 @@ use App\Accounts\Models\Workspace;
 use App\Catalogue\Edits\BulkEdit;
 use App\Catalogue\Edits\EditRow;
 use App\Pricing\Models\Rule;
+use App\Support\Messages\Message;
 use Closure;
 use Illuminate\Support\Facades\Validator;
 
@@ -32,13 +33,13 @@ final readonly class SetRule implements BulkEdit
         return false;
     }
 
-    public function check(Workspace $workspace, array $wanted): string
+    public function check(Workspace $workspace, array $wanted): Message
     {
         Validator::make($wanted, ['rule' => ['present', 'nullable', 'integer']])->validate();
 
         return $wanted['rule'] === null
-            ? 'On no rule by hand'
-            : 'On the rule “'.Rule::query()->findOrFail((int) $wanted['rule'])->name.'”';
+            ? Message::of('edit_no_rule')
+            : Message::of('edit_rule', rule: Rule::query()->findOrFail((int) $wanted['rule'])->name);
     }
 
     public function plan(Workspace $workspace, array $wanted): Closure

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Pricing\Events;
 
 use App\Pricing\Deciding\ListingRow;
+use App\Support\Messages\Message;
 
 /** A price that is to be published. Amounts in minor units. */
 final readonly class DecidedPrice
@@ -16,7 +17,7 @@ final readonly class DecidedPrice
      * @param  int|null  $runId  the run it belongs to; it is not sent before that is released
      * @param  bool  $isHeld  whether it waits for a person to look at the run
      * @param  int  $afterSeconds  it is not sent before
-     * @param  string|null  $refusal  why it is not published: it is written down only
+     * @param  Message|null  $refusal  why it is not published: it is written down only
      */
     public function __construct(
         public int $listingId,
@@ -31,7 +32,7 @@ final readonly class DecidedPrice
         public ?int $runId = null,
         public bool $isHeld = false,
         public int $afterSeconds = 0,
-        public ?string $refusal = null,
+        public ?Message $refusal = null,
     ) {
     }
 
@@ -45,7 +46,7 @@ final readonly class DecidedPrice
         ?int $floor,
         ?int $ceiling,
         ?int $userId,
-        ?string $refusal,
+        ?Message $refusal,
     ): self {
         return new self(
             $listing->id,

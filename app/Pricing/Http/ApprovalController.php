@@ -10,6 +10,7 @@ use App\Pricing\Actions\AnswerApprovals;
 use App\Pricing\Models\Approval;
 use App\Pricing\Models\ApprovalState;
 use App\Support\Http\IdList;
+use App\Support\Messages\Message;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Http\JsonResponse;
@@ -172,7 +173,7 @@ final readonly class ApprovalController
         );
     }
 
-    /** @param  array<int, string>  $refused */
+    /** @param  array<int, Message>  $refused */
     private function answered(int $done, array $refused): JsonResponse
     {
         return new JsonResponse(ApprovalAnswer::of($done, $refused));

@@ -75,7 +75,7 @@ use Wrasse\Core\Trail\Reason;
     ],
 )]
 #[OA\Schema(
-    schema: 'Message',
+    schema: 'Phrase',
     description: 'What is said, for those who word it themselves: a phrase with its values.',
     required: ['code', 'values'],
     properties: [
@@ -87,7 +87,7 @@ use Wrasse\Core\Trail\Reason;
                 oneOf: [
                     new OA\Schema(type: 'string'),
                     new OA\Schema(type: 'integer'),
-                    new OA\Schema(ref: '#/components/schemas/Message'),
+                    new OA\Schema(ref: '#/components/schemas/Phrase'),
                 ],
             ),
         ),
@@ -99,7 +99,7 @@ use Wrasse\Core\Trail\Reason;
     properties: [
         new OA\Property(property: 'step', type: 'string'),
         new OA\Property(property: 'says', description: 'In English.', type: 'string'),
-        new OA\Property(property: 'message', ref: '#/components/schemas/Message'),
+        new OA\Property(property: 'message', ref: '#/components/schemas/Phrase'),
         new OA\Property(
             property: 'figures',
             type: 'object',

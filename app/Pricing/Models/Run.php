@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Pricing\Models;
 
 use App\Catalogue\Events\Cause;
+use App\Support\Messages\Message;
 use App\Support\Tenancy\BelongsToWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
@@ -27,7 +28,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int $big_moves how many of them by more than the brake allows
  * @property array<string, int> $outcomes
  * @property CarbonImmutable $started_at
- * @property string|null $problem why it failed
+ * @property Message|null $problem why it failed
  * @property CarbonImmutable|null $finished_at
  * @property int|null $resolved_by
  * @property CarbonImmutable|null $resolved_at
@@ -54,6 +55,7 @@ final class Run extends Model
     protected function casts(): array
     {
         return [
+            'problem' => Message::class,
             'cause' => Cause::class,
             'state' => RunState::class,
             'is_told' => 'bool',

@@ -14,6 +14,7 @@ use App\Pricing\Models\Run;
 use App\Pricing\Models\RunState;
 use App\Support\Live\Announce;
 use App\Support\Live\Topic;
+use App\Support\Messages\Message;
 use Illuminate\Support\Facades\DB;
 
 /**
@@ -147,11 +148,7 @@ final readonly class RunProgress
                 return;
             }
             $problem =
-                'It stopped after '.
-                number_format($run->done).
-                ' of '.
-                number_format($run->total).
-                ' listings because of an error on our side. Nothing of it was sent.';
+                Message::of('run_failed', done: $run->done, total: $run->total);
             $run->update([
                 'state' => RunState::Failed,
                 'problem' => $problem,
@@ -163,7 +160,7 @@ final readonly class RunProgress
                     $workspace->id,
                     $run->id,
                     pause: false,
-                    reason: 'Its run could not be carried through.',
+                    reason: Message::of('run_not_completed'),
                 ),
             );
             Announce::change($workspace->id, Topic::Runs, [$run->id]);

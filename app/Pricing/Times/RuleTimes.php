@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pricing\Times;
 
+use App\Support\Messages\Message;
 use App\Support\Schedule\HoursOfDay;
 use Carbon\CarbonImmutable;
 use Carbon\CarbonInterface;
@@ -57,11 +58,11 @@ final readonly class RuleTimes
                 'times.until' => ['nullable', 'date_format:Y-m-d'],
             ],
             [
-                '*.regex' => 'Expected a time of day such as 08:30.',
-                'times.to.different' => 'Expected another time than the one it begins at.',
-                'times.*.required_with' => 'Expected both a beginning and an end.',
-                'times.until.date_format' => 'Expected a day.',
-                'times.time_zone.timezone' => 'Expected a time zone such as Europe/Berlin.',
+                '*.regex' => Message::of('expected_time_of_day')->stored(),
+                'times.to.different' => Message::of('expected_other_time')->stored(),
+                'times.*.required_with' => Message::of('expected_both_times')->stored(),
+                'times.until.date_format' => Message::of('expected_day')->stored(),
+                'times.time_zone.timezone' => Message::of('expected_time_zone')->stored(),
             ],
         )->validate();
 

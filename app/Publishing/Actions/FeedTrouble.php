@@ -12,6 +12,7 @@ use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\Feed;
 use App\Publishing\Models\FeedState;
 use App\Publishing\Models\PriceChange;
+use App\Support\Messages\Message;
 use Illuminate\Support\Facades\DB;
 
 /** Postpones or gives up feeds after a failed call. The caller holds them. */
@@ -44,14 +45,14 @@ final readonly class FeedTrouble
         DB::transaction(function () use ($feeds, $channel, $e): void {
             foreach ($feeds as $feed) {
                 $wait = min(self::LONGEST_WAIT_SECONDS, max($e->retryAfter, 2 ** min($feed->attempts, 9) - 1));
-                $feed->update(['due_at' => now()->addSeconds($wait), 'problem' => $e->getMessage()]);
+                $feed->update(['due_at' => now()->addSeconds($wait), 'problem' => $e->said()]);
             }
             $this->breaker->failed($channel, $e);
             PriceChange::query()
                 ->whereIn('feed_id', array_column($feeds, 'id'))
                 ->whereIn('state', ChangeState::WITH_CHANNEL)
                 ->update([
-                    'problem' => $e->getMessage().' Tried again by itself.',
+                    'problem' => Message::of('feed_retried', problem: $e->said())->stored(),
                     'attempts' => DB::raw('attempts + 1'),
                 ]);
         });
@@ -68,9 +69,9 @@ final readonly class FeedTrouble
                     ->orderBy('id')
                     ->get() as $change
             ) {
-                $this->settle->refusedForGood($change, $e->getMessage());
+                $this->settle->refusedForGood($change, $e->said());
             }
-            $feed->update(['state' => FeedState::Closed, 'problem' => $e->getMessage()]);
+            $feed->update(['state' => FeedState::Closed, 'problem' => $e->said()]);
         });
     }
 }

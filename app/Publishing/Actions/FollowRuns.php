@@ -17,6 +17,7 @@ use App\Publishing\Models\PriceChange;
 use App\Publishing\Models\WaitsFor;
 use App\Support\Live\Announce;
 use App\Support\Live\Topic;
+use App\Support\Messages\Message;
 use Illuminate\Support\Facades\DB;
 
 /** Changes of a run leave together, wait together, or not at all. */
@@ -39,7 +40,7 @@ final readonly class FollowRuns
     {
         $waiting = PriceChange::query()->where('run_id', $event->runId)->where('waits_for', WaitsFor::Brake);
         $held = array_values((clone $waiting)->orderBy('listing_id')->toBase()->pluck('listing_id')->all());
-        $this->lifecycle->supersede($waiting, 'Decided again when the run was released.');
+        $this->lifecycle->supersede($waiting, Message::of('run_decided_again'));
         DecideListingsJob::dispatchInChunks(
             $event->workspaceId,
             $held,
@@ -67,6 +68,6 @@ final readonly class FollowRuns
                 ->update(['automation_on' => false, 'version' => DB::raw('version + 1')]);
             Announce::change($event->workspaceId, Topic::Listings);
         }
-        $this->lifecycle->withdraw($waiting, $event->reason);
+        $this->lifecycle->withdraw($waiting, $event->reason ?? Message::of('run_discarded'));
     }
 }

@@ -12,6 +12,7 @@ use App\Pricing\Deciding\ListingRows;
 use App\Pricing\Runs\OpenPrice;
 use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\Feed;
+use App\Support\Messages\Message;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use stdClass;
@@ -27,7 +28,7 @@ final readonly class LastLook
     {
     }
 
-    /** @return array<int, string> why a price no longer holds, by change */
+    /** @return array<int, Message> why a price no longer holds, by change */
     public function at(Feed $feed): array
     {
         $changes = $this->changes($feed);

@@ -12,6 +12,7 @@ use App\Support\Database\CopyRows;
 use App\Support\Database\IdArray;
 use App\Support\Live\Announce;
 use App\Support\Live\Topic;
+use App\Support\Messages\Message;
 use App\Support\Tenancy\CurrentWorkspace;
 use Carbon\CarbonInterface;
 use Illuminate\Database\Eloquent\Builder;
@@ -71,33 +72,33 @@ final readonly class PriceChangeLifecycle
     }
 
     /** The channel refused it; it may be tried again. */
-    public function retry(PriceChange $change, string $problem, int $afterSeconds): void
+    public function retry(PriceChange $change, Message $problem, int $afterSeconds): void
     {
         $this->move(self::only($change), ChangeState::Queued, [
             'feed_id' => null,
             'attempts' => $change->attempts + 1,
-            'problem' => $problem,
+            'problem' => $problem->stored(),
             'due_at' => now()->addSeconds($afterSeconds),
         ]);
     }
 
     /** @param  Builder<PriceChange>  $changes */
-    public function refuse(Builder $changes, string $problem): int
+    public function refuse(Builder $changes, Message $problem): int
     {
         return $this->end($changes, ChangeState::Refused, $problem);
     }
 
     /** @param  Builder<PriceChange>  $changes */
-    public function fail(Builder $changes, string $problem): int
+    public function fail(Builder $changes, Message $problem): int
     {
         return $this->end($changes, ChangeState::Failed, $problem);
     }
 
     /**
      * @param  Builder<PriceChange>  $changes
-     * @param  string|null  $because  null where a person took it back
+     * @param  Message|null  $because  null where a person took it back
      */
-    public function withdraw(Builder $changes, ?string $because): int
+    public function withdraw(Builder $changes, ?Message $because): int
     {
         return $this->end(
             $changes,
@@ -108,7 +109,7 @@ final readonly class PriceChangeLifecycle
     }
 
     /**
-     * @param  array<int, string|null>  $reasons  why it no longer holds, by change; null where a person took it back
+     * @param  array<int, Message|null>  $reasons  why it no longer holds, by change; null where a person took it back
      */
     public function withdrawEach(array $reasons): void
     {
@@ -124,14 +125,17 @@ final readonly class PriceChangeLifecycle
                     acknowledged_at = CASE WHEN r.value IS NULL THEN now() END
                 FROM jsonb_each_text(?) r WHERE p.id = r.key::bigint AND p.workspace_id = ? AND p.state IN ({$from})
                 SQL,
-                [json_encode((object) $reasons, JSON_THROW_ON_ERROR), $this->current->id()],
+                [json_encode(
+                    (object) array_map(fn (?Message $reason) => $reason?->stored(), $reasons),
+                    JSON_THROW_ON_ERROR,
+                ), $this->current->id()],
             );
             Announce::change($this->current->id(), Topic::Changes, array_keys($reasons));
         }
     }
 
     /** @param  Builder<PriceChange>  $changes */
-    public function supersede(Builder $changes, ?string $because = null): int
+    public function supersede(Builder $changes, ?Message $because = null): int
     {
         return $this->end($changes, ChangeState::Superseded, $because);
     }
@@ -155,9 +159,9 @@ final readonly class PriceChangeLifecycle
      * @param  Builder<PriceChange>  $changes
      * @param  array<string, mixed>  $more
      */
-    private function end(Builder $changes, ChangeState $state, ?string $problem, array $more = []): int
+    private function end(Builder $changes, ChangeState $state, ?Message $problem, array $more = []): int
     {
-        return $this->move($changes, $state, ['problem' => $problem, 'settled_at' => now(), ...$more]);
+        return $this->move($changes, $state, ['problem' => $problem?->stored(), 'settled_at' => now(), ...$more]);
     }
 
     /**

@@ -14,6 +14,7 @@ use App\Publishing\Models\PriceChange;
 use App\Publishing\Models\WaitsFor;
 use App\Support\Database\CopyRows;
 use App\Support\Database\IdArray;
+use App\Support\Messages\Message;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 
@@ -50,7 +51,7 @@ final readonly class QueuePriceChanges
             $isPublished = $price->refusal === null;
             if (isset($refused[$listingId][$price->price])) {
                 if ($before !== null && ! $before->hasLeft) {
-                    $withdrawn[$before->id] = 'The rule now gives a price that the channel refused a short while ago.';
+                    $withdrawn[$before->id] = Message::of('price_refused_before');
                 }
 
                 continue;
@@ -149,7 +150,7 @@ final readonly class QueuePriceChanges
             'queued_at' => $at,
             'settled_at' => in_array($state, [ChangeState::Confirmed, ChangeState::Withdrawn], true) ? $at : null,
             'user_id' => $price->userId,
-            'problem' => $price->refusal,
+            'problem' => $price->refusal?->stored(),
         ];
     }
 

@@ -8,6 +8,7 @@ use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\Feed;
 use App\Publishing\Models\FeedState;
 use App\Publishing\Models\PriceChange;
+use App\Support\Messages\Message;
 
 /** Writes down what a channel said to each price of a feed: those it took are read back next. Within a transaction. */
 final readonly class RecordResults
@@ -32,7 +33,10 @@ final readonly class RecordResults
             if (array_key_exists($sku, $results) && $results[$sku] === null) {
                 $taken[] = $change->id;
             } else {
-                $this->settle->refused($change, $results[$sku] ?? 'The channel gave no result for this line.');
+                $this->settle->refused(
+                    $change,
+                    isset($results[$sku]) ? Message::quoting($results[$sku]) : Message::of('channel_no_result'),
+                );
             }
         }
         $this->lifecycle->accept(PriceChangeLifecycle::among($taken));

@@ -13,6 +13,7 @@ use App\Pricing\Models\PriceHold;
 use App\Publishing\Models\PriceChange;
 use App\Support\Live\Announce;
 use App\Support\Live\Topic;
+use App\Support\Messages\Message;
 use Carbon\CarbonInterface;
 use Illuminate\Support\Facades\DB;
 
@@ -91,7 +92,7 @@ final readonly class SettleChange
     }
 
     /** The channel said no: tried again after a while, a few times. */
-    public function refused(PriceChange $change, string $message): void
+    public function refused(PriceChange $change, Message $message): void
     {
         $attempts = $change->attempts + 1;
         if ($attempts >= self::TRIES) {
@@ -103,7 +104,7 @@ final readonly class SettleChange
         $this->announce([$change]);
     }
 
-    public function refusedForGood(PriceChange $change, string $message): void
+    public function refusedForGood(PriceChange $change, Message $message): void
     {
         $this->lifecycle->refuse(PriceChangeLifecycle::only($change), $message);
         $this->didNotArrive($change);
@@ -115,8 +116,8 @@ final readonly class SettleChange
         $this->lifecycle->fail(
             PriceChangeLifecycle::only($change),
             $shown === null
-                ? 'The channel no longer shows this listing.'
-                : "The channel accepted the price and shows {$shown}.",
+                ? Message::of('channel_listing_gone')
+                : Message::of('channel_shows_other', shown: $shown),
         );
         $this->didNotArrive($change);
     }

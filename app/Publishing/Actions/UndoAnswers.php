@@ -11,6 +11,7 @@ use App\Publishing\Models\ChangeState;
 use App\Publishing\Models\PriceChange;
 use App\Support\Live\Announce;
 use App\Support\Live\Topic;
+use App\Support\Messages\Message;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Support\Facades\DB;
 
@@ -26,7 +27,7 @@ final readonly class UndoAnswers
 
     /**
      * @param  list<int>  $ids  of approvals
-     * @return array<int, string> why an answer stands, by approval; those that were taken back are left out
+     * @return array<int, Message> why an answer stands, by approval; those that were taken back are left out
      */
     public function handle(array $ids, int $userId): array
     {
@@ -52,9 +53,9 @@ final readonly class UndoAnswers
                 ->pluck('listing_id', 'id')
                 ->all();
             $sent = array_diff($approved, array_keys($unsent));
-            $refused = array_fill_keys(array_diff($ids, array_keys($answered)), 'That answer can no longer be undone.');
+            $refused = array_fill_keys(array_diff($ids, array_keys($answered)), Message::of('answer_too_late'));
             foreach (array_keys($sent) as $id) {
-                $refused[$id] = 'It has been sent already. Take it back under Changes.';
+                $refused[$id] = Message::of('answer_sent');
             }
             $back = array_diff($answered, $sent, $asksAgain);
             $this->lifecycle->withdrawEach(array_fill_keys(array_intersect_key($unsent, array_flip($back)), null));

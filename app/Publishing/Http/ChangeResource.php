@@ -6,6 +6,7 @@ namespace App\Publishing\Http;
 
 use App\Catalogue\Events\Cause;
 use App\Publishing\Models\PriceChange;
+use App\Support\Messages\Message;
 use OpenApi\Attributes as OA;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\PriceMove;
@@ -50,8 +51,12 @@ final readonly class ChangeResource
         #[OA\Property] public ?int $rule_version,
         #[OA\Property(description: 'Who set or approved it.')] public ?string $by,
         #[OA\Property] public ?int $run,
-        #[OA\Property(description: 'What went wrong, in the channel’s words where it gave any.')]
-        public ?string $problem,
+        #[OA\Property(
+            description: 'What went wrong, in the channel’s words where it gave any.',
+            ref: '#/components/schemas/Message',
+            nullable: true,
+        )]
+        public ?Message $problem,
         #[OA\Property] public int $attempts,
         #[OA\Property(format: 'date-time')] public string $queued_at,
         #[OA\Property(format: 'date-time')] public ?string $sent_at,

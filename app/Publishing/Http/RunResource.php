@@ -8,6 +8,7 @@ use App\Catalogue\Events\Cause;
 use App\Pricing\Models\Run;
 use App\Pricing\Models\RunState;
 use App\Publishing\Models\RunUndo;
+use App\Support\Messages\Message;
 use OpenApi\Attributes as OA;
 
 /** One pass over listings. */
@@ -20,7 +21,8 @@ final readonly class RunResource
         #[OA\Property] public ?int $rule_id,
         #[OA\Property] public ?string $rule,
         #[OA\Property(description: 'Whether what it decided may be sent.', enum: RunState::class)] public string $state,
-        #[OA\Property(description: 'Why it failed.')] public ?string $problem,
+        #[OA\Property(description: 'Why it failed.', ref: '#/components/schemas/Message', nullable: true)]
+        public ?Message $problem,
         #[OA\Property] public int $total,
         #[OA\Property] public int $done,
         #[OA\Property(description: 'How many prices it moves.')] public int $moves,

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Publishing\Models;
 
+use App\Support\Messages\Message;
 use App\Support\Tenancy\BelongsToWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Concerns\HasUuids;
@@ -19,7 +20,7 @@ use Illuminate\Database\Eloquent\Model;
  * @property string|null $channel_ref
  * @property int $attempts in the present state
  * @property CarbonImmutable $due_at not to be touched before; moved ahead by whoever works on it
- * @property string|null $problem
+ * @property Message|null $problem
  */
 final class Feed extends Model
 {
@@ -51,6 +52,6 @@ final class Feed extends Model
 
     protected function casts(): array
     {
-        return ['state' => FeedState::class, 'due_at' => 'immutable_datetime'];
+        return ['problem' => Message::class, 'state' => FeedState::class, 'due_at' => 'immutable_datetime'];
     }
 }

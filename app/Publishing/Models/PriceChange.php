@@ -7,6 +7,7 @@ namespace App\Publishing\Models;
 use App\Accounts\Models\User;
 use App\Catalogue\Models\Listing;
 use App\Pricing\Models\Decision;
+use App\Support\Messages\Message;
 use App\Support\Tenancy\BelongsToWorkspace;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Builder;
@@ -32,7 +33,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property WaitsFor|null $waits_for where it is waiting
  * @property int $attempts
  * @property CarbonImmutable $due_at
- * @property string|null $problem
+ * @property Message|null $problem
  * @property CarbonImmutable $queued_at
  * @property CarbonImmutable|null $sent_at
  * @property CarbonImmutable|null $settled_at
@@ -50,6 +51,7 @@ final class PriceChange extends Model
     protected function casts(): array
     {
         return [
+            'problem' => Message::class,
             'state' => ChangeState::class,
             'waits_for' => WaitsFor::class,
             'acknowledged_at' => 'immutable_datetime',

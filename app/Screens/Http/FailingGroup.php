@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Screens\Http;
 
+use App\Support\Messages\Message;
 use Carbon\CarbonImmutable;
 use OpenApi\Attributes as OA;
 use stdClass;
@@ -15,7 +16,12 @@ final readonly class FailingGroup
     public function __construct(
         #[OA\Property] public string $channel,
         #[OA\Property(enum: ['refused', 'failed'])] public string $state,
-        #[OA\Property(description: 'In the channel’s words where it gave any.')] public string $problem,
+        #[OA\Property(
+            description: 'In the channel’s words where it gave any.',
+            ref: '#/components/schemas/Message',
+            nullable: true,
+        )]
+        public ?Message $problem,
         #[OA\Property] public int $many,
         #[OA\Property(format: 'date-time')] public string $since,
     ) {
@@ -26,7 +32,7 @@ final readonly class FailingGroup
         return new self(
             $row->channel,
             $row->state,
-            $row->problem,
+            $row->problem === null ? null : Message::fromStored($row->problem),
             (int) $row->many,
             CarbonImmutable::parse($row->since)->toIso8601ZuluString(),
         );

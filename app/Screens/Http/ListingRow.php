@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Screens\Http;
 
+use App\Support\Messages\Message;
 use Carbon\CarbonImmutable;
 use OpenApi\Attributes as OA;
 use stdClass;
@@ -66,7 +67,7 @@ final readonly class ListingRow
         #[OA\Property(nullable: true, enum: ['waiting', 'queued', 'sending', 'sent'])] public ?string $going_state,
         #[OA\Property(description: 'What that price waits for.', nullable: true, enum: ['brake', 'hours', 'switch'])]
         public ?string $going_waits_for,
-        #[OA\Property] public ?string $going_problem,
+        #[OA\Property(ref: '#/components/schemas/Message', nullable: true)] public ?Message $going_problem,
         #[OA\Property(
             description: 'The price that someone set by hand, as long as it stands.',
             type: 'object',
@@ -138,7 +139,7 @@ final readonly class ListingRow
             $amount($row->going_minor),
             $row->going_state,
             $row->going_waits_for,
-            $row->going_problem,
+            $row->going_problem === null ? null : Message::fromStored($row->going_problem),
             HandPrice::of($row, $currency),
             $row->seen_at === null ? null : CarbonImmutable::parse($row->seen_at)->toIso8601ZuluString(),
         );

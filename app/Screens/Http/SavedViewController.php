@@ -6,6 +6,7 @@ namespace App\Screens\Http;
 
 use App\Accounts\Models\User;
 use App\Screens\Models\SavedView;
+use App\Support\Messages\Message;
 use Illuminate\Container\Attributes\CurrentUser;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\JsonResponse;
@@ -71,7 +72,7 @@ final readonly class SavedViewController
         /** @var array{name: string, query: string|null} $given */
         $given = $request->validate(
             ['name' => ['required', 'string', 'max:80'], 'query' => ['present', 'nullable', 'string', 'max:2000']],
-            ['name.required' => 'Give it a name.'],
+            ['name.required' => Message::of('name_missing')->stored()],
         );
 
         return new JsonResponse(

@@ -17,7 +17,7 @@ final readonly class TermResource
         #[OA\Property(enum: ['floor', 'ceiling'])] public string $side,
         #[OA\Property(enum: ['amount', 'margin', 'markup', 'profit', 'map', 'rrp', 'reference'])] public string $kind,
         #[OA\Property(description: 'In English.', example: '12 % margin of price')] public string $says,
-        #[OA\Property(ref: '#/components/schemas/Message')] public Message $message,
+        #[OA\Property(ref: '#/components/schemas/Phrase')] public Message $message,
         #[OA\Property(description: 'What it comes to; null where its figure is missing or no price meets it.')]
         public ?string $price,
         #[OA\Property(

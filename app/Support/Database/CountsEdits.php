@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace App\Support\Database;
 
-use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
+use App\Support\Messages\Conflict;
+use App\Support\Messages\Message;
 
 /**
  * A row that several people edit. Each edit counts its revision up; what programs write to it by themselves does not.
@@ -19,12 +20,12 @@ trait CountsEdits
      * @param  array<string, mixed>  $wanted
      * @param  int|null  $seen  the revision that was edited; null: whatever it is
      *
-     * @throws ConflictHttpException if it was edited since
+     * @throws Conflict if it was edited since
      */
     public function edit(array $wanted, ?int $seen): void
     {
         if ($seen !== null && $seen !== $this->revision) {
-            throw new ConflictHttpException('Someone else saved changes while you were editing.');
+            throw new Conflict(Message::of('conflict_saved'));
         }
         $this->fill($wanted);
         if ($this->isDirty()) {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Support\Http;
 
+use App\Support\Messages\Message;
 use Illuminate\Validation\ValidationException;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\InvalidAmount;
@@ -22,7 +23,7 @@ final readonly class AmountField
         try {
             return TypedAmount::parse($text, $currency);
         } catch (InvalidAmount $e) {
-            throw ValidationException::withMessages([$field => 'Expected '.$e->getMessage().'.']);
+            throw ValidationException::withMessages([$field => Message::of('expected', what: Message::because($e))]);
         }
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Support\Http;
 
+use App\Support\Messages\Message;
 use Illuminate\Validation\ValidationException;
 use Wrasse\Core\Document\InvalidDocument;
 
@@ -24,7 +25,7 @@ final readonly class DocumentField
             return $read();
         } catch (InvalidDocument $e) {
             $field = ltrim(str_replace(['[', ']'], ['.', ''], substr($e->path, 1)), '.');
-            throw ValidationException::withMessages([$field => 'Expected '.$e->expected.'.']);
+            throw ValidationException::withMessages([$field => Message::of('expected', what: $e->expected)]);
         }
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Support\Http;
 
+use App\Support\Messages\Message;
 use Closure;
 use Illuminate\Contracts\Validation\ValidationRule;
 
@@ -20,11 +21,11 @@ final readonly class IdList implements ValidationRule
     public function validate(string $attribute, mixed $value, Closure $fail): void
     {
         if (! is_array($value) || ! array_is_list($value)) {
-            $fail('Expected a list of ids.');
+            $fail(Message::of('expected_ids')->stored());
         } elseif (count($value) > $this->most) {
-            $fail('At most '.number_format($this->most).' at once; choose them by a filter where there are more.');
+            $fail(Message::of('too_many_ids', most: $this->most)->stored());
         } elseif (array_filter($value, self::isId(...)) !== $value) {
-            $fail('Expected ids, which are whole numbers.');
+            $fail(Message::of('expected_whole_ids')->stored());
         }
     }
 

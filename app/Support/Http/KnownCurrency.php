@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Support\Http;
 
+use App\Support\Messages\Message;
 use Closure;
 use Illuminate\Contracts\Validation\ValidationRule;
 use Wrasse\Core\Money\Currency;
@@ -18,7 +19,7 @@ final readonly class KnownCurrency implements ValidationRule
         try {
             Currency::of(is_string($value) ? $value : '');
         } catch (InvalidAmount) {
-            $fail('Expected a currency with three letters, such as EUR.');
+            $fail(Message::of('expected_currency')->stored());
         }
     }
 }

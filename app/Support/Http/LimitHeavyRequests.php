@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Support\Http;
 
+use App\Support\Messages\Message;
 use App\Support\Tenancy\CurrentWorkspace;
 use Closure;
 use Illuminate\Http\Request;
@@ -46,7 +47,7 @@ final class LimitHeavyRequests
         }
         throw new TooManyRequestsHttpException(
             self::RETRY_AFTER_SECONDS,
-            'Several of these are being worked on for you already. Try again in a moment.',
+            Message::of('too_many_at_once')->stored(),
         );
     }
 

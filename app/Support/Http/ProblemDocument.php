@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace App\Support\Http;
 
+use App\Support\Messages\FieldErrors;
+use App\Support\Messages\Message;
+use App\Support\Messages\SaysMessage;
 use Illuminate\Auth\Access\AuthorizationException;
 use Illuminate\Auth\AuthenticationException;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
@@ -15,54 +18,97 @@ use OpenApi\Attributes as OA;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 use Throwable;
 
-/** Errors as RFC 9457 problem documents. */
-#[OA\Schema(schema: 'Problem', required: ['type', 'title', 'status'])]
-final readonly class ProblemDocument
-{
-    /** @param  array<string, list<string>>|null  $errors */
-    public function __construct(
-        #[OA\Property] public string $type,
-        #[OA\Property] public string $title,
-        #[OA\Property] public int $status,
-        #[OA\Property] public ?string $detail,
-        #[OA\Property(
+/**
+ * Errors as RFC 9457 problem documents, in English; what they say by code is in a member of its own, so that it can be
+ * said in other languages.
+ */
+#[OA\Schema(
+    schema: 'Problem',
+    required: ['type', 'title', 'status', 'messages'],
+    properties: [
+        new OA\Property(property: 'type', type: 'string'),
+        new OA\Property(property: 'title', type: 'string'),
+        new OA\Property(property: 'status', type: 'integer'),
+        new OA\Property(property: 'detail', type: 'string'),
+        new OA\Property(
+            property: 'errors',
             description: 'What is wrong with which field.',
             type: 'object',
             additionalProperties: new OA\AdditionalProperties(type: 'array', items: new OA\Items(type: 'string')),
-            nullable: true,
-        )]
-        public ?array $errors = null,
+        ),
+        new OA\Property(
+            property: 'messages',
+            description: 'The same, as messages.',
+            required: ['title'],
+            properties: [
+                new OA\Property(property: 'title', ref: '#/components/schemas/Message'),
+                new OA\Property(property: 'detail', ref: '#/components/schemas/Message'),
+                new OA\Property(
+                    property: 'errors',
+                    type: 'object',
+                    additionalProperties: new OA\AdditionalProperties(
+                        type: 'array',
+                        items: new OA\Items(ref: '#/components/schemas/Message'),
+                    ),
+                ),
+            ],
+            type: 'object',
+        ),
+    ],
+)]
+final readonly class ProblemDocument
+{
+    /** @param  array<string, list<Message>>  $errors */
+    private function __construct(
+        private int $status,
+        private Message $title,
+        private ?Message $detail = null,
+        private array $errors = [],
     ) {
     }
 
     public static function for(Throwable $e): JsonResponse
     {
         $problem = match (true) {
-            $e instanceof ValidationException => new self(
-                'about:blank',
-                'Some fields need attention',
-                $e->status,
-                $e->getMessage(),
-                array_map(array_values(...), $e->errors()),
-            ),
-            $e instanceof AuthenticationException => new self('about:blank', 'Sign in first', 401, null),
-            $e instanceof AuthorizationException => new self('about:blank', 'Not allowed', 403, null),
-            $e instanceof TokenMismatchException => new self(
-                'about:blank',
-                'This page is out of date; reload it',
-                419,
-                null,
-            ),
-            $e instanceof ModelNotFoundException => new self('about:blank', 'Not found', 404, null),
+            $e instanceof ValidationException => self::ofFields($e),
+            $e instanceof AuthenticationException => new self(401, Message::of('problem_sign_in')),
+            $e instanceof AuthorizationException => new self(403, Message::of('problem_not_allowed')),
+            $e instanceof TokenMismatchException => new self(419, Message::of('problem_outdated_page')),
+            $e instanceof ModelNotFoundException => new self(404, Message::of('problem_not_found')),
             $e instanceof HttpExceptionInterface => self::ofHttp($e),
             $e instanceof QueryException => self::ofQuery($e),
             default => self::unknown(),
         };
 
-        return new JsonResponse(array_filter((array) $problem, fn (mixed $value) => $value !== null), $problem->status, [
+        return new JsonResponse($problem->document(), $problem->status, [
             'Content-Type' => 'application/problem+json',
             ...$e instanceof HttpExceptionInterface ? $e->getHeaders() : [],
         ]);
+    }
+
+    /** @return array<string, mixed> */
+    private function document(): array
+    {
+        $says = array_filter([
+            'title' => $this->title,
+            'detail' => $this->detail,
+            'errors' => $this->errors,
+        ]);
+        $texts = array_map(
+            fn (Message|array $said) => $said instanceof Message
+                ? (string) $said
+                : array_map(fn (array $of) => array_map(strval(...), $of), $said),
+            $says,
+        );
+
+        return ['type' => 'about:blank', 'status' => $this->status, ...$texts, 'messages' => $says];
+    }
+
+    private static function ofFields(ValidationException $e): self
+    {
+        $errors = FieldErrors::of($e);
+
+        return new self($e->status, Message::of('problem_fields'), reset($errors)[0] ?? null, $errors);
     }
 
     /** What the database said, by its SQLSTATE (PostgreSQL, appendix A). */
@@ -72,16 +118,14 @@ final readonly class ProblemDocument
 
         return match (true) {
             $state === '57014' => new self(
-                'about:blank',
-                'This took too long',
                 503,
-                'Nothing was changed. Ask for less, or try again later.',
+                Message::of('problem_too_slow'),
+                Message::of('problem_too_slow_detail'),
             ),
             str_starts_with($state, '22') => new self(
-                'about:blank',
-                'A value cannot be read',
                 422,
-                'One of the values is not of the kind that is expected there.',
+                Message::of('problem_unreadable'),
+                Message::of('problem_unreadable_detail'),
             ),
             default => self::unknown(),
         };
@@ -89,26 +133,26 @@ final readonly class ProblemDocument
 
     private static function unknown(): self
     {
-        return new self(
-            'about:blank',
-            'Something went wrong on our side',
-            500,
-            'It has been written to the log. Nothing was changed.',
-        );
+        return new self(500, Message::of('problem_ours'), Message::of('problem_ours_detail'));
     }
 
     private static function ofHttp(HttpExceptionInterface $e): self
     {
         $status = $e->getStatusCode();
         $title = match ($status) {
-            404 => 'Not found',
-            405 => 'Not possible here',
-            409 => 'Changed by someone else meanwhile',
-            419 => 'This page is out of date; reload it',
-            429 => 'Too many requests; try again shortly',
-            default => 'The request could not be handled',
+            404 => 'problem_not_found',
+            405 => 'problem_not_possible',
+            409 => 'problem_conflict',
+            419 => 'problem_outdated_page',
+            429 => 'problem_too_many',
+            default => 'problem_other',
+        };
+        $detail = match (true) {
+            $e instanceof SaysMessage => $e->said(),
+            $status === 404, $e->getMessage() === '' => null,
+            default => Message::fromStored($e->getMessage()),
         };
 
-        return new self('about:blank', $title, $status, $status === 404 ? null : ($e->getMessage() ?: null));
+        return new self($status, Message::of($title), $detail);
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Support\Http;
 
+use App\Support\Messages\Message;
 use Closure;
 use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;
@@ -27,12 +28,12 @@ final readonly class RefuseMalformedInput
             $values++;
             if (! self::isReadable($value) || ! self::isReadable($name)) {
                 $fields[self::isReadable($name) ? (string) $name : 'request'] =
-                    'This holds characters that are not text.';
+                    Message::of('not_text');
             }
         });
         if ($values > self::MOST_VALUES) {
             throw ValidationException::withMessages([
-                'request' => 'A request holds at most '.number_format(self::MOST_VALUES).' values. Send it in parts.',
+                'request' => Message::of('too_many_values', most: self::MOST_VALUES),
             ]);
         }
 

@@ -36,22 +36,27 @@ final readonly class Gtin
         if (preg_match('/^\d(?:[.,]\d+)?E\+?\d+\z/i', $digits) === 1) {
             throw new InvalidGtin(
                 'A spreadsheet has shortened it to a rounded number; format the column as text and bring the file again',
+                'rounded',
             );
         }
         if (preg_match('/^\d+\z/', $digits) !== 1) {
-            throw new InvalidGtin('A GTIN has digits only');
+            throw new InvalidGtin('A GTIN has digits only', 'not_digits');
         }
         $length = strlen($digits);
         if (preg_match('/^(?:8|12|13|14)\z/', (string) $length) !== 1) {
             throw new InvalidGtin(
                 "A GTIN has 8, 12, 13 or 14 digits; this has {$length}".
                     ($length === 11 || $length === 7 ? ': a spreadsheet may have dropped a leading zero' : ''),
+                $length === 11 || $length === 7 ? 'leading_zero' : 'length',
+                ['length' => $length],
             );
         }
         $check = self::checkDigit(substr($digits, 0, -1));
         if ($digits[$length - 1] !== (string) $check) {
             throw new InvalidGtin(
                 "Its check digit should be {$check}, not {$digits[$length - 1]}: a digit is wrong or two are swapped",
+                'check_digit',
+                ['check' => $check, 'given' => $digits[$length - 1]],
             );
         }
 

@@ -43,7 +43,7 @@ final readonly class AmountChange
             return $this->set;
         }
         if ($amount === null) {
-            throw new InvalidAmount('There is nothing to add to');
+            throw new InvalidAmount('There is nothing to add to', 'nothing_to_add_to');
         }
         $after =
             $amount +
@@ -51,9 +51,11 @@ final readonly class AmountChange
                 ? $this->by
                 : Rounding::halfAwayFromZero($amount * $this->part->units, Percent::WHOLE));
         if ($after < 0) {
-            throw new InvalidAmount('It would come to less than nothing');
+            throw new InvalidAmount('It would come to less than nothing', 'below_zero');
         }
 
-        return $after <= Currency::LARGEST ? $after : throw new InvalidAmount('It would be beyond the largest amount');
+        return $after <= Currency::LARGEST
+            ? $after
+            : throw new InvalidAmount('It would be beyond the largest amount', 'beyond_largest');
     }
 }

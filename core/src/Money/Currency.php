@@ -32,7 +32,7 @@ final class Currency
             return self::$known[$code];
         }
         if (! Currencies::exists($code)) {
-            throw new InvalidAmount('a three-letter ISO 4217 currency code');
+            throw new InvalidAmount('a three-letter ISO 4217 currency code', 'currency');
         }
 
         return self::$known[$code] = new self($code, Currencies::getFractionDigits($code));
@@ -52,15 +52,19 @@ final class Currency
     public function parse(string $text): int
     {
         if (preg_match('/^(-?)(\d{1,13})(?:\.(\d{1,8}))?\z/', $text, $part) !== 1) {
-            throw new InvalidAmount('an amount such as "24.90"');
+            throw new InvalidAmount('an amount such as "24.90"', 'amount');
         }
         $fraction = $part[3] ?? '';
         if (strlen($fraction) > $this->digits) {
-            throw new InvalidAmount("an amount with at most {$this->digits} decimals ({$this->code})");
+            throw $this->tooManyDecimals();
         }
         $minor = (int) ($part[2].str_pad($fraction, $this->digits, '0'));
         if ($minor > self::LARGEST) {
-            throw new InvalidAmount('an amount of at most '.$this->format(self::LARGEST));
+            throw new InvalidAmount(
+                'an amount of at most '.$this->format(self::LARGEST),
+                'too_large',
+                ['most' => $this->format(self::LARGEST)],
+            );
         }
 
         return $part[1] === '-' ? -$minor : $minor;
@@ -75,5 +79,14 @@ final class Currency
         return $this->digits === 0
             ? $sign.$text
             : $sign.substr($text, 0, -$this->digits).'.'.substr($text, -$this->digits);
+    }
+
+    public function tooManyDecimals(): InvalidAmount
+    {
+        return new InvalidAmount(
+            "an amount with at most {$this->digits} decimals ({$this->code})",
+            'decimals',
+            ['digits' => $this->digits, 'currency' => $this->code],
+        );
     }
 }

@@ -36,7 +36,7 @@ final readonly class ExchangeRate
             preg_match('/^(\d{1,12})(?:\.(\d{1,12}))?\z/', $rate, $part) !== 1 ||
             ! is_numeric($digits = ltrim($part[1].($part[2] ?? ''), '0'))
         ) {
-            throw new InvalidAmount('a rate above zero such as "1.0831", with at most 12 decimals');
+            throw new InvalidAmount('a rate above zero such as "1.0831", with at most 12 decimals', 'rate');
         }
 
         return new self($from, $to, Ratio::of($digits, bcpow('10', (string) strlen($part[2] ?? ''))), $day, $source);

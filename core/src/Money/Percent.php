@@ -24,7 +24,7 @@ final readonly class Percent
     public static function parse(string $text): self
     {
         if (preg_match('/^(-?)(\d{1,6})(?:\.(\d{1,4}))?\z/', $text, $part) !== 1) {
-            throw new InvalidAmount('a percentage such as "12.5", with at most 4 decimals');
+            throw new InvalidAmount('a percentage such as "12.5", with at most 4 decimals', 'percent');
         }
         $units = (int) ($part[2].str_pad($part[3] ?? '', 4, '0'));
 

@@ -136,6 +136,6 @@ final readonly class Ratio
     {
         return bccomp((string) $amount, (string) Currency::LARGEST) <= 0
             ? (int) $amount
-            : throw new InvalidAmount('an amount that is not beyond the largest when it is converted');
+            : throw new InvalidAmount('an amount that is not beyond the largest when it is converted', 'too_large_converted');
     }
 }

@@ -43,13 +43,13 @@ final readonly class TypedAmount
         $symbols = '/^(?:[€$£¥]|'.$currency->code.')|(?:[€$£¥]|'.$currency->code.')$/iu';
         $bare = preg_replace(["/[\s\u{00A0}\u{202F}'’]+/u", $symbols, '/[.,]-+$/'], ['', '', ''], $text) ?? '';
         if (preg_match('/^\d{1,3}(?:[.,]?\d+)*(?:[.,]\d+)?\z|^[.,]\d+\z/', $bare) !== 1) {
-            throw new InvalidAmount('an amount such as 24.90 or 24,90');
+            throw new InvalidAmount('an amount such as 24.90 or 24,90', 'amount');
         }
         [$whole, $fraction] =
             $decimal === null ? self::split($bare, $currency->digits) : self::splitAt($bare, $decimal);
         $fraction = rtrim($fraction, '0');
         if (strlen($fraction) > $currency->digits) {
-            throw new InvalidAmount("an amount with at most {$currency->digits} decimals ({$currency->code})");
+            throw $currency->tooManyDecimals();
         }
 
         return $currency->parse(($whole === '' ? '0' : $whole).($fraction === '' ? '' : ".{$fraction}"));
@@ -95,7 +95,11 @@ final readonly class TypedAmount
         $thousands = $decimal === '.' ? ',' : '.';
         $parts = explode($decimal, $bare);
         if (count($parts) > 2 || str_contains($parts[1] ?? '', $thousands)) {
-            throw new InvalidAmount("an amount with “{$decimal}” before its decimals, as elsewhere here");
+            throw new InvalidAmount(
+                "an amount with “{$decimal}” before its decimals, as elsewhere here",
+                'decimal_sign',
+                ['sign' => $decimal],
+            );
         }
         if (str_contains($parts[0], $thousands)) {
             self::checkGroups($parts[0], $thousands);
@@ -107,7 +111,7 @@ final readonly class TypedAmount
     private static function checkGroups(string $whole, string $separator): void
     {
         if (preg_match('/^\d{1,3}(?:'.preg_quote($separator, '/').'\d{3})+\z/', $whole) !== 1) {
-            throw new InvalidAmount('an amount whose thousands stand in groups of three');
+            throw new InvalidAmount('an amount whose thousands stand in groups of three', 'thousands');
         }
     }
 }

@@ -68,7 +68,8 @@ final class GtinTest extends TestCase
     #[DataProvider('wrong')]
     public function test_says_what_is_wrong(string $text, string $says): void
     {
-        $this->expectExceptionObject(new InvalidGtin($says));
+        $this->expectException(InvalidGtin::class);
+        $this->expectExceptionMessage($says);
         Gtin::of($text);
     }
 

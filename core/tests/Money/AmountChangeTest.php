@@ -51,7 +51,8 @@ final class AmountChangeTest extends TestCase
     #[DataProvider('impossible')]
     public function test_says_what_cannot_be(AmountChange $change, ?int $before, string $says): void
     {
-        $this->expectExceptionObject(new InvalidAmount($says));
+        $this->expectException(InvalidAmount::class);
+        $this->expectExceptionMessage($says);
         $change->of($before);
     }
 

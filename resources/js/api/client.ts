@@ -1,4 +1,5 @@
 import { t } from '@/messages/message';
+import { said } from '@/messages/said';
 import createClient, { type Middleware } from 'openapi-fetch';
 import type { components, paths } from './schema';
 
@@ -93,17 +94,15 @@ export async function take<T>(call: Promise<Answer<T>>): Promise<T> {
         throw new Problem(0, t('ui.theServerCannotBeReached'), t('ui.nothingWasLostTryAgainIn'), {});
     }
     if (answer.response.ok) return answer.data as T;
-    const problem = (typeof answer.error === 'object' && answer.error !== null ? answer.error : {}) as {
-        title?: string;
-        detail?: string | null;
-        errors?: Record<string, string[]> | null;
-    };
+    const document = answer.error as Partial<components['schemas']['Problem']> | null | undefined;
+    const { messages } = document ?? {};
+    const errors = Object.entries(messages?.errors ?? {}).map(([field, all]) => [field, all.map(said)]);
     throw new Problem(
         answer.response.status,
-        problem.title ??
+        (messages ? said(messages.title) : document?.title) ??
             (answer.response.status === 413 ? t('ui.theFileIsLargerThan50') : t('ui.theServerGaveNoReadable')),
-        problem.detail ?? null,
-        problem.errors ?? {},
+        (messages?.detail ? said(messages.detail) : document?.detail) ?? null,
+        Object.fromEntries(errors) as Record<string, string[]>,
     );
 }
 

@@ -1421,8 +1421,8 @@ export interface components {
             import_id: string | null;
             /** @enum {string} */
             kind: "import" | "new_product" | "product" | "cost" | "limits" | "supplier" | "automation" | "price" | "prices" | "markup" | "rule";
-            /** @description What it does, in words; of an import the name of the file. */
-            title: string;
+            /** @description What it does; of an import the name of the file. */
+            title: components["schemas"]["Message"];
             /** @enum {string} */
             state: "planning" | "planned" | "applying" | "applied" | "undoing" | "undone" | "failed";
             /** @description How many rows there are, or are expected. */
@@ -1445,7 +1445,7 @@ export interface components {
             floors_beyond: number;
             /** @description Listings priced below their new floor. */
             below_floor: number;
-            problem: string | null;
+            problem: components["schemas"]["Message"] | null;
             /** Format: date-time */
             created_at: string;
             /** Format: date-time */
@@ -1463,8 +1463,7 @@ export interface components {
             title: string | null;
             /** @enum {string} */
             verdict: "create" | "change" | "same" | "refused";
-            /** @description Why it is refused, or was left alone. */
-            why: string | null;
+            why: components["schemas"]["Message"] | null;
             changes: components["schemas"]["FieldChange"][];
             floor_before: string | null;
             floor_after: string | null;
@@ -1482,7 +1481,7 @@ export interface components {
             driver: string;
             name: string;
             /** @description Where prices go, in a few words. */
-            destination: string;
+            destination: components["schemas"]["Message"];
             /** @description How it is reached, without secrets. */
             settings: components["schemas"]["ConnectionSettings"];
             /** @description Whether rivals’ offers are seen there. */
@@ -1501,8 +1500,7 @@ export interface components {
             synced_at: string | null;
             /** @description Counts edits: sent back with the next one, it tells whether someone was faster. */
             revision: number;
-            /** @description What the last call that failed said. */
-            problem: string | null;
+            problem: components["schemas"]["Message"] | null;
             /**
              * Format: date-time
              * @description It fails again and again, and is left alone until then.
@@ -1518,15 +1516,15 @@ export interface components {
         FieldChange: {
             /** @example cost */
             field: string;
-            before: string | null;
-            after: string | null;
+            before: components["schemas"]["Message"] | null;
+            after: components["schemas"]["Message"] | null;
         };
         Import: {
             /** Format: uuid */
             id: string;
             file_name: string;
             /** @description How the file was read. */
-            read_as: string;
+            read_as: components["schemas"]["Message"];
             /** @description How many rows there are below the header. */
             rows: number;
             /**
@@ -1708,8 +1706,7 @@ export interface components {
             was: string | null;
             margin_percent: string | null;
             markup_percent: string | null;
-            /** @description Why there is no price, or why it would not be taken. */
-            why: string | null;
+            why: components["schemas"]["Message"] | null;
         };
         /** @description The rate of two currencies that costs are converted at, with what came since. */
         RatePair: {
@@ -1808,8 +1805,7 @@ export interface components {
             rates_address: string | null;
             /** Format: date-time */
             rates_fetched_at: string | null;
-            /** @description Why the last look there brought nothing. */
-            rates_problem: string | null;
+            rates_problem: components["schemas"]["Message"] | null;
             freeze: components["schemas"]["FreezeHours"] | null;
             limits: components["schemas"]["Limits"];
             /** @description Counts edits: sent back with the next one, it tells whether someone was faster. */
@@ -1826,19 +1822,22 @@ export interface components {
         };
         ConnectionField: {
             name: string;
-            label: string;
+            label: components["schemas"]["Message"];
             /** @enum {string} */
             type: "text" | "address" | "host" | "port" | "email" | "folder" | "fingerprint" | "choice" | "secret" | "secret_text";
             is_required: boolean;
             /** @description Values and labels of a choice. */
-            options: string[][];
+            options: {
+                value: string;
+                label: components["schemas"]["Message"];
+            }[];
             /** @description Name and value of the choice with which it is needed. */
             when: string[] | null;
             placeholder: string | null;
         };
         ChannelDriver: {
             name: string;
-            label: string;
+            label: components["schemas"]["Message"];
             /** @description Whether listings are brought in from there. */
             brings_listings: boolean;
             /** @description Whether the other side needs the secret that messages are signed with. */
@@ -1855,8 +1854,7 @@ export interface components {
             total: number | null;
             /** @description Whether the channel is new: then all is read, later only its listings. */
             is_first: boolean;
-            /** @description Why it cannot go on at the moment. */
-            problem: string | null;
+            problem: components["schemas"]["Message"] | null;
             /**
              * Format: date-time
              * @description When it goes on.
@@ -1876,7 +1874,7 @@ export interface components {
             /** @description Those that did not, and why. */
             refused: {
                 id: number;
-                why: string;
+                why: components["schemas"]["Message"];
             }[];
         };
         Decision: {
@@ -1905,18 +1903,18 @@ export interface components {
             steps: components["schemas"]["Step"][];
         };
         /** @description What is said, for those who word it themselves: a phrase with its values. */
-        Message: {
+        Phrase: {
             /** @enum {string} */
             code: "offers" | "one_offer" | "no_offers" | "may_be_repriced" | "out_of_stock" | "on_promotion" | "changed_recently" | "changed_often" | "limits_are" | "cost_unknown" | "cost_converted" | "no_rate" | "no_amount" | "rule_lacks_amount" | "floor_unreachable" | "no_floor" | "no_ceiling" | "floor_above_ceiling" | "within_limits" | "floor_binds" | "ceiling_binds" | "below_floor_stays" | "above_ceiling_stays" | "term_by_hand" | "term_margin" | "term_markup" | "term_profit" | "term_map" | "term_rrp" | "term_rrp_part" | "term_not_below" | "term_not_above" | "buy_box_keeps" | "buy_box_raises" | "buy_box_no_matter" | "no_buy_box" | "compared_with" | "with_shipping" | "item_price_alone" | "lowest" | "highest" | "average" | "median" | "nth" | "buy_box" | "of_seller" | "rrp" | "list_price" | "current_price" | "mean_of" | "and" | "instead" | "seller_absent" | "buy_box_absent" | "not_known" | "positioned" | "positioned_lower" | "below" | "below_at_least" | "above" | "above_at_least" | "same_as" | "percent_of" | "amount_of" | "next_rival" | "no_next_rival" | "no_rivals_stays" | "no_rivals_ceiling" | "no_rivals_list_price" | "sold_pace" | "pace_too_early" | "pace_no_stock" | "step_up" | "step_down" | "pace_no_step" | "cost_with_markup" | "no_price_earns_that" | "earns_enough" | "up_to_enough" | "formula_lacks" | "formula_fails" | "formula_stays" | "formula_no_price" | "formula_price" | "may_move_this_way" | "moves_only_up" | "moves_only_down" | "ends_as_wanted" | "to_wanted_ending" | "no_wanted_ending" | "floor_terms_hold" | "up_to_floor_terms" | "no_price_holds" | "no_brake" | "move_too_small" | "move_too_large" | "move_capped" | "asks_first" | "does_not_ask" | "already_there" | "new_price";
             values: {
-                [key: string]: string | number | components["schemas"]["Message"];
+                [key: string]: string | number | components["schemas"]["Phrase"];
             };
         };
         Step: {
             step: string;
             /** @description In English. */
             says: string;
-            message: components["schemas"]["Message"];
+            message: components["schemas"]["Phrase"];
             figures: {
                 [key: string]: string;
             };
@@ -2151,8 +2149,7 @@ export interface components {
             /** @description Who set or approved it. */
             by: string | null;
             run: number | null;
-            /** @description What went wrong, in the channel’s words where it gave any. */
-            problem: string | null;
+            problem: components["schemas"]["Message"] | null;
             attempts: number;
             /** Format: date-time */
             queued_at: string;
@@ -2184,8 +2181,7 @@ export interface components {
              * @enum {string}
              */
             state: "deciding" | "held" | "released" | "discarded" | "failed";
-            /** @description Why it failed. */
-            problem: string | null;
+            problem: components["schemas"]["Message"] | null;
             total: number;
             done: number;
             /** @description How many prices it moves. */
@@ -2309,8 +2305,7 @@ export interface components {
             channel: string;
             /** @enum {string} */
             state: "refused" | "failed";
-            /** @description In the channel’s words where it gave any. */
-            problem: string;
+            problem: components["schemas"]["Message"] | null;
             many: number;
             /** Format: date-time */
             since: string;
@@ -2473,7 +2468,7 @@ export interface components {
              * @enum {string|null}
              */
             going_waits_for: "brake" | "hours" | "switch" | null;
-            going_problem: string | null;
+            going_problem: components["schemas"]["Message"] | null;
             hand_price: components["schemas"]["HandPrice"] | null;
             /** Format: date-time */
             seen_at: string | null;
@@ -2567,7 +2562,7 @@ export interface components {
              * @example 12 % margin of price
              */
             says: string;
-            message: components["schemas"]["Message"];
+            message: components["schemas"]["Phrase"];
             /** @description What it comes to; null where its figure is missing or no price meets it. */
             price: string | null;
             /**
@@ -2620,16 +2615,27 @@ export interface components {
             floor_term: components["schemas"]["Term"] | null;
             ceiling_term: components["schemas"]["Term"] | null;
         };
-        /** @description Errors as RFC 9457 problem documents. */
         Problem: {
+            /**
+             * @description Errors as RFC 9457 problem documents, in English; what they say by code is in a member of its own, so that it can be
+             *     said in other languages.
+             */
             type: string;
             title: string;
             status: number;
-            detail?: string | null;
+            detail?: string;
             /** @description What is wrong with which field. */
             errors?: {
                 [key: string]: string[];
-            } | null;
+            };
+            /** @description The same, as messages. */
+            messages: {
+                title: components["schemas"]["Message"];
+                detail?: components["schemas"]["Message"];
+                errors?: {
+                    [key: string]: components["schemas"]["Message"][];
+                };
+            };
         };
         /** @description The data of an event named "change". */
         LiveEvent: {
@@ -2637,6 +2643,16 @@ export interface components {
             topic: "approvals" | "batches" | "changes" | "facets" | "imports" | "listings" | "rules" | "runs" | "today" | "workspace";
             /** @description Of what changed; none: many. */
             ids: number[];
+        };
+        Message: {
+            /** @description Which message it is; stays the same. */
+            code: string;
+            /** @description What is put into it, by name: texts, numbers, or other messages. */
+            values: {
+                [key: string]: string | number | components["schemas"]["Message"] | components["schemas"]["Phrase"];
+            };
+            /** @description In English. */
+            text: string;
         };
         /**
          * A pricing rule, version 1
@@ -4098,7 +4114,7 @@ export interface operations {
                 content: {
                     "application/json": {
                         works: boolean;
-                        message: string;
+                        message: components["schemas"]["Message"];
                     };
                 };
             };

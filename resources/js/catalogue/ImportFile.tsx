@@ -1,3 +1,4 @@
+import { said } from '@/messages/said';
 import { t } from '@/messages/imports';
 import { useSaid } from '@/api/said';
 import { key } from '@/api/keys';
@@ -173,7 +174,7 @@ function Columns({
             <p>
                 <b>{file.file_name}</b>{' '}
                 <span className="text-text-2">
-                    {t('imports.wasReadAsRowsWithDecimals', { rows: file.rows, readAs: file.read_as, amounts })}
+                    {t('imports.wasReadAsRowsWithDecimals', { rows: file.rows, readAs: said(file.read_as), amounts })}
                 </span>
             </p>
             <ColumnTable file={file} columns={columns} onChange={setColumns} />

@@ -1,7 +1,8 @@
 import { t } from '@/messages/pricing';
 import type { Decision } from '@/api/client';
 import { money } from '@/ui/figures';
-import { capitalised, told } from '@/ui/words';
+import { told } from '@/messages/said';
+import { capitalised } from '@/ui/words';
 
 /** Steps that only say that nothing stood in the way are left out here; the ledger keeps them all. */
 const PLAIN = new Set<Decision['steps'][number]['message']['code']>([

@@ -1,3 +1,4 @@
+import { said } from '@/messages/said';
 import { t } from '@/messages/changes';
 import { key } from '@/api/keys';
 import { api, take, type Change } from '@/api/client';
@@ -60,7 +61,7 @@ export function ChangePanel({ id, onClose }: { id: number; onClose: () => void }
                     {change.problem && (
                         <div className="mt-2">
                             <Notice>
-                                {change.problem}
+                                {said(change.problem)}
                                 {change.due_at && t('changes.triedAgain', { dueAt: ago(change.due_at) })}
                             </Notice>
                         </div>

@@ -1,3 +1,4 @@
+import { said } from '@/messages/said';
 import { t } from '@/messages/changes';
 import { CurrencyHead } from '@/ui/CurrencyHead';
 import type { Change } from '@/api/client';
@@ -80,8 +81,8 @@ function State({ change }: { change: Change }) {
                 {changeState(change.state, change.waits_for)}
             </span>
             {change.problem && (
-                <span className="block truncate text-[12px] text-text-2" title={change.problem}>
-                    {change.problem}
+                <span className="block truncate text-[12px] text-text-2" title={said(change.problem)}>
+                    {said(change.problem)}
                 </span>
             )}
         </>

@@ -1,3 +1,4 @@
+import { said } from '@/messages/said';
 import { rich, t } from '@/messages/changes';
 import { Ago } from '@/ui/Ago';
 import { key } from '@/api/keys';
@@ -83,8 +84,10 @@ function Line({ run, onShow }: { run: Run; onShow: (id: number) => void }) {
                         ? t('changes.largeMovesInTenMinutes', { bigMoves: run.big_moves })
                         : t('changes.nothing'))
                 )}
-                {(run.problem ?? STATES[run.state]) && (
-                    <span className="block text-[12.5px] text-broken">{run.problem ?? STATES[run.state]}</span>
+                {(run.problem || STATES[run.state]) && (
+                    <span className="block text-[12.5px] text-broken">
+                        {run.problem ? said(run.problem) : STATES[run.state]}
+                    </span>
                 )}
                 {run.undo && <Undoing id={run.id} undo={run.undo} />}
             </span>

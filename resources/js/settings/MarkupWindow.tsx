@@ -1,3 +1,4 @@
+import { said } from '@/messages/said';
 import { t } from '@/messages/settings';
 import { key } from '@/api/keys';
 import { api, Problem, take } from '@/api/client';
@@ -344,7 +345,7 @@ function BeforeAfter({
                                 <span className="block truncate">{row.title}</span>
                                 <span className="text-[12px] text-text-3">
                                     {row.sku} · {row.channel}
-                                    {row.why && <span className="text-broken"> · {row.why}</span>}
+                                    {row.why && <span className="text-broken"> · {said(row.why)}</span>}
                                 </span>
                             </td>
                             <td>

@@ -1,3 +1,4 @@
+import { said } from '@/messages/said';
 import { t } from '@/messages/settings';
 import { useChannels, useWorkspace } from '@/api/queries';
 import type { Channel, Workspace } from '@/api/client';
@@ -160,7 +161,7 @@ function Channels({ channels, id }: { channels: Channel[]; id: number | null }) 
                             {one.automation_on ? t('settings.pricesAreSent') : t('settings.nothingIsSent')}
                         </span>
                         <span className={clsx('min-w-0 flex-1 truncate', one.problem ? 'text-broken' : 'text-text-3')}>
-                            {one.problem ?? one.destination}
+                            {said(one.problem ?? one.destination)}
                         </span>
                     </li>
                 ))}

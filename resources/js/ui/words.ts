@@ -1,13 +1,11 @@
 import type { components } from '@/api/schema';
 import { firstView, type FirstViewKey } from '@/messages/catalogue';
-import { timeFormat } from '@/messages/locale';
 import { t } from '@/messages/message';
-import { figureOrText, whole } from './figures';
+import { whole } from './figures';
 
 /** The names of the API, in the trade's plain words. */
 
 type Decision = components['schemas']['Decision'];
-type Message = components['schemas']['Message'];
 type Problem = components['schemas']['WorklistGroup']['problem'];
 
 /** Words for a name the page may not know, as a newer server can send: then the name itself. */
@@ -17,24 +15,6 @@ function word(kind: 'off' | 'assigned' | 'state' | 'waitsFor' | 'cause' | 'sent'
 }
 
 export const reason = (name: Decision['reason'] | null) => (name === null ? '' : t(`words.reason.${name}`));
-
-/** Figures and days in the notation of the workspace, names as they are. */
-const shown = (value: string) =>
-    /^\d{4}-\d\d-\d\d$/.test(value)
-        ? timeFormat({ day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' }).format(new Date(value))
-        : figureOrText(value);
-
-/** What the server says as a phrase with values: figures in the notation of the workspace, other phrases inside it. */
-export const told = ({ code, values }: Message): string =>
-    t(
-        `why.${code}`,
-        Object.fromEntries(
-            Object.entries(values).map(([name, value]) => [
-                name,
-                typeof value === 'object' ? told(value) : typeof value === 'string' ? shown(value) : value,
-            ]),
-        ),
-    );
 
 export const capitalised = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 

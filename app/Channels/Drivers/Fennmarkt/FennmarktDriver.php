@@ -25,6 +25,7 @@ use App\Channels\Ports\PriceUpdate;
 use App\Channels\Ports\SourceListing;
 use App\Channels\Ports\SourceOrder;
 use App\Channels\Ports\Submission;
+use App\Support\Messages\Message;
 use Illuminate\Http\Client\PendingRequest;
 use Wrasse\Core\Money\Currency;
 
@@ -60,23 +61,28 @@ final readonly class FennmarktDriver implements ChangeQueue, Driver, HistorySour
         return 'fennmarkt';
     }
 
-    public static function label(): string
+    public static function label(): Message
     {
-        return 'Fennmarkt, a marketplace: takes prices and shows rivals’ offers';
+        return Message::of('driver_fennmarkt');
     }
 
     public static function fields(): array
     {
         return [
-            new ConnectionField('address', 'Address of its interface', FieldType::Address, placeholder: 'https://'),
-            new ConnectionField('token', 'Seller key', FieldType::Secret),
-            new ConnectionField('seller', 'Your vendor name there'),
+            new ConnectionField(
+                'address',
+                Message::of('setting_api_address'),
+                FieldType::Address,
+                placeholder: 'https://',
+            ),
+            new ConnectionField('token', Message::of('setting_seller_key'), FieldType::Secret),
+            new ConnectionField('seller', Message::of('setting_vendor')),
         ];
     }
 
-    public static function destination(Connection $connection): string
+    public static function destination(Connection $connection): Message
     {
-        return $connection->setting('address');
+        return Message::quoting($connection->setting('address'));
     }
 
     public static function itemsPerCall(): int
@@ -84,9 +90,9 @@ final readonly class FennmarktDriver implements ChangeQueue, Driver, HistorySour
         return 50;
     }
 
-    public function check(): string
+    public function check(): Message
     {
-        return 'It answers, and has '.($this->listings(null)->total ?? 'no').' listings of yours.';
+        return Message::of('tried_has_listings', listings: $this->listings(null)->total ?? 0);
     }
 
     public function listings(?string $cursor): ListingPage

@@ -6,7 +6,8 @@ namespace App\Channels\Drivers\File;
 
 use App\Channels\ChannelUnavailable;
 use App\Channels\Connection;
-use Illuminate\Mail\Message;
+use App\Support\Messages\Message;
+use Illuminate\Mail\Message as MailMessage;
 use Illuminate\Support\Facades\Mail;
 use Symfony\Component\Mailer\Exception\TransportExceptionInterface;
 
@@ -23,7 +24,7 @@ final readonly class EmailDelivery implements FileDelivery
             ($lines === 1 ? 'listing' : 'listings').
             '. The file is attached.';
         try {
-            Mail::raw($text, function (Message $message) use ($connection, $name, $csv): void {
+            Mail::raw($text, function (MailMessage $message) use ($connection, $name, $csv): void {
                 $message
                     ->to($connection->setting('to'))
                     ->subject("Prices for {$connection->name}")
@@ -35,7 +36,7 @@ final readonly class EmailDelivery implements FileDelivery
         } catch (TransportExceptionInterface $e) {
             report($e);
             throw new ChannelUnavailable(
-                "The e-mail for {$connection->name} could not be sent.",
+                Message::of('channel_mail_failed', channel: $connection->name),
                 self::SECONDS_UNTIL_RETRY,
             );
         }

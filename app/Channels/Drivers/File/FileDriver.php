@@ -12,6 +12,7 @@ use App\Channels\Ports\PricePublisher;
 use App\Channels\Ports\PriceUpdate;
 use App\Channels\Ports\Submission;
 use App\Support\Csv\CsvText;
+use App\Support\Messages\Message;
 use Illuminate\Contracts\Container\Container;
 use Illuminate\Support\Str;
 
@@ -36,9 +37,9 @@ final readonly class FileDriver implements Driver, PricePublisher
         return 'file';
     }
 
-    public static function label(): string
+    public static function label(): Message
     {
-        return 'Files: prices leave as CSV, nothing is read back';
+        return Message::of('driver_file');
     }
 
     public static function fields(): array
@@ -48,45 +49,72 @@ final readonly class FileDriver implements Driver, PricePublisher
         return [
             new ConnectionField(
                 'delivery',
-                'The files go',
+                Message::of('setting_delivery'),
                 FieldType::Choice,
                 options: [
-                    'folder' => 'to be fetched from here',
-                    'email' => 'by e-mail',
-                    'sftp' => 'to an SFTP server',
+                    'folder' => Message::of('setting_delivery_folder'),
+                    'email' => Message::of('setting_delivery_email'),
+                    'sftp' => Message::of('setting_delivery_sftp'),
                 ],
             ),
-            new ConnectionField('to', 'E-mail address', FieldType::Email, when: ['delivery', 'email']),
-            new ConnectionField('host', 'Server', FieldType::Host, when: $sftp),
-            new ConnectionField('port', 'Port', FieldType::Port, isRequired: false, when: $sftp, placeholder: '22'),
+            new ConnectionField('to', Message::of('setting_email'), FieldType::Email, when: ['delivery', 'email']),
+            new ConnectionField('host', Message::of('setting_server'), FieldType::Host, when: $sftp),
+            new ConnectionField(
+                'port',
+                Message::of('setting_port'),
+                FieldType::Port,
+                isRequired: false,
+                when: $sftp,
+                placeholder: '22',
+            ),
             new ConnectionField(
                 'fingerprint',
-                'Host key of the server (SHA-256)',
+                Message::of('setting_host_key'),
                 FieldType::Fingerprint,
                 when: $sftp,
                 placeholder: 'SHA256:…',
             ),
-            new ConnectionField('user', 'User', when: $sftp),
-            new ConnectionField('password', 'Password', FieldType::Secret, when: $sftp, unless: 'key'),
-            new ConnectionField('key', 'Or a private key', FieldType::SecretText, when: $sftp, unless: 'password'),
-            new ConnectionField('folder', 'Folder', FieldType::Folder, isRequired: false, when: $sftp),
+            new ConnectionField('user', Message::of('setting_user'), when: $sftp),
+            new ConnectionField(
+                'password',
+                Message::of('setting_password'),
+                FieldType::Secret,
+                when: $sftp,
+                unless: 'key',
+            ),
+            new ConnectionField(
+                'key',
+                Message::of('setting_private_key'),
+                FieldType::SecretText,
+                when: $sftp,
+                unless: 'password',
+            ),
+            new ConnectionField(
+                'folder',
+                Message::of('setting_folder'),
+                FieldType::Folder,
+                isRequired: false,
+                when: $sftp,
+            ),
         ];
     }
 
-    public static function destination(Connection $connection): string
+    public static function destination(Connection $connection): Message
     {
         return match ($connection->setting('delivery')) {
-            'email' => 'CSV files by e-mail to '.$connection->setting('to'),
-            'sftp' => 'CSV files to '.
-                $connection->setting('host').
-                ($connection->setting('folder') === '' ? '' : ", folder {$connection->setting('folder')}"),
-            default => 'CSV files, to be fetched here',
+            'email' => Message::of('sends_by_email', address: $connection->setting('to')),
+            'sftp' => Message::of(
+                'sends_by_sftp',
+                host: $connection->setting('host'),
+                folder: $connection->setting('folder'),
+            ),
+            default => Message::of('sends_to_folder'),
         };
     }
 
-    public function check(): string
+    public function check(): Message
     {
-        return 'Sent without prices: '.$this->submit((string) Str::uuid7(), [])->reference.'.';
+        return Message::of('tried_sent', reference: $this->submit((string) Str::uuid7(), [])->reference);
     }
 
     public function submit(string $key, array $updates): Submission

@@ -6,6 +6,7 @@ namespace App\Channels\Drivers\File;
 
 use App\Channels\ChannelUnavailable;
 use App\Channels\Connection;
+use App\Support\Messages\Message;
 
 /** Into the channel's folder on this machine, whole or not at all. */
 final readonly class FolderDelivery implements FileDelivery
@@ -21,7 +22,7 @@ final readonly class FolderDelivery implements FileDelivery
         if (! $isThere) {
             $reason = error_get_last()['message'] ?? 'unknown reason';
             throw new ChannelUnavailable(
-                "The file could not be written into the folder of {$connection->name}: {$reason}.",
+                Message::of('channel_folder_failed', channel: $connection->name, reason: $reason),
                 self::SECONDS_UNTIL_RETRY,
             );
         }

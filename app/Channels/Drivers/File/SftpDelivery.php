@@ -10,6 +10,7 @@ use App\Channels\Connection;
 use App\Channels\Outgoing\ForbiddenAddress;
 use App\Channels\Outgoing\SftpServer;
 use App\Channels\Outgoing\UnknownHost;
+use App\Support\Messages\Message;
 use Closure;
 use League\Flysystem\FilesystemException;
 use League\Flysystem\FilesystemOperator;
@@ -55,18 +56,18 @@ final readonly class SftpDelivery implements FileDelivery
         try {
             return $work($this->server->open($connection));
         } catch (ForbiddenAddress $e) {
-            throw new ChannelRefused("{$connection->name} was not called: {$e->getMessage()}");
+            throw new ChannelRefused(Message::of('channel_not_called', channel: $connection->name, reason: $e->said()));
         } catch (UnknownHost $e) {
             throw new ChannelUnavailable(
-                "{$connection->name} was not found. {$e->getMessage()}",
+                Message::of('channel_not_found', channel: $connection->name, reason: $e->said()),
                 self::SECONDS_UNTIL_RETRY,
             );
         } catch (FilesystemException $e) {
             report($e);
             throw new ChannelUnavailable(
                 self::isWrongHostKey($e)
-                    ? "The SFTP server of {$connection->name} shows another host key than the one entered. Nothing was sent."
-                    : "The SFTP server of {$connection->name} did not take the file.",
+                    ? Message::of('channel_other_host_key', channel: $connection->name)
+                    : Message::of('channel_sftp_failed', channel: $connection->name),
                 self::SECONDS_UNTIL_RETRY,
             );
         }

@@ -28,6 +28,7 @@ use App\Channels\Ports\SourceOrder;
 use App\Channels\Ports\Submission;
 use App\Channels\Ports\UntrustedMessage;
 use App\Channels\WebhookSignature;
+use App\Support\Messages\Message;
 use Illuminate\Http\Client\PendingRequest;
 use SensitiveParameter;
 
@@ -51,23 +52,28 @@ final readonly class QuaysideDriver implements ChangePush, Driver, HistorySource
         return 'quayside';
     }
 
-    public static function label(): string
+    public static function label(): Message
     {
-        return 'Quayside, a marketplace: takes prices and shows rivals’ offers';
+        return Message::of('driver_quayside');
     }
 
     public static function fields(): array
     {
         return [
-            new ConnectionField('address', 'Address of its interface', FieldType::Address, placeholder: 'https://'),
-            new ConnectionField('token', 'Token', FieldType::Secret),
-            new ConnectionField('seller', 'Your name as a seller there'),
+            new ConnectionField(
+                'address',
+                Message::of('setting_api_address'),
+                FieldType::Address,
+                placeholder: 'https://',
+            ),
+            new ConnectionField('token', Message::of('setting_token'), FieldType::Secret),
+            new ConnectionField('seller', Message::of('setting_seller')),
         ];
     }
 
-    public static function destination(Connection $connection): string
+    public static function destination(Connection $connection): Message
     {
-        return $connection->setting('address');
+        return Message::quoting($connection->setting('address'));
     }
 
     public static function itemsPerCall(): int
@@ -75,9 +81,9 @@ final readonly class QuaysideDriver implements ChangePush, Driver, HistorySource
         return 20;
     }
 
-    public function check(): string
+    public function check(): Message
     {
-        return 'It answers, with '.count($this->listings(null)->listings).' listings on the first page.';
+        return Message::of('tried_first_page', listings: count($this->listings(null)->listings));
     }
 
     public function listings(?string $cursor): ListingPage
@@ -212,7 +218,7 @@ final readonly class QuaysideDriver implements ChangePush, Driver, HistorySource
 
         return is_string($answer['id'] ?? null)
             ? new Submission($answer['id'])
-            : throw new ChannelUnavailable('The answer names no feed.', ChannelClient::SECONDS_UNTIL_RETRY);
+            : throw new ChannelUnavailable(Message::of('channel_no_feed'), ChannelClient::SECONDS_UNTIL_RETRY);
     }
 
     public function takeBack(string $key): ?string

@@ -22,6 +22,7 @@ use App\Channels\Ports\PriceUpdate;
 use App\Channels\Ports\SourceListing;
 use App\Channels\Ports\SourceOrder;
 use App\Channels\Ports\Submission;
+use App\Support\Messages\Message;
 use Illuminate\Http\Client\PendingRequest;
 
 /** A seller's own web shop (docs/channels.md): it takes prices at once, as lists, and says what it thinks of each. */
@@ -41,27 +42,32 @@ final readonly class ShopDriver implements Driver, HistorySource, ListingSource,
         return 'shop';
     }
 
-    public static function label(): string
+    public static function label(): Message
     {
-        return 'Your own web shop: takes prices and shows them';
+        return Message::of('driver_shop');
     }
 
     public static function fields(): array
     {
         return [
-            new ConnectionField('address', 'Address of its interface', FieldType::Address, placeholder: 'https://'),
-            new ConnectionField('token', 'Token', FieldType::Secret),
+            new ConnectionField(
+                'address',
+                Message::of('setting_api_address'),
+                FieldType::Address,
+                placeholder: 'https://',
+            ),
+            new ConnectionField('token', Message::of('setting_token'), FieldType::Secret),
         ];
     }
 
-    public static function destination(Connection $connection): string
+    public static function destination(Connection $connection): Message
     {
-        return $connection->setting('address');
+        return Message::quoting($connection->setting('address'));
     }
 
-    public function check(): string
+    public function check(): Message
     {
-        return 'It answers, with '.count($this->listings(null)->listings).' listings on the first page.';
+        return Message::of('tried_first_page', listings: count($this->listings(null)->listings));
     }
 
     public function listings(?string $cursor): ListingPage

@@ -16,6 +16,7 @@ use App\Channels\Ports\PricePublisher;
 use App\Channels\Ports\PriceUpdate;
 use App\Channels\Ports\Submission;
 use App\Channels\WebhookSignature;
+use App\Support\Messages\Message;
 use Illuminate\Http\Client\PendingRequest;
 use Illuminate\Support\Str;
 
@@ -39,9 +40,9 @@ final readonly class WebhookDriver implements Driver, PricePublisher
         return 'webhook';
     }
 
-    public static function label(): string
+    public static function label(): Message
     {
-        return 'Messages: prices leave as signed messages to an address of yours';
+        return Message::of('driver_webhook');
     }
 
     public static function fields(): array
@@ -49,21 +50,21 @@ final readonly class WebhookDriver implements Driver, PricePublisher
         return [
             new ConnectionField(
                 'address',
-                'Address that takes the messages',
+                Message::of('setting_webhook_address'),
                 FieldType::Address,
                 placeholder: 'https://',
             ),
         ];
     }
 
-    public static function destination(Connection $connection): string
+    public static function destination(Connection $connection): Message
     {
-        return 'signed messages to '.$connection->setting('address');
+        return Message::of('sends_to_webhook', address: $connection->setting('address'));
     }
 
-    public function check(): string
+    public function check(): Message
     {
-        return 'Sent without prices: '.$this->submit((string) Str::uuid7(), [])->reference.'.';
+        return Message::of('tried_sent', reference: $this->submit((string) Str::uuid7(), [])->reference);
     }
 
     public function submit(string $key, array $updates): Submission
@@ -101,11 +102,11 @@ final readonly class WebhookDriver implements Driver, PricePublisher
             // there.
             throw $e->status === null || $e->status === 410
                 ? $e
-                : new ChannelUnavailable($e->getMessage(), self::SECONDS_UNTIL_RETRY);
+                : new ChannelUnavailable($e->said(), self::SECONDS_UNTIL_RETRY);
         }
         if ($status >= 300) {
             throw new ChannelUnavailable(
-                "{$this->connection->name} sends elsewhere (status {$status}); give the address it sends to.",
+                Message::of('channel_redirects', channel: $this->connection->name, status: $status),
                 self::SECONDS_UNTIL_RETRY,
             );
         }

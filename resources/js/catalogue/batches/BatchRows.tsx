@@ -1,3 +1,4 @@
+import { said } from '@/messages/said';
 import { t } from '@/messages/bulk';
 import type { Batch, BatchRow } from '@/api/client';
 import { money, signedPercent, whole } from '@/ui/figures';
@@ -141,7 +142,7 @@ function Changes({ row }: { row: BatchRow }) {
             )}
             {row.why && (
                 <span className={clsx('block', row.verdict !== 'refused' && row.state !== 'left' && 'text-text-2')}>
-                    {row.why}
+                    {said(row.why)}
                 </span>
             )}
             {row.verdict === 'same' && <span className="text-text-3">{t('bulk.asItIs')}</span>}
@@ -149,5 +150,4 @@ function Changes({ row }: { row: BatchRow }) {
     );
 }
 
-const value = (text: string | null) =>
-    text === null ? t('bulk.none') : /^-?\d+\.\d+$/.test(text) ? money(text) : text;
+const value = (message: Parameters<typeof said>[0] | null) => (message === null ? t('bulk.none') : said(message));

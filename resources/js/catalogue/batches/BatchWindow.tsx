@@ -1,3 +1,4 @@
+import { said } from '@/messages/said';
 import { t } from '@/messages/bulk';
 import { useWorkspace } from '@/api/queries';
 import type { Batch } from '@/api/client';
@@ -22,7 +23,7 @@ interface Props {
 export default function BatchWindow({ id, onClose, onColumns }: Props) {
     const batch = useBatch(id);
     return (
-        <Window open onClose={onClose} title={batch.data?.title ?? t('bulk.bulkChange')} wide>
+        <Window open onClose={onClose} title={batch.data ? said(batch.data.title) : t('bulk.bulkChange')} wide>
             {batch.error && !batch.data && <ProblemNotice error={batch.error} onRetry={() => void batch.refetch()} />}
             {batch.data && <Body batch={batch.data} onClose={onClose} onColumns={onColumns} />}
         </Window>
@@ -33,7 +34,7 @@ function Body({ batch, onClose, onColumns }: { batch: Batch } & Omit<Props, 'id'
     return (
         <div className="grid gap-3">
             <Standing batch={batch} />
-            {batch.problem && <Notice>{batch.problem}</Notice>}
+            {batch.problem && <Notice>{said(batch.problem)}</Notice>}
             {batch.state === 'planned' && <Effect batch={batch} />}
             {batch.state !== 'planning' && <BatchRows batch={batch} />}
             <Actions batch={batch} onClose={onClose} onColumns={onColumns} />

@@ -1,3 +1,4 @@
+import { said } from '@/messages/said';
 import { t } from '@/messages/bulk';
 import { Ago } from '@/ui/Ago';
 import { Button } from '@/ui/Button';
@@ -34,7 +35,7 @@ export function RecentBatches({ onOpen }: { onOpen: (id: string) => void }) {
                                 className="block w-full rounded px-2 py-1.5 text-left hover:bg-stripe-soft"
                             >
                                 <span className="flex justify-between gap-3">
-                                    <span className="truncate">{batch.title}</span>
+                                    <span className="truncate">{said(batch.title)}</span>
                                     <span className="shrink-0 text-text-2">{STATES[batch.state]}</span>
                                 </span>
                                 <span className="block truncate text-[12px] text-text-3">

@@ -1,3 +1,4 @@
+import { said } from '@/messages/said';
 import { t } from '@/messages/bulk';
 import { api, Problem, take, type Batch, type BulkEdit } from '@/api/client';
 import { toast } from 'sonner';
@@ -11,12 +12,15 @@ export async function changeOne(edit: Edit, wanted: BulkEdit, listing: number): 
     const batch = await take(api.POST('/api/v1/batches', { body: { edit, wanted, listings: [listing] } }));
     const path = { id: batch.id };
     const row = async () => (await take(api.GET('/api/v1/batches/{id}/rows', { params: { path } })))[0];
-    if (batch.refused > 0) throw new Problem(422, (await row())?.why ?? t('bulk.itWasRefused'), null, {});
+    if (batch.refused > 0) {
+        const why = (await row())?.why;
+        throw new Problem(422, why ? said(why) : t('bulk.itWasRefused'), null, {});
+    }
     if (batch.change === 0) return null;
     if (batch.floors_beyond > 0) return batch;
     const applied = await take(api.POST('/api/v1/batches/{id}/apply', { params: { path }, body: {} }));
     const made = await row();
-    if (made?.state === 'left') throw new Problem(409, made.why ?? t('bulk.itWasLeftAsItIs'), null, {});
-    if (made?.why) toast(`${made.sku}: ${made.why}`);
+    if (made?.state === 'left') throw new Problem(409, made.why ? said(made.why) : t('bulk.itWasLeftAsItIs'), null, {});
+    if (made?.why) toast(`${made.sku}: ${said(made.why)}`);
     return applied;
 }

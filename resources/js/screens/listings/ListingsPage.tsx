@@ -1,3 +1,4 @@
+import { said } from '@/messages/said';
 import { t } from '@/messages/message';
 import { useChannels } from '@/api/queries';
 import { RecentBatches } from '@/catalogue/batches/RecentBatches';
@@ -82,7 +83,9 @@ export default function ListingsPage() {
                     )}
                     {troubled.map((channel) => (
                         <Notice key={channel.id}>
-                            {t('listings.itIsTriedAgainByItself', { problem: channel.problem })}
+                            {t('listings.itIsTriedAgainByItself', {
+                                problem: channel.problem && said(channel.problem),
+                            })}
                         </Notice>
                     ))}
                     <ListingTable

@@ -1,7 +1,8 @@
 import { t } from '@/messages/inspector';
 import type { Term } from '@/api/client';
 import { money } from '@/ui/figures';
-import { origin, told } from '@/ui/words';
+import { told } from '@/messages/said';
+import { origin } from '@/ui/words';
 
 /** What floor and ceiling come from: each term with its origin, the one that counts set apart. */
 export function Terms({ terms }: { terms: Term[] }) {

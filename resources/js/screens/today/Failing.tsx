@@ -1,3 +1,4 @@
+import { said } from '@/messages/said';
 import { t } from '@/messages/today';
 import type { components } from '@/api/schema';
 import { ago, clock } from '@/ui/figures';
@@ -33,7 +34,9 @@ export function Failing({ groups, elsewhere }: { groups: Group[]; elsewhere: num
                                 channel: group.channel,
                                 many: group.many,
                             })}
-                            <span className="block text-[12.5px] text-text-2">“{group.problem}”</span>
+                            {group.problem && (
+                                <span className="block text-[12.5px] text-text-2">“{said(group.problem)}”</span>
+                            )}
                         </div>
                         <span className="text-text-2" title={clock(group.since)}>
                             {t('today.since', { time: ago(group.since) })}

@@ -1,3 +1,4 @@
+import { said } from '@/messages/said';
 import { t } from '@/messages/today';
 import { key } from '@/api/keys';
 import { api, take } from '@/api/client';
@@ -48,7 +49,7 @@ export function NotSent() {
                             >
                                 {row.title}
                             </Link>
-                            <span className="block text-[12.5px] text-text-2">{row.problem}</span>
+                            <span className="block text-[12.5px] text-text-2">{row.problem && said(row.problem)}</span>
                         </div>
                         <span className="text-right whitespace-nowrap">
                             <b>{inCurrency(row.to, row.currency)}</b>

@@ -1,3 +1,4 @@
+import { said } from '@/messages/said';
 import { key, useChanged } from '@/api/keys';
 import { api, Problem, take } from '@/api/client';
 import { useRates, useWorklist } from '@/api/queries';
@@ -94,7 +95,7 @@ export function useAnswer() {
             const [first] = answered.refused;
             // Of one alone, the reason belongs beside it.
             if (first && 'approve' in answer && answer.approve.length === 1)
-                throw new Problem(409, first.why, null, {});
+                throw new Problem(409, said(first.why), null, {});
         },
     });
 }
@@ -107,7 +108,7 @@ export function useUndoAnswers() {
         mutationFn: (ids: number[]) => take(api.POST('/api/v1/approvals/undo', { body: { ids } })),
         onSuccess: ({ done, refused }) => {
             changed('approvals', 'changes', 'listings');
-            toast(refused[0]?.why ?? t('today.takenBack', { many: done }));
+            toast(refused[0] ? said(refused[0].why) : t('today.takenBack', { many: done }));
         },
     });
 }

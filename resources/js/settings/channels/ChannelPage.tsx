@@ -1,3 +1,4 @@
+import { said } from '@/messages/said';
 import { rich, t } from '@/messages/channels';
 import { Ago } from '@/ui/Ago';
 import { useChanged } from '@/api/keys';
@@ -45,7 +46,7 @@ export function ChannelPage({ channel }: { channel: Channel }) {
                 {channel.problem && (
                     <div className="mt-2">
                         <Notice>
-                            {channel.problem}{' '}
+                            {said(channel.problem)}{' '}
                             {channel.rests_until
                                 ? t('channels.itIsLeftAloneUntilAnd', { restsUntil: clock(channel.rests_until) })
                                 : t('channels.itIsTriedAgainByItself')}

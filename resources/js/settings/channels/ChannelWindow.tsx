@@ -1,3 +1,4 @@
+import { said } from '@/messages/said';
 import { t } from '@/messages/channels';
 import { useSaid } from '@/api/said';
 import { useChanged } from '@/api/keys';
@@ -100,7 +101,7 @@ function ChannelForm({ drivers, channel, title, onClose }: FormProps) {
                         <Choices
                             label={t('channels.kind')}
                             value={driver.name}
-                            options={drivers.map((one) => [one.name, one.label] as const)}
+                            options={drivers.map((one) => [one.name, said(one.label)] as const)}
                             onChange={setDriverName}
                         />
                         <Field

@@ -1,3 +1,4 @@
+import { said } from '@/messages/said';
 import { t } from '@/messages/channels';
 import { api, take, type ChannelDriver, type ConnectionField, type Problem } from '@/api/client';
 import { Button } from '@/ui/Button';
@@ -49,16 +50,16 @@ const TYPES: Partial<Record<ConnectionField['type'], string>> = { secret: 'passw
 
 function ConnectionInput({ field, value, onChange, error, isKnown, server }: InputProps) {
     const id = useId();
+    const label = said(field.label);
     const isSecret = field.type === 'secret' || field.type === 'secret_text';
     const placeholder = isSecret && isKnown ? t('channels.unchanged') : (field.placeholder ?? undefined);
-    const options = field.options.map(([option, label]) => [option ?? '', label ?? ''] as const);
-    if (field.type === 'choice')
-        return <Choices label={field.label} value={value} options={options} onChange={onChange} />;
+    const options = field.options.map((one) => [one.value, said(one.label)] as const);
+    if (field.type === 'choice') return <Choices label={label} value={value} options={options} onChange={onChange} />;
     if (field.type === 'secret_text')
         return (
             <div>
                 <label className="mb-1 block text-text-2" htmlFor={id}>
-                    {field.label}
+                    {label}
                 </label>
                 <textarea
                     id={id}
@@ -73,7 +74,7 @@ function ConnectionInput({ field, value, onChange, error, isKnown, server }: Inp
         );
     const input = (
         <Field
-            label={field.is_required || isSecret ? field.label : t('channels.optional', { label: field.label })}
+            label={field.is_required || isSecret ? label : t('channels.optional', { label })}
             type={TYPES[field.type] ?? 'text'}
             value={value}
             placeholder={placeholder}

@@ -1,3 +1,4 @@
+import { said } from '@/messages/said';
 import { t } from '@/messages/channels';
 import { key } from '@/api/keys';
 import { api, take, type Channel } from '@/api/client';
@@ -20,7 +21,9 @@ export function ConnectionLine({ channel }: { channel: Channel }) {
     return (
         <div className="mt-2 grid gap-2">
             <div className="flex flex-wrap items-center gap-2 text-text-2">
-                <span className="mr-1 break-all">{t('channels.pricesGoTo', { destination: channel.destination })}</span>
+                <span className="mr-1 break-all">
+                    {t('channels.pricesGoTo', { destination: said(channel.destination) })}
+                </span>
                 <Button disabled={attempt.isPending} onClick={() => attempt.mutate()}>
                     {attempt.isPending ? t('channels.trying') : t('channels.tryIt')}
                 </Button>
@@ -34,7 +37,7 @@ export function ConnectionLine({ channel }: { channel: Channel }) {
                 )}
                 {channel.has_files && <Files channel={channel} />}
             </div>
-            {attempt.data && <Notice broken={!attempt.data.works}>{attempt.data.message}</Notice>}
+            {attempt.data && <Notice broken={!attempt.data.works}>{said(attempt.data.message)}</Notice>}
             {renew.data && (
                 <Notice broken={false}>
                     {t('channels.theOldSecretHasEndedCopy')}{' '}

@@ -1,3 +1,4 @@
+import { said } from '@/messages/said';
 import { t } from '@/messages/channels';
 import { whole } from '@/ui/figures';
 import type { Channel, ChannelImport } from '@/api/client';
@@ -35,7 +36,7 @@ export function ImportProgress({ channel }: { channel: Channel }) {
             )}
             {running.problem && (
                 <p className="text-[12.5px] text-text-3">
-                    {t('channels.itGoesOnAtWhereIt', { dueAt: clock(running.due_at), problem: running.problem })}
+                    {t('channels.itGoesOnAtWhereIt', { dueAt: clock(running.due_at), problem: said(running.problem) })}
                 </p>
             )}
         </div>

@@ -24,7 +24,7 @@ export function fieldsThatApply(driver: ChannelDriver, connection: Connection): 
 /** What a field stands at; of a choice that nobody has made, its first option. */
 export function chosen(driver: ChannelDriver, connection: Connection, name: string): string {
     const field = driver.fields.find((one) => one.name === name);
-    return connection[name] ?? field?.options[0]?.[0] ?? '';
+    return connection[name] ?? field?.options[0]?.value ?? '';
 }
 
 /** As the server takes it; what does not apply is left out. */

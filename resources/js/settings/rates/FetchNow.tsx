@@ -1,3 +1,4 @@
+import { said } from '@/messages/said';
 import { rich, t } from '@/messages/settings';
 import { api, take, type Workspace } from '@/api/client';
 import { useChanged } from '@/api/keys';
@@ -26,7 +27,7 @@ export function FetchNow({ workspace }: { workspace: Workspace }) {
             {workspace.rates_fetched_at && (
                 <span className={workspace.rates_problem ? 'text-broken' : 'text-text-2'}>
                     {rich('settings.lastLook', { ago: <Ago time={workspace.rates_fetched_at} /> })}
-                    {workspace.rates_problem && `: ${workspace.rates_problem}`}
+                    {workspace.rates_problem && `: ${said(workspace.rates_problem)}`}
                 </span>
             )}
             <Failed action={fetchNow} what={t('settings.ratesNotFetched')} />
