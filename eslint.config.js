@@ -54,6 +54,11 @@ export default tseslint.config(
             '@typescript-eslint/no-floating-promises': 'error',
             '@typescript-eslint/no-misused-promises': 'error',
             '@typescript-eslint/await-thenable': 'error',
+            // Objects in a template would be "[object Object]".
+            '@typescript-eslint/restrict-template-expressions': [
+                'error',
+                { allowNumber: true, allowBoolean: true, allowNullish: true },
+            ],
             // Where it is set, someone has just asked for the field: a window, an edit in place.
             'jsx-a11y/no-autofocus': 'off',
             // What scrolls is reached with the keyboard.

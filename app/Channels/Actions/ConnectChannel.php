@@ -12,6 +12,7 @@ use App\Channels\Outgoing\WebAddress;
 use App\Channels\Ports\ChangeQueue;
 use App\Support\Live\Announce;
 use App\Support\Live\Topic;
+use App\Support\Messages\Conflict;
 use App\Support\Messages\Message;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
@@ -50,12 +51,14 @@ final readonly class ConnectChannel
      * signing is renewed.
      *
      * @param  array<string, string>  $given  all settings, and those secrets that change
+     * @param  int|null  $seen  the revision that was edited; null: whatever it is
      *
+     * @throws Conflict if someone changed the channel meanwhile
      * @throws ValidationException if the server is another one and a secret is missing
      */
-    public function change(int $channelId, array $given): Channel
+    public function change(int $channelId, array $given, ?int $seen = null): Channel
     {
-        return DB::transaction(function () use ($channelId, $given): Channel {
+        return DB::transaction(function () use ($channelId, $given, $seen): Channel {
             $channel = Channel::query()->lockForUpdate()->findOrFail($channelId);
             [$settings, $secrets] = $this->split($channel->driver, $given);
             if ($this->server($channel->driver, $settings) !== $this->server($channel->driver, $channel->settings)) {
@@ -64,15 +67,8 @@ final readonly class ConnectChannel
             } else {
                 $secrets += $this->secretsThatApply($channel, $given);
             }
-            $channel
-                ->fill([
-                    'settings' => $settings,
-                    'secrets' => $secrets,
-                    'problem' => null,
-                    'failures' => 0,
-                    'quiet_until' => null,
-                ])
-                ->save();
+            $channel->edit(['settings' => $settings, 'secrets' => $secrets], $seen);
+            $channel->fill(['problem' => null, 'failures' => 0, 'quiet_until' => null])->save();
             Announce::change($channel->workspace_id, Topic::Workspace);
 
             return $channel;

@@ -141,7 +141,14 @@ final readonly class ConnectionController
             required: true,
             content: new OA\JsonContent(
                 required: ['settings'],
-                properties: [new OA\Property(property: 'settings', ref: '#/components/schemas/ConnectionSettings')],
+                properties: [
+                    new OA\Property(property: 'settings', ref: '#/components/schemas/ConnectionSettings'),
+                    new OA\Property(
+                        property: 'revision',
+                        description: 'The one that was edited: where someone was faster, the answer is 409.',
+                        type: 'integer',
+                    ),
+                ],
             ),
         ),
         responses: [
@@ -157,6 +164,11 @@ final readonly class ConnectionController
                 ),
             ),
             new OA\Response(
+                response: 409,
+                description: 'Someone changed it meanwhile',
+                content: new OA\JsonContent(ref: '#/components/schemas/Problem'),
+            ),
+            new OA\Response(
                 response: 422,
                 description: 'What is wrong with which field',
                 content: new OA\JsonContent(ref: '#/components/schemas/Problem'),
@@ -167,7 +179,13 @@ final readonly class ConnectionController
     {
         $channel = Channel::query()->findOrFail($id);
         $before = $channel->webhook_secret;
-        $channel = $connect->change($id, $rules->check($request, $channel->driver, isNew: false));
+        /** @var array{revision?: int} $given */
+        $given = $request->validate(['revision' => ['sometimes', 'integer']]);
+        $channel = $connect->change(
+            $id,
+            $rules->check($request, $channel->driver, isNew: false),
+            isset($given['revision']) ? (int) $given['revision'] : null,
+        );
         $secret = $channel->webhook_secret === $before ? null : $channel->webhook_secret;
 
         return new JsonResponse(['channel' => ConnectedChannelResource::of($channel), 'secret' => $secret]);

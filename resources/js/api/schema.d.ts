@@ -4044,6 +4044,8 @@ export interface operations {
             content: {
                 "application/json": {
                     settings: components["schemas"]["ConnectionSettings"];
+                    /** @description The one that was edited: where someone was faster, the answer is 409. */
+                    revision?: number;
                 };
             };
         };
@@ -4058,6 +4060,15 @@ export interface operations {
                         channel: components["schemas"]["ConnectedChannel"];
                         secret: string | null;
                     };
+                };
+            };
+            /** @description Someone changed it meanwhile */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
             /** @description What is wrong with which field */

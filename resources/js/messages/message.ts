@@ -8,11 +8,21 @@ type Figure = string | number | null | undefined | false;
 
 const formats = new Map<string, IntlMessageFormat>();
 
+const rules = new Map<string, Intl.PluralRules>();
+
+/** They are slow to make and asked for at each message. */
+function pluralRules(...args: ConstructorParameters<typeof Intl.PluralRules>): Intl.PluralRules {
+    const name = JSON.stringify(args);
+    const known = rules.get(name) ?? new Intl.PluralRules(...args);
+    rules.set(name, known);
+    return known;
+}
+
 /** Plurals go by the language, figures by the notation of the workspace. */
 const formatters = {
     getNumberFormat: (_: unknown, options?: Intl.NumberFormatOptions) => numberFormat(options),
     getDateTimeFormat: (...args: ConstructorParameters<typeof Intl.DateTimeFormat>) => new Intl.DateTimeFormat(...args),
-    getPluralRules: (...args: ConstructorParameters<typeof Intl.PluralRules>) => new Intl.PluralRules(...args),
+    getPluralRules: (...args: ConstructorParameters<typeof Intl.PluralRules>) => pluralRules(...args),
 };
 
 function formatOf(key: string): IntlMessageFormat {

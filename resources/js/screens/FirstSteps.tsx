@@ -18,11 +18,11 @@ function useSteps(): Step[] | null {
     const channels = useChannels().data;
     const rules = useRules().data;
     const workspace = useWorkspace().data;
-    const all = useListingCount({}).data?.total;
+    const all = useListingCount({}).data;
     // A markup is known where a cost is.
-    const known = useListingCount({ markup_from: '-100' }).data?.total;
-    const costless = useListingCount({ state: ['no_cost'] }).data?.total;
-    const unlimited = useListingCount({ state: ['no_limits'] }).data?.total;
+    const known = useListingCount({ markup_from: '-100' }).data;
+    const costless = useListingCount({ state: ['no_cost'] }).data;
+    const unlimited = useListingCount({ state: ['no_limits'] }).data;
     if (
         !channels ||
         !rules ||

@@ -2,11 +2,15 @@ import { rich, t } from '@/messages/settings';
 import { Ago } from '@/ui/Ago';
 import { key } from '@/api/keys';
 import { api, take } from '@/api/client';
+import { EditForm } from '@/edit/EditForm';
+import { TextField } from '@/edit/fields';
+import { resolverOf, text } from '@/edit/schemas';
+import { useEditForm } from '@/edit/useEditForm';
 import { Button } from '@/ui/Button';
-import { Field } from '@/ui/Field';
 import { Notice, ProblemNotice } from '@/ui/Notice';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
+import { z } from 'zod';
 
 /** Tokens for programs that use the API. */
 export function Tokens() {
@@ -15,15 +19,9 @@ export function Tokens() {
         queryKey: key('tokens'),
         queryFn: ({ signal }) => take(api.GET('/api/v1/tokens', { signal })),
     });
-    const [name, setName] = useState('');
+    const [made, setMade] = useState(0);
+    const [secret, setSecret] = useState<string | null>(null);
     const refresh = () => void client.invalidateQueries({ queryKey: key('tokens') });
-    const create = useMutation({
-        mutationFn: () => take(api.POST('/api/v1/tokens', { body: { name } })),
-        onSuccess: () => {
-            setName('');
-            refresh();
-        },
-    });
     const withdraw = useMutation({
         mutationFn: (id: number) => take(api.DELETE('/api/v1/tokens/{id}', { params: { path: { id } } })),
         onSuccess: refresh,
@@ -49,34 +47,45 @@ export function Tokens() {
                     ))}
                 </ul>
             )}
-            {create.data?.secret && (
+            {secret && (
                 <div className="mb-3 max-w-[560px]">
                     <Notice broken={false}>
-                        {t('settings.copyItNowItIsNot')}{' '}
-                        <code className="break-all select-all">{create.data.secret}</code>
+                        {t('settings.copyItNowItIsNot')} <code className="break-all select-all">{secret}</code>
                     </Notice>
                 </div>
             )}
-            {(create.error ?? withdraw.error) && <ProblemNotice error={create.error ?? withdraw.error} />}
-            <form
-                className="flex max-w-[420px] items-end gap-2"
-                onSubmit={(event) => {
-                    event.preventDefault();
-                    create.mutate();
+            {withdraw.error && <ProblemNotice error={withdraw.error} />}
+            <NewToken
+                key={made}
+                onMade={(one) => {
+                    setSecret(one);
+                    setMade(made + 1);
+                    refresh();
                 }}
-            >
-                <Field
-                    label={t('settings.whatItIsFor')}
-                    required
-                    maxLength={80}
-                    value={name}
-                    onChange={(event) => setName(event.target.value)}
-                    className="flex-1"
-                />
-                <Button type="submit" disabled={create.isPending}>
-                    {t('settings.newToken')}
-                </Button>
-            </form>
+            />
         </section>
+    );
+}
+
+const resolver = resolverOf(z.object({ name: text(80) }));
+
+function NewToken({ onMade }: { onMade: (secret: string | null) => void }) {
+    const edit = useEditForm({
+        name: 'new token',
+        current: { name: '' },
+        resolver,
+        save: (wanted) => take(api.POST('/api/v1/tokens', { body: wanted })),
+        onSaved: ({ secret }) => onMade(secret),
+    });
+    return (
+        <EditForm
+            edit={edit}
+            save={t('settings.newToken')}
+            label={() => t('settings.whatItIsFor')}
+            isNew
+            className="grid max-w-[420px] gap-2"
+        >
+            <TextField name="name" label={t('settings.whatItIsFor')} maxLength={80} />
+        </EditForm>
     );
 }

@@ -4,7 +4,7 @@ import { useChangeWorkspace, useWaiting, useWorkspace } from '@/api/queries';
 import { Choices } from '@/ui/Choices';
 import { ProblemNotice } from '@/ui/Notice';
 import { Popup } from '@/ui/Popup';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 
 /** The head of a place: its name, one line about it, its actions, and the main switch. */
 export function TopBar({ title, note, children }: { title: string; note?: ReactNode; children?: ReactNode }) {
@@ -46,7 +46,7 @@ const POSITIONS: Record<Repricing, { name: string; turning: string; says: string
 
 const OPTIONS = Object.entries(POSITIONS).map(([name, { says }]) => [name as Repricing, says] as const);
 
-function MainSwitch() {
+const MainSwitch = memo(function MainSwitch() {
     const workspace = useWorkspace();
     const change = useChangeWorkspace(t('ui.theMainSwitchWasNotTurned'));
     if (!workspace.data) return null;
@@ -79,7 +79,7 @@ function MainSwitch() {
             </div>
         </Popup>
     );
-}
+});
 
 /** What the position of the switch means for prices that are on their way. */
 function WhatWaits({ repricing }: { repricing: Repricing }) {

@@ -4,12 +4,12 @@ import { Ago } from '@/ui/Ago';
 import { Button } from '@/ui/Button';
 import { ProblemNotice } from '@/ui/Notice';
 import { Popup } from '@/ui/Popup';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { useBatches } from './queries';
 import { STATES, sum } from './words';
 
 /** The latest bulk changes and files: to look at again, to go on with, to undo. */
-export function RecentBatches({ onOpen }: { onOpen: (id: string) => void }) {
+export const RecentBatches = memo(function RecentBatches({ onOpen }: { onOpen: (id: string) => void }) {
     const [open, setOpen] = useState(false);
     const batches = useBatches(open);
     return (
@@ -48,4 +48,4 @@ export function RecentBatches({ onOpen }: { onOpen: (id: string) => void }) {
             </div>
         </Popup>
     );
-}
+});

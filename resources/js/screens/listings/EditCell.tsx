@@ -1,4 +1,5 @@
 import { t } from '@/messages/message';
+import { said } from '@/messages/said';
 import { useSaid } from '@/api/said';
 import { useChanged } from '@/api/keys';
 import { api, Problem, take, type Batch, type BulkEdit, type Listing } from '@/api/client';
@@ -112,7 +113,7 @@ function Input({ listing, field, onDone }: { listing: Listing; field: Figure; on
             refresh();
             onDone(true);
             if (batch)
-                toast(`${listing.sku}: ${batch.title}`, {
+                toast(`${listing.sku}: ${said(batch.title)}`, {
                     action: { label: t('listings.undo'), onClick: () => void undo(batch) },
                 });
         },

@@ -9,7 +9,7 @@ import { isForPage } from '@/ui/hotkeys';
 import { Popup } from '@/ui/Popup';
 import { Select } from '@/ui/Select';
 import { X } from 'lucide-react';
-import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { lazy, memo, Suspense, useEffect, useRef, useState } from 'react';
 import { ColumnChoice } from '@/ui/grid/ColumnChoice';
 import type { KeptColumns } from '@/ui/grid/useKeptColumns';
 import { SavedViews } from './SavedViews';
@@ -54,7 +54,7 @@ const RANGE_WORDS: [string, string, string][] = [
     ['stock', t('listings.stock'), ''],
 ];
 
-export function FilterBar({
+export const FilterBar = memo(function FilterBar({
     view,
     total,
     columns,
@@ -75,7 +75,7 @@ export function FilterBar({
             <ColumnChoice columns={columns} />
         </div>
     );
-}
+});
 
 function Search({ view }: { view: ListingView }) {
     const [text, setText] = useState(view.filter.q ?? '');

@@ -9,12 +9,12 @@ import { Notice } from '@/ui/Notice';
 import { useKeptColumns } from '@/ui/grid/useKeptColumns';
 import { lazy, Suspense, useCallback, useEffect, useState } from 'react';
 import { EDIT_PRICE } from './EditCell';
-import { FirstSteps } from '../FirstSteps';
 import { FilterBar } from './FilterBar';
 import { ListingTable } from './ListingTable';
 import { useListing, useListingCount, useListings } from './queries';
 import { COLUMNS, USUAL_COLUMNS } from './columns';
 import { ALL, choose as select, has, isAny, NONE } from '@/ui/grid/selection';
+import { useStable } from '@/ui/useStable';
 import { useListingView } from './useListingView';
 
 const BulkBar = lazy(() => import('./BulkBar'));
@@ -28,13 +28,17 @@ export default function ListingsPage() {
     const channels = useChannels();
     const [chosen, setChosen] = useState(NONE);
     const { rows } = listings;
-    const total = useListingCount(view.filter).data?.total;
+    const total = useListingCount(view.filter).data;
     const { set, selected, product } = view;
     const productOf = useListing(product && product !== 'new' ? selected : null);
     const openBatch = useCallback((id: string) => set({ batch: id, file: null }), [set]);
     const bringIn = useCallback(() => set({ file: 'new' }), [set]);
     const open = useCallback((id: number) => set({ listing: String(id) }, true), [set]);
-    const choose = (ids: number[], on: boolean) => setChosen((before) => select(before, ids, on));
+    const choose = useCallback((ids: number[], on: boolean) => setChosen((before) => select(before, ids, on)), []);
+    const chooseAll = useCallback((on: boolean) => setChosen(on ? ALL : NONE), []);
+    const onSort = useCallback((sort: string) => set({ sort }, true), [set]);
+    const onView = useStable(listings.onView);
+    const onRetry = useStable(listings.refetch);
     useEffect(() => {
         const press = (event: KeyboardEvent) => {
             if (!isForPage(event)) return;
@@ -56,7 +60,7 @@ export default function ListingsPage() {
         };
         window.addEventListener('keydown', press);
         return () => window.removeEventListener('keydown', press);
-    }, [rows, selected, open, chosen]);
+    }, [rows, selected, open, choose, chosen]);
     const troubled = channels.data?.filter((channel) => channel.problem !== null) ?? [];
 
     return (
@@ -93,18 +97,18 @@ export default function ListingsPage() {
                         total={total ?? rows.length}
                         columns={columns}
                         sort={view.sort}
-                        onSort={(sort) => set({ sort }, true)}
+                        onSort={onSort}
                         open={selected}
                         onOpen={open}
                         chosen={chosen}
                         onChoose={choose}
-                        onChooseAll={(on) => setChosen(on ? ALL : NONE)}
-                        onView={listings.onView}
+                        onChooseAll={chooseAll}
+                        onView={onView}
                         isLoading={listings.isPending}
                         isBusy={listings.isBusy}
                         error={listings.error}
-                        onRetry={listings.refetch}
-                        empty={<Empty filtered={Object.keys(view.filter).length > 0} />}
+                        onRetry={onRetry}
+                        isFiltered={Object.keys(view.filter).length > 0}
                     />
                 </main>
                 {selected !== null && (
@@ -132,20 +136,5 @@ export default function ListingsPage() {
                 </Suspense>
             )}
         </>
-    );
-}
-
-function Empty({ filtered }: { filtered: boolean }) {
-    if (!filtered)
-        return (
-            <div className="flex-1 overflow-auto bg-sheet px-[18px] py-6">
-                <FirstSteps />
-            </div>
-        );
-    return (
-        <div className="grid flex-1 place-content-center bg-sheet p-10 text-center">
-            <h2 className="text-[17px]">{t('listings.noListingMatches')}</h2>
-            <p className="mt-1 max-w-[46ch] text-text-2">{t('listings.removeAFilterOrSearchFor')}</p>
-        </div>
     );
 }

@@ -1,15 +1,16 @@
 import { t } from '@/messages/message';
-import { useSaid } from '@/api/said';
 import { key } from '@/api/keys';
-import { api, Problem, take } from '@/api/client';
+import { api, take } from '@/api/client';
 import { Button } from '@/ui/Button';
-import { Field } from '@/ui/Field';
 import { ProblemNotice } from '@/ui/Notice';
 import { Popup } from '@/ui/Popup';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { X } from 'lucide-react';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { useSearchParams } from 'react-router';
+
+// What a form needs comes when one is opened.
+const NewView = lazy(() => import('./NewView'));
 
 /** Of the address, what is not part of a view: what is open at the moment. */
 const PASSING = ['listing', 'batch', 'file'];
@@ -18,8 +19,8 @@ const PASSING = ['listing', 'batch', 'file'];
 export function SavedViews() {
     const client = useQueryClient();
     const [params, setParams] = useSearchParams();
+    const [kept, setKept] = useState(0);
     const [open, setOpen] = useState(false);
-    const [name, setName] = useState('');
     const views = useQuery({
         queryKey: key('views'),
         queryFn: ({ signal }) => take(api.GET('/api/v1/views', { signal })),
@@ -29,20 +30,11 @@ export function SavedViews() {
     const here = new URLSearchParams(params);
     PASSING.forEach((one) => here.delete(one));
     const query = here.toString();
-    const save = useMutation({
-        meta: { failed: t('listings.theViewWasNotSaved') },
-        mutationFn: () => take(api.PUT('/api/v1/views', { body: { name, query } })),
-        onSuccess: () => {
-            setName('');
-            refresh();
-        },
-    });
     const drop = useMutation({
         meta: { failed: t('listings.theViewWasNotRemoved') },
         mutationFn: (id: number) => take(api.DELETE('/api/v1/views/{id}', { params: { path: { id } } })),
         onSuccess: refresh,
     });
-    useSaid(save.error instanceof Problem && save.error.at('name') ? save.error : null);
     return (
         <Popup
             label={t('listings.views')}
@@ -78,23 +70,16 @@ export function SavedViews() {
                         </li>
                     ))}
                 </ul>
-                <form
-                    className="grid grid-cols-[1fr_auto] items-end gap-2 border-t border-line pt-2"
-                    onSubmit={(event) => {
-                        event.preventDefault();
-                        save.mutate();
-                    }}
-                >
-                    <Field
-                        label={t('listings.keepThisViewAs')}
-                        value={name}
-                        onChange={(event) => setName(event.target.value)}
-                        error={save.error instanceof Problem ? save.error.at('name') : undefined}
+                <Suspense fallback={<div className="h-[76px]" />}>
+                    <NewView
+                        key={kept}
+                        query={query}
+                        onKept={() => {
+                            setKept(kept + 1);
+                            refresh();
+                        }}
                     />
-                    <Button type="submit" disabled={save.isPending || name.trim() === ''}>
-                        {t('listings.keep')}
-                    </Button>
-                </form>
+                </Suspense>
                 {drop.error && <ProblemNotice error={drop.error} />}
             </div>
         </Popup>

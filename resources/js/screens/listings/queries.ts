@@ -11,10 +11,12 @@ export const useListingCount = (filter: ListingFilter) =>
         queryKey: key('listings', 'count', filter),
         queryFn: ({ signal }) =>
             take(api.GET('/api/v1/listings/count', { params: { query: asQuery(filter) }, signal })),
+        select: (count) => count.total,
         placeholderData: keepPreviousData,
     });
 
-const PAGE = 40;
+/** Enough for a tall window, so that a search is one request. */
+const PAGE = 60;
 
 export const useListings = (filter: ListingFilter, sort: string) =>
     usePages({

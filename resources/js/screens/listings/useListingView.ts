@@ -1,5 +1,6 @@
 import type { ListingFilter, ListingState } from '@/api/client';
-import { useCallback, useMemo } from 'react';
+import { useStable } from '@/ui/useStable';
+import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 
 /** Filters by a name of the product. */
@@ -38,23 +39,22 @@ export function useListingView() {
         };
     }, [text]);
 
-    const set = useCallback(
-        (change: Record<string, string | string[] | null>, replace = false) =>
-            setParams(
-                () => {
-                    // The address itself: what is on screen may lag behind two changes in a row.
-                    const next = new URLSearchParams(window.location.search);
-                    for (const [name, value] of Object.entries(change)) {
-                        next.delete(name);
-                        for (const one of Array.isArray(value) ? value : [value]) if (one) next.append(name, one);
-                    }
-                    return next;
-                },
-                { replace },
-            ),
-        [setParams],
+    // The same from one address to the next, so that what only sets something need not be drawn again.
+    const set = useStable((change: Record<string, string | string[] | null>, replace?: boolean) =>
+        setParams(
+            () => {
+                // The address itself: what is on screen may lag behind two changes in a row.
+                const next = new URLSearchParams(window.location.search);
+                for (const [name, value] of Object.entries(change)) {
+                    next.delete(name);
+                    for (const one of Array.isArray(value) ? value : [value]) if (one) next.append(name, one);
+                }
+                return next;
+            },
+            { replace },
+        ),
     );
-    return { ...view, set };
+    return useMemo(() => ({ ...view, set }), [view, set]);
 }
 
 export type ListingView = ReturnType<typeof useListingView>;

@@ -23,7 +23,7 @@ export default function TodayPage() {
     const today = useToday();
     const things = useForYou();
     const workspace = useWorkspace();
-    const listings = useListingCount({}).data?.total;
+    const listings = useListingCount({}).data;
     const stake = approvals.data?.approvals.reduce((sum, one) => sum + Number(one.stake_own ?? 0), 0) ?? 0;
     return (
         <>

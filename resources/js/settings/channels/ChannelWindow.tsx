@@ -1,18 +1,19 @@
 import { said } from '@/messages/said';
 import { t } from '@/messages/channels';
-import { useSaid } from '@/api/said';
 import { useChanged } from '@/api/keys';
-import { api, Problem, take, type Channel, type ChannelDriver } from '@/api/client';
+import { api, take, type Channel, type ChannelDriver } from '@/api/client';
 import { useChannels } from '@/api/queries';
+import { EditForm } from '@/edit/EditForm';
+import { ChoicesField, SelectField, TextField } from '@/edit/fields';
+import { resolverOf, text } from '@/edit/schemas';
+import { mayClose } from '@/edit/unsaved';
+import { useEditForm } from '@/edit/useEditForm';
 import { Button } from '@/ui/Button';
-import { Choices } from '@/ui/Choices';
-import { Field } from '@/ui/Field';
 import { Notice, ProblemNotice } from '@/ui/Notice';
-import { Select } from '@/ui/Select';
 import { Window } from '@/ui/Window';
-import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { toast } from 'sonner';
+import { z } from 'zod';
 import { connectionOf, connectionSettings, useDrivers } from './connection';
 import { ConnectionFields } from './ConnectionFields';
 
@@ -39,45 +40,71 @@ interface FormProps {
     onClose: () => void;
 }
 
+interface Connected {
+    secret: string | null;
+    driver: ChannelDriver;
+    name: string;
+}
+
+const resolver = resolverOf(
+    z.object({ driver: z.string(), name: text(60), copy_from: z.string(), settings: z.record(z.string(), z.string()) }),
+);
+
+const LABELS: Record<string, string> = { driver: t('channels.kind'), name: t('channels.name') };
+
 function ChannelForm({ drivers, channel, title, onClose }: FormProps) {
     const changed = useChanged();
     const channels = useChannels();
-    const [driverName, setDriverName] = useState(channel?.driver ?? drivers[0]?.name ?? '');
-    const [name, setName] = useState(channel?.name ?? '');
-    const [connection, setConnection] = useState(() => connectionOf(channel));
-    const [copyFrom, setCopyFrom] = useState('');
-    const driver = drivers.find((one) => one.name === driverName) ?? drivers[0];
-    const save = useMutation({
-        mutationFn: async (driver: ChannelDriver): Promise<string | null> => {
-            const settings = connectionSettings(driver, connection);
+    const [connected, setConnected] = useState<Connected | null>(null);
+    const named = (name: string) => drivers.find((one) => one.name === name) ?? drivers[0]!;
+    const name = channel ? `connection ${channel.id}` : 'new channel';
+    const edit = useEditForm({
+        name,
+        current: {
+            driver: channel?.driver ?? drivers[0]?.name ?? '',
+            name: channel?.name ?? '',
+            copy_from: '',
+            settings: connectionOf(channel),
+        },
+        version: channel?.revision,
+        resolver,
+        save: async (wanted, revision): Promise<Connected> => {
+            const driver = named(wanted.driver);
+            const settings = connectionSettings(driver, wanted.settings);
             if (channel) {
                 const params = { path: { id: channel.id } };
-                return (await take(api.PUT('/api/v1/channels/{id}/connection', { params, body: { settings } }))).secret;
+                const body = { settings, revision };
+                const { secret } = await take(api.PUT('/api/v1/channels/{id}/connection', { params, body }));
+                return { secret, driver, name: wanted.name };
             }
-            const copy_from = driver.brings_listings || copyFrom === '' ? null : Number(copyFrom);
-            const body = { driver: driver.name, name, settings, copy_from };
-            return (await take(api.POST('/api/v1/channels', { body }))).secret;
+            const copy_from = driver.brings_listings || wanted.copy_from === '' ? null : Number(wanted.copy_from);
+            const body = { driver: driver.name, name: wanted.name, settings, copy_from };
+            return { ...(await take(api.POST('/api/v1/channels', { body }))), driver, name: wanted.name };
         },
-        onSuccess: (secret) => {
+        onSaved: (became) => {
             changed('workspace', 'facets', 'imports');
-            if (secret === null || !driver?.needs_secret) {
-                toast(channel ? t('channels.saved', { name: channel.name }) : t('channels.isConnected', { name }));
+            if (became.secret === null || !became.driver.needs_secret) {
+                toast(t(channel ? 'channels.saved' : 'channels.isConnected', { name: became.name }));
                 onClose();
-            }
+            } else setConnected(became);
         },
+        onConflict: () => changed('workspace'),
+        isKept: false,
     });
-    const problem = save.error instanceof Problem ? save.error : null;
-    useSaid(save.error);
-    if (driver === undefined) return null;
-    if (save.data)
+    const close = () => void mayClose(name).then((may) => may && onClose());
+    if (connected?.secret)
         return (
-            <Window open onClose={onClose} title={channel ? title : t('channels.isConnected2', { name })}>
+            <Window
+                open
+                onClose={onClose}
+                title={channel ? title : t('channels.isConnected2', { name: connected.name })}
+            >
                 <div className="grid gap-4">
                     <Notice broken={false}>
                         {t('channels.messagesAreSignedWithThis', {
                             channel: channel && t('channels.theAddressIsOnAnother'),
                         })}{' '}
-                        <code className="break-all select-all">{save.data}</code>
+                        <code className="break-all select-all">{connected.secret}</code>
                     </Notice>
                     <div>
                         <Button look="main" onClick={onClose}>
@@ -87,44 +114,40 @@ function ChannelForm({ drivers, channel, title, onClose }: FormProps) {
                 </div>
             </Window>
         );
+    const driver = named(edit.values.driver);
+    const labelOf = (path: string) => {
+        const field = driver.fields.find((one) => `settings.${one.name}` === path);
+        return field ? said(field.label) : (LABELS[path] ?? path);
+    };
     return (
-        <Window open onClose={onClose} title={title}>
-            <form
+        <Window open onClose={close} title={title}>
+            <EditForm
+                edit={edit}
+                save={channel ? t('channels.save') : t('channels.connect')}
+                label={labelOf}
+                isNew={channel === null}
                 className="grid gap-4"
-                onSubmit={(event) => {
-                    event.preventDefault();
-                    save.mutate(driver);
-                }}
+                buttons={
+                    <Button look="quiet" onClick={close}>
+                        {t('channels.cancel')}
+                    </Button>
+                }
             >
                 {!channel && (
                     <>
-                        <Choices
+                        <ChoicesField
+                            name="driver"
                             label={t('channels.kind')}
-                            value={driver.name}
                             options={drivers.map((one) => [one.name, said(one.label)] as const)}
-                            onChange={setDriverName}
                         />
-                        <Field
-                            label={t('channels.name')}
-                            required
-                            maxLength={60}
-                            value={name}
-                            onChange={(event) => setName(event.target.value)}
-                            error={problem?.at('name')}
-                        />
+                        <TextField name="name" label={t('channels.name')} maxLength={60} />
                     </>
                 )}
-                <ConnectionFields
-                    driver={driver}
-                    value={connection}
-                    onChange={setConnection}
-                    problem={problem}
-                    isKnown={channel !== null}
-                />
+                <ConnectionFields driver={driver} isKnown={channel !== null} />
                 {!channel && !driver.brings_listings && (
-                    <Select
+                    <SelectField
+                        name="copy_from"
                         label={t('channels.listingsThere')}
-                        value={copyFrom}
                         options={[
                             ['', t('channels.noneYetIAddThemBy')],
                             ...(channels.data ?? []).map(
@@ -132,24 +155,12 @@ function ChannelForm({ drivers, channel, title, onClose }: FormProps) {
                                     [String(other.id), t('channels.theSameAsOnAtIts', { name: other.name })] as const,
                             ),
                         ]}
-                        onChange={setCopyFrom}
                     />
                 )}
                 {!channel && driver.brings_listings && (
                     <p className="text-text-2">{t('channels.yourListingsThereAre')}</p>
                 )}
-                {save.error && (!problem || Object.keys(problem.errors).length === 0) && (
-                    <ProblemNotice error={save.error} />
-                )}
-                <div className="flex gap-2">
-                    <Button look="main" type="submit" disabled={save.isPending}>
-                        {channel ? t('channels.save') : t('channels.connect')}
-                    </Button>
-                    <Button look="quiet" onClick={onClose}>
-                        {t('channels.cancel')}
-                    </Button>
-                </div>
-            </form>
+            </EditForm>
         </Window>
     );
 }

@@ -3,6 +3,7 @@ import { useEffect, useRef, type KeyboardEvent, type RefObject } from 'react';
 
 /** What takes the focus inside a cell; fields that are being typed into keep their own keys. */
 const WIDGETS = 'a[href], button, input[type="checkbox"]';
+const STOPS = `${WIDGETS}, [role="gridcell"], [role="columnheader"]`;
 const FIELDS = 'input:not([type="checkbox"]), select, textarea, [contenteditable="true"]';
 
 /** Where in the grid the keyboard is. Row 0 is the head; a cell with several widgets is stopped at once for each. */
@@ -77,10 +78,16 @@ export function useGridKeys({ grid, rows, page, onReach, onChoose, onChooseAll, 
     const at = useRef<Place>({ row: 1, cell: 0, stop: 0 });
     const wanted = useRef<Place | null>(null);
 
-    /** Only one thing in the grid is reached with Tab. It holds for what is drawn later too. */
-    const settle = useStable(() => {
+    const tabStop = useRef<HTMLElement | null>(null);
+
+    /** Only one thing in the grid is reached with Tab. It holds for what was drawn since too. */
+    const settle = useStable((drawn: Iterable<Element> = []) => {
         const box = grid.current;
         if (!box) return;
+        for (const element of drawn) {
+            if (element.matches(STOPS)) (element as HTMLElement).tabIndex = -1;
+            for (const one of element.querySelectorAll<HTMLElement>(STOPS)) one.tabIndex = -1;
+        }
         if (wanted.current) {
             const element = elementAt(box, wanted.current);
             if (element) {
@@ -91,17 +98,22 @@ export function useGridKeys({ grid, rows, page, onReach, onChoose, onChooseAll, 
         }
         const first = box.querySelector('[role="row"][aria-selected]')?.getAttribute('aria-rowindex');
         const stop = elementAt(box, at.current) ?? elementAt(box, { ...at.current, row: Number(first ?? 1) - 1 });
-        for (const one of box.querySelectorAll<HTMLElement>(`${WIDGETS}, [role="gridcell"], [role="columnheader"]`)) {
-            const index = one === stop ? 0 : -1;
-            if (one.tabIndex !== index || !one.hasAttribute('tabindex')) one.tabIndex = index;
-        }
+        if (tabStop.current && tabStop.current !== stop) tabStop.current.tabIndex = -1;
+        tabStop.current = stop ?? null;
+        if (stop) stop.tabIndex = 0;
     });
 
     useEffect(() => {
         const box = grid.current;
         if (!box) return;
-        settle();
-        const observer = new MutationObserver(settle);
+        settle([box]);
+        const observer = new MutationObserver((changes) =>
+            settle(
+                changes.flatMap(({ addedNodes }) =>
+                    [...addedNodes].filter((one): one is Element => one instanceof Element),
+                ),
+            ),
+        );
         observer.observe(box, { childList: true, subtree: true });
         return () => observer.disconnect();
     }, [grid, settle]);

@@ -41,33 +41,32 @@ export function useKeptColumns<Row>(name: string, all: GridColumn<Row>[], usual?
                 .map((column) => ({ ...column, width: widths[column.id] ?? column.width })),
         [all, shown, widths],
     );
-    const resize = useCallback(
-        (id: string, width: number) =>
-            keep((before) => ({
-                ...before,
-                widths: { ...before.widths, [id]: Math.round(Math.max(NARROWEST_PX, Math.min(WIDEST_PX, width))) },
-            })),
-        [keep],
+    return useMemo(
+        () => ({
+            all,
+            shown,
+            columns,
+            resize: (id: string, width: number) =>
+                keep((before) => ({
+                    ...before,
+                    widths: { ...before.widths, [id]: Math.round(Math.max(NARROWEST_PX, Math.min(WIDEST_PX, width))) },
+                })),
+            toggle: (id: string) =>
+                keep((before) => ({
+                    ...before,
+                    shown: shown.includes(id) ? shown.filter((other) => other !== id) : [...shown, id],
+                })),
+            /** One place to the left (−1) or right (+1). */
+            move: (id: string, by: number) =>
+                keep((before) => {
+                    const next = shown.filter((other) => other !== id);
+                    next.splice(Math.max(0, Math.min(next.length, shown.indexOf(id) + by)), 0, id);
+                    return { ...before, shown: next };
+                }),
+            reset: () => keep(() => ({ shown: null, widths: {} })),
+        }),
+        [all, shown, columns, keep],
     );
-    return {
-        all,
-        shown,
-        columns,
-        resize,
-        toggle: (id: string) =>
-            keep((before) => ({
-                ...before,
-                shown: shown.includes(id) ? shown.filter((other) => other !== id) : [...shown, id],
-            })),
-        /** One place to the left (−1) or right (+1). */
-        move: (id: string, by: number) =>
-            keep((before) => {
-                const next = shown.filter((other) => other !== id);
-                next.splice(Math.max(0, Math.min(next.length, shown.indexOf(id) + by)), 0, id);
-                return { ...before, shown: next };
-            }),
-        reset: () => keep(() => ({ shown: null, widths: {} })),
-    };
 }
 
 export type KeptColumns<Row> = ReturnType<typeof useKeptColumns<Row>>;
