@@ -1,20 +1,14 @@
+import { createListeners } from './listeners';
 import { useSyncExternalStore } from 'react';
 
 /** Whether the server has said that nobody is signed in any more. */
 let isSignedOut = false;
-const listeners = new Set<() => void>();
+const { tell, subscribe } = createListeners();
 
 export function setSignedOut(signedOut: boolean) {
     if (signedOut === isSignedOut) return;
     isSignedOut = signedOut;
-    listeners.forEach((listener) => listener());
+    tell();
 }
 
-export const useSignedOut = () =>
-    useSyncExternalStore(
-        (listener) => {
-            listeners.add(listener);
-            return () => listeners.delete(listener);
-        },
-        () => isSignedOut,
-    );
+export const useSignedOut = () => useSyncExternalStore(subscribe, () => isSignedOut);

@@ -15,7 +15,7 @@ import { Window } from '@/ui/Window';
 import type { Resolver } from 'react-hook-form';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
-import { changeOne } from './batches/changeOne';
+import { changeOne } from '@/bulk/changeOne';
 import {
     ABOUT,
     AMOUNTS,

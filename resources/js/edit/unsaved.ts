@@ -1,9 +1,9 @@
 /** Which forms on the screen have unsaved changes, by name, and what throws these away. */
+import { createListeners } from '@/api/listeners';
 import { useEffect, useSyncExternalStore } from 'react';
 
 const unsaved = new Map<string, () => void>();
-const listeners = new Set<() => void>();
-const tell = () => listeners.forEach((listener) => listener());
+const { tell, subscribe } = createListeners();
 
 /** While it is dirty, leaving asks first. */
 export function useUnsaved(name: string, isDirty: boolean, discard: () => void) {
@@ -29,11 +29,6 @@ export const hasUnsaved = (name?: string) => (name === undefined ? unsaved.size 
 export function discardUnsaved(name?: string) {
     for (const [one, discard] of [...unsaved]) if (name === undefined || one === name) discard();
 }
-
-const subscribe = (listener: () => void) => {
-    listeners.add(listener);
-    return () => listeners.delete(listener);
-};
 
 export const useHasUnsaved = () => useSyncExternalStore(subscribe, () => unsaved.size > 0);
 

@@ -11,7 +11,7 @@ import { money, percent, signed, signedPercent } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { HandPriceStands, type Stands } from '@/ui/HandPriceStands';
 import { Select } from '@/ui/Select';
-import { useStartBatch } from '@/catalogue/batches/queries';
+import { useStartBatch } from '@/bulk/queries';
 import { reason } from '@/ui/words';
 import { clsx } from 'clsx';
 import { useMemo, useState } from 'react';

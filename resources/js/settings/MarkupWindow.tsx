@@ -2,7 +2,7 @@ import { said } from '@/messages/said';
 import { t } from '@/messages/settings';
 import { key } from '@/api/keys';
 import { api, Problem, take } from '@/api/client';
-import { useStartBatch } from '@/catalogue/batches/queries';
+import { useStartBatch } from '@/bulk/queries';
 import { EditForm } from '@/edit/EditForm';
 import { FigureField, SelectField } from '@/edit/fields';
 import { amountReader, currencyFormat, endingsReader, percentReader } from '@/edit/reading';

@@ -1,4 +1,4 @@
-import { BulkWindows } from '@/catalogue/batches/BulkWindows';
+import { BulkWindows } from './BulkWindows';
 import { Problem } from '@/api/client';
 import { useLive } from '@/api/live';
 import { useMe, useWorkspace } from '@/api/queries';

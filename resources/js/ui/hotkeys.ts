@@ -1,7 +1,8 @@
+import { createListeners } from '@/api/listeners';
 import { useSyncExternalStore } from 'react';
 
 const STORED = 'wrasse:hotkeys';
-const listeners = new Set<() => void>();
+const { tell, subscribe } = createListeners();
 
 /** Keys of one letter can be switched off: whoever speaks to the browser, or bumps into keys, sets them off unmeant. */
 const areOn = () => window.localStorage.getItem(STORED) !== 'off';
@@ -9,14 +10,10 @@ const areOn = () => window.localStorage.getItem(STORED) !== 'off';
 export function setHotkeys(on: boolean) {
     if (on) window.localStorage.removeItem(STORED);
     else window.localStorage.setItem(STORED, 'off');
-    listeners.forEach((listener) => listener());
+    tell();
 }
 
-export const useHotkeysOn = () =>
-    useSyncExternalStore((listener) => {
-        listeners.add(listener);
-        return () => listeners.delete(listener);
-    }, areOn);
+export const useHotkeysOn = () => useSyncExternalStore(subscribe, areOn);
 
 /** Whether a key is meant for the page: not for a field, the browser, or a window that stands over the page. */
 export function isForPage(event: KeyboardEvent): boolean {

@@ -2,7 +2,7 @@ import { rich, t } from '@/messages/bulk';
 import { useSaid } from '@/api/said';
 import { Problem, type BulkEdit, type ListingFilter } from '@/api/client';
 import { useFacets, useRules, useWorkspace } from '@/api/queries';
-import { useStartBatch, type Edit } from '@/catalogue/batches/queries';
+import { useStartBatch, type Edit } from '@/bulk/queries';
 import { ActionForm } from '@/edit/ActionForm';
 import { FigureField, SelectField, TextField } from '@/edit/fields';
 import {

@@ -1,7 +1,7 @@
 import { said } from '@/messages/said';
 import { t } from '@/messages/message';
 import { useChannels } from '@/api/queries';
-import { RecentBatches } from '@/catalogue/batches/RecentBatches';
+import { RecentBatches } from '@/bulk/RecentBatches';
 import { isForPage } from '@/ui/hotkeys';
 import { TopBar } from '@/ui/TopBar';
 import { Button } from '@/ui/Button';

@@ -3,7 +3,7 @@ import { key, useChanged } from '@/api/keys';
 import { api, Problem, take } from '@/api/client';
 import { useWorkspace } from '@/api/queries';
 import type { components } from '@/api/schema';
-import { changeOne } from '@/catalogue/batches/changeOne';
+import { changeOne } from '@/bulk/changeOne';
 import { Button } from '@/ui/Button';
 import { money, signed, symbol } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';

@@ -14,8 +14,8 @@ import { useMemo } from 'react';
 import { useFieldArray, useWatch } from 'react-hook-form';
 import { toast } from 'sonner';
 import { z } from 'zod';
-import { feeDraft, feeSchema } from '../fees';
-import { FeeLines } from '../FeeLines';
+import { feeDraft, feeSchema } from './fees';
+import { FeeLines } from './FeeLines';
 
 const taxReader = percentReader({ max: 100 });
 

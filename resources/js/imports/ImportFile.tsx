@@ -15,7 +15,7 @@ import { Select } from '@/ui/Select';
 import { Window } from '@/ui/Window';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { FIELDS } from './batches/words';
+import { FIELDS } from '@/bulk/words';
 
 const LARGEST = 50 * 1024 * 1024;
 

@@ -1,8 +1,8 @@
 import { lazy, Suspense } from 'react';
 import { useSearchParams } from 'react-router';
 
-const BatchWindow = lazy(() => import('./BatchWindow'));
-const ImportFile = lazy(() => import('../ImportFile'));
+const BatchWindow = lazy(() => import('@/bulk/BatchWindow'));
+const ImportFile = lazy(() => import('@/imports/ImportFile'));
 
 /** Windows on bulk changes and files, over whatever place is open; which one stands in the address. */
 export function BulkWindows() {
