@@ -357,6 +357,20 @@ final class ChannelTest extends TestCase
             ->assertNotFound();
     }
 
+    public function test_two_people_changing_a_connection_do_not_overwrite_each_other(): void
+    {
+        $channel = $this->added(['driver' => 'file', 'name' => 'Depot', 'settings' => ['delivery' => 'folder']]);
+        $seen = $channel->revision;
+        $mine = ['settings' => ['delivery' => 'email', 'to' => 'prices@depot.example'], 'revision' => $seen];
+        $theirs = ['settings' => ['delivery' => 'email', 'to' => 'lists@depot.example'], 'revision' => $seen];
+        $address = "/api/v1/channels/{$channel->id}/connection";
+        $this->as()->putJson($address, $theirs)->assertOk();
+        $this->as()->putJson($address, $mine)->assertConflict()->assertJsonPath('messages.detail.code', 'conflict_saved');
+        self::assertSame('lists@depot.example', $channel->refresh()->settings['to']);
+        $this->as()->putJson($address, [...$mine, 'revision' => $channel->revision])->assertOk();
+        self::assertSame('prices@depot.example', $channel->refresh()->settings['to']);
+    }
+
     /** @return array<string, array{array<string, string>}> another server, or another way there */
     public static function otherServers(): array
     {

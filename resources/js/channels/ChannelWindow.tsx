@@ -47,7 +47,12 @@ interface Connected {
 }
 
 const resolver = resolverOf(
-    z.object({ driver: z.string(), name: text(60), copy_from: z.string(), settings: z.record(z.string(), z.string()) }),
+    z.object({
+        driver: z.string(),
+        name: text(60),
+        copy_from: z.string(),
+        settings: z.record(z.string(), z.string().optional()),
+    }),
 );
 
 const LABELS: Record<string, string> = { driver: t('channels.kind'), name: t('channels.name') };

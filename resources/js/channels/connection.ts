@@ -3,7 +3,7 @@ import { api, take, type Channel, type ChannelDriver, type ConnectionField } fro
 import { useQuery } from '@tanstack/react-query';
 
 /** What people type of a connection, by the names of its driver's fields; sent as it is. */
-export type Connection = Record<string, string>;
+export type Connection = Record<string, string | undefined>;
 
 export const useDrivers = () =>
     useQuery({
@@ -28,7 +28,7 @@ export function chosen(driver: ChannelDriver, connection: Connection, name: stri
 }
 
 /** As the server takes it; what does not apply is left out. */
-export function connectionSettings(driver: ChannelDriver, connection: Connection): Connection {
+export function connectionSettings(driver: ChannelDriver, connection: Connection): Record<string, string> {
     return Object.fromEntries(
         fieldsThatApply(driver, connection).map((field) => [field.name, chosen(driver, connection, field.name)]),
     );
