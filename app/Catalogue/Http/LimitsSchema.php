@@ -37,7 +37,7 @@ use OpenApi\Attributes as OA;
             description: 'A figure of the market, as in a rule; floors only.',
             ref: '#/components/schemas/RuleReference',
         ),
-        new OA\Property(property: 'amount', type: 'string', example: '15.00'),
+        new OA\Property(property: 'amount', ref: '#/components/schemas/RuleAmount'),
         new OA\Property(property: 'percent', type: 'string', example: '12'),
     ],
 )]
@@ -97,14 +97,14 @@ use OpenApi\Attributes as OA;
             items: new OA\Items(
                 required: ['from'],
                 properties: [
-                    new OA\Property(property: 'from', type: 'string'),
+                    new OA\Property(property: 'from', ref: '#/components/schemas/RuleAmount'),
                     new OA\Property(property: 'percent', type: 'string'),
-                    new OA\Property(property: 'amount', type: 'string'),
+                    new OA\Property(property: 'amount', ref: '#/components/schemas/RuleAmount'),
                 ],
             ),
         ),
-        new OA\Property(property: 'min_profit', description: 'A piece.', type: 'string'),
-        new OA\Property(property: 'fee', description: 'On every price.', type: 'string'),
+        new OA\Property(property: 'min_profit', description: 'A piece.', ref: '#/components/schemas/RuleAmount'),
+        new OA\Property(property: 'fee', description: 'On every price.', ref: '#/components/schemas/RuleAmount'),
         new OA\Property(
             property: 'ending',
             required: ['endings'],
@@ -123,7 +123,7 @@ use OpenApi\Attributes as OA;
             description: 'On our shipping cost.',
             properties: [
                 new OA\Property(property: 'percent', type: 'string'),
-                new OA\Property(property: 'amount', type: 'string'),
+                new OA\Property(property: 'amount', ref: '#/components/schemas/RuleAmount'),
             ],
         ),
     ],

@@ -64,6 +64,12 @@ final readonly class JsonSchemaFile
         if (isset($schema['items'])) {
             $schema['items'] = $this->schema($schema['items'], "{$place}/items");
         }
+        if (is_array($schema['additionalProperties'] ?? null)) {
+            $schema['additionalProperties'] = $this->schema(
+                $schema['additionalProperties'],
+                "{$place}/additionalProperties",
+            );
+        }
         if (isset($schema['properties'])) {
             unset($schema['oneOf'], $schema['anyOf']);
             $properties = array_filter($schema['properties'], fn (array $one) => ($one['type'] ?? '') !== 'null');

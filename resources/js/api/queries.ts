@@ -28,6 +28,12 @@ export function useWaiting(waitsFor: 'hours' | 'switch', channel?: number): numb
 export const useChannels = () =>
     useQuery({ queryKey: key('channels'), queryFn: ({ signal }) => take(api.GET('/api/v1/channels', { signal })) });
 
+/** What listings can be priced in: the currency of the workspace, and those of its channels. */
+export function useCurrencies(own: string): string[] {
+    const others = useChannels().data?.map((channel) => channel.currency) ?? [];
+    return [...new Set([own, ...others])];
+}
+
 /** Channels that are being read. */
 export const useImports = () =>
     useQuery({

@@ -1623,8 +1623,7 @@ export interface components {
             kind: "amount" | "margin" | "markup" | "profit" | "map" | "rrp" | "reference";
             /** @description A figure of the market, as in a rule; floors only. */
             reference?: components["schemas"]["RuleReference"];
-            /** @example 15.00 */
-            amount?: string;
+            amount?: components["schemas"]["RuleAmount"];
             /** @example 12 */
             percent?: string;
         };
@@ -1657,14 +1656,14 @@ export interface components {
         SupplierMarkup: {
             /** @description By unit cost; each runs to one cent below the next, the first starts at zero. */
             tiers: {
-                from: string;
+                from: components["schemas"]["RuleAmount"];
                 percent?: string;
-                amount?: string;
+                amount?: components["schemas"]["RuleAmount"];
             }[];
             /** @description A piece. */
-            min_profit?: string;
+            min_profit?: components["schemas"]["RuleAmount"];
             /** @description On every price. */
-            fee?: string;
+            fee?: components["schemas"]["RuleAmount"];
             ending?: {
                 endings: string[];
                 /** @enum {string} */
@@ -1675,7 +1674,7 @@ export interface components {
             /** @description On our shipping cost. */
             shipping?: {
                 percent?: string;
-                amount?: string;
+                amount?: components["schemas"]["RuleAmount"];
             };
         };
         FreezeHours: {
@@ -2666,7 +2665,7 @@ export interface components {
             direction?: "both" | "up_only" | "down_only";
             /** @enum {unknown} */
             when_above_ceiling?: "ceiling" | "hold";
-            ending?: components["schemas"]["RuleEnding"];
+            ending?: components["schemas"]["RuleEnding"] | components["schemas"]["RuleEndingsByCurrency"];
             reprice_on_promotion?: boolean;
             brakes?: components["schemas"]["RuleBrakes"];
             approval?: string;
@@ -2692,7 +2691,7 @@ export interface components {
             direction?: "both" | "up_only" | "down_only";
             /** @enum {unknown} */
             when_above_ceiling?: "ceiling" | "hold";
-            ending?: components["schemas"]["RuleEnding"];
+            ending?: components["schemas"]["RuleEnding"] | components["schemas"]["RuleEndingsByCurrency"];
             reprice_on_promotion?: boolean;
             brakes?: components["schemas"]["RuleBrakes"];
             approval?: string;
@@ -2711,7 +2710,7 @@ export interface components {
             direction?: "both" | "up_only" | "down_only";
             /** @enum {unknown} */
             when_above_ceiling?: "ceiling" | "hold";
-            ending?: components["schemas"]["RuleEnding"];
+            ending?: components["schemas"]["RuleEnding"] | components["schemas"]["RuleEndingsByCurrency"];
             reprice_on_promotion?: boolean;
             brakes?: components["schemas"]["RuleBrakes"];
             approval?: string;
@@ -2720,8 +2719,7 @@ export interface components {
             /** @constant */
             kind: "markup";
             tiers: components["schemas"]["RuleTier"][];
-            /** @description A decimal in the listing's currency, with at most its digits. */
-            min_profit?: string;
+            min_profit?: components["schemas"]["RuleAmount"];
         };
         FormulaRule: {
             /** @constant */
@@ -2730,7 +2728,7 @@ export interface components {
             direction?: "both" | "up_only" | "down_only";
             /** @enum {unknown} */
             when_above_ceiling?: "ceiling" | "hold";
-            ending?: components["schemas"]["RuleEnding"];
+            ending?: components["schemas"]["RuleEnding"] | components["schemas"]["RuleEndingsByCurrency"];
             reprice_on_promotion?: boolean;
             brakes?: components["schemas"]["RuleBrakes"];
             approval?: string;
@@ -2740,8 +2738,14 @@ export interface components {
             kind: "formula";
             price: string;
         };
-        /** @description A decimal in the listing's currency, with at most its digits. */
-        RuleAmount: string;
+        /** @description A decimal in the currency of the workspace, or one for each currency of the listings, by its code of ISO 4217. */
+        RuleAmount: string | {
+            [key: string]: string;
+        };
+        /** @description A decimal in the currency of the workspace, or one for each currency of the listings, by its code of ISO 4217. */
+        RuleSignedAmount: string | {
+            [key: string]: string;
+        };
         /** @description A percentage with up to four decimals. */
         RulePercent: string;
         RuleReference: {
@@ -2757,10 +2761,8 @@ export interface components {
             move?: "match" | "below" | "above";
             /** @description A percentage with up to four decimals. */
             percent?: string;
-            /** @description A decimal in the listing's currency, with at most its digits. */
-            amount?: string;
-            /** @description A decimal in the listing's currency, with at most its digits. */
-            at_least?: string;
+            amount?: components["schemas"]["RuleAmount"];
+            at_least?: components["schemas"]["RuleAmount"];
         };
         RuleField: {
             condition?: ("same" | "any") | string[];
@@ -2783,20 +2785,23 @@ export interface components {
             seller?: string;
             fulfilment?: string;
             percent?: string;
-            amount?: string;
+            amount?: components["schemas"]["RuleSignedAmount"];
         };
         RuleEnding: {
             endings: string[];
             /** @enum {unknown} */
             round?: "down" | "up" | "nearest";
         };
+        /** @description Endings for each currency of the listings; null where there is none. */
+        RuleEndingsByCurrency: {
+            [key: string]: components["schemas"]["RuleEnding"];
+        };
         RuleBrakes: {
             /** @description A percentage with up to four decimals. */
             max_move_percent?: string;
             /** @enum {unknown} */
             beyond?: "review" | "cap";
-            /** @description A decimal in the listing's currency, with at most its digits. */
-            min_move?: string;
+            min_move?: components["schemas"]["RuleAmount"];
             cooldown_minutes?: number;
             max_changes_per_day?: number;
         };
@@ -2807,16 +2812,13 @@ export interface components {
             move: "up" | "down";
             /** @description A percentage with up to four decimals. */
             percent?: string;
-            /** @description A decimal in the listing's currency, with at most its digits. */
-            amount?: string;
+            amount?: components["schemas"]["RuleAmount"];
         };
         RuleTier: {
-            /** @description A decimal in the listing's currency, with at most its digits. */
-            from: string;
+            from: components["schemas"]["RuleAmount"];
             /** @description A percentage with up to four decimals. */
             percent?: string;
-            /** @description A decimal in the listing's currency, with at most its digits. */
-            amount?: string;
+            amount?: components["schemas"]["RuleAmount"];
         };
     };
     responses: never;

@@ -3,6 +3,8 @@ import { Select } from '@/ui/Select';
 import { Tick } from '@/ui/Tick';
 import type { ReactNode } from 'react';
 import { useController, useFormContext } from 'react-hook-form';
+import { amountIn, withAmount, type AmountDraft } from './amounts';
+import { amountReader, currencyFormat } from './reading';
 import { FigureInput, type FigureInputProps } from './FigureInput';
 import { SearchChoice } from './SearchChoice';
 
@@ -18,6 +20,34 @@ export function FigureField({ name, onBlur, ...props }: Bound) {
             name={name}
             value={(field.value as string | undefined) ?? ''}
             onChange={field.onChange}
+            onBlur={(event) => {
+                field.onBlur();
+                onBlur?.(event);
+            }}
+            error={fieldState.error?.message}
+        />
+    );
+}
+
+export type AmountProps = Omit<Bound, 'reader'> & {
+    /** The currency of the workspace, and the one that is shown. */
+    own: string;
+    currency: string;
+};
+
+/** An amount that is given in several currencies, in one of them. */
+export function AmountField({ name, own, currency, onBlur, ...props }: AmountProps) {
+    const { field, fieldState } = useController({ name });
+    const amount = field.value as AmountDraft | undefined;
+    const format = currencyFormat(currency);
+    return (
+        <FigureInput
+            unit={format.symbol}
+            {...props}
+            name={name}
+            reader={amountReader(format)}
+            value={amountIn(amount, currency, own)}
+            onChange={(text) => field.onChange(withAmount(amount, currency, own, text))}
             onBlur={(event) => {
                 field.onBlur();
                 onBlur?.(event);

@@ -27,6 +27,8 @@ import { RuleTimes } from './RuleTimes';
 import { RuleWritingContext } from './RuleWriting';
 import { Sentence } from './Sentence';
 import { asText, PART_NAMES, whole } from './sentence';
+import { useCurrencies } from '@/api/queries';
+import { CurrencyOfAmounts } from './CurrencyOfAmounts';
 import { TryOutTable } from './TryOutTable';
 import { Versions } from './Versions';
 import { WhatItWouldDo } from './WhatItWouldDo';
@@ -36,6 +38,7 @@ interface Props {
     /** Under which unsaved work is kept. */
     name: string;
     current: RuleForm;
+    /** Of the workspace. */
     currency: string;
     onStarters?: () => void;
 }
@@ -64,6 +67,8 @@ export function RuleEditor({ rule, name, current, currency, onStarters }: Props)
         },
         onConflict: () => void client.invalidateQueries({ queryKey: key('rule', rule?.id) }),
     });
+    const currencies = useCurrencies(currency);
+    const [writtenIn, setWrittenIn] = useState(currency);
     const { form } = edit;
     const draft = edit.values.document;
     const read = readRule(draft, currency);
@@ -90,7 +95,7 @@ export function RuleEditor({ rule, name, current, currency, onStarters }: Props)
 
     return (
         <FormProvider {...form}>
-            <RuleWritingContext value={{ draft, currency, onChange: change, errors: server }}>
+            <RuleWritingContext value={{ draft, own: currency, currency: writtenIn, onChange: change, errors: server }}>
                 <TopBar
                     title={t('pricing.rules')}
                     note={
@@ -140,6 +145,9 @@ export function RuleEditor({ rule, name, current, currency, onStarters }: Props)
                                     className="mb-4 max-w-[380px]"
                                 />
                             </form>
+                            {currencies.length > 1 && (
+                                <CurrencyOfAmounts currencies={currencies} value={writtenIn} onChange={setWrittenIn} />
+                            )}
                             <Sentence document={read.document} errors={errors} />
                             <Additions draft={draft} onChange={change} />
                             {Object.entries(read.errors).map(([path, says]) => (

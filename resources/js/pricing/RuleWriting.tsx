@@ -1,13 +1,16 @@
-import { put } from '@/edit/merge';
 import { FigureInput, type FigureInputProps } from '@/edit/FigureInput';
 import { currencyFormat } from '@/edit/reading';
 import { createContext, useContext } from 'react';
-import { readerAt, textAt, type RuleDraft } from './ruleDraft';
+import { amountIn, withAmount, type AmountDraft } from '@/edit/amounts';
+import { isAmount, readerAt, textAt, type RuleDraft } from './ruleDraft';
+import { at, put } from '@/edit/merge';
 
 /** The rule that is being written, for the panels of its sentence. */
 export interface RuleWriting {
     draft: RuleDraft;
-    /** The currency of its amounts. */
+    /** The currency of the workspace: that of plain amounts. */
+    own: string;
+    /** The currency in which amounts are written at the moment. */
     currency: string;
     onChange: (draft: RuleDraft) => void;
     /** What the server says is wrong, by path. */
@@ -34,14 +37,15 @@ type Props = Omit<FigureInputProps, 'value' | 'onChange' | 'error' | 'reader' | 
 
 /** A figure of the rule, kept as it is typed. */
 export function RuleFigure({ path, hideLabel = true, ...props }: Props) {
-    const { draft, currency, errors, set } = useRuleWriting();
+    const { draft, own, currency, errors, set } = useRuleWriting();
+    const amount = isAmount(path) ? (at(draft, path) as AmountDraft | undefined) : undefined;
     return (
         <FigureInput
             {...props}
             hideLabel={hideLabel}
             reader={readerAt(path, currency)}
-            value={textAt(draft, path)}
-            onChange={(text) => set(path, text)}
+            value={isAmount(path) ? amountIn(amount, currency, own) : textAt(draft, path)}
+            onChange={(text) => set(path, isAmount(path) ? withAmount(amount, currency, own, text) : text)}
             error={errors[path]}
         />
     );

@@ -1,27 +1,23 @@
 import { put } from '@/edit/merge';
 import type { RuleDocument } from '@/api/client';
+import type { components } from '@/api/schema';
 import { lasting } from '@/edit/reading';
 import type { RuleDraft } from './ruleDraft';
 import { currentLanguage } from '@/messages/language';
 import { t } from '@/messages/pricing';
-import { figureOrText } from '@/ui/figures';
+import { amounts } from '@/ui/figures';
 import { typedPercent, withParts, type Part, type Piece } from './sentence';
 
 /** What else keeps a change in bounds; said only where it is wanted. */
 export function guards({ ending, brakes = {}, approval, reprice_on_promotion }: RuleDocument): Piece[][] {
     const said: Piece[][] = [];
-    if (ending) {
-        const rounded = { up: 'rule.endingsUp', down: 'rule.endingsDown', nearest: 'rule.endings' } as const;
-        const endings = new Intl.ListFormat(currentLanguage(), { type: 'disjunction' }).format(ending.endings);
-        said.push(withParts('rule.guardEnding', { ending: t(rounded[ending.round ?? 'nearest'], { endings }) }));
-    }
+    if (ending) said.push(withParts('rule.guardEnding', { ending: endings(ending) }));
     if (brakes.max_move_percent !== undefined) {
         const percent = typedPercent(brakes.max_move_percent);
         const maxMove = t(brakes.beyond === 'cap' ? 'rule.maxCap' : 'rule.maxAsk', { percent });
         said.push(withParts('rule.guardMaxMove', { maxMove }));
     }
-    if (brakes.min_move !== undefined)
-        said.push(withParts('rule.guardMinMove', { minMove: figureOrText(brakes.min_move) }));
+    if (brakes.min_move !== undefined) said.push(withParts('rule.guardMinMove', { minMove: amounts(brakes.min_move) }));
     if (brakes.cooldown_minutes !== undefined)
         said.push(withParts('rule.guardCooldown', { cooldown: inWords(brakes.cooldown_minutes, lasting) }));
     if (brakes.max_changes_per_day !== undefined) {
@@ -36,6 +32,21 @@ export function guards({ ending, brakes = {}, approval, reprice_on_promotion }: 
     if (reprice_on_promotion === false)
         said.push(withParts('rule.guardPromotion', { promotion: t('rule.onPromotion') }));
     return said;
+}
+
+type Ending = components['schemas']['RuleEnding'];
+type Endings = NonNullable<RuleDocument['ending']>;
+
+const isPlain = (ending: Endings): ending is Ending => Array.isArray((ending as Ending).endings);
+
+function endings(ending: Endings): string {
+    if (!isPlain(ending))
+        return Object.entries(ending)
+            .map(([currency, one]) => `${one ? endings(one) : t('rule.noEnding')} (${currency})`)
+            .join(', ');
+    const rounded = { up: 'rule.endingsUp', down: 'rule.endingsDown', nearest: 'rule.endings' } as const;
+    const list = new Intl.ListFormat(currentLanguage(), { type: 'disjunction' }).format(ending.endings);
+    return t(rounded[ending.round ?? 'nearest'], { endings: list });
 }
 
 /** A number in words; what is no number yet stands as it was typed. */

@@ -18,7 +18,7 @@ function Writing({ document, part }: { document: RuleDocument; part: Part }) {
     const read = readRule(draft, 'EUR');
     return (
         <QueryClientProvider client={client}>
-            <RuleWritingContext value={{ draft, currency: 'EUR', onChange: setDraft, errors: {} }}>
+            <RuleWritingContext value={{ draft, own: 'EUR', currency: 'EUR', onChange: setDraft, errors: {} }}>
                 <Panel part={part} />
                 <output data-testid="document">{JSON.stringify(read.document)}</output>
                 <output data-testid="errors">{JSON.stringify(read.errors)}</output>

@@ -4,6 +4,7 @@
  */
 import { t } from '@/messages/pricing';
 import type { CompetitiveRule, RuleDocument } from '@/api/client';
+import { given, plainly, type AmountDraft } from '@/edit/amounts';
 import { at } from '@/edit/merge';
 import {
     amountReader,
@@ -33,8 +34,8 @@ export interface ReferenceDraft {
 export interface PositionDraft {
     move?: 'match' | 'below' | 'above';
     percent?: string;
-    amount?: string;
-    at_least?: string;
+    amount?: AmountDraft;
+    at_least?: AmountDraft;
 }
 
 export interface FieldDraft extends Pick<
@@ -55,7 +56,7 @@ export interface HandicapDraft {
     seller?: string;
     fulfilment?: string;
     percent?: string;
-    amount?: string;
+    amount?: AmountDraft;
 }
 
 export interface BandDraft {
@@ -63,28 +64,33 @@ export interface BandDraft {
     units_at_least?: string;
     move: 'up' | 'down';
     percent?: string;
-    amount?: string;
+    amount?: AmountDraft;
 }
 
 export interface TierDraft {
-    from: string;
+    from: AmountDraft;
     percent?: string;
-    amount?: string;
+    amount?: AmountDraft;
 }
 
 export interface BrakesDraft {
     max_move_percent?: string;
     beyond?: 'review' | 'cap';
-    min_move?: string;
+    min_move?: AmountDraft;
     cooldown_minutes?: string;
     max_changes_per_day?: string;
+}
+
+export interface EndingDraft {
+    endings: string;
+    round?: 'down' | 'up' | 'nearest';
 }
 
 /** The fields of all kinds; a draft has those of its own. */
 export interface RuleDraft extends Enums {
     version: 1;
     kind: RuleDocument['kind'];
-    ending?: { endings: string; round?: 'down' | 'up' | 'nearest' };
+    ending?: EndingDraft | Record<string, EndingDraft | null>;
     brakes?: BrakesDraft;
     approval?: string;
     reprice_on_promotion?: boolean;
@@ -96,7 +102,7 @@ export interface RuleDraft extends Enums {
     in_stock_days_only?: boolean;
     bands?: BandDraft[];
     tiers?: TierDraft[];
-    min_profit?: string;
+    min_profit?: AmountDraft;
     price?: string;
 }
 
@@ -106,15 +112,27 @@ interface FigureKind {
     reader: (currency: string) => Reader;
     isNumber?: boolean;
     isOptional?: boolean;
+    /** Given in each currency of the listings. */
+    isAmount?: boolean;
 }
 
 const amount = (currency: string) => amountReader(currencyFormat(currency));
 const whole = (min: number, max?: number) => () => wholeReader({ min, max });
 
+const ENDINGS = /^ending\.(?:[A-Z]{3}\.)?endings$/;
+
 const FIGURES: FigureKind[] = [
-    { path: /^(brakes\.min_move|position\.amount|bands\.\d+\.amount|tiers\.\d+\.(from|amount))$/, reader: amount },
-    { path: /^(position\.at_least|min_profit)$/, reader: amount, isOptional: true },
-    { path: /^adjust\.\d+\.amount$/, reader: (currency) => amountReader(currencyFormat(currency), { isSigned: true }) },
+    {
+        path: /^(brakes\.min_move|position\.amount|bands\.\d+\.amount|tiers\.\d+\.(from|amount))$/,
+        reader: amount,
+        isAmount: true,
+    },
+    { path: /^(position\.at_least|min_profit)$/, reader: amount, isOptional: true, isAmount: true },
+    {
+        path: /^adjust\.\d+\.amount$/,
+        reader: (currency) => amountReader(currencyFormat(currency), { isSigned: true }),
+        isAmount: true,
+    },
     { path: /^adjust\.\d+\.percent$/, reader: () => percentReader({ isSigned: true }) },
     {
         path: /^field\.(min_rating_percent|ignore_below_percent_of_median)$/,
@@ -145,7 +163,7 @@ const FIGURES: FigureKind[] = [
         isNumber: true,
         isOptional: true,
     },
-    { path: /^ending\.endings$/, reader: () => endingsReader },
+    { path: ENDINGS, reader: () => endingsReader },
 ];
 
 const LISTS = ['field.exclude_sellers', 'field.only_sellers', 'field.ship_from'];
@@ -159,15 +177,40 @@ export const readerAt = (path: string, currency: string): Reader | undefined => 
 
 type Json = Record<string, unknown>;
 
+export const isPlainEnding = (ending: RuleDraft['ending']): boolean =>
+    ending === undefined || typeof ending.endings === 'string';
+
+export const isAmount = (path: string) => kindOf(path)?.isAmount ?? false;
+
+/** The paths of amounts that are given in other currencies than this one only. */
+export function amountsLacking(draft: RuleDraft, currency: string, own: string): string[] {
+    const lacking: string[] = [];
+    const walk = (value: unknown, path: string) => {
+        if (value === undefined || value === null) return;
+        // The first tier begins at nothing in every currency.
+        if (isAmount(path)) {
+            const amounts = given(value as AmountDraft, own);
+            const isLacking = amounts.length > 0 && amounts.every(([of]) => of !== currency);
+            if (isLacking && path !== 'tiers.0.from') lacking.push(path);
+        } else if (typeof value === 'object')
+            for (const [name, one] of Object.entries(value)) walk(one, path ? `${path}.${name}` : name);
+    };
+    walk(draft, '');
+    return lacking;
+}
+
 /** Every figure and list of a document as a text. */
 export function ruleDraft(document: RuleDocument): RuleDraft {
     const walk = (value: unknown, path: string): unknown => {
         if (path === 'version') return value;
-        if (path === 'ending.endings' || LISTS.includes(path)) return (value as string[]).join(', ');
+        if (ENDINGS.test(path) || LISTS.includes(path)) return (value as string[]).join(', ');
         if (typeof value === 'number') return String(value);
         if (Array.isArray(value)) return value.map((one, index) => walk(one, `${path}.${index}`));
         if (typeof value !== 'object' || value === null) return value;
-        const inner = Object.entries(value).filter(([, one]) => one !== undefined && one !== null);
+        // That there is no ending in one currency is said by null.
+        const inner = Object.entries(value).filter(
+            ([, one]) => one !== undefined && (one !== null || path === 'ending'),
+        );
         return Object.fromEntries(inner.map(([name, one]) => [name, walk(one, path ? `${path}.${name}` : name)]));
     };
     return walk(document, '') as RuleDraft;
@@ -182,27 +225,37 @@ export interface ReadRule {
 
 export function readRule(draft: RuleDraft, currency: string): ReadRule {
     const errors: Record<string, string> = {};
-    const read = (text: string, path: string, kind: FigureKind): unknown => {
+    const read = (text: string, path: string, kind: FigureKind, of = currency): unknown => {
         if (text.trim() === '') {
             if (!kind.isOptional) errors[path] = t('pricing.needed');
             return kind.isOptional ? undefined : text;
         }
-        const reading = kind.reader(currency)(text);
+        const reading = kind.reader(of)(text);
         if (!isRead(reading)) {
             errors[path] = reading.wrong;
             return text;
         }
         return kind.isNumber ? Number(reading.value) : reading.value;
     };
+    const readAmount = (amount: AmountDraft, path: string, kind: FigureKind): unknown => {
+        const amounts = given(amount, currency);
+        if (amounts.length === 0) return read('', path, kind);
+        return plainly(
+            amounts.map(([of, text]) => [of, read(text, path, kind, of) as string]),
+            currency,
+        );
+    };
     const walk = (value: unknown, path: string): unknown => {
+        if (value === null && path.startsWith('ending.')) return null;
         if (value === undefined || value === null) return undefined;
         if (LISTS.includes(path)) return list(value as string, path === 'field.ship_from');
         if (path === 'approval' && String(value).startsWith(BEYOND))
             return BEYOND + String(read(String(value).slice(BEYOND.length), path, kindOf(path)!));
         const kind = path === 'approval' ? undefined : kindOf(path);
+        if (kind?.isAmount && typeof value === 'object') return readAmount(value as AmountDraft, path, kind);
         if (kind && typeof value === 'string') {
             const figure = read(value, path, kind);
-            return path === 'ending.endings' ? (errors[path] ? [figure] : String(figure).split(', ')) : figure;
+            return ENDINGS.test(path) ? (errors[path] ? [figure] : String(figure).split(', ')) : figure;
         }
         if (Array.isArray(value)) return value.map((one, index) => walk(one, `${path}.${index}`));
         if (typeof value !== 'object') return value;
@@ -212,10 +265,21 @@ export function readRule(draft: RuleDraft, currency: string): ReadRule {
         ]);
         return Object.fromEntries(inner.filter(([, one]) => one !== undefined));
     };
-    const document = walk(draft, '') as RuleDocument;
+    const document = fromNothing(walk(draft, '') as RuleDocument);
     for (const path of missingSellers(draft)) errors[path] = t('pricing.nameTheSeller');
     if (draft.kind === 'formula' && !draft.price?.trim()) errors.price = t('pricing.writeTheFormula');
     return { document, errors };
+}
+
+/** The first tier begins at nothing in each currency that the others have. */
+function fromNothing(document: RuleDocument): RuleDocument {
+    if (document.kind !== 'markup') return document;
+    const amounts = document.tiers.flatMap((tier) => [tier.from, tier.amount]);
+    const codes = new Set(amounts.flatMap((amount) => (typeof amount === 'object' ? Object.keys(amount) : [])));
+    const [first, ...others] = document.tiers;
+    if (!first || codes.size === 0) return document;
+    const from = Object.fromEntries([...codes].map((code) => [code, '0']));
+    return { ...document, tiers: [{ ...first, from }, ...others] };
 }
 
 /** "a, b" → ["a", "b"]; none where nothing is named. */

@@ -1,7 +1,8 @@
 import type { CompetitiveRule, RuleDocument, RuleReference } from '@/api/client';
 import { currentLanguage } from '@/messages/language';
 import { pieces, t, type MessageKey } from '@/messages/pricing';
-import { figureOrText } from '@/ui/figures';
+import { amounts, figureOrText } from '@/ui/figures';
+import type { AmountDraft } from '@/edit/amounts';
 import { guards } from './guards';
 
 type SalesBand = Extract<RuleDocument, { kind: 'sales' }>['bands'][number];
@@ -141,9 +142,7 @@ export function sentence(rule: RuleDocument): Piece[] {
         return withParts('rule.markup', {
             ...always,
             tiers: rule.tiers.map(tier).join('; '),
-            minProfit: rule.min_profit
-                ? t('rule.perUnit', { amount: figureOrText(rule.min_profit) })
-                : t('rule.noMinimum'),
+            minProfit: rule.min_profit ? t('rule.perUnit', { amount: amounts(rule.min_profit) }) : t('rule.noMinimum'),
         });
     if (rule.kind === 'sales')
         return withParts('rule.sales', {
@@ -184,11 +183,11 @@ export function summary(rule: RuleDocument): string {
 /** A percentage of the rule; what is no figure yet stands as it was typed. */
 export const typedPercent = (figure: string) => `${figureOrText(figure)} %`;
 
-const size = ({ percent, amount }: { percent?: string; amount?: string }) =>
-    percent ? typedPercent(percent) : figureOrText(amount ?? '');
+const size = ({ percent, amount }: { percent?: string; amount?: AmountDraft }) =>
+    percent ? typedPercent(percent) : amounts(amount);
 
-const tier = (one: { from: string; percent?: string; amount?: string }) =>
-    t('rule.tier', { from: figureOrText(one.from), size: size(one) });
+const tier = (one: { from: AmountDraft; percent?: string; amount?: AmountDraft }) =>
+    t('rule.tier', { from: amounts(one.from), size: size(one) });
 
 function band(one: SalesBand): string {
     const step = t(one.move === 'up' ? 'rule.stepUp' : 'rule.stepDown', { size: size(one) });
@@ -206,9 +205,9 @@ export const every = (minutes: number): string =>
 
 function position({ position }: CompetitiveRule): string {
     if (!position || !position.move || position.move === 'match') return t('rule.level');
-    const by = position.percent !== undefined ? typedPercent(position.percent) : figureOrText(position.amount ?? '0');
+    const by = position.percent !== undefined ? typedPercent(position.percent) : amounts(position.amount ?? '0');
     return position.at_least
-        ? t(`rule.${position.move}AtLeast`, { by, least: figureOrText(position.at_least) })
+        ? t(`rule.${position.move}AtLeast`, { by, least: amounts(position.at_least) })
         : t(`rule.${position.move}`, { by });
 }
 
@@ -275,7 +274,7 @@ function handicaps({ adjust = [] }: CompetitiveRule): string {
         const whose =
             [seller, fulfilment && t('rule.sentByWhom', { who: fulfilment })].filter(Boolean).join(', ') ||
             t('rule.everybody');
-        const figures = [percent && typedPercent(percent), amount && figureOrText(amount)];
+        const figures = [percent && typedPercent(percent), amount && amounts(amount)];
         const by = figures.filter((part) => part && Number.parseFloat(part) !== 0);
         const sum = listed(by as string[], 'conjunction').replaceAll('-', '−');
         return t('rule.handicapOf', { whose, by: sum.startsWith('−') ? sum : `+${sum}` });

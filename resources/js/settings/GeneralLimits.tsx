@@ -1,10 +1,12 @@
+import { useCurrencies } from '@/api/queries';
 import { t } from '@/messages/settings';
 import type { Workspace } from '@/api/client';
+import { CurrencySwitch } from '@/edit/CurrencySwitch';
 import { EditForm } from '@/edit/EditForm';
 import { FigureField } from '@/edit/fields';
 import { percentReader } from '@/edit/reading';
 import { figure, resolverOf } from '@/edit/schemas';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { z } from 'zod';
 import { draft, type Draft, saysDrafts, type Side, termsSchema } from './limitTerms';
 import { TermLines, termField } from './TermLines';
@@ -28,6 +30,8 @@ const LABELS: Record<string, string> = {
 export function GeneralLimits({ workspace }: { workspace: Workspace }) {
     const isFirst = workspace.limits.floor.length === 0 && workspace.limits.ceiling.length === 0;
     const { floor, ceiling } = isFirst ? FIRST : workspace.limits;
+    const currencies = useCurrencies(workspace.currency);
+    const [writtenIn, setWrittenIn] = useState(workspace.currency);
     const resolver = useMemo(() => {
         const terms = termsSchema(workspace.currency);
         return resolverOf(z.object({ floor: terms, ceiling: terms, floor_alarm_percent: figure(alarmReader) }));
@@ -61,8 +65,13 @@ export function GeneralLimits({ workspace }: { workspace: Workspace }) {
                 }
                 className="grid max-w-[864px] grid-cols-2 items-start gap-x-8 gap-y-5 max-[900px]:grid-cols-1"
             >
-                <TermLines side="floor" currency={workspace.currency} />
-                <TermLines side="ceiling" currency={workspace.currency} />
+                {currencies.length > 1 && (
+                    <div className="col-span-full">
+                        <CurrencySwitch currencies={currencies} value={writtenIn} onChange={setWrittenIn} />
+                    </div>
+                )}
+                <TermLines side="floor" own={workspace.currency} currency={writtenIn} />
+                <TermLines side="ceiling" own={workspace.currency} currency={writtenIn} />
                 <FigureField
                     name="floor_alarm_percent"
                     label={t('settings.askBeforeFloorsMoveByMore')}

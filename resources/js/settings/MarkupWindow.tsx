@@ -4,8 +4,10 @@ import { key } from '@/api/keys';
 import { api, Problem, take } from '@/api/client';
 import { useStartBatch } from '@/bulk/queries';
 import { EditForm } from '@/edit/EditForm';
-import { FigureField, SelectField } from '@/edit/fields';
-import { amountReader, currencyFormat, endingsReader, percentReader } from '@/edit/reading';
+import { useCurrencies } from '@/api/queries';
+import { AmountField, FigureField, SelectField, type AmountProps } from '@/edit/fields';
+import { CurrencySwitch } from '@/edit/CurrencySwitch';
+import { currencyFormat, endingsReader, percentReader } from '@/edit/reading';
 import { resolverOf } from '@/edit/schemas';
 import { mayClose } from '@/edit/unsaved';
 import { useEditForm } from '@/edit/useEditForm';
@@ -20,7 +22,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { useFieldArray, useWatch } from 'react-hook-form';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
-import { markupDraft, markupField, markupSchema, type Markup, type MarkupDraft } from './markupTerms';
+import { amountsLacking, markupDraft, markupField, markupSchema, type Markup, type MarkupDraft } from './markupTerms';
 import type { Supplier } from './SupplierMarkups';
 
 const ROUNDS = [
@@ -54,6 +56,8 @@ export function MarkupWindow({ supplier, others, currency, onClose }: Props) {
             ),
         onSuccess: () => void client.invalidateQueries({ queryKey: key('suppliers') }),
     });
+    const currencies = useCurrencies(currency);
+    const [writtenIn, setWrittenIn] = useState(currency);
     const schema = useMemo(() => markupSchema(currency), [currency]);
     const edit = useEditForm({
         name,
@@ -87,6 +91,7 @@ export function MarkupWindow({ supplier, others, currency, onClose }: Props) {
             onClose();
         },
     });
+    const lacking = currencies.filter((one) => amountsLacking(edit.values, one, currency) > 0);
     const submit = (apply: boolean) => {
         isApplied.current = apply;
         return edit.submit();
@@ -116,8 +121,18 @@ export function MarkupWindow({ supplier, others, currency, onClose }: Props) {
                     </>
                 }
             >
-                <Tiers currency={currency} />
-                <More currency={currency} />
+                {currencies.length > 1 && (
+                    <div className="grid gap-1.5">
+                        <CurrencySwitch currencies={currencies} value={writtenIn} onChange={setWrittenIn} />
+                        {lacking.map((one) => (
+                            <p key={one} className="text-[12.5px] text-broken">
+                                {t('settings.markupLacksAmounts', { currency: one })}
+                            </p>
+                        ))}
+                    </div>
+                )}
+                <Tiers own={currency} currency={writtenIn} />
+                <More own={currency} currency={writtenIn} />
                 <BeforeAfter supplier={supplier.name} currency={currency} draft={edit.values} schema={schema} />
                 {others.length > 0 && (
                     <details>
@@ -170,7 +185,7 @@ const LABELS: Record<string, string> = {
 const units = (symbol: string) => [['percent', t('settings.ofCost')] as const, ['amount', symbol] as const];
 
 /** Each tier runs to one cent below the next; the first starts at nothing, the last is open. */
-function Tiers({ currency }: { currency: string }) {
+function Tiers({ own, currency }: { own: string; currency: string }) {
     const format = currencyFormat(currency);
     const lines = useFieldArray<MarkupDraft, 'tiers'>({ name: 'tiers' });
     const tiers = useWatch<MarkupDraft, 'tiers'>({ name: 'tiers' });
@@ -182,21 +197,23 @@ function Tiers({ currency }: { currency: string }) {
                     {index === 0 ? (
                         <p className="w-36 pt-[29px] text-text-2">{t('settings.fromACostOf0')}</p>
                     ) : (
-                        <FigureField
+                        <AmountField
                             name={`tiers.${index}.from`}
+                            own={own}
+                            currency={currency}
                             hideLabel
                             label={t('settings.tierFromACostOf', { index: index + 1 })}
                             className="w-36"
-                            unit={format.symbol}
-                            reader={amountReader(format)}
                         />
                     )}
-                    <FigureField
+                    <SizeField
                         name={`tiers.${index}.figure`}
+                        by={tiers[index]?.by}
+                        own={own}
+                        currency={currency}
                         label={index === 0 ? t('settings.markup') : t('settings.tierMarkup', { index: index + 1 })}
                         hideLabel={index > 0}
                         className="w-28"
-                        reader={tiers[index]?.by === 'amount' ? amountReader(format) : percentReader()}
                     />
                     <SelectField
                         name={`tiers.${index}.by`}
@@ -221,25 +238,26 @@ function Tiers({ currency }: { currency: string }) {
     );
 }
 
-function More({ currency }: { currency: string }) {
+/** An amount, or a percentage. */
+const SizeField = ({ by, own, currency, ...props }: { by: 'percent' | 'amount' | undefined } & AmountProps) =>
+    by === 'amount' ? (
+        <AmountField own={own} currency={currency} unit="" {...props} />
+    ) : (
+        <FigureField reader={percentReader()} {...props} />
+    );
+
+function More({ own, currency }: { own: string; currency: string }) {
     const format = currencyFormat(currency);
-    const amount = amountReader(format);
     const shippingBy = useWatch<MarkupDraft, 'shippingBy'>({ name: 'shippingBy' });
     const none = { placeholder: t('settings.none') };
     return (
         <div className="grid grid-cols-3 items-start gap-3 max-[640px]:grid-cols-1">
-            <FigureField
-                name="fee"
-                label={t('settings.fixedFeeOnTop')}
-                unit={format.symbol}
-                reader={amount}
-                {...none}
-            />
-            <FigureField
+            <AmountField name="fee" own={own} currency={currency} label={t('settings.fixedFeeOnTop')} {...none} />
+            <AmountField
                 name="minProfit"
+                own={own}
+                currency={currency}
                 label={t('settings.minimumProfitPerUnit')}
-                unit={format.symbol}
-                reader={amount}
                 {...none}
             />
             <FigureField
@@ -258,10 +276,12 @@ function More({ currency }: { currency: string }) {
             />
             <SelectField name="round" label={t('settings.toAnEnding')} options={ROUNDS} />
             <div className="grid grid-cols-2 gap-2">
-                <FigureField
+                <SizeField
                     name="shipping"
+                    by={shippingBy}
+                    own={own}
+                    currency={currency}
                     label={t('settings.onShippingCost')}
-                    reader={shippingBy === 'amount' ? amount : percentReader()}
                     {...none}
                 />
                 <SelectField name="shippingBy" label={t('settings.in')} options={units(format.symbol)} />

@@ -1,7 +1,8 @@
 import { t } from '@/messages/settings';
 import { key } from '@/api/keys';
 import { api, take, type LimitTerm, type ScopeLimits } from '@/api/client';
-import { useChannels, useFacets } from '@/api/queries';
+import { useChannels, useCurrencies, useFacets } from '@/api/queries';
+import { CurrencySwitch } from '@/edit/CurrencySwitch';
 import { EditForm } from '@/edit/EditForm';
 import { SelectField, TextField } from '@/edit/fields';
 import { resolverOf, text } from '@/edit/schemas';
@@ -11,7 +12,7 @@ import { Button } from '@/ui/Button';
 import { Failed } from '@/ui/Failed';
 import { Window } from '@/ui/Window';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { z } from 'zod';
 import { draft, type Draft as TermDraft, saysDrafts, type Side, termsSchema } from './limitTerms';
@@ -55,6 +56,8 @@ export function ScopeLimitsWindow({
 }) {
     const client = useQueryClient();
     const name = set ? t('settings.limitsOf', { scope: set.scope, name: set.name }) : t('settings.limitsNew');
+    const currencies = useCurrencies(currency);
+    const [writtenIn, setWrittenIn] = useState(currency);
     const resolver = useMemo(() => {
         const terms = termsSchema(currency);
         const isTaken = (one: { scope: Scope; name: string }) =>
@@ -161,8 +164,13 @@ export function ScopeLimitsWindow({
                         </datalist>
                     </div>
                 )}
-                <TermLines side="floor" currency={currency} />
-                <TermLines side="ceiling" currency={currency} />
+                {currencies.length > 1 && (
+                    <div className="col-span-full">
+                        <CurrencySwitch currencies={currencies} value={writtenIn} onChange={setWrittenIn} />
+                    </div>
+                )}
+                <TermLines side="floor" own={currency} currency={writtenIn} />
+                <TermLines side="ceiling" own={currency} currency={writtenIn} />
             </EditForm>
         </Window>
     );

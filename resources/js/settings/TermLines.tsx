@@ -1,4 +1,5 @@
 import { t } from '@/messages/settings';
+import { amountIn, withAmount } from '@/edit/amounts';
 import { FigureInput } from '@/edit/FigureInput';
 import { currencyFormat } from '@/edit/reading';
 import { Select } from '@/ui/Select';
@@ -11,8 +12,8 @@ interface LimitsForm {
     ceiling: Draft[];
 }
 
-/** The terms of a floor or a ceiling of the form around them, to be changed, added and removed. */
-export function TermLines({ side, currency }: { side: Side; currency: string }) {
+/** The terms of a floor or a ceiling of the form around them, with their amounts in one of its currencies. */
+export function TermLines({ side, own, currency }: { side: Side; own: string; currency: string }) {
     const { field } = useController<LimitsForm, Side>({ name: side });
     const { errors } = useFormState<LimitsForm>();
     const drafts = field.value;
@@ -53,8 +54,18 @@ export function TermLines({ side, currency }: { side: Side; currency: string }) 
                                     label={`${side}: ${words}`}
                                     unit={given === 'percent' ? '%' : currencyFormat(currency).symbol}
                                     reader={termReader(kind, currency) ?? undefined}
-                                    value={one.figure}
-                                    onChange={(figure) => put(index, { ...one, figure })}
+                                    value={
+                                        given === 'amount'
+                                            ? amountIn(one.figure, currency, own)
+                                            : (one.figure as string)
+                                    }
+                                    onChange={(text) =>
+                                        put(index, {
+                                            ...one,
+                                            figure:
+                                                given === 'amount' ? withAmount(one.figure, currency, own, text) : text,
+                                        })
+                                    }
                                     onBlur={field.onBlur}
                                     error={errorAt(errors, side, index)}
                                 />

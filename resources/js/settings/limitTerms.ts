@@ -1,6 +1,7 @@
 import { t } from '@/messages/settings';
 import type { LimitTerm } from '@/api/client';
-import { money } from '@/ui/figures';
+import { amountAt, type AmountDraft } from '@/edit/amounts';
+import { amounts } from '@/ui/figures';
 import { amountReader, currencyFormat, percentReader, type Reader } from '@/edit/reading';
 import { figureAt } from '@/edit/schemas';
 import { z } from 'zod';
@@ -11,7 +12,7 @@ export type Side = 'floor' | 'ceiling';
 /** A term while it is edited: the figure as people type it. */
 export interface Draft {
     term: LimitTerm;
-    figure: string;
+    figure: AmountDraft;
 }
 
 export const KINDS: Record<Side, [Kind, string][]> = {
@@ -69,13 +70,15 @@ export function termReader(kind: Kind, currency: string): Reader | null {
     return percentReader({ max: kind === 'margin' ? 99.9999 : 10_000 });
 }
 
-/** The terms of a side, as they are saved. */
+/** The terms of a side, as they are saved; plain amounts are in the currency of the workspace. */
 export const termsSchema = (currency: string) =>
     z.array(
         z.custom<Draft>().transform(({ term, figure: text }, context): LimitTerm => {
-            const reader = termReader(term.kind, currency);
-            if (reader === null) return term;
-            return { kind: term.kind, [unit(term.kind)!]: figureAt(context, ['figure'], reader, text) };
+            const given = unit(term.kind);
+            if (given === null) return term;
+            if (given === 'amount') return { kind: term.kind, amount: amountAt(context, ['figure'], text, currency) };
+            const reader = termReader(term.kind, currency)!;
+            return { kind: term.kind, percent: figureAt(context, ['figure'], reader, text as string) };
         }),
     );
 
@@ -91,8 +94,8 @@ export function says(term: LimitTerm, side: Side): string {
             : t('settings.aFigureOfTheMarket');
     }
     if (term.kind === 'map') return t('settings.minimumAdvertisedPrice');
-    if (term.kind === 'amount') return money(term.amount ?? '');
-    if (term.kind === 'profit') return t('settings.profitPerUnit2', { amount: money(term.amount ?? '') });
+    if (term.kind === 'amount') return amounts(term.amount);
+    if (term.kind === 'profit') return t('settings.profitPerUnit2', { amount: amounts(term.amount) });
     if (term.kind === 'rrp') return t('settings.ofTheRecommendedPrice', { percent: term.percent ?? '100' });
     return `${term.percent ?? ''}\u00a0% ${term.kind === 'margin' ? t('settings.marginOfPrice2') : t('settings.markupOnCost2')}`;
 }

@@ -1,51 +1,81 @@
 import { t } from '@/messages/settings';
 import type { components } from '@/api/schema';
-import { amountReader, currencyFormat, endingsReader, percentReader } from '@/edit/reading';
+import { amountAt, given, type AmountDraft } from '@/edit/amounts';
+import { endingsReader, percentReader } from '@/edit/reading';
 import { figureAt, optionalFigure } from '@/edit/schemas';
-import { money } from '@/ui/figures';
+import { amounts } from '@/ui/figures';
 import { z } from 'zod';
 
 export type Markup = components['schemas']['SupplierMarkup'];
 
 /** A markup while it is edited, every figure as people type it; saved, what is left empty is left out. */
 export function markupSchema(currency: string) {
-    const amount = amountReader(currencyFormat(currency));
     const percent = percentReader({ max: 10_000 });
     const by = z.enum(['percent', 'amount']);
-    const sized = (typed: string, unit: 'percent' | 'amount', at: PropertyKey[], context: z.RefinementCtx) => ({
-        [unit]: figureAt(context, at, unit === 'percent' ? percent : amount, typed),
-    });
+    const amount = z.custom<AmountDraft>();
+    const optional = (typed: AmountDraft, at: string, context: z.RefinementCtx) =>
+        given(typed, currency).length === 0 ? undefined : amountAt(context, [at], typed, currency);
+    const sized = (typed: AmountDraft, unit: 'percent' | 'amount', at: PropertyKey[], context: z.RefinementCtx) =>
+        unit === 'percent'
+            ? { percent: figureAt(context, at, percent, typeof typed === 'string' ? typed : '') }
+            : { amount: amountAt(context, at, typed, currency) };
     return z
         .object({
-            tiers: z.array(z.object({ from: z.string(), figure: z.string(), by })),
-            minProfit: optionalFigure(amount),
-            fee: optionalFigure(amount),
+            tiers: z.array(z.object({ from: amount, figure: amount, by })),
+            minProfit: amount,
+            fee: amount,
             endings: optionalFigure(endingsReader),
             round: z.enum(['down', 'up', 'nearest']),
             was: optionalFigure(percentReader({ max: 1_000 })),
-            shipping: z.string(),
+            shipping: amount,
             shippingBy: by,
         })
         .transform((typed, context): Markup => {
             const tiers = typed.tiers.map((tier, index) => {
-                const from = index === 0 ? '0.00' : figureAt(context, ['tiers', index, 'from'], amount, tier.from);
+                const from = index === 0 ? '0.00' : amountAt(context, ['tiers', index, 'from'], tier.from, currency);
                 return {
                     from,
                     ...sized(tier.figure, tier.by, ['tiers', index, 'figure'], context),
                 };
             });
+            const minProfit = optional(typed.minProfit, 'minProfit', context);
+            const fee = optional(typed.fee, 'fee', context);
             return {
-                tiers,
-                ...(typed.minProfit && { min_profit: typed.minProfit }),
-                ...(typed.fee && { fee: typed.fee }),
+                tiers: fromNothing(tiers),
+                ...(minProfit && { min_profit: minProfit }),
+                ...(fee && { fee }),
                 ...(typed.endings && { ending: { endings: typed.endings.split(', '), round: typed.round } }),
                 ...(typed.was && { was_percent: typed.was }),
-                ...(typed.shipping.trim() && {
+                ...(given(typed.shipping, currency).length > 0 && {
                     shipping: sized(typed.shipping, typed.shippingBy, ['shipping'], context),
                 }),
             };
         });
 }
+
+/** The first tier begins at nothing in each currency that the others have. */
+function fromNothing(tiers: Markup['tiers']): Markup['tiers'] {
+    const amounts = tiers.flatMap((tier) => [tier.from, tier.amount]);
+    const codes = new Set(amounts.flatMap((amount) => (typeof amount === 'object' ? Object.keys(amount) : [])));
+    const from = Object.fromEntries([...codes].map((code) => [code, '0']));
+    return codes.size === 0 ? tiers : tiers.map((tier, index) => (index === 0 ? { ...tier, from } : tier));
+}
+
+/** The amounts of a markup that are given in other currencies than this one only. */
+export const amountsLacking = (
+    { tiers, minProfit, fee, shipping, shippingBy }: MarkupDraft,
+    currency: string,
+    own: string,
+) =>
+    [
+        ...tiers.flatMap((tier, index) => [index === 0 ? '' : tier.from, tier.by === 'amount' ? tier.figure : '']),
+        minProfit,
+        fee,
+        shippingBy === 'amount' ? shipping : '',
+    ].filter((amount) => {
+        const amounts = given(amount, own);
+        return amounts.length > 0 && amounts.every(([of]) => of !== currency);
+    }).length;
 
 export type MarkupDraft = z.input<ReturnType<typeof markupSchema>>;
 
@@ -83,12 +113,12 @@ export function markupField(path: string): string {
 /** In a few words, such as "120 % on cost, from 20.01 85 %, + 0.50". */
 export function saysMarkup(markup: Markup): string {
     const tiers = markup.tiers.map((tier, index) => {
-        const size = tier.percent ? `${tier.percent}\u00a0%` : money(tier.amount);
-        return index === 0 ? t('settings.onCost', { size }) : t('settings.from', { from: money(tier.from), size });
+        const size = tier.percent ? `${tier.percent}\u00a0%` : amounts(tier.amount);
+        return index === 0 ? t('settings.onCost', { size }) : t('settings.from', { from: amounts(tier.from), size });
     });
     const more = [
-        markup.fee && `+ ${money(markup.fee)}`,
-        markup.min_profit && t('settings.atLeastProfit', { minProfit: money(markup.min_profit) }),
+        markup.fee && `+ ${amounts(markup.fee)}`,
+        markup.min_profit && t('settings.atLeastProfit', { minProfit: amounts(markup.min_profit) }),
         markup.ending && t('settings.ending', { join: markup.ending.endings.join(', ') }),
     ].filter(Boolean);
     return [...tiers, ...more].join(', ');

@@ -18,6 +18,14 @@ export function money(amount: string | null | undefined): string {
 /** A text that may be a figure: that in the notation of the workspace, any other as it is. */
 export const figureOrText = (text: string): string => (/^-?\d+(?:\.\d+)?$/.test(text) ? money(text) : text);
 
+/** An amount of a rule: in the currency of the workspace, or in each of several: "0.10 EUR / 0.12 CHF". */
+export const amounts = (amount: string | Record<string, string> | null | undefined): string =>
+    typeof amount === 'object' && amount !== null
+        ? Object.entries(amount)
+              .map(([currency, one]) => `${figureOrText(one)} ${currency}`)
+              .join(' / ')
+        : figureOrText(amount ?? '');
+
 /** With its sign: "+3.00", "−0.24". */
 export function signed(amount: string | null | undefined): string {
     if (amount == null) return '–';

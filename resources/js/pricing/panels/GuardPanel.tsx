@@ -1,11 +1,12 @@
 import { t } from '@/messages/pricing';
+import { at } from '@/edit/merge';
 import { FigureInput } from '@/edit/FigureInput';
 import { percentReader } from '@/edit/reading';
 import { Button } from '@/ui/Button';
 import { Choices } from '@/ui/Choices';
 import type { Part } from '../sentence';
 import { RuleFigure, useRuleWriting } from '../RuleWriting';
-import { BEYOND, type BrakesDraft, type RuleDraft } from '../ruleDraft';
+import { BEYOND, isPlainEnding, type BrakesDraft, type EndingDraft, type RuleDraft } from '../ruleDraft';
 import { Row } from './parts';
 
 /** What keeps changes in bounds: each can be removed again. */
@@ -28,23 +29,7 @@ export function GuardPanel({ part }: { part: Part }) {
         <div className="grid w-80 gap-2.5">
             {part === 'ending' && (
                 <>
-                    <RuleFigure
-                        path="ending.endings"
-                        label={t('pricing.endPricesIn')}
-                        hideLabel={false}
-                        className="w-44"
-                    />
-                    <p className="text-[12.5px] text-text-3">{t('pricing.suchAs9949TheDecimals')}</p>
-                    <Choices
-                        label={t('pricing.round')}
-                        value={draft.ending?.round ?? 'nearest'}
-                        onChange={(round) => without({ ending: { endings: draft.ending?.endings ?? '.99', round } })}
-                        options={[
-                            ['nearest', t('pricing.toTheNearest')],
-                            ['down', t('pricing.down')],
-                            ['up', t('pricing.up')],
-                        ]}
-                    />
+                    <EndingFields />
                     {remove(() => without({ ending: undefined }))}
                 </>
             )}
@@ -137,6 +122,29 @@ export function GuardPanel({ part }: { part: Part }) {
                 </>
             )}
         </div>
+    );
+}
+
+/** For all currencies, or where the rule has them by currency, for the one it is written in. */
+function EndingFields() {
+    const { draft, set, currency } = useRuleWriting();
+    const path = isPlainEnding(draft.ending) ? 'ending' : `ending.${currency}`;
+    const ending = at(draft, path) as EndingDraft | null | undefined;
+    return (
+        <>
+            <RuleFigure path={`${path}.endings`} label={t('pricing.endPricesIn')} hideLabel={false} className="w-44" />
+            <p className="text-[12.5px] text-text-3">{t('pricing.suchAs9949TheDecimals')}</p>
+            <Choices
+                label={t('pricing.round')}
+                value={ending?.round ?? 'nearest'}
+                onChange={(round) => set(path, { endings: ending?.endings ?? '.99', round })}
+                options={[
+                    ['nearest', t('pricing.toTheNearest')],
+                    ['down', t('pricing.down')],
+                    ['up', t('pricing.up')],
+                ]}
+            />
+        </>
     );
 }
 
