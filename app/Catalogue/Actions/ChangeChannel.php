@@ -28,6 +28,8 @@ final readonly class ChangeChannel
      *     automation_on?: bool,
      *     tax_percent?: string|null,
      *     tax_included?: bool|null,
+     *     country?: string|null,
+     *     language?: string|null,
      *     fees?: array<mixed>,
      *     categories?: array<mixed>,
      * }  $wanted  what is left out stays; categories are those whose fees or tax differ, each with fees and tax_percent

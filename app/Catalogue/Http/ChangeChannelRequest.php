@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Http;
 
+use App\Support\Http\KnownCountry;
+use App\Support\Http\KnownLanguage;
 use App\Support\Http\NamesRevision;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Support\Arr;
@@ -22,6 +24,8 @@ final class ChangeChannelRequest extends FormRequest
             'categories' => ['sometimes', 'array', 'max:500'],
             'tax_percent' => ['sometimes', 'nullable', 'string', 'max:12'],
             'tax_included' => ['sometimes', 'nullable', 'boolean'],
+            'country' => ['sometimes', 'nullable', new KnownCountry()],
+            'language' => ['sometimes', 'nullable', new KnownLanguage()],
         ];
     }
 
@@ -30,6 +34,8 @@ final class ChangeChannelRequest extends FormRequest
      *     automation_on?: bool,
      *     tax_percent?: string|null,
      *     tax_included?: bool|null,
+     *     country?: string|null,
+     *     language?: string|null,
      *     fees?: list<mixed>,
      *     categories?: array<string, mixed>,
      * } fees and categories as they were sent

@@ -33,6 +33,8 @@ final readonly class ChannelResource
         #[OA\Property(description: 'Whether prices are written into files that are fetched from here.')]
         public bool $has_files,
         #[OA\Property] public string $currency,
+        #[OA\Property(description: 'Whose buyers it sells to; ISO 3166-1.')] public ?string $country,
+        #[OA\Property(description: 'Of what stands there; BCP 47.')] public ?string $language,
         #[OA\Property] public bool $automation_on,
         #[OA\Property(description: 'Null where it is that of the workspace.')] public ?string $tax_percent,
         #[OA\Property(description: 'Whether its prices contain the tax; null where it is as in the workspace.')]
@@ -64,6 +66,8 @@ final readonly class ChannelResource
             DriverRegistry::has($channel, OfferSource::class),
             ($channel->settings['delivery'] ?? null) === 'folder',
             $channel->currency,
+            $channel->country,
+            $channel->language,
             $channel->automation_on,
             $channel->tax_percent === null ? null : (string) Percent::parse($channel->tax_percent),
             $channel->tax_included,

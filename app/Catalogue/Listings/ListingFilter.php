@@ -7,6 +7,7 @@ namespace App\Catalogue\Listings;
 use App\Catalogue\Limits\Scope;
 use App\Support\Database\IdArray;
 use App\Support\Http\IdList;
+use App\Support\Http\KnownCountry;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Validation\Rule;
 use Wrasse\Core\Trail\Outcome;
@@ -55,6 +56,7 @@ final readonly class ListingFilter
         return [
             "{$prefix}q" => SearchWords::rules(),
             "{$prefix}channel" => ['nullable', 'integer'],
+            "{$prefix}country" => ['nullable', new KnownCountry()],
             "{$prefix}rule" => ['nullable', 'string', 'regex:/^(none|\d{1,12})$/'],
             "{$prefix}supplier" => ['nullable', 'string', 'max:255'],
             "{$prefix}category" => ['nullable', 'string', 'max:255'],
@@ -88,6 +90,16 @@ final readonly class ListingFilter
         SearchWords::narrow($query, 'l.id', (string) ($this->wanted['q'] ?? ''), $workspaceId);
         if (($this->wanted['channel'] ?? null) !== null) {
             $query->where('l.channel_id', (int) $this->wanted['channel']);
+        }
+        if (($this->wanted['country'] ?? null) !== null) {
+            $query->whereIn(
+                'l.channel_id',
+                fn (Builder $channels) => $channels
+                    ->select('id')
+                    ->from('channels')
+                    ->where('workspace_id', $workspaceId)
+                    ->where('country', $this->wanted['country']),
+            );
         }
         $rule = $this->wanted['rule'] ?? null;
         if ($rule !== null) {

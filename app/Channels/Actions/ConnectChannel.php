@@ -24,16 +24,38 @@ final readonly class ConnectChannel
     /**
      * @param  array<string, string>  $given  checked by ConnectionRules, secrets among them
      * @param  int|null  $copyFrom  channel whose listings are offered there as well
+     * @param  string|null  $country  ISO 3166-1
+     * @param  string|null  $language  BCP 47
+     *
+     * @throws ValidationException if the listings to be copied are in another currency
      */
-    public function add(string $driver, string $name, string $currency, array $given, ?int $copyFrom = null): Channel
-    {
-        return DB::transaction(function () use ($driver, $name, $currency, $given, $copyFrom): Channel {
+    public function add(
+        string $driver,
+        string $name,
+        string $currency,
+        array $given,
+        ?int $copyFrom = null,
+        ?string $country = null,
+        ?string $language = null,
+    ): Channel {
+        return DB::transaction(function () use (
+            $driver,
+            $name,
+            $currency,
+            $given,
+            $copyFrom,
+            $country,
+            $language,
+        ): Channel {
+            $this->requireSameCurrency($copyFrom, $currency);
             [$settings, $secrets] = $this->split($driver, $given);
             $channel = Channel::query()->create([
                 'key' => (string) Str::uuid7(),
                 'driver' => $driver,
                 'name' => $name,
                 'currency' => $currency,
+                'country' => $country,
+                'language' => $language,
                 'settings' => $settings,
                 'secrets' => $secrets,
                 'webhook_secret' => Channel::newSecret(),
@@ -82,6 +104,17 @@ final readonly class ConnectChannel
         $channel->update(['webhook_secret' => Channel::newSecret()]);
 
         return $channel;
+    }
+
+    /** @throws ValidationException where prices would be taken over into another currency */
+    private function requireSameCurrency(?int $copyFrom, string $currency): void
+    {
+        $other = $copyFrom === null ? null : Channel::query()->findOrFail($copyFrom);
+        if ($other !== null && $other->currency !== $currency) {
+            throw ValidationException::withMessages([
+                'copy_from' => [Message::of('copy_other_currency', currency: $other->currency)],
+            ]);
+        }
     }
 
     /**

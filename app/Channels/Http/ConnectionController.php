@@ -15,6 +15,9 @@ use App\Channels\Models\Channel;
 use App\Channels\Outgoing\ForbiddenAddress;
 use App\Channels\Outgoing\SftpServer;
 use App\Channels\Outgoing\UnknownHost;
+use App\Support\Http\KnownCountry;
+use App\Support\Http\KnownCurrency;
+use App\Support\Http\KnownLanguage;
 use App\Support\Messages\Message;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Http\JsonResponse;
@@ -67,6 +70,24 @@ final readonly class ConnectionController
                     new OA\Property(property: 'name', type: 'string', maxLength: 60),
                     new OA\Property(property: 'settings', ref: '#/components/schemas/ConnectionSettings'),
                     new OA\Property(
+                        property: 'currency',
+                        description: 'Of all prices there; ISO 4217. By itself that of the workspace.',
+                        type: 'string',
+                        nullable: true,
+                    ),
+                    new OA\Property(
+                        property: 'country',
+                        description: 'Whose buyers it sells to; ISO 3166-1.',
+                        type: 'string',
+                        nullable: true,
+                    ),
+                    new OA\Property(
+                        property: 'language',
+                        description: 'Of what stands there; BCP 47.',
+                        type: 'string',
+                        nullable: true,
+                    ),
+                    new OA\Property(
                         property: 'copy_from',
                         description: 'A channel whose listings are offered there too.',
                         type: 'integer',
@@ -101,7 +122,16 @@ final readonly class ConnectionController
         ConnectChannel $connect,
     ): JsonResponse {
         $names = array_map(fn (string $driver) => $driver::name(), DriverRegistry::ALL);
-        /** @var array{driver: string, name: string, copy_from?: int|null} $given */
+        /**
+         * @var array{
+         *     driver: string,
+         *     name: string,
+         *     copy_from?: int|null,
+         *     currency?: string|null,
+         *     country?: string|null,
+         *     language?: string|null,
+         * } $given
+         */
         $given = $request->validate(
             [
                 'driver' => ['required', 'string', Rule::in($names)],
@@ -111,6 +141,9 @@ final readonly class ConnectionController
                     'max:60',
                     Rule::unique('channels')->where('workspace_id', $current->id()),
                 ],
+                'currency' => ['nullable', 'string', new KnownCurrency()],
+                'country' => ['nullable', new KnownCountry()],
+                'language' => ['nullable', new KnownLanguage()],
                 'copy_from' => [
                     'nullable',
                     'integer',
@@ -120,8 +153,15 @@ final readonly class ConnectionController
             ['name.unique' => Message::of('channel_exists')->stored(), ...ConnectionRules::messages()],
         );
         $settings = $rules->check($request, $given['driver'], isNew: true);
-        $currency = Workspace::query()->findOrFail($current->id())->currency;
-        $channel = $connect->add($given['driver'], $given['name'], $currency, $settings, $given['copy_from'] ?? null);
+        $channel = $connect->add(
+            $given['driver'],
+            $given['name'],
+            $given['currency'] ?? Workspace::query()->findOrFail($current->id())->currency,
+            $settings,
+            $given['copy_from'] ?? null,
+            $given['country'] ?? null,
+            $given['language'] ?? null,
+        );
 
         return new JsonResponse(
             ['channel' => ConnectedChannelResource::of($channel), 'secret' => $channel->webhook_secret],

@@ -20,6 +20,8 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $driver one of DriverRegistry
  * @property string $name
  * @property string $currency ISO 4217
+ * @property string|null $country whose buyers it sells to; ISO 3166-1
+ * @property string|null $language of what stands there; BCP 47
  * @property array<string, string> $settings how it is reached, by the fields of its driver
  * @property array<string, string> $secrets those of the fields that are never told again
  * @property string $webhook_secret
@@ -54,6 +56,8 @@ final class Channel extends Model
         'orders_cursor' => null,
         'tax_percent' => null,
         'tax_included' => null,
+        'country' => null,
+        'language' => null,
     ];
 
     protected $hidden = ['secrets', 'webhook_secret'];

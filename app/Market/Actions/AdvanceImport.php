@@ -10,6 +10,7 @@ use App\Channels\ChannelUnavailable;
 use App\Channels\CircuitBreaker;
 use App\Channels\DriverRegistry;
 use App\Channels\Models\Channel;
+use App\Channels\Ports\AccountSource;
 use App\Channels\Ports\ChangePush;
 use App\Channels\Ports\HistorySource;
 use App\Channels\Ports\ListingSource;
@@ -18,6 +19,7 @@ use App\Market\Models\ChannelImport;
 use App\Market\Models\ImportStep;
 use App\Support\Live\Announce;
 use App\Support\Live\Topic;
+use App\Support\Messages\Message;
 use Carbon\CarbonImmutable;
 use Closure;
 use Illuminate\Support\Facades\DB;
@@ -116,8 +118,27 @@ final readonly class AdvanceImport
         return rtrim((string) config('app.url'), '/')."/api/v1/channels/{$channel->key}/notifications";
     }
 
+    /** @throws ChannelRefused if its prices are in another currency than was said */
+    private function checkCurrency(Channel $channel): void
+    {
+        $theirs = $this->drivers->port($channel, AccountSource::class)->accountCurrency();
+        if ($theirs !== $channel->currency) {
+            throw new ChannelRefused(
+                Message::of(
+                    'channel_other_currency',
+                    channel: $channel->name,
+                    theirs: $theirs,
+                    ours: $channel->currency,
+                ),
+            );
+        }
+    }
+
     private function readListings(Channel $channel, ChannelImport $import): void
     {
+        if ($import->cursor === null && DriverRegistry::has($channel, AccountSource::class)) {
+            $this->checkCurrency($channel);
+        }
         $page = $this->drivers->port($channel, ListingSource::class)->listings($import->cursor);
         $this->goOn($channel, $import, $page->next, count($page->listings), $page->total, function () use (
             $channel,

@@ -121,6 +121,7 @@ use Wrasse\Core\Trail\Reason;
     properties: [
         new OA\Property(property: 'q', type: 'string'),
         new OA\Property(property: 'channel', type: 'integer'),
+        new OA\Property(property: 'country', description: 'Of the channel; ISO 3166-1.', type: 'string'),
         new OA\Property(property: 'supplier', type: 'string'),
         new OA\Property(property: 'category', type: 'string'),
         new OA\Property(property: 'brand', type: 'string'),

@@ -34,6 +34,12 @@ export function useCurrencies(own: string): string[] {
     return [...new Set([own, ...others])];
 }
 
+/** Countries that are sold to; none where there is only one. */
+export function useCountries(): string[] {
+    const all = new Set(useChannels().data?.flatMap((channel) => channel.country ?? []));
+    return all.size > 1 ? [...all].sort() : [];
+}
+
 /** Channels that are being read. */
 export const useImports = () =>
     useQuery({

@@ -1489,6 +1489,10 @@ export interface components {
             /** @description Whether prices are written into files that are fetched from here. */
             has_files: boolean;
             currency: string;
+            /** @description Whose buyers it sells to; ISO 3166-1. */
+            country: string | null;
+            /** @description Of what stands there; BCP 47. */
+            language: string | null;
             automation_on: boolean;
             /** @description Null where it is that of the workspace. */
             tax_percent: string | null;
@@ -1926,6 +1930,8 @@ export interface components {
         ListingFilter: {
             q?: string;
             channel?: number;
+            /** @description Of the channel; ISO 3166-1. */
+            country?: string;
             supplier?: string;
             category?: string;
             brand?: string;
@@ -3248,6 +3254,12 @@ export interface operations {
                     driver: string;
                     name: string;
                     settings: components["schemas"]["ConnectionSettings"];
+                    /** @description Of all prices there; ISO 4217. By itself that of the workspace. */
+                    currency?: string | null;
+                    /** @description Whose buyers it sells to; ISO 3166-1. */
+                    country?: string | null;
+                    /** @description Of what stands there; BCP 47. */
+                    language?: string | null;
                     /** @description A channel whose listings are offered there too. */
                     copy_from?: number | null;
                 };

@@ -3,7 +3,8 @@ import { key, useChanged } from '@/api/keys';
 import { api, take, type Channel } from '@/api/client';
 import { useFacets } from '@/api/queries';
 import { EditForm } from '@/edit/EditForm';
-import { FigureField, SelectField, TickField } from '@/edit/fields';
+import { FigureField, SearchField, SelectField, TextField, TickField } from '@/edit/fields';
+import { countries } from '@/ui/countries';
 import { percentReader } from '@/edit/reading';
 import { optionalFigure, resolverOf } from '@/edit/schemas';
 import { useEditForm } from '@/edit/useEditForm';
@@ -23,6 +24,8 @@ function schemaOf(currency: string) {
     const fees = z.array(feeSchema(currency));
     return z.object({
         fees,
+        country: z.string(),
+        language: z.string(),
         tax_percent: optionalFigure(taxReader),
         tax_included: z.enum(['', 'with', 'without']),
         categories: z.array(
@@ -42,6 +45,8 @@ type Wanted = z.output<Schema>;
 
 const draftOf = (channel: Channel): Draft => ({
     fees: channel.fees.map(feeDraft),
+    country: channel.country ?? '',
+    language: channel.language ?? '',
     tax_percent: channel.tax_percent ?? '',
     tax_included: channel.tax_included === null ? '' : channel.tax_included ? 'with' : 'without',
     categories: Object.entries(channel.categories).map(([name, terms]) => ({
@@ -52,8 +57,10 @@ const draftOf = (channel: Channel): Draft => ({
     })),
 });
 
-const bodyOf = ({ fees, tax_percent, tax_included, categories }: Wanted) => ({
+const bodyOf = ({ fees, country, language, tax_percent, tax_included, categories }: Wanted) => ({
     fees,
+    country: country || null,
+    language: language || null,
     tax_percent: tax_percent ?? '',
     tax_included: tax_included === '' ? null : tax_included === 'with',
     categories: Object.fromEntries(
@@ -63,6 +70,8 @@ const bodyOf = ({ fees, tax_percent, tax_included, categories }: Wanted) => ({
 
 const LABELS: Record<string, string> = {
     fees: t('channels.theFees'),
+    country: t('channels.country'),
+    language: t('channels.language'),
     tax_percent: t('channels.theTax'),
     tax_included: t('channels.whetherPricesContainTheTax'),
     categories: t('channels.feesAndTaxOfCategories'),
@@ -105,6 +114,23 @@ export function ChannelTerms({ channel }: { channel: Channel }) {
                 show={(value, path) => (path === 'fees' || path === 'categories' ? summary(value) : String(value))}
                 className="grid gap-5"
             >
+                <div className="grid max-w-[560px] grid-cols-3 items-start gap-4 max-[640px]:grid-cols-1">
+                    <SearchField
+                        name="country"
+                        label={LABELS.country!}
+                        options={[['', t('channels.noCountry')], ...countries()]}
+                    />
+                    <TextField
+                        name="language"
+                        label={LABELS.language!}
+                        placeholder={t('channels.languageSuchAs')}
+                        maxLength={12}
+                    />
+                    <p>
+                        <span className="mb-1 block text-text-2">{t('channels.currency')}</span>
+                        <span className="block pt-1.5">{channel.currency}</span>
+                    </p>
+                </div>
                 <FeeLines name="fees" currency={channel.currency} />
                 <div className="flex flex-wrap items-start gap-4">
                     <FigureField

@@ -2,9 +2,11 @@ import { said } from '@/messages/said';
 import { t } from '@/messages/channels';
 import { useChanged } from '@/api/keys';
 import { api, take, type Channel, type ChannelDriver } from '@/api/client';
-import { useChannels } from '@/api/queries';
+import { useChannels, useWorkspace } from '@/api/queries';
+import { countries } from '@/ui/countries';
+import { currencies } from '@/ui/currencies';
 import { EditForm } from '@/edit/EditForm';
-import { ChoicesField, SelectField, TextField } from '@/edit/fields';
+import { ChoicesField, SearchField, SelectField, TextField } from '@/edit/fields';
 import { resolverOf, text } from '@/edit/schemas';
 import { mayClose } from '@/edit/unsaved';
 import { useEditForm } from '@/edit/useEditForm';
@@ -50,16 +52,24 @@ const resolver = resolverOf(
     z.object({
         driver: z.string(),
         name: text(60),
+        currency: z.string(),
+        country: z.string(),
         copy_from: z.string(),
         settings: z.record(z.string(), z.string().optional()),
     }),
 );
 
-const LABELS: Record<string, string> = { driver: t('channels.kind'), name: t('channels.name') };
+const LABELS: Record<string, string> = {
+    driver: t('channels.kind'),
+    name: t('channels.name'),
+    country: t('channels.country'),
+    currency: t('channels.currency'),
+};
 
 function ChannelForm({ drivers, channel, title, onClose }: FormProps) {
     const changed = useChanged();
     const channels = useChannels();
+    const own = useWorkspace().data?.currency ?? 'EUR';
     const [connected, setConnected] = useState<Connected | null>(null);
     const named = (name: string) => drivers.find((one) => one.name === name) ?? drivers[0]!;
     const name = channel ? `connection ${channel.id}` : 'new channel';
@@ -68,6 +78,8 @@ function ChannelForm({ drivers, channel, title, onClose }: FormProps) {
         current: {
             driver: channel?.driver ?? drivers[0]?.name ?? '',
             name: channel?.name ?? '',
+            currency: channel?.currency ?? own,
+            country: channel?.country ?? '',
             copy_from: '',
             settings: connectionOf(channel),
         },
@@ -83,7 +95,8 @@ function ChannelForm({ drivers, channel, title, onClose }: FormProps) {
                 return { secret, driver, name: wanted.name };
             }
             const copy_from = driver.brings_listings || wanted.copy_from === '' ? null : Number(wanted.copy_from);
-            const body = { driver: driver.name, name: wanted.name, settings, copy_from };
+            const { name, currency } = wanted;
+            const body = { driver: driver.name, name, settings, copy_from, currency, country: wanted.country || null };
             return { ...(await take(api.POST('/api/v1/channels', { body }))), driver, name: wanted.name };
         },
         onSaved: (became) => {
@@ -146,6 +159,19 @@ function ChannelForm({ drivers, channel, title, onClose }: FormProps) {
                             options={drivers.map((one) => [one.name, said(one.label)] as const)}
                         />
                         <TextField name="name" label={t('channels.name')} maxLength={60} />
+                        <div className="grid grid-cols-2 items-start gap-3">
+                            <SearchField
+                                name="country"
+                                label={LABELS.country!}
+                                options={[['', t('channels.noCountry')], ...countries()]}
+                            />
+                            <SearchField name="currency" label={LABELS.currency!} options={currencies()} />
+                        </div>
+                        {edit.values.currency !== own && (
+                            <p className="text-text-2">
+                                {t('channels.anotherCurrency', { currency: edit.values.currency, own })}
+                            </p>
+                        )}
                     </>
                 )}
                 <ConnectionFields driver={driver} isKnown={channel !== null} />
@@ -155,10 +181,15 @@ function ChannelForm({ drivers, channel, title, onClose }: FormProps) {
                         label={t('channels.listingsThere')}
                         options={[
                             ['', t('channels.noneYetIAddThemBy')],
-                            ...(channels.data ?? []).map(
-                                (other) =>
-                                    [String(other.id), t('channels.theSameAsOnAtIts', { name: other.name })] as const,
-                            ),
+                            ...(channels.data ?? [])
+                                .filter((other) => other.currency === edit.values.currency)
+                                .map(
+                                    (other) =>
+                                        [
+                                            String(other.id),
+                                            t('channels.theSameAsOnAtIts', { name: other.name }),
+                                        ] as const,
+                                ),
                         ]}
                     />
                 )}

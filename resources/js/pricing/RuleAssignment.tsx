@@ -1,7 +1,8 @@
 import { t } from '@/messages/pricing';
 import { key } from '@/api/keys';
 import type { ListingFilter, Rule } from '@/api/client';
-import { useChannels, useFacets } from '@/api/queries';
+import { useChannels, useFacets, useCountries } from '@/api/queries';
+import { countryName } from '@/ui/countries';
 import { EditForm } from '@/edit/EditForm';
 import { FigureField, SearchField, SelectField } from '@/edit/fields';
 import { wholeReader } from '@/edit/reading';
@@ -32,11 +33,16 @@ const schema = z.object({
 type Draft = z.input<typeof schema>;
 type Wanted = z.output<typeof schema>;
 
+/** How a country begins that is chosen in place of a channel. */
+const COUNTRY = 'country:';
+
 const draftOf = ({ settings }: Rule): Draft => ({
     category: settings.assigned?.category ?? '',
     supplier: settings.assigned?.supplier ?? '',
     brand: settings.assigned?.brand ?? '',
-    channel: settings.assigned?.channel?.toString() ?? '',
+    channel: settings.assigned?.country
+        ? COUNTRY + settings.assigned.country
+        : (settings.assigned?.channel?.toString() ?? ''),
     priority: String(settings.priority ?? 0),
     home: settings.default_channel_id?.toString() ?? '',
 });
@@ -48,8 +54,10 @@ function settingsOf(wanted: Wanted, rule: Rule) {
         if (wanted[name] === '') delete filter[name];
         else filter[name] = wanted[name];
     }
-    if (wanted.channel === '') delete filter.channel;
-    else filter.channel = Number(wanted.channel);
+    delete filter.channel;
+    delete filter.country;
+    if (wanted.channel.startsWith(COUNTRY)) filter.country = wanted.channel.slice(COUNTRY.length);
+    else if (wanted.channel !== '') filter.channel = Number(wanted.channel);
     return {
         assigned: Object.keys(filter).length > 0 ? filter : null,
         priority: Number(wanted.priority),
@@ -61,7 +69,7 @@ const LABELS: Record<keyof Draft, string> = {
     category: t('pricing.category'),
     supplier: t('pricing.supplier'),
     brand: t('pricing.brand'),
-    channel: t('pricing.channel'),
+    channel: t('pricing.channelOrCountry'),
     priority: t('pricing.priority'),
     home: t('pricing.defaultRuleFor'),
 };
@@ -71,6 +79,7 @@ export function RuleAssignment({ rule }: { rule: Rule }) {
     const client = useQueryClient();
     const facets = useFacets();
     const channels = useChannels();
+    const countries = useCountries();
     const save = useSaveRule(rule.id);
     const edit = useEditForm({
         name: `assignment of rule ${rule.id}`,
@@ -107,7 +116,14 @@ export function RuleAssignment({ rule }: { rule: Rule }) {
                     {NAMES.map(([name, label, list]) => (
                         <SearchField key={name} name={name} label={label} options={named(facets.data?.[list])} />
                     ))}
-                    <SelectField name="channel" label={t('pricing.channel')} options={on('any')} />
+                    <SelectField
+                        name="channel"
+                        label={countries.length > 0 ? LABELS.channel : t('pricing.channel')}
+                        options={[
+                            ...on(t('pricing.any')),
+                            ...countries.map((code) => [COUNTRY + code, countryName(code)] as const),
+                        ]}
+                    />
                     <FigureField
                         name="priority"
                         label={t('pricing.priority')}

@@ -1,6 +1,7 @@
 import { t } from '@/messages/pricing';
 import type { ListingFilter, Rule, TryOut } from '@/api/client';
-import { useChannels } from '@/api/queries';
+import { useChannels, useCountries } from '@/api/queries';
+import { countryName } from '@/ui/countries';
 import { Field } from '@/ui/Field';
 import { Notice, ProblemNotice } from '@/ui/Notice';
 import { Select } from '@/ui/Select';
@@ -40,12 +41,15 @@ export function WhatItWouldDo({ rule, tryOut, isStale, wrong, filter, onFilter, 
 
 function TriedOn({ rule, filter, onFilter }: Pick<Props, 'rule' | 'filter' | 'onFilter'>) {
     const channels = useChannels();
-    const on = filter.rule !== undefined ? 'own' : filter.channel !== undefined ? `channel:${filter.channel}` : 'all';
+    const countries = useCountries();
+    const where = filter.country !== undefined ? `country:${filter.country}` : 'all';
+    const on = filter.rule !== undefined ? 'own' : filter.channel !== undefined ? `channel:${filter.channel}` : where;
     const choose = (next: string) =>
         onFilter({
             q: filter.q,
             ...(next === 'own' && rule ? { rule: String(rule.id) } : {}),
             ...(next.startsWith('channel:') ? { channel: Number(next.slice('channel:'.length)) } : {}),
+            ...(next.startsWith('country:') ? { country: next.slice('country:'.length) } : {}),
         });
     return (
         <div className="mb-3 flex items-end gap-3">
@@ -55,6 +59,9 @@ function TriedOn({ rule, filter, onFilter }: Pick<Props, 'rule' | 'filter' | 'on
                 options={[
                     ...(rule ? [['own', t('pricing.itsOwnListings')] as const] : []),
                     ['all', t('pricing.allListings')] as const,
+                    ...countries.map(
+                        (code) => [`country:${code}`, t('pricing.listingsIn', { country: countryName(code) })] as const,
+                    ),
                     ...(channels.data ?? []).map(
                         (channel) =>
                             [`channel:${channel.id}`, t('pricing.listingsOn', { name: channel.name })] as const,

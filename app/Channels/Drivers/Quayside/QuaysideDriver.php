@@ -11,6 +11,7 @@ use App\Channels\Driver;
 use App\Channels\FieldType;
 use App\Channels\Outgoing\ChannelClient;
 use App\Channels\Outgoing\OutgoingHttp;
+use App\Channels\Ports\AccountSource;
 use App\Channels\Ports\ChangePush;
 use App\Channels\Ports\HistoryPage;
 use App\Channels\Ports\HistorySource;
@@ -36,7 +37,7 @@ use SensitiveParameter;
  * Quayside's seller interface (docs/marketplace.md): pages by SKU, prices as feeds that are worked through later, word
  * of changes sent to us.
  */
-final readonly class QuaysideDriver implements ChangePush, Driver, HistorySource, ListingSource, OfferSource, OrderSource, PricePublisher
+final readonly class QuaysideDriver implements AccountSource, ChangePush, Driver, HistorySource, ListingSource, OfferSource, OrderSource, PricePublisher
 {
     private const SKUS_PER_CALL = 100;
 
@@ -84,6 +85,13 @@ final readonly class QuaysideDriver implements ChangePush, Driver, HistorySource
     public function check(): Message
     {
         return Message::of('tried_first_page', listings: count($this->listings(null)->listings));
+    }
+
+    public function accountCurrency(): string
+    {
+        $currency = $this->client->get('/v1/account')['currency'] ?? null;
+
+        return is_string($currency) ? $currency : throw $this->client->unreadable();
     }
 
     public function listings(?string $cursor): ListingPage

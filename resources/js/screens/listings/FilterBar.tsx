@@ -1,6 +1,7 @@
 import { t } from '@/messages/message';
 import type { Listing, ListingState } from '@/api/client';
-import { useChannels, useFacets, useRules } from '@/api/queries';
+import { useChannels, useCountries, useFacets, useRules } from '@/api/queries';
+import { countryName } from '@/ui/countries';
 import { FigureInput } from '@/edit/FigureInput';
 import { isRead, percentReader } from '@/edit/reading';
 import { Button } from '@/ui/Button';
@@ -132,6 +133,12 @@ function Chips({ view }: { view: ListingView }) {
             drop: () => set({ channel: null }),
         });
     }
+    if (filter.country !== undefined)
+        chips.push({
+            key: 'country',
+            words: countryName(filter.country),
+            drop: () => set({ country: null }),
+        });
     if (filter.rule !== undefined) {
         const rule = rules.data?.find((one) => String(one.id) === filter.rule);
         chips.push({ key: 'rule', words: rule?.name ?? t('listings.noRule'), drop: () => set({ rule: null }) });
@@ -178,6 +185,7 @@ function Chips({ view }: { view: ListingView }) {
 
 function AddFilter({ view }: { view: ListingView }) {
     const channels = useChannels();
+    const countries = useCountries();
     const rules = useRules();
     const [open, setOpen] = useState(false);
     const facets = useFacets(open);
@@ -242,6 +250,21 @@ function AddFilter({ view }: { view: ListingView }) {
                             setOpen(false);
                         }}
                     />
+                    {countries.length > 0 && (
+                        <>
+                            <p className="mt-3 px-2 pb-1 text-text-3">{t('listings.country')}</p>
+                            {countries.map((code) => (
+                                <button
+                                    key={code}
+                                    type="button"
+                                    className={line}
+                                    onClick={() => add({ country: code })}
+                                >
+                                    {countryName(code)}
+                                </button>
+                            ))}
+                        </>
+                    )}
                     <p className="mt-3 px-2 pb-1 text-text-3">{t('listings.channel')}</p>
                     {channels.data?.map((channel) => (
                         <button

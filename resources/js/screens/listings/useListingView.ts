@@ -22,6 +22,8 @@ export function useListingView() {
         const state = at.getAll('state') as ListingState[];
         if (q) filter.q = q;
         if (channel) filter.channel = Number(channel);
+        const country = at.get('country');
+        if (country) filter.country = country;
         if (rule) filter.rule = rule;
         const outcome = at.get('outcome');
         if (outcome) filter.outcome = outcome as ListingFilter['outcome'];
