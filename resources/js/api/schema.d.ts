@@ -1972,6 +1972,8 @@ export interface components {
             sku: string;
             title: string;
             channel: string;
+            /** @description What its prices are in; ISO 4217. */
+            currency: string;
             seller: string;
             /** @description As the marketplace names it. */
             name: string;

@@ -2,7 +2,7 @@ import { t } from '@/messages/pricing';
 import type { TryOut, TryOutRow } from '@/api/client';
 import { PriceLine } from '@/charts/PriceLine';
 import { Button } from '@/ui/Button';
-import { money, signed, signedPercent, symbol } from '@/ui/figures';
+import { money, signed, signedPercent, symbol, priced } from '@/ui/figures';
 import { reason } from '@/ui/words';
 
 /** What the rule would do now: counts, three figures, the biggest moves. */
@@ -157,7 +157,7 @@ function Moves({ rows }: { rows: TryOutRow[] }) {
                             />
                         </td>
                         <td className="py-1 text-right">{money(row.old_price)}</td>
-                        <td className="py-1 pl-3 text-right font-bold">{money(row.new_price)}</td>
+                        <td className="py-1 pl-3 text-right font-bold">{priced(row.new_price, row.currency)}</td>
                         <td className="py-1 pl-3 text-right">{signedPercent(row.change_percent)}</td>
                         <td className="py-1 pl-3 text-[12.5px] leading-tight text-text-2">{reason(row.reason)}</td>
                     </tr>

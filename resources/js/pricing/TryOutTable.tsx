@@ -7,7 +7,7 @@ import type { GridColumn, HeadColumn } from '@/ui/grid/columns';
 import { Grid } from '@/ui/grid/Grid';
 import { choose } from '@/ui/grid/selection';
 import { useKeptColumns } from '@/ui/grid/useKeptColumns';
-import { money, percent, signed, signedPercent } from '@/ui/figures';
+import { money, percent, signed, signedPercent, priced } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { HandPriceStands, type Stands } from '@/ui/HandPriceStands';
 import { Select } from '@/ui/Select';
@@ -67,7 +67,7 @@ const COLUMNS: GridColumn<TryOutRow>[] = [
         isRight: true,
         isKept: true,
         value: (row) => figure(row.new_price),
-        cell: (row) => <b>{money(row.new_price)}</b>,
+        cell: (row) => <b>{priced(row.new_price, row.currency)}</b>,
     },
     {
         id: 'change',

@@ -2,7 +2,7 @@ import { said } from '@/messages/said';
 import { t } from '@/messages/changes';
 import { key } from '@/api/keys';
 import { api, take, type Change } from '@/api/client';
-import { ago, clock, money, percent, signed, signedPercent } from '@/ui/figures';
+import { ago, clock, money, percent, signed, signedPercent, priced } from '@/ui/figures';
 import { Button } from '@/ui/Button';
 import { Notice, ProblemNotice } from '@/ui/Notice';
 import { Tick } from '@/ui/Tick';
@@ -53,7 +53,7 @@ export function ChangePanel({ id, onClose }: { id: number; onClose: () => void }
                         </Link>
                     </p>
                     <p className="mt-3 text-[20px] font-bold">
-                        {money(change.from)} → {money(change.to)}
+                        {money(change.from)} → {priced(change.to, change.currency)}
                         <span className="ml-2 text-[13.5px] font-normal text-text-2">
                             {signed(change.change)}, {signedPercent(change.change_percent)}
                         </span>

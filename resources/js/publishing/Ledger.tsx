@@ -6,7 +6,7 @@ import type { GridColumn, HeadColumn } from '@/ui/grid/columns';
 import { Grid, type GridProps } from '@/ui/grid/Grid';
 import { useKeptColumns } from '@/ui/grid/useKeptColumns';
 import { Ago } from '@/ui/Ago';
-import { money, signed, signedPercent } from '@/ui/figures';
+import { money, signed, signedPercent, priced } from '@/ui/figures';
 import { cause, changeState, reason } from '@/ui/words';
 import { clsx } from 'clsx';
 
@@ -39,7 +39,7 @@ const COLUMNS: GridColumn<Change>[] = [
         width: 78,
         isRight: true,
         isKept: true,
-        cell: (change) => <b>{money(change.to)}</b>,
+        cell: (change) => <b>{priced(change.to, change.currency)}</b>,
     },
     {
         id: 'change',

@@ -5,6 +5,7 @@ import { useMe, useWorkspace } from '@/api/queries';
 import { useSignedOut } from '@/api/session';
 import { SignInAgain } from '@/accounts/SignInAgain';
 import { LeaveGuard } from '@/edit/LeaveGuard';
+import { setOwnCurrency } from '@/ui/figures';
 import { setLocale, setTimeZone } from '@/messages/locale';
 import { ProblemNotice } from '@/ui/Notice';
 import { Suspense } from 'react';
@@ -39,6 +40,7 @@ function Frame({ workspace, email }: { workspace: string; email: string }) {
     const settings = useWorkspace().data;
     setTimeZone(settings?.time_zone);
     setLocale(settings?.locale ?? 'en-GB');
+    setOwnCurrency(settings?.currency);
     const isSignedOut = useSignedOut();
     const { pathname } = useLocation();
     return (

@@ -15,6 +15,17 @@ export function money(amount: string | null | undefined): string {
     return shown(numberFormat({ minimumFractionDigits: digits, maximumFractionDigits: digits }), amount);
 }
 
+let own: string | undefined;
+
+/** What amounts are in where no currency stands beside them. */
+export function setOwnCurrency(currency: string | undefined) {
+    own = currency;
+}
+
+/** An amount among others: its currency is named where it is another than that of the workspace. */
+export const priced = (amount: string | null | undefined, currency: string): string =>
+    amount == null || own === undefined || currency === own ? money(amount) : `${money(amount)}\u00a0${currency}`;
+
 /** A text that may be a figure: that in the notation of the workspace, any other as it is. */
 export const figureOrText = (text: string): string => (/^-?\d+(?:\.\d+)?$/.test(text) ? money(text) : text);
 

@@ -7,7 +7,7 @@ import { changeOne } from '@/bulk/changeOne';
 import type { Edit } from '@/bulk/queries';
 import { amountReader, currencyFormat, isRead } from '@/edit/reading';
 import { useUnsaved } from '@/edit/unsaved';
-import { money } from '@/ui/figures';
+import { priced } from '@/ui/figures';
 import { HandPriceStands, type Stands } from '@/ui/HandPriceStands';
 import { useMutation } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
@@ -47,7 +47,7 @@ export function EditCell({ listing, field }: { listing: Listing; field: Figure }
     const button = useRef<HTMLButtonElement>(null);
     const hasFocusToReturn = useRef(false);
     const figure = listing[field];
-    const isForeign = field === 'cost' && listing.cost_currency !== listing.currency;
+    const currency = field === 'cost' ? listing.cost_currency : listing.currency;
     useEffect(() => {
         if (field !== 'price') return;
         const ask = (event: Event) => (event as CustomEvent<number>).detail === listing.id && setOpen(true);
@@ -69,15 +69,18 @@ export function EditCell({ listing, field }: { listing: Listing; field: Figure }
         <button
             ref={button}
             type="button"
-            aria-label={t('listings.ofChange', { names: NAMES[field], sku: listing.sku, figure: money(figure) })}
+            aria-label={t('listings.ofChange', {
+                names: NAMES[field],
+                sku: listing.sku,
+                figure: priced(figure, currency),
+            })}
             onClick={(event) => {
                 event.stopPropagation();
                 setOpen(true);
             }}
             className="-mx-1 rounded px-1 decoration-line-2 underline-offset-4 hover:bg-stripe-soft hover:underline"
         >
-            {figure === null ? <span className="text-stripe">{t('listings.add')}</span> : money(figure)}
-            {isForeign && figure !== null && <span className="text-text-3"> {listing.cost_currency}</span>}
+            {figure === null ? <span className="text-stripe">{t('listings.add')}</span> : priced(figure, currency)}
         </button>
     );
 }

@@ -3,7 +3,7 @@ import type { Listing, ListingDetail } from '@/api/client';
 import { PriceLine } from '@/charts/PriceLine';
 import { holds, useAnswerPriceWar } from '@/pricing/price-wars';
 import { Button } from '@/ui/Button';
-import { clock, money, percent, signed } from '@/ui/figures';
+import { clock, money, percent, signed, priced } from '@/ui/figures';
 import { STANDS_UNTIL } from '@/ui/HandPriceStands';
 import { InlineButton } from '@/ui/InlineButton';
 import { Notice, ProblemNotice } from '@/ui/Notice';
@@ -127,7 +127,7 @@ function ByHand({ listing }: { listing: Listing }) {
         listing.going_to === hand.price
             ? changeState(listing.going_state ?? '', listing.going_waits_for)
             : listing.going_to
-              ? t('inspector.waitsUntilHasArrived', { goingTo: money(listing.going_to) })
+              ? t('inspector.waitsUntilHasArrived', { goingTo: priced(listing.going_to, listing.currency) })
               : t('inspector.isSentInAMoment');
     return (
         <div className="mt-4">
@@ -211,7 +211,7 @@ function SixFigures({ detail: { listing, decision, offers } }: { detail: Listing
     const before = decision.before;
     const lowest = offers.find((offer) => offer.dropped === null);
     const figures: [string, string, string][] = [
-        [t('inspector.now'), '', money(listing.price)],
+        [t('inspector.now'), '', priced(listing.price, listing.currency)],
         [
             listing.rule_id === null
                 ? t('inspector.levelWithIt')
@@ -219,12 +219,12 @@ function SixFigures({ detail: { listing, decision, offers } }: { detail: Listing
                   ? t('inspector.goingTo')
                   : t('inspector.itsRuleWouldSay2'),
             '',
-            decision.price ? money(decision.price) : listing.problem ? '–' : t('inspector.stays'),
+            decision.price ? priced(decision.price, listing.currency) : listing.problem ? '–' : t('inspector.stays'),
         ],
         [
             t('inspector.lowestCounted'),
             t('inspector.withShipping'),
-            lowest ? money(lowest.landed) : t('inspector.nobody'),
+            lowest ? priced(lowest.landed, listing.currency) : t('inspector.nobody'),
         ],
         [
             t('inspector.profit3'),

@@ -2,7 +2,7 @@ import { rich, t } from '@/messages/message';
 import { CurrencyHead } from '@/ui/CurrencyHead';
 import type { Listing } from '@/api/client';
 import { PriceLine } from '@/charts/PriceLine';
-import { money, percent } from '@/ui/figures';
+import { money, percent, priced } from '@/ui/figures';
 import { changeState, off, problem, reason } from '@/ui/words';
 import type { GridColumn } from '@/ui/grid/columns';
 import { clsx } from 'clsx';
@@ -111,7 +111,7 @@ export const COLUMNS: GridColumn<Listing>[] = [
         head: t('listings.profit'),
         width: 62,
         isRight: true,
-        cell: (listing) => money(listing.profit),
+        cell: (listing) => priced(listing.profit, listing.currency),
     },
 ];
 
@@ -144,7 +144,9 @@ function Price({ listing }: { listing: Listing }) {
     return (
         <>
             <EditCell listing={listing} field="price" />
-            {listing.going_to && <span className="block text-[12px] text-yours-ink">→ {money(listing.going_to)}</span>}
+            {listing.going_to && (
+                <span className="block text-[12px] text-yours-ink">→ {priced(listing.going_to, listing.currency)}</span>
+            )}
         </>
     );
 }

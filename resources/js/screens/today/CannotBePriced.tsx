@@ -1,7 +1,7 @@
 import { rich, t } from '@/messages/today';
 import type { components } from '@/api/schema';
 import { useWorklist, useWorkspace } from '@/api/queries';
-import { money, symbol } from '@/ui/figures';
+import { money, symbol, priced } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { told } from '@/messages/said';
 import { origin } from '@/ui/words';
@@ -139,7 +139,7 @@ function Line({ item, figure }: { item: Item; figure: Figure }) {
                 )}
             </td>
             <td className="py-2 text-right">{money(item.revenue_30d)}</td>
-            <td className="py-2 text-right">{money(listing.price)}</td>
+            <td className="py-2 text-right">{priced(listing.price, listing.currency)}</td>
             <td className="relative py-2 text-right">
                 {figure === 'conflict' ? <Mend item={item} /> : figure && <EditCell listing={listing} field={figure} />}
             </td>

@@ -2,7 +2,7 @@ import { t } from '@/messages/today';
 import type { Run } from '@/api/client';
 import { useWorkspace } from '@/api/queries';
 import { Button } from '@/ui/Button';
-import { ago, clock, exactPercent, money, signedPercent, symbol, whole } from '@/ui/figures';
+import { ago, clock, exactPercent, money, signedPercent, symbol, whole, priced } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { Tick } from '@/ui/Tick';
 import { Window } from '@/ui/Window';
@@ -104,7 +104,7 @@ function RunWindow({ id, onClose }: { id: number; onClose: () => void }) {
                                         {one.title} <span className="text-[12px] text-text-3">{one.sku}</span>
                                     </td>
                                     <td>{money(one.from)}</td>
-                                    <td className="font-bold">{money(one.to)}</td>
+                                    <td className="font-bold">{priced(one.to, one.currency)}</td>
                                     <td>{signedPercent(one.change_percent)}</td>
                                     <td className="pl-4 text-left text-[12.5px] text-text-2">{reason(one.reason)}</td>
                                 </tr>

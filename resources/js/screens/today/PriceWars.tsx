@@ -2,7 +2,7 @@ import { t } from '@/messages/today';
 import type { components } from '@/api/schema';
 import { useWorkspace } from '@/api/queries';
 import { Button } from '@/ui/Button';
-import { ago, clock, inCurrency, money } from '@/ui/figures';
+import { ago, clock, inCurrency, money, priced } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { Select } from '@/ui/Select';
 import { useState } from 'react';
@@ -51,7 +51,12 @@ function Line({ priceWar }: { priceWar: PriceWar }) {
                 answer.mutate(how, {
                     onSuccess: () =>
                         how === 'step_up' &&
-                        toast(t('today.warSteppedUp', { sku: priceWar.sku, price: money(priceWar.step_up) })),
+                        toast(
+                            t('today.warSteppedUp', {
+                                sku: priceWar.sku,
+                                price: priced(priceWar.step_up, priceWar.currency),
+                            }),
+                        ),
                 })
             }
             aria-label={`${words}: ${priceWar.sku}`}
@@ -82,10 +87,10 @@ function Line({ priceWar }: { priceWar: PriceWar }) {
                         rounds: priceWar.rounds,
                         time: ago(priceWar.since),
                         from: money(priceWar.own_from),
-                        to: money(priceWar.own_to),
-                        rival: money(priceWar.rival_to),
+                        to: priced(priceWar.own_to, priceWar.currency),
+                        rival: priced(priceWar.rival_to, priceWar.currency),
                         hasFloor: priceWar.floor === null ? 'no' : 'yes',
-                        floor: money(priceWar.floor),
+                        floor: priced(priceWar.floor, priceWar.currency),
                     })}
                 </span>
                 {priceWar.answer ? (
@@ -107,7 +112,10 @@ function Line({ priceWar }: { priceWar: PriceWar }) {
                         />
                         {say('hold', t('today.warHold'))}
                         {priceWar.step_up !== null &&
-                            say('step_up', t('today.warStepUp', { price: money(priceWar.step_up) }))}
+                            say(
+                                'step_up',
+                                t('today.warStepUp', { price: priced(priceWar.step_up, priceWar.currency) }),
+                            )}
                         {priceWar.can_ignore && say('ignore', t('today.warIgnore'))}
                         {say('leave', t('today.warLeave'))}
                     </span>

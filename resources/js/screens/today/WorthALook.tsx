@@ -5,7 +5,7 @@ import { useWorkspace } from '@/api/queries';
 import type { components } from '@/api/schema';
 import { changeOne } from '@/bulk/changeOne';
 import { Button } from '@/ui/Button';
-import { money, signed, symbol } from '@/ui/figures';
+import { money, signed, symbol, priced } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
@@ -44,7 +44,7 @@ export function WorthALook() {
 }
 
 function Line({
-    suggestion: { listing, kind, sku, title, channel, price, to, units, a_week },
+    suggestion: { listing, kind, sku, title, channel, price, currency, to, units, a_week },
 }: {
     suggestion: Suggestion;
 }) {
@@ -60,7 +60,7 @@ function Line({
         },
         onSuccess: () => {
             refresh();
-            toast(t('today.goesTo', { sku, price: money(to) }));
+            toast(t('today.goesTo', { sku, price: priced(to, currency) }));
         },
     });
     const dismiss = useMutation({
@@ -87,7 +87,7 @@ function Line({
                 <span className="min-w-0 flex-1">
                     {t('today.fromToSold', {
                         from: money(price),
-                        to: money(to),
+                        to: priced(to, currency),
                         units: kind === 'up' ? units : 0,
                     })}
                 </span>
