@@ -56,6 +56,11 @@ final readonly class DemoWorkspace
         ],
     ];
 
+    /** A third marketplace, of another country. */
+    private const SWITZERLAND = 'Quayside Switzerland';
+
+    private const SWISS_PATH = '/as/ch';
+
     public function __construct(
         private CurrentWorkspace $current,
         private DriverRegistry $drivers,
@@ -110,6 +115,8 @@ final readonly class DemoWorkspace
                 $this->bringIn($driver, $name, self::FEES[$driver], $seller === null ? '' : "/as/{$seller}");
             }
             if ($isWhole) {
+                $say('Bringing in listings, offers and 60 days from '.self::SWITZERLAND);
+                $this->bringIn('quayside', self::SWITZERLAND, self::FEES['quayside'], self::SWISS_PATH, 'CHF', 'CH');
                 $say('Bringing in the listings of our own shop');
                 $shop = $this->bringIn('shop', 'Own shop', []);
                 $say('Bringing in costs, making rules');
@@ -146,8 +153,9 @@ final readonly class DemoWorkspace
         if ($address === null) {
             return;
         }
+        $path = (string) parse_url($channel->settings['address'], PHP_URL_PATH);
         $channel->update([
-            'settings' => [...$channel->settings, 'address' => $address],
+            'settings' => [...$channel->settings, 'address' => $address.$path],
             'secrets' => ['token' => config('markets.token')],
         ]);
         if (DriverRegistry::has($channel, ChangePush::class)) {
@@ -160,19 +168,26 @@ final readonly class DemoWorkspace
     }
 
     /** @param  list<array<string, string>>  $fees */
-    private function bringIn(string $driver, string $name, array $fees, string $path = ''): Channel
-    {
+    private function bringIn(
+        string $driver,
+        string $name,
+        array $fees,
+        string $path = '',
+        string $currency = 'EUR',
+        string $country = 'DE',
+    ): Channel {
         $channel = $this->connectChannel->add(
             $driver,
             $name,
-            'EUR',
+            $currency,
             array_filter([
                 'address' => config("markets.{$driver}").$path,
                 'token' => config('markets.token'),
                 'seller' => $driver === 'shop' ? null : 'kettle-crock',
             ]),
+            country: $country,
         );
-        $channel->update(['fees' => $fees]);
+        $channel->update(['fees' => $fees, ...$country === 'CH' ? ['tax_percent' => '8.1'] : []]);
         while (($due = $this->import->handle($channel)) !== null) {
             usleep((int) max(50_000, now()->diffInMicroseconds($due)));
             $channel->refresh();
@@ -244,7 +259,15 @@ final readonly class DemoWorkspace
             $workspace,
             Scope::Supplier,
             'Ravel & Rye',
-            ['floor' => [['kind' => 'profit', 'amount' => '0.80']]],
+            ['floor' => [['kind' => 'profit', 'amount' => ['EUR' => '0.80', 'CHF' => '0.90']]]],
+            0,
+        );
+        // Recommended prices are in euros: there the ceiling comes from the cost.
+        $this->setScopeLimits->handle(
+            $workspace,
+            Scope::Channel,
+            self::SWITZERLAND,
+            ['ceiling' => [['kind' => 'markup', 'percent' => '260']]],
             0,
         );
         $this->setMarkup->handle(
@@ -252,11 +275,11 @@ final readonly class DemoWorkspace
             ['Corvane Plastics'],
             [
                 'tiers' => [
-                    ['from' => '0.00', 'percent' => '140'],
-                    ['from' => '10.01', 'percent' => '95'],
-                    ['from' => '30.01', 'percent' => '75'],
+                    ['from' => ['EUR' => '0.00', 'CHF' => '0.00'], 'percent' => '140'],
+                    ['from' => ['EUR' => '10.01', 'CHF' => '10.01'], 'percent' => '95'],
+                    ['from' => ['EUR' => '30.01', 'CHF' => '30.01'], 'percent' => '75'],
                 ],
-                'min_profit' => '0.80',
+                'min_profit' => ['EUR' => '0.80', 'CHF' => '0.90'],
                 'ending' => ['endings' => ['.90', '.40'], 'round' => 'nearest'],
                 'was_percent' => '15',
             ],
@@ -375,7 +398,7 @@ final readonly class DemoWorkspace
                     'version' => 1,
                     'kind' => 'competitive',
                     'reference' => ['of' => 'lowest'],
-                    'position' => ['move' => 'below', 'percent' => '1', 'at_least' => '0.05'],
+                    'position' => ['move' => 'below', 'percent' => '1', 'at_least' => ['EUR' => '0.05', 'CHF' => '0.05']],
                     'field' => [
                         'condition' => 'same',
                         'min_rating_percent' => '90',
@@ -391,7 +414,7 @@ final readonly class DemoWorkspace
                     'version' => 1,
                     'kind' => 'competitive',
                     'reference' => ['of' => 'buy_box'],
-                    'position' => ['move' => 'below', 'amount' => '0.10'],
+                    'position' => ['move' => 'below', 'amount' => ['EUR' => '0.10', 'CHF' => '0.10']],
                     'field' => ['condition' => 'same', 'min_rating_percent' => '85'],
                     'when_holding_buy_box' => 'raise',
                     'when_no_rivals' => 'ceiling',

@@ -319,6 +319,15 @@ prepare_stall() {
     sql postgres "CREATE DATABASE quayside_${1//-/_} TEMPLATE quayside"
 }
 
+# A Quayside of another country, with buyers and rivals of its own, in its own currency. It answers below /as/NAME.
+prepare_country() {
+    sed "s/dbname=quayside/dbname=quayside_$1/; s/\"name\": \"Quayside\"/\"name\": \"$2\", \"currency\": \"$3\"/; s/\"seed\": [0-9]*/\"seed\": $4/" \
+        "$(market_config quayside)" > "$(market_config "quayside-$1")"
+    has_database "quayside_$1" && return
+    make_database "quayside_$1"
+    SIMULATOR_CONFIG=$(market_config "quayside-$1") php simulators/marketplace/bin/market setup || die "The simulated marketplace $2 could not be set up."
+}
+
 # Our own web shop, and the mailbox price files are sent to.
 prepare_shop() {
     (umask 077; cat > "$(market_config shop)" <<EOF

@@ -30,6 +30,9 @@ final class ChannelImportTest extends TestCase
     /** @var array<string, int> how often a call is answered 503 first, by the same words */
     private array $failures = [];
 
+    /** What our account there is in. */
+    private string $currency = 'EUR';
+
     protected function setUp(): void
     {
         parent::setUp();
@@ -55,6 +58,7 @@ final class ChannelImportTest extends TestCase
         self::assertSame(
             [
                 'subscribe',
+                'account',
                 'listings',
                 'listings S04',
                 'listings S08',
@@ -105,6 +109,18 @@ final class ChannelImportTest extends TestCase
         $this->actingAs($other)->getJson('/api/v1/channel-imports')->assertOk()->assertExactJson([]);
     }
 
+    public function test_an_account_in_another_currency_than_was_said_brings_nothing_in(): void
+    {
+        $this->currency = 'CHF';
+        app(StartImport::class)->handle($this->channel, isFirst: true);
+        app(AdvanceImport::class)->handle($this->channel);
+        $said = ChannelImport::query()->firstOrFail()->problem;
+        self::assertSame(
+            ['channel_other_currency', ['channel' => 'Quayside', 'theirs' => 'CHF', 'ours' => 'EUR'], 0],
+            [$said?->code, $said?->values, Listing::query()->count()],
+        );
+    }
+
     public function test_a_process_that_died_is_found_and_one_that_was_overtaken_writes_nothing(): void
     {
         app(StartImport::class)->handle($this->channel, isFirst: true);
@@ -135,7 +151,7 @@ final class ChannelImportTest extends TestCase
     {
         app(StartImport::class)->handle($this->channel, isFirst: false);
         $this->workOff();
-        self::assertSame(['listings', 'listings S04', 'listings S08'], $this->calls);
+        self::assertSame(['account', 'listings', 'listings S04', 'listings S08'], $this->calls);
         app(StartImport::class)->handle($this->channel, isFirst: false);
         app(StartImport::class)->handle($this->channel, isFirst: true);
         self::assertSame(1, ChannelImport::query()->count(), 'nothing is begun twice');
@@ -198,6 +214,7 @@ final class ChannelImportTest extends TestCase
                 ]),
             ],
             'history' => ['days' => array_map($day, $skus), 'next' => $next],
+            'account' => ['currency' => $this->currency],
             default => ['url' => 'here'],
         };
     }

@@ -357,6 +357,35 @@ final class ChannelTest extends TestCase
             ->assertNotFound();
     }
 
+    public function test_a_channel_has_a_country_and_a_currency_of_its_own(): void
+    {
+        $swiss = ['driver' => 'file', 'settings' => ['delivery' => 'folder'], 'currency' => 'CHF', 'country' => 'CH'];
+        $channel = $this->added([...$swiss, 'name' => 'Bern']);
+        self::assertSame(['CHF', 'CH', null], [$channel->currency, $channel->country, $channel->language]);
+        $this->as()
+            ->patchJson("/api/v1/channels/{$channel->id}", ['language' => 'fr-CH'])
+            ->assertOk()
+            ->assertJson(['currency' => 'CHF', 'country' => 'CH', 'language' => 'fr-CH']);
+        foreach (
+            [
+                ['currency', 'XXA', 'expected_currency'],
+                ['country', 'UK', 'expected_country'],
+                ['language', 'French', 'expected_language'],
+                // Prices in euros are none in francs.
+                ['copy_from', $this->channel->id, 'copy_other_currency'],
+            ] as [$field, $value, $code]
+        ) {
+            $this->as()
+                ->postJson('/api/v1/channels', [...$swiss, 'name' => 'Basel', $field => $value])
+                ->assertUnprocessable()
+                ->assertJsonPath("messages.errors.{$field}.0.code", $code);
+        }
+        $this->listing('KC-1', ['channel_id' => $channel->id]);
+        $this->listing('KC-2');
+        $this->as()->getJson('/api/v1/listings?country=CH')->assertOk()->assertJsonPath('listings.*.sku', ['KC-1']);
+        $this->as()->getJson('/api/v1/listings?country=AT')->assertOk()->assertJsonCount(0, 'listings');
+    }
+
     public function test_two_people_changing_a_connection_do_not_overwrite_each_other(): void
     {
         $channel = $this->added(['driver' => 'file', 'name' => 'Depot', 'settings' => ['delivery' => 'folder']]);

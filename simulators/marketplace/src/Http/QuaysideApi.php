@@ -51,7 +51,7 @@ final readonly class QuaysideApi
         return new Response(200, [
             'market' => $this->store->config['name'],
             'seller' => $this->seller,
-            'currency' => 'EUR',
+            'currency' => $this->store->config['currency'] ?? 'EUR',
             'now' => Clock::text($this->clock->now()),
         ]);
     }
