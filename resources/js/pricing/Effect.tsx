@@ -1,3 +1,4 @@
+import { RatesUsed } from '@/ui/RatesUsed';
 import { t } from '@/messages/pricing';
 import type { TryOut, TryOutRow } from '@/api/client';
 import { PriceLine } from '@/charts/PriceLine';
@@ -44,6 +45,7 @@ export function Effect({ tryOut, onAll, stale }: { tryOut: TryOut; onAll: () => 
             <p className="mt-1 text-[12.5px] text-text-3">
                 {t('pricing.revenueAndProfitOfWhatWas')}
                 {tryOut.left_out > 0 && ` ${t('pricing.leftOutOfSums', { many: tryOut.left_out })}`}
+                <RatesUsed />
             </p>
             <Moves rows={tryOut.rows} />
             {tryOut.listings > 0 && (

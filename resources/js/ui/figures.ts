@@ -24,7 +24,9 @@ export function setOwnCurrency(currency: string | undefined) {
 
 /** An amount among others: its currency is named where it is another than that of the workspace. */
 export const priced = (amount: string | null | undefined, currency: string): string =>
-    amount == null || own === undefined || currency === own ? money(amount) : `${money(amount)}\u00a0${currency}`;
+    amount == null || own === undefined || currency === '' || currency === own
+        ? money(amount)
+        : `${money(amount)}\u00a0${currency}`;
 
 /** A text that may be a figure: that in the notation of the workspace, any other as it is. */
 export const figureOrText = (text: string): string => (/^-?\d+(?:\.\d+)?$/.test(text) ? money(text) : text);
@@ -33,14 +35,16 @@ export const figureOrText = (text: string): string => (/^-?\d+(?:\.\d+)?$/.test(
 export const amounts = (amount: string | Record<string, string> | null | undefined): string =>
     typeof amount === 'object' && amount !== null
         ? Object.entries(amount)
+              .sort(([one], [other]) => Number(other === own) - Number(one === own))
               .map(([currency, one]) => `${figureOrText(one)} ${currency}`)
               .join(' / ')
         : figureOrText(amount ?? '');
 
 /** With its sign: "+3.00", "−0.24". */
-export function signed(amount: string | null | undefined): string {
+export function signed(amount: string | null | undefined, currency = own): string {
     if (amount == null) return '–';
-    return amount.startsWith('-') || Number(amount) === 0 ? money(amount) : `+${money(amount.replace('+', ''))}`;
+    const shown = priced(amount.replace('+', ''), currency ?? '');
+    return amount.startsWith('-') || Number(amount) === 0 ? shown : `+${shown}`;
 }
 
 /** With the sign of its currency, where no head of a column says it: "12.50 €". */

@@ -229,7 +229,7 @@ function SixFigures({ detail: { listing, decision, offers } }: { detail: Listing
         [
             t('inspector.profit3'),
             after ? t('inspector.was', { value: money(before?.profit) }) : t('inspector.perUnit'),
-            signed((after ?? before)?.profit),
+            signed((after ?? before)?.profit, listing.currency),
         ],
         [
             t('inspector.marginOfPrice'),

@@ -21,7 +21,7 @@ export const COLUMNS: GridColumn<Listing>[] = [
         id: 'price',
         name: t('listings.price'),
         head: <CurrencyHead words={(symbol) => t('listings.priceHead', { symbol })} />,
-        width: 70,
+        width: 82,
         isKept: true,
         sort: 'price',
         isRight: true,

@@ -1,3 +1,4 @@
+import { RatesUsed } from '@/ui/RatesUsed';
 import type { components } from '@/api/schema';
 import { useWorkspace } from '@/api/queries';
 import { DayChart } from '@/charts/DayChart';
@@ -93,6 +94,9 @@ export function LastDays({ days }: { days: Day[] }) {
                     );
                 })}
             </ul>
+            <p className="mt-1.5 text-[12px] text-text-3">
+                <RatesUsed />
+            </p>
         </section>
     );
 }

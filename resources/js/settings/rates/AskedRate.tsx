@@ -7,7 +7,7 @@ import { Failed } from '@/ui/Failed';
 import { money, signedPercent } from '@/ui/figures';
 import { useMutation } from '@tanstack/react-query';
 import { toast } from 'sonner';
-import { rateInFull } from './rateInFull';
+import { rateInFull } from '@/ui/rateInFull';
 
 type Pair = components['schemas']['RatePair'];
 

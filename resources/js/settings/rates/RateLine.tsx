@@ -9,7 +9,7 @@ import { Button } from '@/ui/Button';
 import { ProblemNotice } from '@/ui/Notice';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { rateInFull } from './rateInFull';
+import { rateInFull } from '@/ui/rateInFull';
 
 type Pair = components['schemas']['RatePair'];
 
