@@ -13,7 +13,7 @@ import { mayClose } from '@/edit/unsaved';
 import { useEditForm } from '@/edit/useEditForm';
 import { Button } from '@/ui/Button';
 import { Failed } from '@/ui/Failed';
-import { inCurrency, money, percent, signedPercent, symbol } from '@/ui/figures';
+import { inCurrency, money, percent, priced, signedPercent, symbol } from '@/ui/figures';
 import { HandPriceStands, type Stands } from '@/ui/HandPriceStands';
 import { Tick } from '@/ui/Tick';
 import { Window } from '@/ui/Window';
@@ -373,10 +373,10 @@ function BeforeAfter({
                                     ? money(row.cost)
                                     : inCurrency(row.cost, row.cost_currency)}
                             </td>
-                            <td>{money(row.old_price)}</td>
-                            <td className="font-bold">{money(row.new_price)}</td>
+                            <td>{priced(row.old_price, row.currency)}</td>
+                            <td className="font-bold">{priced(row.new_price, row.currency)}</td>
                             <td>{signedPercent(row.change_percent)}</td>
-                            <td>{money(row.was)}</td>
+                            <td>{priced(row.was, row.currency)}</td>
                             <td>{percent(row.margin_percent)}</td>
                             <td>{percent(row.markup_percent)}</td>
                         </tr>

@@ -19,6 +19,7 @@ final class Store
      *     password: string,
      *     seed: int,
      *     speed: float|int,
+     *     currency?: string,
      *     seller: string,
      *     token: string,
      *     control_token: string,

@@ -5,7 +5,7 @@ import { amountReader, currencyFormat, isRead } from '@/edit/reading';
 import { PriceLine } from '@/charts/PriceLine';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
-import { money, percent, signed, priced } from '@/ui/figures';
+import { money, percent, signed } from '@/ui/figures';
 import type { GridColumn, HeadColumn } from '@/ui/grid/columns';
 import { Grid } from '@/ui/grid/Grid';
 import { useKeptColumns } from '@/ui/grid/useKeptColumns';
@@ -128,8 +128,8 @@ const COLUMNS: GridColumn<Approval>[] = [
         value: (approval) => Number(approval.change),
         cell: ({ listing, price, change }) => (
             <>
-                {money(listing.price)} → <b>{priced(price, listing.currency)}</b>
-                <span className="block text-[12.5px] text-text-2">{signed(change)}</span>
+                {money(listing.price)} → <b>{money(price)}</b>
+                <span className="block text-[12.5px] text-text-2">{signed(change, listing.currency)}</span>
             </>
         ),
     },
