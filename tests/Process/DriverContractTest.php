@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Process;
 
+use App\Channels\Ports\AccountSource;
 use App\Channels\ChannelRefused;
 use App\Channels\ChannelUnavailable;
 use App\Channels\Connection;
@@ -74,8 +75,8 @@ final class DriverContractTest extends TestCase
     public function test_describes_itself(string $name): void
     {
         $driver = DriverRegistry::named($name);
-        self::assertNotSame('', $driver::label());
-        self::assertNotSame('', $driver::destination($this->connection($name)));
+        self::assertNotSame('', (string) $driver::label());
+        self::assertNotSame('', (string) $driver::destination($this->connection($name)));
         $names = array_map(fn ($field) => $field->name, $driver::fields());
         self::assertSame($names, array_unique($names));
     }
@@ -84,6 +85,13 @@ final class DriverContractTest extends TestCase
     public function test_says_that_it_can_be_reached(string $name): void
     {
         self::assertNotSame('', (string) $this->driver($name)->check());
+    }
+
+    #[DataProvider('drivers')]
+    public function test_tells_the_currency_of_the_account(string $name): void
+    {
+        $account = $this->port($name, AccountSource::class);
+        self::assertSame($this->connection($name)->currency, $account->accountCurrency());
     }
 
     #[DataProvider('drivers')]

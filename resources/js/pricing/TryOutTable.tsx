@@ -57,7 +57,7 @@ const COLUMNS: GridColumn<TryOutRow>[] = [
         width: 76,
         isRight: true,
         value: (row) => figure(row.old_price),
-        cell: (row) => money(row.old_price),
+        cell: (row) => priced(row.old_price, row.currency),
     },
     {
         id: 'new',
@@ -67,7 +67,7 @@ const COLUMNS: GridColumn<TryOutRow>[] = [
         isRight: true,
         isKept: true,
         value: (row) => figure(row.new_price),
-        cell: (row) => <b>{priced(row.new_price, row.currency)}</b>,
+        cell: (row) => <b>{money(row.new_price)}</b>,
     },
     {
         id: 'change',
