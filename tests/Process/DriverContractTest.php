@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Tests\Process;
 
-use App\Channels\Ports\AccountSource;
 use App\Channels\ChannelRefused;
 use App\Channels\ChannelUnavailable;
 use App\Channels\Connection;
 use App\Channels\Driver;
 use App\Channels\DriverRegistry;
+use App\Channels\Ports\AccountSource;
 use App\Channels\Ports\ChangePush;
 use App\Channels\Ports\ChangeQueue;
 use App\Channels\Ports\HistorySource;
