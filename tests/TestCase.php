@@ -13,7 +13,9 @@ use App\Channels\Outgoing\AddressResolver;
 use App\Market\Models\ListingMarket;
 use App\Pricing\Models\Rule;
 use App\Pricing\Models\RuleVersion;
+use App\Support\Messages\Message;
 use App\Support\Tenancy\CurrentWorkspace;
+use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Foundation\Testing\RefreshDatabase;
 use Illuminate\Foundation\Testing\TestCase as Base;
 use Illuminate\Http\Client\Events\RequestSending;
@@ -76,6 +78,12 @@ abstract class TestCase extends Base
     /** No row is locked while the world outside is asked. */
     private function refuseCallsWithinTransactions(): void
     {
+        // A column keeps a message by its code: bound as it is, it would become its English.
+        DB::listen(function (QueryExecuted $query): void {
+            if (array_filter($query->bindings, fn (mixed $one) => $one instanceof Message) !== []) {
+                self::fail("A message is bound without stored(): {$query->sql}");
+            }
+        });
         Event::listen(RequestSending::class, function (RequestSending $event): void {
             if (DB::transactionLevel() > $this->openTransactions) {
                 $this->calledWithinTransaction[] = $event->request->url();

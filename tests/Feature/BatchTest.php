@@ -101,6 +101,7 @@ final class BatchTest extends TestCase
             ->getJson("/api/v1/batches/{$batch['id']}/rows?show=left")
             ->json('0');
         self::assertSame(['KC-2', 'It has been changed again since; that is kept.'], [$kept['sku'], $kept['why']['text']]);
+        self::assertSame('kept_changed_since', $kept['why']['code']);
         $this->as()
             ->postJson("/api/v1/batches/{$batch['id']}/undo")
             ->assertConflict();

@@ -284,6 +284,8 @@ final class ProductTest extends TestCase
                 ->getJson("/api/v1/batches/{$batch['id']}/rows?show=left")
                 ->json('0.why.text'),
         );
+        $kept = $this->as()->getJson("/api/v1/batches/{$batch['id']}/rows?show=left")->json('0.why.code');
+        self::assertSame('kept_price_being_sent', $kept);
         self::assertSame(ChangeState::Sent, PriceChange::query()->sole()->state);
     }
 

@@ -214,7 +214,7 @@ final class RowWriter
                     AND c.listing_id = ANY(?::bigint[])
                 SQL,
             [
-                Message::of('kept_price_being_sent'),
+                Message::of('kept_price_being_sent')->stored(),
                 ...$this->bounds(),
                 $listings(false),
             ],
@@ -250,7 +250,7 @@ final class RowWriter
                 )
             )
             SQL,
-            [$this->isUndo ? 'kept' : 'left', $note, ...$this->bounds(), '{'.implode(',', $costs).'}'],
+            [$this->isUndo ? 'kept' : 'left', $note->stored(), ...$this->bounds(), '{'.implode(',', $costs).'}'],
         );
         DB::delete(
             <<<'SQL'

@@ -12,7 +12,6 @@ use App\Market\Events\MarketObserved;
 use App\Market\Events\PriceChangedElsewhere;
 use App\Market\Models\ListingMarket;
 use App\Market\Models\Rival;
-use App\Support\Messages\Message;
 use Carbon\CarbonInterface;
 use Closure;
 use Illuminate\Support\Arr;
@@ -69,7 +68,7 @@ final readonly class ObserveItems
         $offers = $this->readable($channel, $reader, array_intersect_key($offers, array_flip($items)));
         $missing = array_values(array_filter($items, fn (string $item) => ! isset($offers[$item])));
         if ($missing !== []) {
-            Log::warning(Message::of('channel_offers_missing', channel: $channel->name), [
+            Log::warning("{$channel->name} gave no offers for some items that it was asked about.", [
                 'channel' => $channel->id,
                 'items' => $missing,
             ]);
@@ -219,7 +218,7 @@ final readonly class ObserveItems
                 ),
             );
             if (count($readable[$item]) < count($some)) {
-                Log::warning(Message::of('channel_offers_unreadable', channel: $channel->name, item: $item), [
+                Log::warning("{$channel->name} sent offers on {$item} that cannot be read.", [
                     'channel' => $channel->id,
                     'offers' => count($some) - count($readable[$item]),
                 ]);

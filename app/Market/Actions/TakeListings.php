@@ -13,7 +13,6 @@ use App\Channels\Models\Channel;
 use App\Channels\Ports\OfferSource;
 use App\Channels\Ports\SourceListing;
 use App\Market\Events\PriceChangedElsewhere;
-use App\Support\Messages\Message;
 use Illuminate\Support\Facades\Log;
 use stdClass;
 use Wrasse\Core\Money\Currency;
@@ -68,7 +67,7 @@ final readonly class TakeListings
             }
         }
         if (count($readable) < count($listings)) {
-            Log::warning(Message::of('channel_listings_unreadable', channel: $channel->name), [
+            Log::warning("{$channel->name} sent listings that cannot be read.", [
                 'channel' => $channel->id,
                 'listings' => count($listings) - count($readable),
             ]);

@@ -1,4 +1,5 @@
 import { t } from '@/messages/message';
+import { clsx } from 'clsx';
 import { RadioGroup } from 'radix-ui';
 import { useId } from 'react';
 
@@ -6,13 +7,15 @@ interface Props {
     currencies: string[];
     value: string;
     onChange: (currency: string) => void;
+    className?: string;
 }
 
-/** In which currency the amounts of a form are shown and typed. */
-export function CurrencySwitch({ currencies, value, onChange }: Props) {
+/** In which currency the amounts of a form are shown and typed; nothing where there is one. */
+export function CurrencySwitch({ currencies, value, onChange, className }: Props) {
     const id = useId();
+    if (currencies.length < 2) return null;
     return (
-        <div className="flex items-center gap-3">
+        <div className={clsx('flex items-center gap-3', className)}>
             <span id={id} className="text-text-2">
                 {t('edit.amountsIn')}
             </span>

@@ -26,6 +26,20 @@ export const given = (amount: AmountDraft | undefined, own: string): [string, st
 export const plainly = (amounts: [string, string][], own: string): string | Record<string, string> =>
     amounts.length === 1 && amounts[0]![0] === own ? amounts[0]![1] : Object.fromEntries(amounts);
 
+/** Whether it is given, and not in this currency. */
+export function isLacking(amount: AmountDraft | undefined, currency: string, own: string): boolean {
+    const amounts = given(amount, own);
+    return amounts.length > 0 && amounts.every(([of]) => of !== currency);
+}
+
+/** Tiers whose first one begins at nothing, in each currency that the others have. */
+export function fromNothing<Tier extends { from: AmountDraft; amount?: AmountDraft }>(tiers: Tier[]): Tier[] {
+    const amounts = tiers.flatMap((tier) => [tier.from, tier.amount]);
+    const codes = new Set(amounts.flatMap((amount) => (typeof amount === 'object' ? Object.keys(amount) : [])));
+    const from = Object.fromEntries([...codes].map((code) => [code, '0']));
+    return codes.size === 0 ? tiers : tiers.map((tier, index) => (index === 0 ? { ...tier, from } : tier));
+}
+
 /** Reads an amount within a schema; what is wrong is said at its path. */
 export function amountAt(
     context: z.RefinementCtx,

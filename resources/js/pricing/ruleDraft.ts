@@ -4,7 +4,7 @@
  */
 import { t } from '@/messages/pricing';
 import type { CompetitiveRule, RuleDocument } from '@/api/client';
-import { given, plainly, type AmountDraft } from '@/edit/amounts';
+import { fromNothing, given, isLacking, plainly, type AmountDraft } from '@/edit/amounts';
 import { at } from '@/edit/merge';
 import {
     amountReader,
@@ -189,9 +189,7 @@ export function amountsLacking(draft: RuleDraft, currency: string, own: string):
         if (value === undefined || value === null) return;
         // The first tier begins at nothing in every currency.
         if (isAmount(path)) {
-            const amounts = given(value as AmountDraft, own);
-            const isLacking = amounts.length > 0 && amounts.every(([of]) => of !== currency);
-            if (isLacking && path !== 'tiers.0.from') lacking.push(path);
+            if (isLacking(value as AmountDraft, currency, own) && path !== 'tiers.0.from') lacking.push(path);
         } else if (typeof value === 'object')
             for (const [name, one] of Object.entries(value)) walk(one, path ? `${path}.${name}` : name);
     };
@@ -265,21 +263,11 @@ export function readRule(draft: RuleDraft, currency: string): ReadRule {
         ]);
         return Object.fromEntries(inner.filter(([, one]) => one !== undefined));
     };
-    const document = fromNothing(walk(draft, '') as RuleDocument);
+    const asTyped = walk(draft, '') as RuleDocument;
+    const document = asTyped.kind === 'markup' ? { ...asTyped, tiers: fromNothing(asTyped.tiers) } : asTyped;
     for (const path of missingSellers(draft)) errors[path] = t('pricing.nameTheSeller');
     if (draft.kind === 'formula' && !draft.price?.trim()) errors.price = t('pricing.writeTheFormula');
     return { document, errors };
-}
-
-/** The first tier begins at nothing in each currency that the others have. */
-function fromNothing(document: RuleDocument): RuleDocument {
-    if (document.kind !== 'markup') return document;
-    const amounts = document.tiers.flatMap((tier) => [tier.from, tier.amount]);
-    const codes = new Set(amounts.flatMap((amount) => (typeof amount === 'object' ? Object.keys(amount) : [])));
-    const [first, ...others] = document.tiers;
-    if (!first || codes.size === 0) return document;
-    const from = Object.fromEntries([...codes].map((code) => [code, '0']));
-    return { ...document, tiers: [{ ...first, from }, ...others] };
 }
 
 /** "a, b" → ["a", "b"]; none where nothing is named. */

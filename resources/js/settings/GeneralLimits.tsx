@@ -65,11 +65,12 @@ export function GeneralLimits({ workspace }: { workspace: Workspace }) {
                 }
                 className="grid max-w-[864px] grid-cols-2 items-start gap-x-8 gap-y-5 max-[900px]:grid-cols-1"
             >
-                {currencies.length > 1 && (
-                    <div className="col-span-full">
-                        <CurrencySwitch currencies={currencies} value={writtenIn} onChange={setWrittenIn} />
-                    </div>
-                )}
+                <CurrencySwitch
+                    currencies={currencies}
+                    value={writtenIn}
+                    onChange={setWrittenIn}
+                    className="col-span-full"
+                />
                 <TermLines side="floor" own={workspace.currency} currency={writtenIn} />
                 <TermLines side="ceiling" own={workspace.currency} currency={writtenIn} />
                 <FigureField

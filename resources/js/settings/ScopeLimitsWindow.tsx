@@ -164,11 +164,12 @@ export function ScopeLimitsWindow({
                         </datalist>
                     </div>
                 )}
-                {currencies.length > 1 && (
-                    <div className="col-span-full">
-                        <CurrencySwitch currencies={currencies} value={writtenIn} onChange={setWrittenIn} />
-                    </div>
-                )}
+                <CurrencySwitch
+                    currencies={currencies}
+                    value={writtenIn}
+                    onChange={setWrittenIn}
+                    className="col-span-full"
+                />
                 <TermLines side="floor" own={currency} currency={writtenIn} />
                 <TermLines side="ceiling" own={currency} currency={writtenIn} />
             </EditForm>

@@ -1,6 +1,6 @@
 import { t } from '@/messages/settings';
 import type { components } from '@/api/schema';
-import { amountAt, given, type AmountDraft } from '@/edit/amounts';
+import { amountAt, fromNothing, given, isLacking, type AmountDraft } from '@/edit/amounts';
 import { endingsReader, percentReader } from '@/edit/reading';
 import { figureAt, optionalFigure } from '@/edit/schemas';
 import { amounts } from '@/ui/figures';
@@ -53,14 +53,6 @@ export function markupSchema(currency: string) {
         });
 }
 
-/** The first tier begins at nothing in each currency that the others have. */
-function fromNothing(tiers: Markup['tiers']): Markup['tiers'] {
-    const amounts = tiers.flatMap((tier) => [tier.from, tier.amount]);
-    const codes = new Set(amounts.flatMap((amount) => (typeof amount === 'object' ? Object.keys(amount) : [])));
-    const from = Object.fromEntries([...codes].map((code) => [code, '0']));
-    return codes.size === 0 ? tiers : tiers.map((tier, index) => (index === 0 ? { ...tier, from } : tier));
-}
-
 /** The amounts of a markup that are given in other currencies than this one only. */
 export const amountsLacking = (
     { tiers, minProfit, fee, shipping, shippingBy }: MarkupDraft,
@@ -72,10 +64,7 @@ export const amountsLacking = (
         minProfit,
         fee,
         shippingBy === 'amount' ? shipping : '',
-    ].filter((amount) => {
-        const amounts = given(amount, own);
-        return amounts.length > 0 && amounts.every(([of]) => of !== currency);
-    }).length;
+    ].filter((amount) => isLacking(amount, currency, own)).length;
 
 export type MarkupDraft = z.input<ReturnType<typeof markupSchema>>;
 
