@@ -59,12 +59,11 @@ export const useWorklist = () =>
     });
 
 /** What listings can be told apart by. */
-export const useFacets = (enabled = true) =>
+export const useFacets = () =>
     useQuery({
         queryKey: key('facets'),
         queryFn: ({ signal }) => take(api.GET('/api/v1/facets', { signal })),
         staleTime: 60_000,
-        enabled,
     });
 
 /** Exchange rates in use, and those a person is asked about. */

@@ -50,7 +50,10 @@ export function usePages<Row, Cursor>({ name, load, idOf, size }: Options<Row, C
     const onView = (firstRow: number, lastRow: number) => {
         const first = Math.floor(firstRow / size);
         const last = Math.floor(lastRow / size) + (lastRow >= count - NEAR_END ? 1 : 0);
-        setView((now) => (now.hash === hash && now.first === first && now.last === last ? now : { hash, first, last }));
+        setView((now) => {
+            const seen = now.hash === hash ? now : { first: 0, last: 0 };
+            return seen.first === first && seen.last === last ? now : { hash, first, last };
+        });
     };
     return {
         /** Those of the filter before, until the first page of this one is there. */

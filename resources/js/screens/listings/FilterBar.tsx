@@ -78,6 +78,9 @@ export const FilterBar = memo(function FilterBar({
     );
 });
 
+/** A pause this long in typing asks the server, so that a word costs one search and not one for each letter. */
+const SEARCH_PAUSE_MS = 300;
+
 function Search({ view }: { view: ListingView }) {
     const [text, setText] = useState(view.filter.q ?? '');
     const input = useRef<HTMLInputElement>(null);
@@ -104,7 +107,7 @@ function Search({ view }: { view: ListingView }) {
     useEffect(() => {
         const timer = window.setTimeout(() => {
             if (latest.current.asked !== text) latest.current.set({ q: text || null }, true);
-        }, 200);
+        }, SEARCH_PAUSE_MS);
         return () => window.clearTimeout(timer);
     }, [text]);
     return (
@@ -184,21 +187,7 @@ function Chips({ view }: { view: ListingView }) {
 }
 
 function AddFilter({ view }: { view: ListingView }) {
-    const channels = useChannels();
-    const countries = useCountries();
-    const rules = useRules();
     const [open, setOpen] = useState(false);
-    const facets = useFacets(open);
-    const names = [
-        ['supplier', t('listings.supplier'), facets.data?.suppliers],
-        ['category', t('listings.category'), facets.data?.categories],
-        ['brand', t('listings.brand'), facets.data?.brands],
-    ] as const;
-    const add = (change: Record<string, string | string[]>) => {
-        view.set(change);
-        setOpen(false);
-    };
-    const line = 'block w-full rounded px-2 py-1 text-left hover:bg-stripe-soft';
     return (
         <Popup
             label={t('listings.addFilter')}
@@ -206,95 +195,106 @@ function AddFilter({ view }: { view: ListingView }) {
             onOpenChange={setOpen}
             trigger={<Button>{t('listings.addFilter')}</Button>}
         >
-            <div className="grid w-[470px] max-w-full grid-cols-3 gap-3">
-                {names.map(
-                    ([name, words, options]) =>
-                        options !== undefined &&
-                        options.length > 0 && (
-                            <Suspense key={name} fallback={<span />}>
-                                <SearchChoice
-                                    label={words}
-                                    className="min-w-0 px-2"
-                                    value={view.filter[name] ?? ''}
-                                    options={[['', t('listings.any')], ...options.map((one) => [one, one] as const)]}
-                                    onChange={(value) => {
-                                        view.set({ [name]: value || null });
-                                        setOpen(false);
-                                    }}
-                                />
-                            </Suspense>
-                        ),
-                )}
-                <div>
-                    <p className="px-2 pb-1 text-text-3">{t('listings.state')}</p>
-                    {STATES.map(([state, words]) => (
-                        <button
-                            key={state}
-                            type="button"
-                            className={line}
-                            onClick={() => add({ state: [...new Set([...(view.filter.state ?? []), state])] })}
-                        >
-                            {words}
-                        </button>
-                    ))}
-                </div>
-                <div>
-                    <Ranges view={view} />
-                    <Select
-                        label={t('listings.itsRuleSays')}
-                        className="mt-2 px-2"
-                        value={view.filter.outcome ?? ''}
-                        options={OUTCOMES}
-                        onChange={(value) => {
-                            view.set({ outcome: value || null });
-                            setOpen(false);
-                        }}
-                    />
-                    {countries.length > 0 && (
-                        <>
-                            <p className="mt-3 px-2 pb-1 text-text-3">{t('listings.country')}</p>
-                            {countries.map((code) => (
-                                <button
-                                    key={code}
-                                    type="button"
-                                    className={line}
-                                    onClick={() => add({ country: code })}
-                                >
-                                    {countryName(code)}
-                                </button>
-                            ))}
-                        </>
-                    )}
-                    <p className="mt-3 px-2 pb-1 text-text-3">{t('listings.channel')}</p>
-                    {channels.data?.map((channel) => (
-                        <button
-                            key={channel.id}
-                            type="button"
-                            className={line}
-                            onClick={() => add({ channel: String(channel.id) })}
-                        >
-                            {channel.name}
-                        </button>
-                    ))}
-                </div>
-                <div>
-                    <p className="px-2 pb-1 text-text-3">{t('listings.rule')}</p>
-                    {rules.data?.map((rule) => (
-                        <button
-                            key={rule.id}
-                            type="button"
-                            className={line}
-                            onClick={() => add({ rule: String(rule.id) })}
-                        >
-                            {rule.name}
-                        </button>
-                    ))}
-                    <button type="button" className={line} onClick={() => add({ rule: 'none' })}>
-                        {t('listings.noRule')}
-                    </button>
-                </div>
-            </div>
+            <Filters view={view} onDone={() => setOpen(false)} />
         </Popup>
+    );
+}
+
+/** All there is to filter by. */
+function Filters({ view, onDone }: { view: ListingView; onDone: () => void }) {
+    const channels = useChannels();
+    const countries = useCountries();
+    const rules = useRules();
+    const facets = useFacets();
+    const names = [
+        ['supplier', t('listings.supplier'), facets.data?.suppliers],
+        ['category', t('listings.category'), facets.data?.categories],
+        ['brand', t('listings.brand'), facets.data?.brands],
+    ] as const;
+    const add = (change: Record<string, string | string[]>) => {
+        view.set(change);
+        onDone();
+    };
+    const line = 'block w-full rounded px-2 py-1 text-left hover:bg-stripe-soft';
+    return (
+        <div className="grid w-[470px] max-w-full grid-cols-3 gap-3">
+            {names.map(
+                ([name, words, options]) =>
+                    options !== undefined &&
+                    options.length > 0 && (
+                        <Suspense key={name} fallback={<span />}>
+                            <SearchChoice
+                                label={words}
+                                className="min-w-0 px-2"
+                                value={view.filter[name] ?? ''}
+                                options={[['', t('listings.any')], ...options.map((one) => [one, one] as const)]}
+                                onChange={(value) => {
+                                    view.set({ [name]: value || null });
+                                    onDone();
+                                }}
+                            />
+                        </Suspense>
+                    ),
+            )}
+            <div>
+                <p className="px-2 pb-1 text-text-3">{t('listings.state')}</p>
+                {STATES.map(([state, words]) => (
+                    <button
+                        key={state}
+                        type="button"
+                        className={line}
+                        onClick={() => add({ state: [...new Set([...(view.filter.state ?? []), state])] })}
+                    >
+                        {words}
+                    </button>
+                ))}
+            </div>
+            <div>
+                <Ranges view={view} />
+                <Select
+                    label={t('listings.itsRuleSays')}
+                    className="mt-2 px-2"
+                    value={view.filter.outcome ?? ''}
+                    options={OUTCOMES}
+                    onChange={(value) => {
+                        view.set({ outcome: value || null });
+                        onDone();
+                    }}
+                />
+                {countries.length > 0 && (
+                    <>
+                        <p className="mt-3 px-2 pb-1 text-text-3">{t('listings.country')}</p>
+                        {countries.map((code) => (
+                            <button key={code} type="button" className={line} onClick={() => add({ country: code })}>
+                                {countryName(code)}
+                            </button>
+                        ))}
+                    </>
+                )}
+                <p className="mt-3 px-2 pb-1 text-text-3">{t('listings.channel')}</p>
+                {channels.data?.map((channel) => (
+                    <button
+                        key={channel.id}
+                        type="button"
+                        className={line}
+                        onClick={() => add({ channel: String(channel.id) })}
+                    >
+                        {channel.name}
+                    </button>
+                ))}
+            </div>
+            <div>
+                <p className="px-2 pb-1 text-text-3">{t('listings.rule')}</p>
+                {rules.data?.map((rule) => (
+                    <button key={rule.id} type="button" className={line} onClick={() => add({ rule: String(rule.id) })}>
+                        {rule.name}
+                    </button>
+                ))}
+                <button type="button" className={line} onClick={() => add({ rule: 'none' })}>
+                    {t('listings.noRule')}
+                </button>
+            </div>
+        </div>
     );
 }
 

@@ -8,7 +8,13 @@ import type { KeptColumns } from './useKeptColumns';
 const STEP_PX = 16;
 
 /** Which columns, in which order, how wide. With the mouse their width is drawn at the heads. */
-export function ColumnChoice<Row>({ columns }: { columns: KeptColumns<Row> }) {
+export const ColumnChoice = <Row,>({ columns }: { columns: KeptColumns<Row> }) => (
+    <Popup label={t('ui.columns')} align="end" trigger={<Button>{t('ui.columns')}</Button>}>
+        <Columns columns={columns} />
+    </Popup>
+);
+
+function Columns<Row>({ columns }: { columns: KeptColumns<Row> }) {
     const { all, shown, toggle, move, resize, reset } = columns;
     const width = (id: string) => columns.columns.find((column) => column.id === id)?.width ?? 0;
     const ordered = [
@@ -16,7 +22,7 @@ export function ColumnChoice<Row>({ columns }: { columns: KeptColumns<Row> }) {
         ...all.filter((column) => !shown.includes(column.id)),
     ];
     return (
-        <Popup label={t('ui.columns')} align="end" trigger={<Button>{t('ui.columns')}</Button>}>
+        <>
             <ul className="grid w-72 gap-1">
                 {ordered.map((column) => {
                     const at = shown.indexOf(column.id);
@@ -68,6 +74,6 @@ export function ColumnChoice<Row>({ columns }: { columns: KeptColumns<Row> }) {
             <Button look="quiet" onClick={reset} className="mt-2">
                 {t('ui.asAtFirst')}
             </Button>
-        </Popup>
+        </>
     );
 }

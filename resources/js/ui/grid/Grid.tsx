@@ -126,22 +126,19 @@ function Filled<Row extends RowData>(props: GridProps<Row>) {
             ...shown.map((column) => one(column.id, column.width, column)),
         ] as ColumnDef<typeof features, Row>[];
     }, [head, shown, onSort]);
+    const columnSizing = useMemo(() => Object.fromEntries(shown.map((column) => [column.id, column.width])), [shown]);
     const table = useTable({
         features,
         columns: defs,
         data: rows,
         getRowId: (row: Row) => String(idOf(row)),
-        state: {
-            sorting,
-            columnSizing: Object.fromEntries(shown.map((column) => [column.id, column.width])),
-        },
+        state: { sorting, columnSizing },
         manualSorting: onSort !== undefined,
         enableSortingRemoval: false,
         columnResizeMode: 'onChange',
         onColumnSizingChange: (change) => {
-            const before = Object.fromEntries(shown.map((column) => [column.id, column.width]));
-            for (const [id, size] of Object.entries(functionalUpdate(change, before)))
-                if (before[id] !== size) columns.resize(id, size);
+            for (const [id, size] of Object.entries(functionalUpdate(change, columnSizing)))
+                if (columnSizing[id] !== size) columns.resize(id, size);
         },
         onSortingChange: (change) => {
             const [next] = functionalUpdate(change, sorting);
