@@ -14,6 +14,7 @@ use App\Catalogue\Actions\KeepImport;
 use App\Catalogue\Actions\SetScopeLimits;
 use App\Catalogue\Actions\SetSupplierMarkup;
 use App\Catalogue\Actions\StartBatch;
+use App\Catalogue\Actions\TakeTaxRates;
 use App\Catalogue\Currencies\ForeignCosts;
 use App\Catalogue\Events\Cause;
 use App\Catalogue\Events\ListingsTouched;
@@ -74,6 +75,7 @@ final readonly class DemoWorkspace
         private ApplyBatch $applyBatch,
         private SetSupplierMarkup $setMarkup,
         private FetchRates $fetchRates,
+        private TakeTaxRates $takeTaxRates,
     ) {
     }
 
@@ -121,6 +123,7 @@ final readonly class DemoWorkspace
                 $shop = $this->bringIn('shop', 'Own shop', []);
                 $say('Bringing in costs, making rules');
                 $this->haveRatesFetched($workspace);
+                $this->knowTaxes($workspace);
                 $this->takeCosts($workspace->refresh());
                 $this->invoiceInDollars($workspace);
                 $this->rememberCostRise($workspace);
@@ -187,13 +190,27 @@ final readonly class DemoWorkspace
             ]),
             country: $country,
         );
-        $channel->update(['fees' => $fees, ...$country === 'CH' ? ['tax_percent' => '8.1'] : []]);
+        $channel->update(['fees' => $fees]);
         while (($due = $this->import->handle($channel)) !== null) {
             usleep((int) max(50_000, now()->diffInMicroseconds($due)));
             $channel->refresh();
         }
 
         return $channel;
+    }
+
+    /** What Switzerland takes, and what it will: the rate to come is made up. */
+    private function knowTaxes(Workspace $workspace): void
+    {
+        $next = now()->startOfMonth()->addMonths(2)->toDateString();
+        foreach (['2024-01-01' => '8.1', $next => '8.5'] as $day => $percent) {
+            $this->takeTaxRates->add($workspace->id, [
+                'country' => 'CH',
+                'category' => null,
+                'percent' => $percent,
+                'valid_from' => $day,
+            ]);
+        }
     }
 
     /** There are no fees in one's own shop, and no rivals on the page: prices come from cost. */

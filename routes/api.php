@@ -12,6 +12,7 @@ use App\Catalogue\Http\ProductController;
 use App\Catalogue\Http\RateController;
 use App\Catalogue\Http\ScopeLimitsController;
 use App\Catalogue\Http\SupplierController;
+use App\Catalogue\Http\TaxRateController;
 use App\Catalogue\Http\WorkspaceController;
 use App\Channels\Http\ConnectionController;
 use App\Channels\Http\PriceFileController;
@@ -64,6 +65,10 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::post('rates/fetch', [RateController::class, 'fetch'])->middleware('heavy');
     Route::get('rates/{id}/history', [RateController::class, 'show']);
     Route::post('rates/{id}/answer', [RateController::class, 'answer']);
+    Route::get('tax-rates', [TaxRateController::class, 'index']);
+    Route::post('tax-rates', [TaxRateController::class, 'store']);
+    Route::get('tax-rates/{id}/effect', [TaxRateController::class, 'effect'])->middleware('heavy');
+    Route::delete('tax-rates/{id}', [TaxRateController::class, 'destroy']);
     Route::put('suppliers/currency', [SupplierController::class, 'invoicesIn']);
     Route::put('suppliers/markup', [SupplierController::class, 'update']);
     Route::post('suppliers/try-markup', [SupplierController::class, 'tryOut'])->middleware('heavy');

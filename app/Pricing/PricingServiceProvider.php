@@ -6,11 +6,11 @@ namespace App\Pricing;
 
 use App\Accounts\Models\Workspace;
 use App\Catalogue\Batches\FloorEffects;
-use App\Catalogue\Currencies\RateEffects;
 use App\Catalogue\Edits\BulkEdits;
 use App\Catalogue\Events\AllTouched;
 use App\Catalogue\Events\ListingsTouched;
 use App\Catalogue\Imports\RuleNames;
+use App\Catalogue\Limits\ForeseesFloorMoves;
 use App\Catalogue\Prices\HandPrices;
 use App\Market\Events\MarketObserved;
 use App\Market\Events\PriceChangedElsewhere;
@@ -20,8 +20,8 @@ use App\Pricing\Actions\RequestDecisions;
 use App\Pricing\Actions\SetPrices;
 use App\Pricing\Actions\SweepPendingDecisions;
 use App\Pricing\Actions\SweepStalledRuns;
+use App\Pricing\Deciding\ForeseeFloorMoves;
 use App\Pricing\Deciding\ForeseeFloors;
-use App\Pricing\Deciding\ForeseeRate;
 use App\Pricing\Edits\KnownRules;
 use App\Pricing\Edits\SetRule;
 use App\Pricing\Runs\RunProgress;
@@ -60,7 +60,7 @@ final class PricingServiceProvider extends ServiceProvider
         $this->app->tag([SweepPendingDecisions::class, SweepStalledRuns::class], Sweeper::TAG);
         $this->app->bind(HandPrices::class, SetPrices::class);
         $this->app->bind(FloorEffects::class, ForeseeFloors::class);
-        $this->app->bind(RateEffects::class, ForeseeRate::class);
+        $this->app->bind(ForeseesFloorMoves::class, ForeseeFloorMoves::class);
         $this->app->bind(RuleNames::class, KnownRules::class);
     }
 

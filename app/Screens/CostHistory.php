@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Screens;
 
 use App\Catalogue\Currencies\Conversions;
+use App\Catalogue\Currencies\OwnCurrency;
 use App\Catalogue\Fees\UnitCosts;
 use App\Catalogue\Models\Listing;
 use App\Screens\Http\CostPeriodResource;
@@ -26,7 +27,7 @@ final readonly class CostHistory
     public function __construct(
         private Listing $listing,
         private Earnings $now,
-        private Currency $own,
+        private OwnCurrency $own,
         private Conversions $conversions,
     ) {
     }
@@ -56,7 +57,7 @@ final readonly class CostHistory
     {
         $currency = Currency::of($this->listing->channel->currency);
         $isLater = $row->taken_at === null;
-        $costs = Currency::of($row->cost_currency ?? $this->own->code);
+        $costs = Currency::of($row->cost_currency ?? $this->own->currency->code);
         $onTop = UnitCosts::ofRow($row)->onTop($this->listing->fulfilment);
         [$shipping, $tax, $fees] = [$this->now->shipping, $this->now->tax, $this->now->fees];
         $earnings = $costs === $currency
@@ -83,7 +84,7 @@ final readonly class CostHistory
             $costs->code,
             $earnings->totalCost === null ? null : $currency->format($earnings->totalCost),
             $price === null ? null : $currency->format($price),
-            $price === null ? null : EarningsResource::at($price, $earnings, $currency),
+            $price === null ? null : EarningsResource::at($price, $earnings, $currency, $this->own),
         );
     }
 

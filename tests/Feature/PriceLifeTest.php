@@ -178,6 +178,16 @@ final class PriceLifeTest extends TestCase
                 fn (self $test) => $test->changeWorkspace(['tax_percent' => '50']),
                 [['superseded', '1980'], ['waiting', '2143']],
             ],
+            'the tax of its country is raised' => [
+                function (self $test): void {
+                    $test->channel->update(['country' => 'CH']);
+                    $test
+                        ->as()
+                        ->postJson('/api/v1/tax-rates', ['country' => 'CH', 'percent' => '50'])
+                        ->assertCreated();
+                },
+                [['superseded', '1980'], ['waiting', '2143']],
+            ],
             'a minimum advertised price is set' => [
                 fn (self $test) => $test->bulk('cost', ['field' => 'map', 'how' => 'set', 'value' => '21.00']),
                 [['superseded', '1980'], ['waiting', '2100']],

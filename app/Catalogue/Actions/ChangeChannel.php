@@ -67,20 +67,10 @@ final readonly class ChangeChannel
         });
     }
 
-    /** @return string|null null where the workspace's holds */
+    /** @return string|null null where that of the country or the workspace holds */
     private function tax(string $text): ?string
     {
-        if (trim($text) === '') {
-            return null;
-        }
-        $percent = PercentField::plain($text);
-        DocumentField::check(
-            fn () => Node::of(['tax_percent' => $percent])
-                ->at('tax_percent')
-                ->percent(100),
-        );
-
-        return $percent;
+        return trim($text) === '' ? null : PercentField::upTo(100, 'tax_percent', $text);
     }
 
     private function checkFees(Node $fees, Currency $currency): void

@@ -63,12 +63,7 @@ final readonly class ChangeWorkspace
                 ] as $field => $most
             ) {
                 if (isset($wanted[$field])) {
-                    $wanted[$field] = PercentField::plain($wanted[$field]);
-                    DocumentField::check(
-                        fn () => Node::of([$field => $wanted[$field]])
-                            ->at($field)
-                            ->percent($most),
-                    );
+                    $wanted[$field] = PercentField::upTo($most, $field, $wanted[$field]);
                 }
             }
             if (isset($wanted['limits'])) {

@@ -33,6 +33,14 @@ final class OwnCurrency
         return $from === $this->currency ? $minor : $this->conversions->ofSums($from, $this->currency)?->convert($minor);
     }
 
+    /** What stands beside an amount of another currency; null where it is the same one, or there is no rate. */
+    public function beside(?int $minor, Currency $of): ?string
+    {
+        $own = $minor === null || $of === $this->currency ? null : $this->of($minor, $of);
+
+        return $own === null ? null : $this->currency->format($own);
+    }
+
     /**
      * What one minor unit of each currency that is sold in is worth; those without a rate are not in it.
      *

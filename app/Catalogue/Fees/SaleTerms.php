@@ -28,8 +28,15 @@ final class SaleTerms
 
     public readonly Conversions $conversions;
 
-    public function __construct(private readonly Workspace $workspace, ?Conversions $conversions = null)
-    {
+    private readonly TaxRates $taxes;
+
+    /** @param  string|null  $day  whose tax is meant, such as 2027-01-01; null: today where the workspace is */
+    public function __construct(
+        private readonly Workspace $workspace,
+        ?Conversions $conversions = null,
+        ?string $day = null,
+    ) {
+        $this->taxes = new TaxRates($day ?? now($workspace->time_zone)->toDateString());
         $this->own = $workspace->money();
         $this->conversions = $conversions ?? new Conversions($workspace);
     }
@@ -78,12 +85,12 @@ final class SaleTerms
     }
 
     /**
-     * What is taken of a sale of something of that category, as the pricing core's document has it: the category's own
-     * fees and tax where it has any, else those of the channel and the workspace.
+     * What is taken of a sale of something of that category, as the pricing core's document has it: the fees and tax
+     * that the channel has for the category, else its own, else the tax of its country, else that of the workspace.
      *
      * @return array{fees: list<array<string, mixed>>, tax: array{percent: string, included: bool}}
      */
-    public static function document(Channel $channel, ?string $category, Workspace $workspace): array
+    public function document(Channel $channel, ?string $category): array
     {
         $own = $category === null ? null : $channel->categories[$category] ?? null;
 
@@ -91,9 +98,11 @@ final class SaleTerms
             'fees' => $own['fees'] ?? $channel->fees,
             'tax' => [
                 'percent' => (string) Percent::parse(
-                    $own['tax_percent'] ?? ($channel->tax_percent ?? $workspace->tax_percent),
+                    $own['tax_percent'] ?? $channel->tax_percent
+                        ?? $this->taxes->percent($channel->country, $category) ?? $this->workspace->tax_percent,
                 ),
-                'included' => $channel->tax_included ?? $workspace->tax_included,
+                'included' => $channel->tax_included
+                    ?? ($this->workspace->tax_included && ! TaxRates::isShownWithout($channel->country)),
             ],
         ];
     }
@@ -101,7 +110,7 @@ final class SaleTerms
     private function read(Channel $channel, ?string $category): ChannelTerms
     {
         $currency = Currency::of($channel->currency);
-        $terms = self::document($channel, $category, $this->workspace);
+        $terms = $this->document($channel, $category);
         $fees = array_map((new EarningsReader($currency))->fee(...), Node::of($terms['fees'], '$.fees')->items());
 
         return new ChannelTerms(

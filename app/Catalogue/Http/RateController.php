@@ -8,8 +8,8 @@ use App\Accounts\Models\Workspace;
 use App\Catalogue\Actions\FetchRates;
 use App\Catalogue\Actions\TakeRates;
 use App\Catalogue\Currencies\PublishedRate;
-use App\Catalogue\Currencies\RateEffects;
 use App\Catalogue\Currencies\RatesFile;
+use App\Catalogue\Limits\ForeseesFloorMoves;
 use App\Catalogue\Models\ExchangeRate;
 use App\Catalogue\Models\RateInUse;
 use App\Support\Http\KnownCurrency;
@@ -48,7 +48,7 @@ final readonly class RateController
             ),
         ],
     )]
-    public function index(RateEffects $effects): JsonResponse
+    public function index(ForeseesFloorMoves $floors): JsonResponse
     {
         $workspace = $this->workspace();
         $pairs = RateInUse::query()->with(['rate', 'asked'])->orderBy('base')->orderBy('quote')->get();
@@ -57,7 +57,7 @@ final readonly class RateController
             $pairs->map(fn (RateInUse $pair) => RatePairResource::of(
                 $pair,
                 RateResource::of($this->history($pair->base, $pair->quote, 1)[0] ?? $pair->rate),
-                $pair->asked === null ? null : $effects->of($workspace, $pair->asked),
+                $pair->asked === null ? null : $floors->atRate($workspace, $pair->asked),
             ))->values(),
         );
     }

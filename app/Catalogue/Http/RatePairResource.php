@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Catalogue\Http;
 
-use App\Catalogue\Currencies\RateEffect;
+use App\Catalogue\Limits\FloorMoves;
 use App\Catalogue\Models\RateInUse;
 use OpenApi\Attributes as OA;
 
@@ -36,13 +36,13 @@ final readonly class RatePairResource
             description: 'What that one would do.',
             type: 'object',
             nullable: true,
-            ref: '#/components/schemas/RateEffect',
+            ref: '#/components/schemas/FloorMoves',
         )]
-        public ?RateEffect $effect,
+        public ?FloorMoves $effect,
     ) {
     }
 
-    public static function of(RateInUse $pair, RateResource $latest, ?RateEffect $effect): self
+    public static function of(RateInUse $pair, RateResource $latest, ?FloorMoves $effect): self
     {
         return new self(
             $pair->id,

@@ -82,7 +82,7 @@ final class DecisionInputs
         $this->now = $at->getTimestamp() * self::MICROSECONDS;
         $this->today = $at->toImmutable()->setTimezone($workspace->time_zone)->toDateString();
         $this->limits = InheritedLimits::in($workspace);
-        $this->sale = new SaleTerms($workspace);
+        $this->sale = new SaleTerms($workspace, day: $this->today);
     }
 
     public function terms(ListingRow $row): ChannelTerms
@@ -170,7 +170,7 @@ final class DecisionInputs
     private function shared(ListingRow $row, array $names): array
     {
         return [
-            ...SaleTerms::document($this->terms($row)->channel, $row->category, $this->workspace),
+            ...$this->sale->document($this->terms($row)->channel, $row->category),
             'limits' => $this->limits->ofNames($names, $row->limits, $this->terms($row)->currency->code),
         ];
     }

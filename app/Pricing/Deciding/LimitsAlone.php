@@ -30,9 +30,13 @@ final class LimitsAlone
     /** @var array<string, LimitsReader> by currency */
     private array $readers = [];
 
-    public function __construct(private readonly Workspace $workspace, ?Conversions $conversions = null)
-    {
-        $this->terms = new SaleTerms($workspace, $conversions);
+    /** @param  string|null  $day  whose tax is meant, such as 2027-01-01; null: today where the workspace is */
+    public function __construct(
+        private readonly Workspace $workspace,
+        ?Conversions $conversions = null,
+        ?string $day = null,
+    ) {
+        $this->terms = new SaleTerms($workspace, $conversions, $day);
         $this->limits = InheritedLimits::in($workspace);
         $this->nobody = new CompetitorSet(Basis::Landed, [], [], []);
     }

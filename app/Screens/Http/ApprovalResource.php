@@ -42,7 +42,7 @@ final readonly class ApprovalResource
 
         return new self(
             $approval->id,
-            ListingRow::of($listing),
+            ListingRow::of($listing, $own),
             $approval->reason->value,
             $currency->format($approval->price_minor),
             $currency->format($move->amount()),

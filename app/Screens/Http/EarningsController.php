@@ -6,6 +6,7 @@ namespace App\Screens\Http;
 
 use App\Accounts\Models\Workspace;
 use App\Catalogue\Currencies\Conversions;
+use App\Catalogue\Currencies\OwnCurrency;
 use App\Catalogue\Models\Listing;
 use App\Pricing\Deciding\DecideNow;
 use App\Screens\CostHistory;
@@ -54,7 +55,7 @@ final readonly class EarningsController
         return new JsonResponse((new CostHistory(
             $listing,
             $decided->decision->listing->earnings,
-            $workspace->money(),
+            new OwnCurrency($workspace),
             new Conversions($workspace),
         ))->periods());
     }
@@ -101,8 +102,9 @@ final readonly class EarningsController
             ->findOrFail($id);
         $currency = Currency::of($listing->channel->currency);
         $price = AmountField::read('price', $asked['price'], $currency);
-        $decided = $now->of(Workspace::query()->findOrFail($current->id()), $id);
+        $workspace = Workspace::query()->findOrFail($current->id());
+        $earnings = $now->of($workspace, $id)->decision->listing->earnings;
 
-        return new JsonResponse(EarningsResource::at($price, $decided->decision->listing->earnings, $currency));
+        return new JsonResponse(EarningsResource::at($price, $earnings, $currency, new OwnCurrency($workspace)));
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Screens\Http;
 
+use App\Catalogue\Currencies\OwnCurrency;
 use OpenApi\Attributes as OA;
 use Wrasse\Core\Decision\Decision;
 
@@ -19,7 +20,7 @@ final readonly class EarningsPoint
     }
 
     /** @return list<self> those of the prices that there are */
-    public static function all(Decision $decision): array
+    public static function all(Decision $decision, OwnCurrency $own): array
     {
         $listing = $decision->listing;
         $prices = [
@@ -31,7 +32,7 @@ final readonly class EarningsPoint
         $points = [];
         foreach ($prices as $at => $price) {
             if ($price !== null) {
-                $points[] = new self($at, EarningsResource::at($price, $listing->earnings, $listing->currency));
+                $points[] = new self($at, EarningsResource::at($price, $listing->earnings, $listing->currency, $own));
             }
         }
 

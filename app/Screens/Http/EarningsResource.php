@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Screens\Http;
 
+use App\Catalogue\Currencies\OwnCurrency;
 use OpenApi\Attributes as OA;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Profit\Earnings;
@@ -18,12 +19,14 @@ final readonly class EarningsResource
         #[OA\Property] public string $fees,
         #[OA\Property(description: 'With extra costs; null where it is not known.')] public ?string $cost,
         #[OA\Property] public ?string $profit,
+        #[OA\Property(description: 'The same in the workspace’s currency, where that is another one and a rate is known.')]
+        public ?string $profit_own,
         #[OA\Property(description: 'Profit as a percentage of the price before tax.')] public ?string $margin_percent,
         #[OA\Property(description: 'Profit as a percentage of the cost.')] public ?string $markup_percent,
     ) {
     }
 
-    public static function at(int $price, Earnings $earnings, Currency $currency): self
+    public static function at(int $price, Earnings $earnings, Currency $currency, OwnCurrency $own): self
     {
         $profit = $earnings->at($price);
 
@@ -34,6 +37,7 @@ final readonly class EarningsResource
             $currency->format($earnings->fees($price)),
             $profit === null ? null : $currency->format($profit->totalCost),
             $profit === null ? null : $currency->format($profit->profit),
+            $own->beside($profit?->profit, $currency),
             $profit?->marginPercent(),
             $profit?->markupPercent(),
         );

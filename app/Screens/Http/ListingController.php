@@ -6,6 +6,7 @@ namespace App\Screens\Http;
 
 use App\Accounts\Models\Workspace;
 use App\Catalogue\Actions\SetListingLimits;
+use App\Catalogue\Currencies\OwnCurrency;
 use App\Catalogue\Limits\OwnLimits;
 use App\Catalogue\Listings\ListingFilter;
 use App\Catalogue\Listings\ListingSelection;
@@ -20,6 +21,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\Rule;
 use OpenApi\Attributes as OA;
+use stdClass;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Wrasse\Core\Document\DecisionWriter;
@@ -112,10 +114,11 @@ final readonly class ListingController
             'limit' => ['nullable', 'integer', 'min:1', 'max:200'],
         ]);
         $query = new ListingQuery($this->current->id());
+        $own = new OwnCurrency(Workspace::query()->findOrFail($this->current->id()));
         $page = $query->page($asked, $asked['sort'] ?? 'sku', $asked['cursor'] ?? null, (int) ($asked['limit'] ?? 40));
 
         return new JsonResponse([
-            'listings' => array_map(ListingRow::of(...), $page['rows']),
+            'listings' => array_map(fn (stdClass $row) => ListingRow::of($row, $own), $page['rows']),
             'next' => $page['next'],
         ]);
     }
@@ -210,7 +213,8 @@ final readonly class ListingController
         $workspace = Workspace::query()->findOrFail($this->current->id());
         $decided = $now->of($workspace, $id);
         $currency = Currency::of($listing->channel->currency);
-        $own = fn (?int $minor) => $minor === null ? null : $workspace->money()->format($minor);
+        $own = new OwnCurrency($workspace);
+        $amount = fn (?int $minor) => $minor === null ? null : $own->currency->format($minor);
         $product = $listing->product;
         $costs = Currency::of($product->cost_currency ?? $workspace->currency);
         /** @var list<array<string, mixed>> $offers */
@@ -220,7 +224,7 @@ final readonly class ListingController
 
         return new JsonResponse(
             new ListingDetail(
-                ListingRow::of($row),
+                ListingRow::of($row, $own),
                 $product->sku,
                 $product->title,
                 $product->brand,
@@ -229,12 +233,13 @@ final readonly class ListingController
                 $product->gtin,
                 $product->cost_minor === null ? null : $costs->format($product->cost_minor),
                 CostsResource::of($product, $costs),
-                $own($product->rrp_minor),
-                $own($product->map_minor),
+                $amount($product->rrp_minor),
+                $amount($product->map_minor),
                 OwnLimits::amount($listing->limits, 'floor'),
                 OwnLimits::amount($listing->limits, 'ceiling'),
                 TermResource::all($decided),
-                EarningsPoint::all($decided->decision),
+                EarningsPoint::all($decided->decision, $own),
+                $own->beside(($decided->decision->after() ?? $decided->decision->before())?->profit, $currency),
                 (new DecisionWriter(hasMessages: true))->write($decided->decision),
                 OfferResource::all($offers, Dropped::reasons($decided->decision->field->dropped), $names, $currency),
                 PriceWarHold::on($id, $names),

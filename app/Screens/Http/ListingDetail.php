@@ -44,6 +44,10 @@ final readonly class ListingDetail
         )]
         public array $earnings,
         #[OA\Property(
+            description: 'The profit that its decision leads to, in the workspace’s currency, where that is another one and a rate is known.',
+        )]
+        public ?string $profit_own,
+        #[OA\Property(
             description: 'What its rule says of it at this moment; with no rule, how it compares with the cheapest.',
             type: 'object',
             ref: '#/components/schemas/Decision',

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Screens\Http;
 
+use App\Catalogue\Currencies\OwnCurrency;
 use App\Support\Messages\Message;
 use Carbon\CarbonImmutable;
 use OpenApi\Attributes as OA;
@@ -43,6 +44,8 @@ final readonly class ListingRow
         )]
         public ?string $problem,
         #[OA\Property] public ?string $profit,
+        #[OA\Property(description: 'The profit in the workspace’s currency, where that is another one and a rate is known.')]
+        public ?string $profit_own,
         #[OA\Property] public ?string $margin_percent,
         #[OA\Property] public ?string $markup_percent,
         #[OA\Property] public ?int $rank,
@@ -80,7 +83,7 @@ final readonly class ListingRow
     }
 
     /** @param  stdClass  $row as ListingQuery gives it */
-    public static function of(stdClass $row): self
+    public static function of(stdClass $row, OwnCurrency $own): self
     {
         $currency = Currency::of($row->currency);
         $amount = fn (?int $minor) => $minor === null ? null : $currency->format($minor);
@@ -122,6 +125,7 @@ final readonly class ListingRow
             $amount($row->ceiling_minor),
             $row->problem,
             $amount($row->profit_minor),
+            $own->beside($row->profit_minor, $currency),
             $row->margin_percent,
             $row->markup_percent,
             $row->rank,

@@ -81,7 +81,7 @@ final readonly class WorklistController
         );
         $revenue = array_column($rows, 'revenue_minor', 'id');
 
-        return array_map(fn (stdClass $row) => $this->item($row, (int) ($revenue[$row->id] ?? 0)), $found);
+        return array_map(fn (stdClass $row) => $this->item($row, (int) ($revenue[$row->id] ?? 0), $own), $found);
     }
 
     /** Only of those listings: the sales of all the others are many. */
@@ -98,7 +98,7 @@ final readonly class WorklistController
             );
     }
 
-    private function item(stdClass $row, int $revenue): WorklistItem
+    private function item(stdClass $row, int $revenue, OwnCurrency $own): WorklistItem
     {
         $decided = $row->problem === Reason::LimitsConflict->value ? $this->decide((int) $row->id) : null;
         $binding = fn (string $side): ?TermResource => $decided === null
@@ -108,7 +108,7 @@ final readonly class WorklistController
             );
 
         return new WorklistItem(
-            ListingRow::of($row),
+            ListingRow::of($row, $own),
             Currency::of($row->currency)->format($revenue),
             $binding('floor'),
             $binding('ceiling'),

@@ -15,6 +15,7 @@ final readonly class Timetable
         $schedule->command('pricing:run-due')->everyMinute()->withoutOverlapping(5);
         $schedule->command('pricing:assign')->everyMinute()->withoutOverlapping(5);
         $schedule->command('catalogue:costs-due')->everyMinute()->withoutOverlapping(5);
+        $schedule->command('catalogue:tax-due')->everyMinute()->withoutOverlapping(5);
         $schedule->command('catalogue:fetch-rates')->twiceDaily(6, 17)->withoutOverlapping(30);
         $schedule->command('catalogue:age-rates')->everyFiveMinutes()->withoutOverlapping(5);
         $schedule->command('market:refresh')->everyMinute()->withoutOverlapping(5);

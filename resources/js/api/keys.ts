@@ -28,6 +28,7 @@ type Kind =
     | 'runs'
     | 'suggestions'
     | 'suppliers'
+    | 'tax-rates'
     | 'today'
     | 'tokens'
     | 'try-markup'
@@ -52,7 +53,9 @@ const KINDS: Record<Topic, { all: Kind[]; each?: Kind }> = {
     rules: { all: ['rules', 'listings'], each: 'rule' },
     runs: { all: ['runs', 'today', 'rules'] },
     today: { all: ['today', 'price-wars', 'suggestions'] },
-    workspace: { all: ['workspace', 'rates', 'suppliers', 'limits', 'channels', 'listings', 'listing', 'changes'] },
+    workspace: {
+        all: ['workspace', 'rates', 'tax-rates', 'suppliers', 'limits', 'channels', 'listings', 'listing', 'changes'],
+    },
 };
 
 export const TOPICS = Object.keys(KINDS) as Topic[];

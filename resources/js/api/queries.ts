@@ -1,3 +1,4 @@
+import type { components } from './schema';
 import { key, useChanged } from './keys';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api, take, type Workspace } from './client';
@@ -71,6 +72,16 @@ export const useRates = () =>
     useQuery({
         queryKey: key('rates'),
         queryFn: ({ signal }) => take(api.GET('/api/v1/rates', { signal })),
+        staleTime: 15_000,
+    });
+
+export type TaxRate = components['schemas']['TaxRate'];
+
+/** What countries take of a sale: now, before, and from a day to come. */
+export const useTaxRates = () =>
+    useQuery({
+        queryKey: key('tax-rates'),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/tax-rates', { signal })),
         staleTime: 15_000,
     });
 

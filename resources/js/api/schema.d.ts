@@ -453,6 +453,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/tax-rates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What countries take of a sale: now, before, and from a day to come */
+        get: operations["listTaxRates"];
+        put?: never;
+        /** Say what a country takes from a day on */
+        post: operations["addTaxRate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/tax-rates/{id}/effect": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the day of a rate will make of floors */
+        get: operations["taxRateEffect"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/tax-rates/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take one back: what held before holds again */
+        delete: operations["removeTaxRate"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/workspace": {
         parameters: {
             query?: never;
@@ -1392,24 +1444,6 @@ export interface components {
             last_used_at: string | null;
             secret: string | null;
         };
-        /** @description What another rate would make of floors. */
-        RateEffect: {
-            /** @description Listings whose floor would move, of those that were looked at. */
-            floors: number;
-            /** @description How many listings depend on the rate. */
-            listings: number;
-            /** @description The largest moves. */
-            largest: components["schemas"]["RateMove"][];
-        };
-        RateMove: {
-            listing_id: number;
-            sku: string;
-            currency: string;
-            /** @description Its floor now. */
-            before: string | null;
-            after: string | null;
-            percent: string | null;
-        };
         /** @description One change to many listings or products. */
         Batch: {
             /** Format: uuid */
@@ -1724,7 +1758,7 @@ export interface components {
             /** @description Older than the workspace wants. */
             is_old: boolean;
             asked: components["schemas"]["ExchangeRate"] | null;
-            effect: components["schemas"]["RateEffect"] | null;
+            effect: components["schemas"]["FloorMoves"] | null;
         };
         /** @description A rate as it was published. */
         ExchangeRate: {
@@ -1761,6 +1795,22 @@ export interface components {
             currency: string | null;
             /** @description Counts the edits of its markup. */
             revision: number;
+        };
+        /** @description What a country takes of a sale from a day on. */
+        TaxRate: {
+            id: number;
+            /** @description ISO 3166-1, two letters. */
+            country: string;
+            /** @description Null: everything that has no rate of its own. */
+            category: string | null;
+            percent: string;
+            /**
+             * Format: date
+             * @description In the workspace’s time zone.
+             */
+            valid_from: string;
+            /** @enum {string} */
+            holds: "earlier" | "now" | "later";
         };
         Workspace: {
             name: string;
@@ -1813,6 +1863,24 @@ export interface components {
             limits: components["schemas"]["Limits"];
             /** @description Counts edits: sent back with the next one, it tells whether someone was faster. */
             revision: number;
+        };
+        FloorMove: {
+            listing_id: number;
+            sku: string;
+            currency: string;
+            /** @description Its floor now. */
+            before: string | null;
+            after: string | null;
+            percent: string | null;
+        };
+        /** @description What a change would make of floors. */
+        FloorMoves: {
+            /** @description Listings whose floor would move, of those that were looked at. */
+            floors: number;
+            /** @description How many listings depend on what changes. */
+            listings: number;
+            /** @description The largest moves. */
+            largest: components["schemas"]["FloorMove"][];
         };
         ConnectedChannel: {
             id: number;
@@ -2302,6 +2370,8 @@ export interface components {
             /** @description With extra costs; null where it is not known. */
             cost: string | null;
             profit: string | null;
+            /** @description The same in the workspace’s currency, where that is another one and a rate is known. */
+            profit_own: string | null;
             /** @description Profit as a percentage of the price before tax. */
             margin_percent: string | null;
             /** @description Profit as a percentage of the cost. */
@@ -2384,6 +2454,8 @@ export interface components {
             terms: components["schemas"]["Term"][];
             /** @description What it earns at the prices that matter. */
             earnings: components["schemas"]["EarningsPoint"][];
+            /** @description The profit that its decision leads to, in the workspace’s currency, where that is another one and a rate is known. */
+            profit_own: string | null;
             /** @description What its rule says of it at this moment; with no rule, how it compares with the cheapest. */
             decision: components["schemas"]["Decision"];
             offers: components["schemas"]["Offer"][];
@@ -2442,6 +2514,8 @@ export interface components {
              */
             problem: "cost_missing" | "rate_missing" | "amount_missing" | "floor_unreachable" | "floor_missing" | "ceiling_missing" | "limits_conflict" | null;
             profit: string | null;
+            /** @description The profit in the workspace’s currency, where that is another one and a rate is known. */
+            profit_own: string | null;
             margin_percent: string | null;
             markup_percent: string | null;
             rank: number | null;
@@ -3919,6 +3993,131 @@ export interface operations {
             };
             /** @description What is wrong with which field */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listTaxRates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description By country and category, the last day first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TaxRate"][];
+                };
+            };
+        };
+    };
+    addTaxRate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description ISO 3166-1, two letters. */
+                    country: string;
+                    /** @description Null: everything that has no rate of its own. */
+                    category?: string | null;
+                    /** @description 0 to 100. */
+                    percent: string;
+                    /**
+                     * Format: date
+                     * @description Today if nothing is said.
+                     */
+                    valid_from?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description It is taken once its day has come; at once if that is today or before */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TaxRate"];
+                };
+            };
+            /** @description What is wrong with which field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    taxRateEffect: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Of the first 2,000 listings that are concerned */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FloorMoves"];
+                };
+            };
+            /** @description None */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    removeTaxRate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description None */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

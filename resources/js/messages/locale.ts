@@ -39,3 +39,7 @@ export function timeFormat(options: Intl.DateTimeFormatOptions): Intl.DateTimeFo
     times.set(name, made);
     return made;
 }
+
+/** A calendar day, such as "2027-01-01", as "1 Jan 2027". */
+export const dayInFull = (day: string): string =>
+    timeFormat({ day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' }).format(new Date(day));

@@ -1,6 +1,6 @@
 import { t } from '@/messages/pricing';
 import type { Decision } from '@/api/client';
-import { money } from '@/ui/figures';
+import { priced } from '@/ui/figures';
 import { told } from '@/messages/said';
 import { capitalised } from '@/ui/words';
 
@@ -20,11 +20,13 @@ const PLAIN = new Set<Decision['steps'][number]['message']['code']>([
 export function Why({
     decision,
     price,
+    currency,
     heading,
     whole = false,
 }: {
     decision: Decision;
     price: string;
+    currency: string;
     heading: string;
     whole?: boolean;
 }) {
@@ -41,8 +43,9 @@ export function Why({
                         <span className="text-text-2">{capitalised(told(step.message))}</span>
                         <b className="text-right whitespace-nowrap">
                             {Object.values(step.figures)
-                                .map((figure) => money(figure))
-                                .join(' – ') || (step.step === 'result' && !decision.price ? money(price) : '')}
+                                .map((figure) => priced(figure, currency))
+                                .join(' – ') ||
+                                (step.step === 'result' && !decision.price ? priced(price, currency) : '')}
                         </b>
                     </li>
                 ))}

@@ -55,7 +55,7 @@ export function ChangePanel({ id, onClose }: { id: number; onClose: () => void }
                     <p className="mt-3 text-[20px] font-bold">
                         {money(change.from)} → {priced(change.to, change.currency)}
                         <span className="ml-2 text-[13.5px] font-normal text-text-2">
-                            {signed(change.change)}, {signedPercent(change.change_percent)}
+                            {signed(change.change, change.currency)}, {signedPercent(change.change_percent)}
                         </span>
                     </p>
                     {change.problem && (
@@ -73,7 +73,8 @@ export function ChangePanel({ id, onClose }: { id: number; onClose: () => void }
                             <Why
                                 decision={decision}
                                 price={change.from}
-                                heading={t('changes.whyAsItWasDecided', { to: money(change.to) })}
+                                currency={change.currency}
+                                heading={t('changes.whyAsItWasDecided', { to: priced(change.to, change.currency) })}
                                 whole
                             />
                             <dl className="mt-4 grid grid-cols-[1fr_auto_auto] gap-x-4 gap-y-1">
@@ -81,22 +82,22 @@ export function ChangePanel({ id, onClose }: { id: number; onClose: () => void }
                                 <dd className="text-right text-text-3">{t('changes.before')}</dd>
                                 <dd className="text-right text-text-3">{t('changes.after')}</dd>
                                 <Figure
-                                    name="Profit"
-                                    before={signed(decision.before?.profit)}
-                                    after={signed(decision.after?.profit)}
+                                    name={t('changes.profit')}
+                                    before={signed(decision.before?.profit, change.currency)}
+                                    after={signed(decision.after?.profit, change.currency)}
                                 />
                                 <Figure
-                                    name="Margin of price"
+                                    name={t('changes.marginOfPrice')}
                                     before={percent(decision.before?.margin_percent, 1)}
                                     after={percent(decision.after?.margin_percent, 1)}
                                 />
                                 <Figure
-                                    name="Markup on cost"
+                                    name={t('changes.markupOnCost')}
                                     before={percent(decision.before?.markup_percent, 1)}
                                     after={percent(decision.after?.markup_percent, 1)}
                                 />
                                 <Figure
-                                    name={`Rank of ${decision.field_size + 1}`}
+                                    name={t('changes.rankOf', { sellers: decision.field_size + 1 })}
                                     before={String(decision.rank_before)}
                                     after={String(decision.rank_after ?? '–')}
                                 />

@@ -16,6 +16,7 @@ import { Rates } from './rates/Rates';
 import { Retention } from './Retention';
 import { ScopeLimits } from './ScopeLimits';
 import { SupplierMarkups } from './SupplierMarkups';
+import { TaxRates } from './tax/TaxRates';
 import { Tokens } from './Tokens';
 import { WorkspaceSettings } from './WorkspaceSettings';
 
@@ -52,6 +53,7 @@ const SECTIONS: Section[] = [
         name: t('settings.exchangeRates'),
         content: (workspace) => <Rates workspace={workspace} />,
     },
+    { path: 'tax', name: t('settings.tax'), content: (workspace) => <TaxRates workspace={workspace} /> },
     {
         path: 'channels',
         name: t('settings.channels'),

@@ -2,7 +2,7 @@ import { t } from '@/messages/inspector';
 import { key } from '@/api/keys';
 import { api, take, type ListingDetail } from '@/api/client';
 import { timeFormat } from '@/messages/locale';
-import { money, percent } from '@/ui/figures';
+import { money, percent, symbol } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { useQuery } from '@tanstack/react-query';
 
@@ -12,7 +12,7 @@ const DAY = { day: 'numeric', month: 'short', year: '2-digit' } as const;
 
 /** What it cost when, and what the margin was then. */
 export function Costs({ detail }: { detail: ListingDetail }) {
-    const { id, version } = detail.listing;
+    const { id, version, currency } = detail.listing;
     const costs = useQuery({
         queryKey: key('listing', id, 'costs', detail.cost, version),
         queryFn: ({ signal }) => take(api.GET('/api/v1/listings/{id}/costs', { params: { path: { id } }, signal })),
@@ -26,8 +26,8 @@ export function Costs({ detail }: { detail: ListingDetail }) {
                 <thead className="text-text-3">
                     <tr>
                         <th className="text-left font-normal">{t('inspector.from')}</th>
-                        <th className="font-normal">{t('inspector.costInAll')}</th>
-                        <th className="font-normal">{t('inspector.price')}</th>
+                        <th className="font-normal">{t('inspector.costInAll', { symbol: symbol(currency) })}</th>
+                        <th className="font-normal">{t('inspector.price', { symbol: symbol(currency) })}</th>
                         <th className="font-normal">{t('inspector.margin')}</th>
                         <th className="font-normal">{t('inspector.markup')}</th>
                     </tr>

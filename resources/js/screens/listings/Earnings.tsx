@@ -3,7 +3,8 @@ import { key } from '@/api/keys';
 import { api, Problem, take, type ListingDetail } from '@/api/client';
 import { FigureInput } from '@/edit/FigureInput';
 import { amountReader, currencyFormat, isRead } from '@/edit/reading';
-import { money, percent, signed } from '@/ui/figures';
+import { Beside } from '@/ui/Beside';
+import { money, percent, signed, symbol } from '@/ui/figures';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 
@@ -25,8 +26,8 @@ export function Earnings({ detail }: { detail: ListingDetail }) {
                 <thead className="text-text-3">
                     <tr>
                         <th className="text-left font-normal">{t('inspector.at')}</th>
-                        <th className="font-normal">{t('inspector.price')}</th>
-                        <th className="font-normal">{t('inspector.profit')}</th>
+                        <th className="font-normal">{t('inspector.price', { symbol: symbol(listing.currency) })}</th>
+                        <th className="font-normal">{t('inspector.profit', { symbol: symbol(listing.currency) })}</th>
                         <th className="font-normal">{t('inspector.margin')}</th>
                         <th className="font-normal">{t('inspector.markup')}</th>
                     </tr>
@@ -39,7 +40,10 @@ export function Earnings({ detail }: { detail: ListingDetail }) {
                         >
                             <th className={`py-1 text-left ${at === 'now' ? '' : 'font-normal'}`}>{NAMES[at]}</th>
                             <td>{money(one.price)}</td>
-                            <td>{signed(one.profit)}</td>
+                            <td>
+                                {signed(one.profit, '')}
+                                <Beside amount={one.profit_own} />
+                            </td>
                             <td>{percent(one.margin_percent)}</td>
                             <td>{percent(one.markup_percent)}</td>
                         </tr>
@@ -94,7 +98,7 @@ function AnyPrice({ listing }: { listing: ListingDetail['listing'] }) {
                         {rich('inspector.feeTaxMarginMarkup', {
                             fees: money(one.fees),
                             tax: money(one.tax),
-                            b: <b>{t('inspector.profit2', { profit: signed(one.profit) })}</b>,
+                            b: <b>{t('inspector.profit2', { profit: signed(one.profit, currency) })}</b>,
                             marginPercent: percent(one.margin_percent),
                             markupPercent: percent(one.markup_percent),
                         })}

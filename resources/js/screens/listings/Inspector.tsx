@@ -2,14 +2,15 @@ import { rich, t } from '@/messages/inspector';
 import type { Listing, ListingDetail } from '@/api/client';
 import { PriceLine } from '@/charts/PriceLine';
 import { holds, useAnswerPriceWar } from '@/pricing/price-wars';
+import { Beside } from '@/ui/Beside';
 import { Button } from '@/ui/Button';
-import { clock, money, percent, signed, priced } from '@/ui/figures';
+import { clock, percent, priced, signed, symbol } from '@/ui/figures';
 import { STANDS_UNTIL } from '@/ui/HandPriceStands';
 import { InlineButton } from '@/ui/InlineButton';
 import { Notice, ProblemNotice } from '@/ui/Notice';
 import { assigned, changeState, problem, reason } from '@/ui/words';
 import { X } from 'lucide-react';
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { Costs } from './Costs';
 import { Earnings } from './Earnings';
@@ -90,8 +91,13 @@ function Body({ detail, onClose, onImport, onProduct }: Props & { detail: Listin
                 <SixFigures detail={detail} />
                 {detail.price_war && <Held priceWar={detail.price_war} />}
                 <ByHand listing={listing} />
-                <Why decision={decision} price={listing.price} heading={heading(listing, detail)} />
-                <Offers offers={detail.offers} />
+                <Why
+                    decision={decision}
+                    price={listing.price}
+                    currency={listing.currency}
+                    heading={heading(listing, detail)}
+                />
+                <Offers offers={detail.offers} currency={listing.currency} />
                 <LimitsForm key={listing.id} detail={detail} />
                 <Earnings detail={detail} />
                 <Costs detail={detail} />
@@ -134,7 +140,7 @@ function ByHand({ listing }: { listing: Listing }) {
             <Notice broken={false}>
                 {t('inspector.setByHandItStands', {
                     by: hand.by ?? t('inspector.someone'),
-                    price: money(hand.price),
+                    price: priced(hand.price, listing.currency),
                     until: hand.until
                         ? t('inspector.until', { until: clock(hand.until) })
                         : hand.stands !== 'hours' && STANDS_UNTIL[hand.stands],
@@ -158,9 +164,9 @@ function heading(listing: Listing, { decision }: ListingDetail): string {
     if (listing.rule_id === null) return t('inspector.onNoRuleBesideTheCheapest');
     if (decision.price)
         return followsItsRule(listing)
-            ? t('inspector.why', { price: money(decision.price) })
-            : t('inspector.itsRuleWouldSay', { price: money(decision.price) });
-    return t('inspector.whyItStaysAt', { price: money(listing.price) });
+            ? t('inspector.why', { price: priced(decision.price, listing.currency) })
+            : t('inspector.itsRuleWouldSay', { price: priced(decision.price, listing.currency) });
+    return t('inspector.whyItStaysAt', { price: priced(listing.price, listing.currency) });
 }
 
 function Line({ detail, onImport }: { detail: ListingDetail; onImport: () => void }) {
@@ -172,7 +178,10 @@ function Line({ detail, onImport }: { detail: ListingDetail; onImport: () => voi
                 <b className="block">{what.says}</b>
                 {listing.problem === 'limits_conflict' && (
                     <p>
-                        {t('inspector.floorCeiling', { floor: money(listing.floor), ceiling: money(listing.ceiling) })}
+                        {t('inspector.floorCeiling', {
+                            floor: priced(listing.floor, listing.currency),
+                            ceiling: priced(listing.ceiling, listing.currency),
+                        })}
                     </p>
                 )}
                 {listing.problem === 'cost_missing' ? (
@@ -198,19 +207,19 @@ function Line({ detail, onImport }: { detail: ListingDetail; onImport: () => voi
                 large
             />
             <figcaption className="flex justify-between px-1 text-[12px] text-text-2">
-                <span>{t('inspector.floor2', { floor: money(listing.floor) })}</span>
-                <span>{t('inspector.ceiling2', { ceiling: money(listing.ceiling) })}</span>
+                <span>{t('inspector.floor2', { floor: priced(listing.floor, listing.currency) })}</span>
+                <span>{t('inspector.ceiling2', { ceiling: priced(listing.ceiling, listing.currency) })}</span>
             </figcaption>
         </figure>
     );
 }
 
-function SixFigures({ detail: { listing, decision, offers } }: { detail: ListingDetail }) {
+function SixFigures({ detail: { listing, decision, offers, profit_own } }: { detail: ListingDetail }) {
     const isFollowing = followsItsRule(listing);
     const after = listing.hand_price ? null : decision.after;
     const before = decision.before;
     const lowest = offers.find((offer) => offer.dropped === null);
-    const figures: [string, string, string][] = [
+    const figures: [string, string, ReactNode][] = [
         [t('inspector.now'), '', priced(listing.price, listing.currency)],
         [
             listing.rule_id === null
@@ -228,8 +237,11 @@ function SixFigures({ detail: { listing, decision, offers } }: { detail: Listing
         ],
         [
             t('inspector.profit3'),
-            after ? t('inspector.was', { value: money(before?.profit) }) : t('inspector.perUnit'),
-            signed((after ?? before)?.profit, listing.currency),
+            after ? t('inspector.was', { value: priced(before?.profit, listing.currency) }) : t('inspector.perUnit'),
+            <>
+                {signed((after ?? before)?.profit, listing.currency)}
+                <Beside amount={profit_own} />
+            </>,
         ],
         [
             t('inspector.marginOfPrice'),
@@ -266,6 +278,7 @@ function History({ listing }: { listing: Listing }) {
         <section className="mt-4">
             <h3 className="mb-1 flex items-baseline justify-between text-[14px]">
                 {rich('inspector.last60Days', {
+                    symbol: symbol(listing.currency),
                     link: (
                         <Link
                             to={`/listings/${listing.id}/history`}

@@ -54,7 +54,7 @@ export function LimitsForm({ detail }: { detail: ListingDetail }) {
                     supplier: detail.supplier ? t('inspector.from2', { supplier: detail.supplier }) : '',
                 })}
             </p>
-            <Terms terms={detail.terms} />
+            <Terms terms={detail.terms} currency={detail.listing.currency} />
             <EditForm
                 edit={edit}
                 save={t('inspector.save')}

@@ -1,12 +1,12 @@
 import { t } from '@/messages/inspector';
 import type { Offer } from '@/api/client';
-import { money } from '@/ui/figures';
+import { priced } from '@/ui/figures';
 import { dropped, fulfilled } from '@/ui/words';
 import { clsx } from 'clsx';
 import { House } from 'lucide-react';
 
 /** The rivals' offers: those that count first, the others greyed with the reason. */
-export function Offers({ offers }: { offers: Offer[] }) {
+export function Offers({ offers, currency }: { offers: Offer[]; currency: string }) {
     if (offers.length === 0) return <p className="mt-4 text-text-2">{t('inspector.nobodyElseOffersThisAtThe')}</p>;
     return (
         <table className="mt-4 w-full">
@@ -36,7 +36,7 @@ export function Offers({ offers }: { offers: Offer[] }) {
                                 : terms(offer)}
                         </td>
                         <td className="py-1 text-right whitespace-nowrap">
-                            {money(offer.landed)}
+                            {priced(offer.landed, currency)}
                             <span className="inline-block w-4 pl-1">
                                 {offer.buy_box && (
                                     <House

@@ -1,11 +1,11 @@
 import { t } from '@/messages/inspector';
 import type { Term } from '@/api/client';
-import { money } from '@/ui/figures';
+import { priced } from '@/ui/figures';
 import { told } from '@/messages/said';
 import { origin } from '@/ui/words';
 
 /** What floor and ceiling come from: each term with its origin, the one that counts set apart. */
-export function Terms({ terms }: { terms: Term[] }) {
+export function Terms({ terms, currency }: { terms: Term[]; currency: string }) {
     if (terms.length === 0) return null;
     return (
         <table className="mb-3 w-full table-fixed text-[12.5px]">
@@ -36,7 +36,7 @@ export function Terms({ terms }: { terms: Term[] }) {
                                     </span>
                                 </td>
                                 <td className={`py-1 text-right ${term.binds ? 'font-bold' : 'text-text-2'}`}>
-                                    {term.price === null ? t('inspector.none') : money(term.price)}
+                                    {term.price === null ? t('inspector.none') : priced(term.price, currency)}
                                     {term.binds && (
                                         <span className="block text-[12px] font-normal">{t('inspector.counts')}</span>
                                     )}

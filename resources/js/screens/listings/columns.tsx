@@ -1,4 +1,5 @@
 import { rich, t } from '@/messages/message';
+import { Beside } from '@/ui/Beside';
 import { CurrencyHead } from '@/ui/CurrencyHead';
 import type { Listing } from '@/api/client';
 import { PriceLine } from '@/charts/PriceLine';
@@ -111,7 +112,12 @@ export const COLUMNS: GridColumn<Listing>[] = [
         head: t('listings.profit'),
         width: 62,
         isRight: true,
-        cell: (listing) => priced(listing.profit, listing.currency),
+        cell: (listing) => (
+            <>
+                {priced(listing.profit, listing.currency)}
+                <Beside amount={listing.profit_own} />
+            </>
+        ),
     },
 ];
 

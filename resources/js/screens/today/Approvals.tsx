@@ -5,7 +5,7 @@ import { amountReader, currencyFormat, isRead } from '@/edit/reading';
 import { PriceLine } from '@/charts/PriceLine';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
-import { money, percent, signed } from '@/ui/figures';
+import { money, percent, priced, signed } from '@/ui/figures';
 import type { GridColumn, HeadColumn } from '@/ui/grid/columns';
 import { Grid } from '@/ui/grid/Grid';
 import { useKeptColumns } from '@/ui/grid/useKeptColumns';
@@ -158,8 +158,8 @@ const COLUMNS: GridColumn<Approval>[] = [
         name: t('today.stake'),
         width: 66,
         isRight: true,
-        value: (approval) => Number(approval.stake),
-        cell: (approval) => money(approval.stake),
+        value: (approval) => Number(approval.stake_own ?? 0),
+        cell: (approval) => priced(approval.stake, approval.listing.currency),
     },
     {
         id: 'answer',

@@ -1,7 +1,7 @@
 import { rich, t } from '@/messages/today';
 import type { components } from '@/api/schema';
 import { useWorklist, useWorkspace } from '@/api/queries';
-import { money, symbol, priced } from '@/ui/figures';
+import { priced, symbol } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { told } from '@/messages/said';
 import { origin } from '@/ui/words';
@@ -133,12 +133,14 @@ function Line({ item, figure }: { item: Item; figure: Figure }) {
             <td className="py-2 pr-3 text-[12.5px]">
                 {floor && ceiling && (
                     <>
-                        {rich('today.floorTerm', { ...termOf(floor), soft })}
-                        <span className="block">{rich('today.ceilingTerm', { ...termOf(ceiling), soft })}</span>
+                        {rich('today.floorTerm', { ...termOf(floor, listing.currency), soft })}
+                        <span className="block">
+                            {rich('today.ceilingTerm', { ...termOf(ceiling, listing.currency), soft })}
+                        </span>
                     </>
                 )}
             </td>
-            <td className="py-2 text-right">{money(item.revenue_30d)}</td>
+            <td className="py-2 text-right">{priced(item.revenue_30d, listing.currency)}</td>
             <td className="py-2 text-right">{priced(listing.price, listing.currency)}</td>
             <td className="relative py-2 text-right">
                 {figure === 'conflict' ? <Mend item={item} /> : figure && <EditCell listing={listing} field={figure} />}
@@ -149,8 +151,8 @@ function Line({ item, figure }: { item: Item; figure: Figure }) {
 
 type Term = NonNullable<Item['floor_term']>;
 
-const termOf = ({ price, message, from, name }: Term) => ({
-    price: money(price),
+const termOf = ({ price, message, from, name }: Term, currency: string) => ({
+    price: priced(price, currency),
     says: told(message),
     origin: origin(from, name),
 });

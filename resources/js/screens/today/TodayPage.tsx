@@ -13,6 +13,7 @@ import { PriceWars } from './PriceWars';
 import { RatesAsk } from './RatesAsk';
 import { FirstSteps } from '../FirstSteps';
 import { useListingCount } from '../listings/queries';
+import { TaxToCome } from './TaxToCome';
 import { Standing } from './Standing';
 
 const DAY = { weekday: 'long', day: 'numeric', month: 'long' } as const;
@@ -56,6 +57,7 @@ export default function TodayPage() {
                     <NotSent />
                     <Failing groups={today.data?.failing ?? []} elsewhere={today.data?.changed_elsewhere ?? 0} />
                     <CannotBePriced />
+                    <TaxToCome />
                 </div>
                 <Standing />
             </main>

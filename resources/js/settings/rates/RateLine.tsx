@@ -3,7 +3,7 @@ import { api, take } from '@/api/client';
 import { key } from '@/api/keys';
 import type { components } from '@/api/schema';
 import { DayChart } from '@/charts/DayChart';
-import { timeFormat } from '@/messages/locale';
+import { dayInFull } from '@/messages/locale';
 import { Ago } from '@/ui/Ago';
 import { Button } from '@/ui/Button';
 import { ProblemNotice } from '@/ui/Notice';
@@ -12,9 +12,6 @@ import { useState } from 'react';
 import { rateInFull } from '@/ui/rateInFull';
 
 type Pair = components['schemas']['RatePair'];
-
-const day = (written: string) =>
-    timeFormat({ day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' }).format(new Date(written));
 
 /** The rate of a pair that is in use, and its history when it is asked for. */
 export function RateLine({ pair, days }: { pair: Pair; days: number }) {
@@ -27,7 +24,7 @@ export function RateLine({ pair, days }: { pair: Pair; days: number }) {
                 <th className="py-2 text-left font-bold">{t('settings.rateOf', { base, quote })}</th>
                 <td className="py-2 text-right">{rateInFull(used.rate)}</td>
                 <td className="py-2 pl-6">
-                    {day(used.day)}
+                    {dayInFull(used.day)}
                     {pair.is_old && (
                         <span className="block text-[12px] text-broken">{t('settings.rateIsOld', { days })}</span>
                     )}
@@ -36,7 +33,7 @@ export function RateLine({ pair, days }: { pair: Pair; days: number }) {
                     <span className="block max-w-[220px] truncate">{used.source}</span>
                     {holds && (
                         <span className="block text-[12px] text-text-3">
-                            {t('settings.holdsStill', { rate: rateInFull(latest.rate), day: day(latest.day) })}
+                            {t('settings.holdsStill', { rate: rateInFull(latest.rate), day: dayInFull(latest.day) })}
                         </span>
                     )}
                 </td>
@@ -83,7 +80,7 @@ function History({ pair: { id, base, quote } }: { pair: Pair }) {
                             key={`${one.day} ${one.source} ${one.rate}`}
                             className="flex justify-between gap-3 border-b border-dotted border-line-2 py-0.5"
                         >
-                            <span>{day(one.day)}</span>
+                            <span>{dayInFull(one.day)}</span>
                             <span className="min-w-0 flex-1 truncate text-text-3">{one.source}</span>
                             <span>{rateInFull(one.rate)}</span>
                         </li>

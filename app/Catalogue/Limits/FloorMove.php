@@ -2,12 +2,12 @@
 
 declare(strict_types=1);
 
-namespace App\Catalogue\Currencies;
+namespace App\Catalogue\Limits;
 
 use OpenApi\Attributes as OA;
 
-#[OA\Schema(schema: 'RateMove')]
-final readonly class RateMove
+#[OA\Schema(schema: 'FloorMove')]
+final readonly class FloorMove
 {
     public function __construct(
         #[OA\Property] public int $listing_id,
