@@ -95,7 +95,9 @@ export function RuleEditor({ rule, name, current, currency, onStarters }: Props)
 
     return (
         <FormProvider {...form}>
-            <RuleWritingContext value={{ draft, own: currency, currency: writtenIn, onChange: change, errors: server }}>
+            <RuleWritingContext
+                value={{ draft, own: currency, currency: writtenIn, currencies, onChange: change, errors: server }}
+            >
                 <TopBar
                     title={t('pricing.rules')}
                     note={

@@ -12,6 +12,8 @@ export interface RuleWriting {
     own: string;
     /** The currency in which amounts are written at the moment. */
     currency: string;
+    /** Those of its listings; one where it is sold in one. */
+    currencies: string[];
     onChange: (draft: RuleDraft) => void;
     /** What the server says is wrong, by path. */
     errors: Record<string, string>;

@@ -63,5 +63,7 @@ describe('amounts in several currencies', () => {
             ending: { EUR: { endings: ['.99'] }, CHF: { endings: ['.95', '.45'], round: 'up' } },
         };
         expect(readRule(ruleDraft(document), 'EUR').document).toEqual(document);
+        expect(amountsLacking(ruleDraft(document), 'CHF', 'EUR')).not.toContain('ending');
+        expect(amountsLacking(ruleDraft(document), 'SEK', 'EUR')).toContain('ending');
     });
 });

@@ -18,7 +18,16 @@ function Writing({ document, part }: { document: RuleDocument; part: Part }) {
     const read = readRule(draft, 'EUR');
     return (
         <QueryClientProvider client={client}>
-            <RuleWritingContext value={{ draft, own: 'EUR', currency: 'EUR', onChange: setDraft, errors: {} }}>
+            <RuleWritingContext
+                value={{
+                    draft,
+                    own: 'EUR',
+                    currency: 'EUR',
+                    currencies: ['EUR', 'CHF'],
+                    onChange: setDraft,
+                    errors: {},
+                }}
+            >
                 <Panel part={part} />
                 <output data-testid="document">{JSON.stringify(read.document)}</output>
                 <output data-testid="errors">{JSON.stringify(read.errors)}</output>
@@ -162,4 +171,17 @@ it('takes names of sellers key by key', async () => {
     await userEvent.click(page.getByRole('checkbox', { name: 'leaving out these sellers' }));
     await type('leaving out these sellers, separated by commas', 'oldtap, tin-and-tun', 'combobox');
     expect(written()).toMatchObject({ field: { exclude_sellers: ['oldtap', 'tin-and-tun'] } });
+});
+
+it('lets prices end in another way in each currency', async () => {
+    await render(<Writing document={guarded} part="ending" />);
+    const inEach = page.getByRole('checkbox', { name: 'Its own in each currency' });
+    await userEvent.click(inEach);
+    await type('End prices in', '.95 .45');
+    const kept = { endings: ['.99'], round: 'nearest' };
+    expect(written().ending).toEqual({ EUR: { endings: ['.95', '.45'], round: 'nearest' }, CHF: kept });
+    await userEvent.click(page.getByRole('checkbox', { name: 'Prices in EUR end in a way of their own' }));
+    expect(written().ending).toEqual({ EUR: null, CHF: kept });
+    await userEvent.click(inEach);
+    expect(written().ending).toEqual(kept);
 });

@@ -194,6 +194,7 @@ export function amountsLacking(draft: RuleDraft, currency: string, own: string):
             for (const [name, one] of Object.entries(value)) walk(one, path ? `${path}.${name}` : name);
     };
     walk(draft, '');
+    if (!isPlainEnding(draft.ending) && !(currency in draft.ending!)) lacking.push('ending');
     return lacking;
 }
 

@@ -7,7 +7,7 @@ import { Choices } from '@/ui/Choices';
 import type { Part } from '../sentence';
 import { RuleFigure, useRuleWriting } from '../RuleWriting';
 import { BEYOND, isPlainEnding, type BrakesDraft, type EndingDraft, type RuleDraft } from '../ruleDraft';
-import { Row } from './parts';
+import { Line, Row } from './parts';
 
 /** What keeps changes in bounds: each can be removed again. */
 export function GuardPanel({ part }: { part: Part }) {
@@ -125,25 +125,55 @@ export function GuardPanel({ part }: { part: Part }) {
     );
 }
 
-/** For all currencies, or where the rule has them by currency, for the one it is written in. */
+/** For all currencies, or for each its own: then the one that the rule is written in at the moment. */
 function EndingFields() {
-    const { draft, set, currency } = useRuleWriting();
-    const path = isPlainEnding(draft.ending) ? 'ending' : `ending.${currency}`;
+    const { draft, set, currency, currencies } = useRuleWriting();
+    const isPlain = isPlainEnding(draft.ending);
+    const path = isPlain ? 'ending' : `ending.${currency}`;
     const ending = at(draft, path) as EndingDraft | null | undefined;
+    const usual: EndingDraft = { endings: '.99', round: 'nearest' };
     return (
         <>
-            <RuleFigure path={`${path}.endings`} label={t('pricing.endPricesIn')} hideLabel={false} className="w-44" />
-            <p className="text-[12.5px] text-text-3">{t('pricing.suchAs9949TheDecimals')}</p>
-            <Choices
-                label={t('pricing.round')}
-                value={ending?.round ?? 'nearest'}
-                onChange={(round) => set(path, { endings: ending?.endings ?? '.99', round })}
-                options={[
-                    ['nearest', t('pricing.toTheNearest')],
-                    ['down', t('pricing.down')],
-                    ['up', t('pricing.up')],
-                ]}
-            />
+            {(currencies.length > 1 || !isPlain) && (
+                <Line
+                    on={!isPlain}
+                    label={t('pricing.endingsByCurrency')}
+                    onChange={(on) =>
+                        set(
+                            'ending',
+                            on ? Object.fromEntries(currencies.map((one) => [one, ending])) : (ending ?? usual),
+                        )
+                    }
+                />
+            )}
+            {!isPlain && (
+                <Line
+                    on={ending !== null && ending !== undefined}
+                    label={t('pricing.endingIn', { currency })}
+                    onChange={(on) => set(path, on ? usual : null)}
+                />
+            )}
+            {ending && (
+                <>
+                    <RuleFigure
+                        path={`${path}.endings`}
+                        label={t('pricing.endPricesIn')}
+                        hideLabel={false}
+                        className="w-44"
+                    />
+                    <p className="text-[12.5px] text-text-3">{t('pricing.suchAs9949TheDecimals')}</p>
+                    <Choices
+                        label={t('pricing.round')}
+                        value={ending.round ?? 'nearest'}
+                        onChange={(round) => set(path, { ...ending, round })}
+                        options={[
+                            ['nearest', t('pricing.toTheNearest')],
+                            ['down', t('pricing.down')],
+                            ['up', t('pricing.up')],
+                        ]}
+                    />
+                </>
+            )}
         </>
     );
 }
