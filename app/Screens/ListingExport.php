@@ -32,13 +32,22 @@ final readonly class ListingExport
         'Cannot be priced because',
     ];
 
-    public function __construct(private ListingSelection $selection)
+    /** What every row has in the currency of the workspace; the others stand in that of their row. */
+    private const IN_OWN_CURRENCY = ['rrp', 'map'];
+
+    /** @param  string  $currency  that of the workspace */
+    public function __construct(private ListingSelection $selection, private string $currency)
     {
     }
 
     public function file(string $name): StreamedResponse
     {
-        return CsvResponse::of($name, [...array_column(ImportColumns::NAMES, 0), ...self::STANDING], $this->rows());
+        $head = array_map(fn (array $names): string => $names[0], ImportColumns::NAMES);
+        foreach (self::IN_OWN_CURRENCY as $field) {
+            $head[$field] .= " ({$this->currency})";
+        }
+
+        return CsvResponse::of($name, [...array_values($head), ...self::STANDING], $this->rows());
     }
 
     /** @return Generator<list<string|int|null>> */

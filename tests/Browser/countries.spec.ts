@@ -61,6 +61,25 @@ test('a marketplace in francs is connected; a rule has amounts for both countrie
     await page.goto('/listings?country=CH');
     await expect(page.getByRole('grid').getByRole('row').nth(3)).toContainText('CHF', { timeout: 90_000 });
 
+    // What the country takes now, and from a day to come.
+    await page.goto('/settings/tax');
+    const addTax = async (percent: string, from: string) => {
+        await choose(page, 'Country', 'CH – Switzerland');
+        await page.getByLabel('Rate', { exact: true }).pressSequentially(percent, { delay: 15 });
+        await page.getByLabel('From', { exact: true }).pressSequentially(from, { delay: 15 });
+        await page.getByRole('button', { name: 'Add a rate of tax' }).click();
+    };
+    await addTax('8,1', '');
+    await expect(page.getByRole('row', { name: /^Switzerland everything else 8\.1 % since/ })).toBeVisible();
+    await addTax('8,5 %', '1.1.2031');
+    const coming = page.getByRole('row', { name: /^Switzerland everything else 8\.5 % from 1 Jan 2031/ });
+    await expect(coming).toContainText(/[1-9]\d* floors will move, of [1-9]\d* listings/, { timeout: 30_000 });
+    await addTax('9', '1.1.2031');
+    await expect(page.getByText('There is a rate from that day already. Take it back first.')).toBeVisible();
+    await expectAccessible(page, 'tax by country');
+    await page.goto('/');
+    await expect(page.getByText('1 Jan 2031: Switzerland, everything without a rate of its own, 8.5 %')).toBeVisible();
+
     // The rule: plain amounts are in euros, and nothing is converted.
     await page.goto('/rules/new');
     await page.getByRole('button', { name: 'Win the buy box, keep the margin' }).click();

@@ -354,12 +354,41 @@ final class ExchangeRatesTest extends TestCase
             [
                 $row['Unit cost'],
                 $row['Cost currency'],
-                $row['RRP'],
+                $row['RRP (EUR)'],
                 $row['Price'],
                 $row['Currency'],
                 $row['Rule'],
             ],
         );
+    }
+
+    /** @return array<string, array{string, string|null, array{string, string}}> */
+    public static function headsOfColumns(): array
+    {
+        $refused = 'The head of the column says CHF, but RRP is in EUR here.';
+
+        return [
+            'costs in the currency of their head' => ["SKU;Unit cost (USD)\nKC-1;12,00\n", null, ['1200', 'USD']],
+            'a row that names one' => ["SKU;Unit cost;Cost currency\nKC-1;12,00;CHF\n", null, ['1200', 'CHF']],
+            'recommended prices in another' => ["SKU;RRP CHF\nKC-1;42,00\n", $refused, ['1000', 'USD']],
+            'a sign' => ["SKU;RRP €\nKC-1;42,00\n", null, ['1000', 'USD']],
+        ];
+    }
+
+    /** @param  array{string, string}  $cost */
+    #[DataProvider('headsOfColumns')]
+    public function test_the_head_of_a_column_may_name_its_currency(string $file, ?string $refused, array $cost): void
+    {
+        $this->rate('1.25');
+        $this->rate('0.95', quote: 'CHF');
+        $product = $this->dollars()->product;
+        $batch = $this->costs($file);
+        self::assertSame(
+            $refused,
+            $this->as()->getJson("/api/v1/batches/{$batch['id']}/rows?show=refused")->json('0.why.text'),
+        );
+        $product->refresh();
+        self::assertSame($cost, [(string) $product->cost_minor, $product->cost_currency]);
     }
 
     /** A listing whose cost is in dollars. */

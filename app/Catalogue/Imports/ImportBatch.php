@@ -13,6 +13,7 @@ use App\Catalogue\Models\Batch;
 use App\Catalogue\Models\Import;
 use App\Support\Messages\Message;
 use Generator;
+use Wrasse\Core\Money\Currency;
 
 /** Rows of a file, each of them worked out against what is known. */
 final class ImportBatch implements BatchKind
@@ -36,7 +37,12 @@ final class ImportBatch implements BatchKind
          */
         $spec = $batch->spec;
         $workspace = Workspace::query()->findOrFail($batch->workspace_id);
-        $reader = new RowReader($spec['columns'], $workspace->money(), $import->layout['decimal']);
+        $reader = new RowReader(
+            $spec['columns'],
+            $workspace->money(),
+            $import->layout['decimal'],
+            $this->currencies($import->layout['header'], $spec),
+        );
         $matcher = RowMatcher::for($workspace, $reader, $records, $spec);
         $earlier = BatchRows::of($batch)
             ->whereIn('key', array_values(array_filter(array_map($matcher->key(...), $records))))
@@ -85,6 +91,23 @@ final class ImportBatch implements BatchKind
         } catch (RefusedRow $e) {
             return new PlannedRow($sku, 'refused', $e->said(), line: $line, cells: $record);
         }
+    }
+
+    /**
+     * What the heads of columns say their amounts are in; of costs a person may have said otherwise.
+     *
+     * @param  list<string>  $header
+     * @param  array{columns: array<string, int|null>, currency?: string}  $spec
+     * @return array<string, Currency> by field
+     */
+    private function currencies(array $header, array $spec): array
+    {
+        $columns = array_filter($spec['columns'], is_int(...));
+        if (isset($spec['currency'])) {
+            $columns = array_diff_key($columns, array_flip(SetCost::OF_COST));
+        }
+
+        return array_filter(array_map(fn (int $column) => ImportColumns::currency($header[$column]), $columns));
     }
 
     /** @return array<int, list<string>> by line */

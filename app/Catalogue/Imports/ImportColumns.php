@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Catalogue\Imports;
 
 use App\Catalogue\Edits\SetCost;
+use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Money\InvalidAmount;
 
 /**
  * What the columns of a file can hold, and what they are usually called. The first name of each is the one we write
@@ -12,6 +14,11 @@ use App\Catalogue\Edits\SetCost;
  */
 final readonly class ImportColumns
 {
+    /** Signs that stand for one currency. */
+    private const SIGNS = ['€' => 'EUR', '£' => 'GBP'];
+
+    private const NAMES_CURRENCY = '/[\s_\-.(\[\/]+([A-Z]{3}|€|£)[)\]]?\s*$/u';
+
     /** Of the product; each is an amount. */
     public const AMOUNTS = SetCost::FIELDS;
 
@@ -93,10 +100,23 @@ final readonly class ImportColumns
         return $guess;
     }
 
+    /** The currency that a column names for its amounts, as in "Unit cost (USD)", "RRP CHF" or "Preis €". */
+    public static function currency(string $header): ?Currency
+    {
+        if (preg_match(self::NAMES_CURRENCY, $header, $found) !== 1) {
+            return null;
+        }
+        try {
+            return Currency::of(self::SIGNS[$found[1]] ?? $found[1]);
+        } catch (InvalidAmount) {
+            return null;
+        }
+    }
+
     private static function plain(string $name): string
     {
-        return trim(
-            (string) preg_replace(['/[\s_\-.()€$£\/]+|\b(?:eur|gbp|usd)\b/u', '/\s+/u'], ' ', mb_strtolower($name)),
-        );
+        $name = self::currency($name) === null ? $name : (string) preg_replace(self::NAMES_CURRENCY, '', $name);
+
+        return trim((string) preg_replace('/[\s_\-.()€$£\/]+/u', ' ', mb_strtolower($name)));
     }
 }

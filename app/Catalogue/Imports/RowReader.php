@@ -26,9 +26,14 @@ final readonly class RowReader
     /**
      * @param  array<string, int|null>  $columns
      * @param  '.'|','|null  $decimal  the file's decimal separator, where it could be told
+     * @param  array<string, Currency>  $named  what the heads of its columns say their amounts are in, by field
      */
-    public function __construct(private array $columns, private Currency $currency, private ?string $decimal)
-    {
+    public function __construct(
+        private array $columns,
+        private Currency $currency,
+        private ?string $decimal,
+        private array $named = [],
+    ) {
     }
 
     /**
@@ -79,7 +84,7 @@ final readonly class RowReader
     }
 
     /**
-     * The currency that the row names for its costs.
+     * The currency that the row, or else the head of the unit cost, names for its costs.
      *
      * @param  list<string>  $row
      *
@@ -89,7 +94,7 @@ final readonly class RowReader
     {
         $code = strtoupper($this->cell($row, 'cost_currency'));
         try {
-            return $code === '' ? null : Currency::of($code);
+            return $code === '' ? $this->named['cost'] ?? null : Currency::of($code);
         } catch (InvalidAmount) {
             throw new RefusedRow(Message::of('row_currency_unknown', currency: $code), 'cost_currency');
         }
@@ -223,11 +228,19 @@ final readonly class RowReader
             return null;
         }
         $name = Message::of("field_{$field}");
+        $currency ??= $this->currency;
+        $named = $this->named[$field] ?? $currency;
+        if ($named !== $currency) {
+            throw new RefusedRow(
+                Message::of('row_column_currency', field: $name, named: $named->code, currency: $currency->code),
+                $field,
+            );
+        }
         if (preg_match('/^\s*[€$£]?\s*[-–−]\s*\d/u', $text) === 1) {
             throw new RefusedRow(Message::of('row_negative', field: $name, text: $text), $field);
         }
         try {
-            return TypedAmount::parse($text, $currency ?? $this->currency, $this->decimal);
+            return TypedAmount::parse($text, $currency, $this->decimal);
         } catch (InvalidAmount $e) {
             throw new RefusedRow(
                 Message::of('row_field_unreadable', field: $name, text: $text, expected: Message::because($e)),

@@ -178,7 +178,10 @@ final readonly class ListingController
         ]);
         $ids = isset($asked['ids']) ? array_map(intval(...), explode(',', $asked['ids'])) : null;
 
-        return (new ListingExport(new ListingSelection($this->current->id(), $ids, $asked)))->file(
+        return (new ListingExport(
+            new ListingSelection($this->current->id(), $ids, $asked),
+            Workspace::query()->findOrFail($this->current->id())->currency,
+        ))->file(
             'listings-'.CarbonImmutable::now()->format('Y-m-d').'.csv',
         );
     }

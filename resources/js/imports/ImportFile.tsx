@@ -3,7 +3,7 @@ import { t } from '@/messages/imports';
 import { useSaid } from '@/api/said';
 import { key } from '@/api/keys';
 import { api, asForm, Problem, take, type Import } from '@/api/client';
-import { useChannels, useFacets } from '@/api/queries';
+import { useChannels, useFacets, useWorkspace } from '@/api/queries';
 import { FigureInput } from '@/edit/FigureInput';
 import { SearchChoice } from '@/edit/SearchChoice';
 import { currencies } from '@/ui/currencies';
@@ -177,7 +177,7 @@ function Columns({
                     {t('imports.wasReadAsRowsWithDecimals', { rows: file.rows, readAs: said(file.read_as), amounts })}
                 </span>
             </p>
-            <ColumnTable file={file} columns={columns} onChange={setColumns} />
+            <ColumnTable file={file} columns={columns} costsIn={currency} onChange={setColumns} />
             <div className="grid grid-cols-2 items-start gap-3 sm:grid-cols-4">
                 <Field
                     label={t('imports.supplierOfThisFile')}
@@ -242,8 +242,29 @@ function Columns({
     );
 }
 
+/** Which fields hold amounts, by what their currency hangs on. */
+const OF_COST = ['cost', 'inbound', 'packaging', 'handling', 'shipping_cost'];
+const OF_LISTING = ['price', 'list_price', 'shipping', 'floor', 'ceiling'];
+const OF_PRODUCT = ['rrp', 'map'];
+
 /** One line a column of the file, with what stands in it. */
-function ColumnTable({ file, columns, onChange }: { file: Import; columns: Held; onChange: (columns: Held) => void }) {
+function ColumnTable({
+    file,
+    columns,
+    costsIn,
+    onChange,
+}: {
+    file: Import;
+    columns: Held;
+    costsIn: string;
+    onChange: (columns: Held) => void;
+}) {
+    const own = useWorkspace().data?.currency ?? '';
+    const currencyOf = (field: string): string => {
+        if (OF_COST.includes(field)) return costsIn || t('imports.asTheSupplierInvoices');
+        if (OF_LISTING.includes(field)) return t('imports.thatOfItsChannel');
+        return OF_PRODUCT.includes(field) ? own : '';
+    };
     const held = (index: number) => Object.keys(columns).find((field) => columns[field] === index) ?? '';
     const choose = (index: number, field: string) => {
         const next: Held = {};
@@ -269,6 +290,9 @@ function ColumnTable({ file, columns, onChange }: { file: Import; columns: Held;
                         </th>
                         <th scope="col" className="py-1 font-medium">
                             {t('imports.whatItHolds')}
+                        </th>
+                        <th scope="col" className="w-44 py-1 pl-3 font-medium">
+                            {t('imports.amountsIn')}
                         </th>
                     </tr>
                 </thead>
@@ -298,6 +322,7 @@ function ColumnTable({ file, columns, onChange }: { file: Import; columns: Held;
                                         onChange={(field) => choose(index, field)}
                                     />
                                 </td>
+                                <td className="py-1.5 pl-3 text-[12.5px] text-text-2">{currencyOf(held(index))}</td>
                             </tr>
                         );
                     })}
