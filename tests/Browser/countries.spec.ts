@@ -77,7 +77,7 @@ test('a marketplace in francs is connected; a rule has amounts for both countrie
     await addTax('9', '1.1.2031');
     await expect(page.getByText('There is a rate from that day already. Take it back first.')).toBeVisible();
     await expectAccessible(page, 'tax by country');
-    await page.goto('/');
+    await page.goto('/today');
     await expect(page.getByText('1 Jan 2031: Switzerland, everything without a rate of its own, 8.5 %')).toBeVisible();
 
     // The rule: plain amounts are in euros, and nothing is converted.
