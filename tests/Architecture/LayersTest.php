@@ -38,6 +38,7 @@ final class LayersTest
         'Rule',
         'Decision',
         'Insight',
+        'Reading',
         'Document',
     ];
 

@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Reading\Price\Claims;
+
+use Wrasse\Core\Reading\Price\Amount;
+use Wrasse\Core\Reading\Price\Role;
+use Wrasse\Core\Reading\Price\Sentence;
+
+/** What comes on top of a price or is taken off it: shipping, deposits, savings. */
+final readonly class Extras implements Claim
+{
+    /** Named behind their amount or before it. */
+    private const ON_TOP = '(?:shipping(?: costs?)?|delivery|postage|p ?& ?p|versand\w*|liefer\w*|porto|livraison|frais de port|exp(?:é|e)dition|env(?:í|i)o|gastos de env(?:í|i)o|spedizione|spese di spedizione|consegna|verzend\w*|bezorg\w*|dostaw\w*|wysy(?:ł|l)k\w*|pfand|einwegpfand|mehrwegpfand|deposit|consigne|statiegeld|kaucj\w*|cauzione|vuoto|dep(?:ó|o)sito|handling|aufpreis|surcharge|supplement|gebühr\w*|bearbeitung\w*|handling fee|fee)(?!\p{L})';
+
+    private const SAVED = '(?:you save|save(?:s|d)?|saving\w*|spar\w*|gespart|ersparnis|(?:é|e)conomi\w*|ahorr\w*|risparmi\w*|bespaar\w*|besparing|oszcz(?:ę|e)d\w*|rabatt?|discount|remise|r(?:é|e)duction|descuento|sconto|korting|zni(?:ż|z)k\w*|coupon|voucher|gutschein\w*|cashback|minus)(?!\p{L})';
+
+    private const OFF = '(?:off|discount|rabatt?|gespart|sparen|korting|(?:de )?remise|(?:de )?r(?:é|e)duction|(?:de )?descuento|(?:di )?sconto|taniej|rabatu|g(?:ü|ue)nstiger|billiger|less|cashback|gutschein|voucher|coupon)(?!\p{L})';
+
+    /** From so much on something comes free. */
+    private const THRESHOLD = '(?:ab|from|over|above|on orders over|orders over|when you spend|bei|ab einem|einkaufswert|bestellwert|d(?:è|e)s|à partir de|a partir de|desde|da|oltre|vanaf|boven|od|powy(?:ż|z)ej)';
+
+    /** Only for some. */
+    private const MEMBERS = '(?:members?|club|prime|plus|card ?holders?|loyalty|mitglieder\w*|kundenkarte\w*|clubpreis|vip|abo|sparabo|subscribers?|subscribe(?: (?:&|and) save)?|abonn\w*|socios?|soci|leden|klubow\w*)';
+
+    public function on(Sentence $sentence): void
+    {
+        foreach ($sentence->amounts as $amount) {
+            if ($amount->isNegative && $amount->role === Role::Plain) {
+                $amount->role = Role::Other;
+            }
+        }
+        foreach (
+            [
+                self::ON_TOP.'[^N.;|]{0,12}?(?<!\p{L})'.self::THRESHOLD.' (?:[^N.;|]{0,15})?(?<amount>N)',
+                '(?<!\p{L})'.self::MEMBERS.'(?: (?:price|only|preis|pay|zahlen|prix|precio|prezzo|prijs|cena))?[ :]*(?<amount>N)',
+                '(?<amount>N) (?:for|f(?:ü|ue)r|pour|para|per|voor|dla|with|mit) '.self::MEMBERS,
+                '(?<amount>N) ?(?:for |f(?:ü|ue)r |de |di |van |na |za )?'.self::ON_TOP,
+                '(?<!'.'free )(?<!gratis )(?<!kostenloser )'.self::ON_TOP.'(?: (?:costs?|only|nur|ab|from|von|of|de|di|cost))?[ :=+(]*(?<amount>N)',
+                '(?<amount>N) ?'.self::OFF,
+                self::SAVED.'(?: (?:up to|bis zu|jusqu\'à|hasta|fino a|tot|do|now|jetzt|sie|of|de|di|von|van|dir))*[ :=(]*(?<amount>N)',
+            ] as $pattern
+        ) {
+            foreach ($sentence->find($pattern) as ['amount' => $amount]) {
+                if ($amount instanceof Amount && $amount->role === Role::Plain) {
+                    $amount->role = Role::Other;
+                }
+            }
+        }
+    }
+}
