@@ -9,6 +9,7 @@ use Wrasse\Core\Reading\Price\Role;
 use Wrasse\Core\Reading\Price\Sentence;
 
 use function array_key_exists;
+use function is_string;
 use function mb_strtolower;
 use function preg_match;
 use function rtrim;
@@ -53,7 +54,8 @@ final readonly class UnitPrices implements Claim
                 if (! $amount instanceof Amount || $amount->role !== Role::Plain || $amount === $quantity) {
                     continue;
                 }
-                $this->claim($amount, $quantity instanceof Amount ? $quantity : null, mb_strtolower((string) ($found['unit'] ?? '')), $i === 0);
+                $unit = $found['unit'] ?? null;
+                $this->claim($amount, $quantity instanceof Amount ? $quantity : null, is_string($unit) ? mb_strtolower($unit) : '', $i === 0);
             }
         }
     }
