@@ -66,6 +66,10 @@ const pictures = {
         await page.getByRole('button', { name: 'Change the product' }).click();
         await settle();
     },
+    tax: async () => {
+        await page.goto('/settings/tax');
+        await page.getByText(/floors will move/).waitFor();
+    },
     rates: async () => {
         await page.goto('/settings/rates');
         await page.getByRole('heading', { name: 'Exchange rates' }).waitFor();

@@ -75,6 +75,9 @@ export const useRates = () =>
         staleTime: 15_000,
     });
 
+/** What amounts are in where no currency stands beside them; empty until that is known. */
+export const useOwnCurrency = (): string => useWorkspace().data?.currency ?? '';
+
 export type TaxRate = components['schemas']['TaxRate'];
 
 /** What countries take of a sale: now, before, and from a day to come. */

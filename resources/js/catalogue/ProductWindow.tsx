@@ -45,7 +45,7 @@ export default function ProductWindow({ detail, isOffer = false, onClose, onAsks
     const changed = useChanged();
     const channels = useChannels();
     const workspace = useWorkspace();
-    const currency = detail?.listing.currency ?? workspace.data?.currency ?? 'EUR';
+    const currency = detail?.listing.currency ?? workspace.data?.currency ?? '';
     const [was] = useState<Known>(() => (detail ? known(detail) : {}));
     const isNew = detail === null || isOffer;
     const name = isOffer

@@ -2,7 +2,7 @@ import { said } from '@/messages/said';
 import { t } from '@/messages/channels';
 import { useChanged } from '@/api/keys';
 import { api, take, type Channel, type ChannelDriver } from '@/api/client';
-import { useChannels, useWorkspace } from '@/api/queries';
+import { useChannels, useOwnCurrency } from '@/api/queries';
 import { countries } from '@/ui/countries';
 import { currencies } from '@/ui/currencies';
 import { EditForm } from '@/edit/EditForm';
@@ -69,7 +69,7 @@ const LABELS: Record<string, string> = {
 function ChannelForm({ drivers, channel, title, onClose }: FormProps) {
     const changed = useChanged();
     const channels = useChannels();
-    const own = useWorkspace().data?.currency ?? 'EUR';
+    const own = useOwnCurrency();
     const [connected, setConnected] = useState<Connected | null>(null);
     const named = (name: string) => drivers.find((one) => one.name === name) ?? drivers[0]!;
     const name = channel ? `connection ${channel.id}` : 'new channel';

@@ -6,7 +6,7 @@ import { ChoicesField, FigureField } from '@/edit/fields';
 import { wholeReader } from '@/edit/reading';
 import { figureAt, resolverOf } from '@/edit/schemas';
 import { useEditForm } from '@/edit/useEditForm';
-import { useWorkspace } from '@/api/queries';
+import { useOwnCurrency } from '@/api/queries';
 import { money, symbol } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
@@ -103,7 +103,7 @@ function Groups({ rule }: { rule: Rule }) {
         queryFn: ({ signal }) =>
             take(api.GET('/api/v1/rules/{id}/groups', { params: { path: { id: rule.id } }, signal })),
     });
-    const sign = symbol(useWorkspace().data?.currency ?? 'EUR');
+    const sign = symbol(useOwnCurrency());
     if (groups.error && !groups.data) return <ProblemNotice error={groups.error} />;
     return (
         <table className="w-full text-right text-[12.5px]">

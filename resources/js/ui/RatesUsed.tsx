@@ -1,11 +1,11 @@
 import { t } from '@/messages/message';
-import { useCurrencies, useRates, useWorkspace } from '@/api/queries';
+import { useCurrencies, useOwnCurrency, useRates } from '@/api/queries';
 import { timeFormat } from '@/messages/locale';
 import { rateInFull } from './rateInFull';
 
 /** At which rates sums of several currencies were added; nothing where there is one currency. */
 export function RatesUsed() {
-    const own = useWorkspace().data?.currency ?? 'EUR';
+    const own = useOwnCurrency();
     const others = useCurrencies(own).filter((currency) => currency !== own);
     const pairs = useRates().data ?? [];
     const day = timeFormat({ day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });

@@ -49,12 +49,13 @@ export function signed(amount: string | null | undefined, currency = own): strin
 
 /** With the sign of its currency, where no head of a column says it: "12.50 €". */
 export const inCurrency = (amount: string | null | undefined, currency: string): string =>
-    amount == null ? '–' : `${money(amount)}\u00a0${symbol(currency)}`;
+    amount == null ? '–' : `${money(amount)}\u00a0${symbol(currency)}`.trimEnd();
 
 const symbols = new Map<string, string>();
 
 /** "€" for EUR, as Unicode has it. */
 export function symbol(currency: string): string {
+    if (currency === '') return '';
     const known = symbols.get(currency);
     if (known !== undefined) return known;
     const parts = new Intl.NumberFormat('en', {

@@ -1,7 +1,7 @@
 import { rich, t } from '@/messages/bulk';
 import { useSaid } from '@/api/said';
 import { Problem, type BulkEdit, type ListingFilter } from '@/api/client';
-import { useFacets, useRules, useWorkspace } from '@/api/queries';
+import { useFacets, useOwnCurrency, useRules } from '@/api/queries';
 import { useStartBatch, type Edit } from '@/bulk/queries';
 import { ActionForm } from '@/edit/ActionForm';
 import { FigureField, SelectField, TextField } from '@/edit/fields';
@@ -40,7 +40,7 @@ interface Props {
 export default function BulkBar({ chosen, total, filter, onNone, onPlanned }: Props) {
     const [open, setOpen] = useState<Edit | null>(null);
     const start = useStartBatch();
-    const code = useWorkspace().data?.currency ?? 'EUR';
+    const code = useOwnCurrency();
     const currency = useMemo(() => currencyFormat(code), [code]);
     // Said in the form, unless that was closed meanwhile.
     useSaid(open === null ? null : start.error);

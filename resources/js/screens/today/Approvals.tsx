@@ -5,6 +5,7 @@ import { amountReader, currencyFormat, isRead } from '@/edit/reading';
 import { PriceLine } from '@/charts/PriceLine';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
+import { CurrencyHead } from '@/ui/CurrencyHead';
 import { money, percent, priced, signed } from '@/ui/figures';
 import type { GridColumn, HeadColumn } from '@/ui/grid/columns';
 import { Grid } from '@/ui/grid/Grid';
@@ -156,10 +157,11 @@ const COLUMNS: GridColumn<Approval>[] = [
     {
         id: 'stake',
         name: t('today.stake'),
+        head: <CurrencyHead words={(symbol) => t('today.stakeIn', { symbol })} />,
         width: 66,
         isRight: true,
         value: (approval) => Number(approval.stake_own ?? 0),
-        cell: (approval) => priced(approval.stake, approval.listing.currency),
+        cell: ({ stake, stake_own, listing }) => (stake_own ? money(stake_own) : priced(stake, listing.currency)),
     },
     {
         id: 'answer',

@@ -1,6 +1,6 @@
 import { rich, t } from '@/messages/today';
 import type { components } from '@/api/schema';
-import { useWorklist, useWorkspace } from '@/api/queries';
+import { useOwnCurrency, useWorklist } from '@/api/queries';
 import { priced, symbol } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
 import { told } from '@/messages/said';
@@ -63,7 +63,7 @@ export function CannotBePriced() {
 
 function GroupOf({ group }: { group: Group }) {
     const { title, why, state, figure } = GROUPS[group.problem];
-    const sign = symbol(useWorkspace().data?.currency ?? 'EUR');
+    const sign = symbol(useOwnCurrency());
     return (
         <section>
             <div className="flex items-baseline gap-3">

@@ -1,6 +1,6 @@
 import { t } from '@/messages/today';
 import type { Run } from '@/api/client';
-import { useWorkspace } from '@/api/queries';
+import { useOwnCurrency, useWorkspace } from '@/api/queries';
 import { Button } from '@/ui/Button';
 import { ago, clock, exactPercent, money, signedPercent, symbol, whole, priced } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
@@ -69,7 +69,7 @@ function RunWindow({ id, onClose }: { id: number; onClose: () => void }) {
     const detail = useRun(id);
     const resolve = useResolveRun(id);
     const [pause, setPause] = useState(true);
-    const sign = symbol(useWorkspace().data?.currency ?? 'EUR');
+    const sign = symbol(useOwnCurrency());
     const run = detail.data?.run;
     const end = (words: string) => ({
         onSuccess: () => {

@@ -1,6 +1,6 @@
 import { RatesUsed } from '@/ui/RatesUsed';
 import type { components } from '@/api/schema';
-import { useWorkspace } from '@/api/queries';
+import { useOwnCurrency } from '@/api/queries';
 import { DayChart } from '@/charts/DayChart';
 import { t, type MessageKey } from '@/messages/today';
 import { inCurrency, percent, whole } from '@/ui/figures';
@@ -59,7 +59,7 @@ const MEASURES: Measure[] = [
 
 /** The last 30 days in small charts; each leads to its listings. What is not known of any day is left out. */
 export function LastDays({ days }: { days: Day[] }) {
-    const currency = useWorkspace().data?.currency ?? 'EUR';
+    const currency = useOwnCurrency();
     const charts = MEASURES.map((measure) => ({
         ...measure,
         days: days.map((day) => ({ day: day.day, figure: measure.of(day) })),

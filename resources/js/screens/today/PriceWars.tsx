@@ -1,6 +1,6 @@
 import { t } from '@/messages/today';
 import type { components } from '@/api/schema';
-import { useWorkspace } from '@/api/queries';
+import { useOwnCurrency } from '@/api/queries';
 import { Button } from '@/ui/Button';
 import { ago, clock, inCurrency, money, priced } from '@/ui/figures';
 import { ProblemNotice } from '@/ui/Notice';
@@ -40,7 +40,7 @@ export function PriceWars() {
 
 function Line({ priceWar }: { priceWar: PriceWar }) {
     const [hours, setHours] = useState('24');
-    const currency = useWorkspace().data?.currency ?? 'EUR';
+    const currency = useOwnCurrency();
     const answer = useAnswerPriceWar(priceWar.id, Number(hours));
     const say = (how: PriceWarAnswer, words: string) => (
         <Button

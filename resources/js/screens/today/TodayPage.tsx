@@ -37,7 +37,7 @@ export default function TodayPage() {
                         day: timeFormat(DAY).format(new Date()),
                         things,
                         changed: today.data.changed_by_rules + today.data.changed_by_hand,
-                        stake: stake > 0 ? inCurrency(stake.toFixed(0), workspace.data?.currency ?? 'EUR') : 'none',
+                        stake: stake > 0 ? inCurrency(stake.toFixed(0), workspace.data?.currency ?? '') : 'none',
                     })
                 }
             />

@@ -1,7 +1,7 @@
 import { t } from '@/messages/today';
 import { key, useChanged } from '@/api/keys';
 import { api, Problem, take } from '@/api/client';
-import { useWorkspace } from '@/api/queries';
+import { useOwnCurrency } from '@/api/queries';
 import type { components } from '@/api/schema';
 import { changeOne } from '@/bulk/changeOne';
 import { Button } from '@/ui/Button';
@@ -49,7 +49,7 @@ function Line({
     suggestion: Suggestion;
 }) {
     const changed = useChanged();
-    const sign = symbol(useWorkspace().data?.currency ?? 'EUR');
+    const sign = symbol(useOwnCurrency());
     const refresh = () => changed('listings', 'changes', 'today');
     const accept = useMutation({
         meta: { failed: t('today.suggestionFailed') },

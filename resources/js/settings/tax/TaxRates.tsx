@@ -57,6 +57,12 @@ export function TaxRates({ workspace }: { workspace: Workspace }) {
     );
 }
 
+const HOLDS = {
+    now: 'settings.taxSince',
+    later: 'settings.taxLater',
+    earlier: 'settings.taxNoLonger',
+} as const;
+
 function Line({ rate }: { rate: TaxRate }) {
     const changed = useChanged();
     const takeBack = useMutation({
@@ -75,7 +81,7 @@ function Line({ rate }: { rate: TaxRate }) {
             <td className="py-2 pr-3 break-words">{rate.category ?? t('settings.taxOfEverything')}</td>
             <td className="py-2 text-right whitespace-nowrap">{percent}</td>
             <td className="py-2 pl-6">
-                {t(`settings.taxHolds_${rate.holds}`, { day: dayInFull(rate.valid_from) })}
+                {t(HOLDS[rate.holds], { day: dayInFull(rate.valid_from) })}
                 {rate.holds === 'later' && <Effect id={rate.id} />}
             </td>
             <td className="py-2 text-right">
