@@ -137,7 +137,7 @@ const COLUMNS: GridColumn<Approval>[] = [
     {
         id: 'earns',
         name: t('common.marginOfPrice'),
-        width: 138,
+        width: 130,
         isRight: true,
         value: ({ decision }) => Number(decision.after?.margin_percent ?? 0),
         cell: ({ decision: { before, after } }) => (
@@ -158,7 +158,7 @@ const COLUMNS: GridColumn<Approval>[] = [
         id: 'stake',
         name: t('today.stake'),
         head: <CurrencyHead words={(symbol) => t('today.stakeIn', { symbol })} />,
-        width: 66,
+        width: 80,
         isRight: true,
         value: (approval) => Number(approval.stake_own ?? 0),
         cell: ({ stake, stake_own, listing }) => (stake_own ? money(stake_own) : priced(stake, listing.currency)),
