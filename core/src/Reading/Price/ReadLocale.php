@@ -37,4 +37,10 @@ final readonly class ReadLocale
             $hasCountry && Currencies::exists($code) ? Currency::of($code) : null,
         );
     }
+
+    /** The language of a page says how numbers are written, and nothing of its currency. */
+    public function ofSeparatorsOnly(): self
+    {
+        return new self($this->decimal, null);
+    }
 }

@@ -1,0 +1,169 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Reading\Html;
+
+use DOMDocument;
+use DOMElement;
+use DOMNode;
+use DOMText;
+use DOMXPath;
+use Masterminds\HTML5\Parser\Scanner;
+use Masterminds\HTML5\Parser\Tokenizer;
+use Symfony\Component\CssSelector\CssSelectorConverter;
+use Symfony\Component\CssSelector\Exception\ExceptionInterface;
+
+use function in_array;
+use function preg_match;
+use function preg_replace;
+use function str_contains;
+use function strtolower;
+use function trim;
+
+/** A page as browsers parse it, and what of it is to be seen. */
+final class HtmlPage
+{
+    /** Elements whose text nobody sees. */
+    private const UNSEEN = ['script', 'style', 'template', 'noscript', 'head', 'title', 'meta', 'link', 'svg', 'iframe', 'object', 'datalist'];
+
+    /** Those that stand in the line of what is around them. */
+    private const INLINE = [
+        'a', 'abbr', 'b', 'bdi', 'bdo', 'cite', 'code', 'data', 'del', 'dfn', 'em', 'font', 'i', 'ins', 'kbd', 'label', 'mark', 'meta',
+        'q', 's', 'samp', 'small', 'span', 'strike', 'strong', 'sub', 'sup', 'time', 'u', 'var', 'big', 'bdo', 'wbr',
+    ];
+
+    private readonly DOMXPath $xpath;
+
+    private function __construct(public readonly DOMDocument $document, public readonly bool $isCut)
+    {
+        $this->xpath = new DOMXPath($document);
+    }
+
+    public static function parse(string $html): self
+    {
+        $tree = new BoundedTree(false, ['disable_html_ns' => true]);
+        $isCut = false;
+        try {
+            (new Tokenizer(new Scanner($html, 'UTF-8'), $tree, Tokenizer::CONFORMANT_HTML))->parse();
+        } catch (TooManyElements) {
+            $isCut = true;
+        }
+
+        $document = $tree->document();
+
+        return new self($document instanceof DOMDocument ? $document : new DOMDocument(), $isCut);
+    }
+
+    /** @return list<DOMElement> */
+    public function all(string $xpath, ?DOMNode $within = null): array
+    {
+        $found = [];
+        $nodes = $this->xpath->query($xpath, $within ?? $this->document);
+        foreach ($nodes === false ? [] : $nodes as $node) {
+            if ($node instanceof DOMElement) {
+                $found[] = $node;
+            }
+        }
+
+        return $found;
+    }
+
+    public function first(string $xpath, ?DOMNode $within = null): ?DOMElement
+    {
+        return $this->all("({$xpath})[1]", $within)[0] ?? null;
+    }
+
+    /**
+     * @return list<DOMElement> in the order of the page
+     *
+     * @throws ExceptionInterface if it is no selector
+     */
+    public function select(string $css, ?DOMElement $within = null): array
+    {
+        return $this->all((new CssSelectorConverter)->toXPath($css, $within === null ? 'descendant-or-self::' : 'descendant::'), $within);
+    }
+
+    public function language(): ?string
+    {
+        $lang = trim((string) $this->document->documentElement?->getAttribute('lang'));
+
+        return $lang === '' ? null : $lang;
+    }
+
+    /** The visible text of an element, white space folded. */
+    public function text(DOMNode $node): string
+    {
+        $text = '';
+        $this->walk($node, function (DOMText $one) use (&$text): void {
+            $text .= $one->data;
+        }, function () use (&$text): void {
+            $text .= ' ';
+        });
+
+        return trim((string) preg_replace('/[\s\x{A0}]+/u', ' ', $text));
+    }
+
+    /**
+     * Every visible text below a node, in the order of the page; and where a block begins or ends.
+     *
+     * @param  callable(DOMText): void  $onText
+     * @param  callable(DOMElement, bool): void  $onBlock  with whether it begins
+     */
+    public function walk(DOMNode $node, callable $onText, callable $onBlock): void
+    {
+        $at = $node;
+        while (true) {
+            if ($at instanceof DOMText) {
+                $onText($at);
+            }
+            $isIn = ! $at instanceof DOMElement || self::isSeen($at);
+            if ($isIn && $at instanceof DOMElement && ! in_array($at->tagName, self::INLINE, true)) {
+                $onBlock($at, true);
+            }
+            if ($isIn && $at->firstChild !== null) {
+                $at = $at->firstChild;
+
+                continue;
+            }
+            while ($at !== $node && $at->nextSibling === null) {
+                $at = $at->parentNode ?? $node;
+                if ($at instanceof DOMElement && ! in_array($at->tagName, self::INLINE, true)) {
+                    $onBlock($at, false);
+                }
+            }
+            if ($at === $node || $at->nextSibling === null) {
+                return;
+            }
+            $at = $at->nextSibling;
+        }
+    }
+
+    public static function isSeen(DOMElement $element): bool
+    {
+        if (in_array($element->tagName, self::UNSEEN, true) || $element->hasAttribute('hidden')) {
+            return false;
+        }
+        if ($element->tagName === 'input' && strtolower($element->getAttribute('type')) === 'hidden') {
+            return false;
+        }
+        $style = strtolower((string) preg_replace('/\s+/', '', $element->getAttribute('style')));
+
+        return ! str_contains($style, 'display:none') && ! str_contains($style, 'visibility:hidden')
+            && ! ($element->getAttribute('aria-hidden') === 'true' && self::hasOtherText($element));
+    }
+
+    /** What only machines are spared is left out where the same block has other text. */
+    private static function hasOtherText(DOMElement $element): bool
+    {
+        $parent = $element->parentNode;
+        for ($one = $parent?->firstChild; $one !== null; $one = $one->nextSibling) {
+            if ($one !== $element && ! ($one instanceof DOMElement && $one->getAttribute('aria-hidden') === 'true')
+                && preg_match('/\S/u', $one->textContent) === 1) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+}

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Reading\Page;
+
+/** What one source says of a product. */
+final class ProductFacts
+{
+    public ?string $name = null;
+
+    public ?string $brand = null;
+
+    public ?string $gtin = null;
+
+    public bool $isGtinInvalid = false;
+
+    public ?string $mpn = null;
+
+    public ?string $sku = null;
+
+    /** @var list<string> addresses by which it is known */
+    public array $addresses = [];
+
+    public bool $isMainEntity = false;
+
+    /** @var list<OfferFacts> */
+    public array $offers = [];
+
+    /** @var list<OfferFacts> each of a variant, named by what sets it apart */
+    public array $variants = [];
+
+    /** @var list<string> what it says of itself beside its name: size, colour and such */
+    public array $properties = [];
+
+    public function __construct(public readonly string $source)
+    {
+    }
+}

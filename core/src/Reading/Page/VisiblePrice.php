@@ -1,0 +1,103 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Reading\Page;
+
+use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Reading\Price\CurrencyMark;
+use Wrasse\Core\Reading\Price\PriceReader;
+use Wrasse\Core\Reading\Price\PriceReading;
+use Wrasse\Core\Reading\Price\ReadLocale;
+
+use function array_key_last;
+use function array_map;
+use function count;
+use function implode;
+use function mb_strlen;
+use function preg_match;
+
+/** The price that is plainly to be seen: nearest below the heading, with what stands beside it. */
+final readonly class VisiblePrice
+{
+    /** Longer texts are no price with a few words. */
+    private const LONGEST = 160;
+
+    /** So many blocks without an amount may stand between a price and what belongs to it. */
+    private const GAP = 1;
+
+    public ?PriceReading $reading;
+
+    /** The place of its first block. */
+    public ?int $at;
+
+    /** How many places there are where prices stand. */
+    public int $places;
+
+    public function __construct(VisiblePage $page, ?Currency $currency, ?ReadLocale $locale)
+    {
+        $groups = $this->groups($page);
+        $this->places = count($groups);
+        $heading = $page->heading();
+        $chosen = null;
+        foreach ($groups as $group) {
+            if ($heading === null || $group[0] > $heading) {
+                $chosen = $group;
+
+                break;
+            }
+        }
+        $chosen ??= $groups[array_key_last($groups) ?? 0] ?? null;
+        $this->at = $chosen[0] ?? null;
+        $this->reading = $chosen === null ? null : $this->read($page, $chosen, $currency, $locale);
+    }
+
+    /** @param  non-empty-list<int>  $group */
+    private function read(VisiblePage $page, array $group, ?Currency $currency, ?ReadLocale $locale): PriceReading
+    {
+        $reader = new PriceReader();
+        $said = array_map(fn (int $i): string => $page->blocks[$i]->said, $group);
+        $whole = $reader->read(implode(' ', $said), $currency, $locale);
+        if ($whole->price !== null || count($group) === 1) {
+            return $whole;
+        }
+        // Several that are not told apart: the first that is a price by itself, if what follows is no other one.
+        $first = $reader->read($said[0], $currency, $locale);
+
+        return $first->price !== null && count($group) <= 2 ? $first : $whole;
+    }
+
+    /** @return list<non-empty-list<int>> blocks with amounts that stand together */
+    private function groups(VisiblePage $page): array
+    {
+        $mark = CurrencyMark::pattern();
+        $groups = [];
+        $last = null;
+        foreach ($page->blocks as $i => $block) {
+            $isPrice = ! $block->isAside && ! $block->isHeading && mb_strlen($block->text) <= self::LONGEST
+                && preg_match("/\\d(?:[ -–,.]|\\x{A0})*{$mark}|{$mark} ?-?\\d/u", $block->text) === 1;
+            if (! $isPrice) {
+                continue;
+            }
+            if ($last !== null && $i - $last - 1 <= self::GAP && ! $this->hasButtonBetween($page, $last, $i)) {
+                $groups[array_key_last($groups)][] = $i;
+            } else {
+                $groups[] = [$i];
+            }
+            $last = $i;
+        }
+
+        return $groups;
+    }
+
+    private function hasButtonBetween(VisiblePage $page, int $from, int $to): bool
+    {
+        for ($i = $from; $i <= $to; $i++) {
+            if ($page->blocks[$i]->isBuyButton) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+}

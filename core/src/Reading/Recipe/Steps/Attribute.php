@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Reading\Recipe\Steps;
+
+use Wrasse\Core\Reading\Recipe\Step;
+use Wrasse\Core\Reading\Recipe\Value;
+
+use function trim;
+
+final readonly class Attribute implements Step
+{
+    public function __construct(private string $name)
+    {
+    }
+
+    public function on(Value $value): Value
+    {
+        return $value->with(trim((string) $value->element()?->getAttribute($this->name)));
+    }
+}
