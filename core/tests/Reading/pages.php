@@ -9,6 +9,10 @@ $h1 = '<h1>Stoneware crock 5 l</h1>';
 $buy = '<button>Add to cart</button>';
 $related = '<section class="related"><h2>You may also like</h2><div class="card"><a href=/x>Lid</a> <span class="price">9,90 €</span></div><div class="card"><a href=/y>Weight</a> <span class="price">4,90 €</span></div></section>';
 
+$plain = fn ($head, $body, $lang = 'en') => "<!doctype html><html lang=\"$lang\"><head><meta charset=utf-8><title>Shop</title>$head</head><body><nav><a href=/>Home</a></nav><main>$body</main><footer>© 2026 Shop</footer></body></html>";
+$h2 = '<h1>Stoneware crock</h1>';
+$sel = '<select name=size><option>Choose</option><option value=a>2 l – 17,90 €</option><option value=b>5 l – 23,90 €</option></select>';
+
 return [
     ['ld+visible', $page($ld($prod(['offers' => $offer('23.90')])), "$h1<p class=price>23,90 €</p>$buy$related"), [], ['page' => 'product', 'price' => '23.90', 'currency' => 'EUR', 'name' => 'Stoneware crock 5 l', 'brand' => 'Brinmere', 'mpn' => 'BR-5', 'sku' => 'C5', 'availability' => 'in_stock', 'problems' => []], 90],
     ['graph refs', $page($ld(['@context' => 'https://schema.org', '@graph' => [$prod(['@id' => '#p', 'offers' => ['@id' => '#o']]), $offer(23.9, ['@id' => '#o']), ['@type' => 'BreadcrumbList']]]), "$h1<p>23,90 €</p>"), [], ['price' => '23.90', 'problems' => []], 90],
@@ -61,4 +65,18 @@ return [
     ['aria', $page('', "$h1<p><span aria-hidden=true>23,90 €</span><span class=sr>23,90 €</span></p>$buy"), [], ['price' => '23.90'], null],
     ['avail de', $page('', "$h1<p>23,90 €</p><p>Nicht auf Lager</p>$buy", 'de'), [], ['price' => '23.90', 'availability' => 'out_of_stock'], null],
     ['avail limited', $page('', "$h1<p>£23.90</p><p>Only 3 left in stock</p>$buy"), [], ['price' => '23.90', 'availability' => 'limited'], null],
+
+    ['select none', $plain('', "$h2<p>17,90 €</p>$sel$buy"), [], ['price' => null, 'range' => ['from' => '17.90', 'to' => '23.90'], 'problems' => ['choose_variant'], 'variants' => [['name' => '2 l', 'price' => '17.90', 'availability' => 'unknown'], ['name' => '5 l', 'price' => '23.90', 'availability' => 'unknown']]], null],
+    ['select asked', $plain('', "$h2<p>17,90 €</p>$sel$buy"), ['variant' => '5l'], ['price' => '23.90', 'variant' => '5 l', 'problems' => []], null],
+    ['select selected', $plain('', "$h2<p>23,90 €</p>".str_replace('value=b', 'value=b selected', $sel).$buy), [], ['price' => '23.90', 'variant' => '5 l', 'problems' => []], 90],
+    ['select by url', $plain('', "$h2<p>23,90 €</p>$sel$buy"), ['url' => 'https://s.example/c?size=b'], ['price' => '23.90', 'problems' => []], null],
+    ['surcharge', $plain('', "$h2<p>17,90 €</p><select><option selected>2 l (+0,00 €)</option><option>5 l (+6,00 €)</option></select>$buy"), ['variant' => '5 l'], ['price' => '23.90'], -81],
+    ['radio data', $plain('', "$h2<p>€17.90</p><label><input type=radio name=s data-price=\"17.90\"> 2 l</label><label><input type=radio name=s data-price=\"23.90\"> 5 l</label>$buy"), ['variant' => '5 litres', 'currency' => 'EUR'], ['price' => '23.90', 'currency' => 'EUR'], null],
+    ['data cents', $plain('', "$h2<p>€17.90</p><select><option data-price-cents=1790>2 l</option><option data-price-cents=2390>5 l</option></select>$buy"), ['variant' => '5 l'], ['price' => '23.90'], null],
+    ['script variants', $plain('', "$h2<p>17,90 €</p>$buy<script>window.product={\"title\":\"Stoneware crock\",\"currency\":\"EUR\",\"price\":1790,\"variants\":[{\"title\":\"2 l\",\"price_cents\":1790,\"available\":true},{\"title\":\"5 l\",\"price_cents\":2390,\"available\":false}]};</script>"), ['variant' => '5 l'], ['price' => '23.90', 'availability' => 'out_of_stock'], null],
+    ['script single', $plain('', "$h2<p>17,90 €</p>$buy<script>var x=1; var data = {\"page\":{\"product\":{\"name\":\"Stoneware crock\",\"price\":17.9,\"currency\":\"EUR\"}}};</script>"), [], ['price' => '17.90', 'problems' => []], 90],
+    ['script minor by visible', $plain('', "$h2<p>17,90 €</p>$buy<script>var data = {\"name\":\"Stoneware crock\",\"price\":1790,\"currency\":\"EUR\"};</script>"), [], ['price' => '17.90', 'problems' => []], 90],
+    ['ambiguous variant', $plain('', "$h2<p>23,90 €</p><select><option>5 l green – 23,90 €</option><option>5 l blue – 25,90 €</option></select>$buy"), ['variant' => '5 l'], ['price' => null, 'problems' => ['choose_variant']], null],
+    ['same price variants', $plain('', "$h2<p>23,90 €</p><select><option>5 l green – 23,90 €</option><option>5 l blue – 23,90 €</option></select>$buy"), ['variant' => '5 l'], ['price' => '23.90'], null],
+
 ];

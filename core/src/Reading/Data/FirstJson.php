@@ -34,6 +34,19 @@ final readonly class FirstJson
         return null;
     }
 
+    /**
+     * The value that begins with the bracket at a place, and where it ends; nulls where it is none.
+     *
+     * @return array{mixed, int|null}
+     */
+    public static function at(string $text, int $from): array
+    {
+        $to = self::end($text, $from);
+        $decoded = $to === null ? null : json_decode(substr($text, $from, $to - $from), true, self::DEEPEST, JSON_BIGINT_AS_STRING);
+
+        return [$decoded, $decoded === null ? null : $to];
+    }
+
     /** Behind the bracket that closes the one here. */
     private static function end(string $text, int $from): ?int
     {

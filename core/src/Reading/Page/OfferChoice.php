@@ -39,7 +39,14 @@ final readonly class OfferChoice
             return $this->asked($variants, $offers, $facts, $reading);
         }
         if ($variants !== [] && ! $this->haveOnePrice($variants)) {
-            return $this->unchosen($variants, $reading);
+            $chosen = array_values(array_filter($variants, fn (OfferFacts $one) => $one->isChosen));
+            if (count($chosen) !== 1) {
+                return $this->unchosen($variants, $reading);
+            }
+            $reading->variant = $chosen[0]->name;
+            $reading->availability = $chosen[0]->availability ?? Availability::Unknown;
+
+            return $chosen[0];
         }
         $offers = $offers !== [] ? $offers : $variants;
         if ($offers === []) {

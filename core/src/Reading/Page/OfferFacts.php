@@ -36,4 +36,7 @@ final class OfferFacts
     public ?string $seller = null;
 
     public ?string $url = null;
+
+    /** The page or its address marks it as the chosen one. */
+    public bool $isChosen = false;
 }

@@ -10,6 +10,8 @@ use Wrasse\Core\Reading\Data\DataSource;
 use Wrasse\Core\Reading\Data\JsonLd;
 use Wrasse\Core\Reading\Data\Microdata;
 use Wrasse\Core\Reading\Data\OpenGraph;
+use Wrasse\Core\Reading\Data\OptionList;
+use Wrasse\Core\Reading\Data\PageData;
 use Wrasse\Core\Reading\Data\Rdfa;
 use Wrasse\Core\Reading\Data\SchemaProducts;
 use Wrasse\Core\Reading\Html\CharacterSet;
@@ -42,6 +44,8 @@ final class PageReader
     private const EXPLAINED = 90;
 
     private const WRITTEN_ONLY = 85;
+
+    private const SURCHARGED = 80;
 
     private const SEEN_ONLY = 70;
 
@@ -82,6 +86,17 @@ final class PageReader
         $areSeveral = false;
         $products = $this->products($page, $url, $heading, $reading, $areSeveral);
         $visible = new VisiblePrice($seen, $currency, $locale);
+        $data = (new PageData($visible->reading?->price))->read($page, $heading);
+        if ($data !== null) {
+            $products[] = $data;
+        }
+        $options = new OptionList($visible->reading?->price, $visible->reading->currency ?? $currency, $locale, $url);
+        $list = $options->read($page);
+        if ($list !== null) {
+            // One price of several that can be chosen is not yet the price.
+            $hasVariants = array_filter($products, fn (ProductFacts $one) => count($one->variants) > 1) !== [];
+            $products = $hasVariants ? [...$products, $list] : [$list, ...$products];
+        }
         $kind = $areSeveral && $products === [] ? 'several' : $this->kind($page, $seen, $heading, $products, $visible);
         $byRecipe = $recipe === null ? null : new RecipeFields($recipe, $page, $currency, $locale);
         if ($byRecipe?->price()?->price !== null && in_array($kind, ['none', 'several'], true)) {
@@ -104,10 +119,17 @@ final class PageReader
             $reading->foundBy['name'] = self::MARKUP;
         }
         $this->price($reading, $products, $visible, $currency, $variant);
+        if ($options->hasSurcharges()) {
+            $reading->confidence = min($reading->confidence, self::SURCHARGED);
+        }
         $this->availability($reading, $products, $seen, $visible);
         if ($byRecipe !== null && $byRecipe->fill($reading)) {
             $reading->confidence = self::WRITTEN_ONLY;
             $this->compare($reading, $visible->reading);
+        }
+
+        if ($reading->price === null) {
+            unset($reading->foundBy['price']);
         }
 
         return $reading;
@@ -186,22 +208,49 @@ final class PageReader
     /** @param  list<ProductFacts>  $products */
     private function price(PageReading $reading, array $products, VisiblePrice $visible, ?Currency $currency, ?string $variant): void
     {
+        $missing = null;
         foreach ($products as $facts) {
-            $known = count($reading->problems);
-            $offer = (new OfferChoice($currency, $variant))->of($facts, $reading);
-            $isSettled = $offer?->price !== null || $offer?->range !== null || count($reading->problems) > $known;
-            if ($offer === null || ! $isSettled) {
+            $trial = new PageReading();
+            $offer = (new OfferChoice($currency, $variant))->of($facts, $trial);
+            if ($offer === null || $offer->price === null && $offer->range === null && $trial->problems === []) {
                 continue;
             }
-            $this->take($reading, $facts, $offer, $currency);
-            if ($offer->price === null || $reading->price === null) {
-                return;
+            if (in_array('variant_not_found', $trial->problems, true)) {
+                $missing ??= [$trial, $offer, $facts];
+
+                continue;
             }
-            $this->compare($reading, $visible->reading);
+            $this->settle($reading, $trial, $offer, $facts, $currency);
+            if ($offer->price !== null && $reading->price !== null) {
+                $this->compare($reading, $variant !== null || $trial->variants !== [] ? $this->ofVariant($visible->reading, $reading) : $visible->reading);
+            }
+
+            return;
+        }
+        if ($missing !== null) {
+            $this->settle($reading, ...$missing, given: $currency);
 
             return;
         }
         $this->takeVisible($reading, $visible->reading, $variant);
+    }
+
+    private function settle(PageReading $reading, PageReading $trial, OfferFacts $offer, ProductFacts $facts, ?Currency $given): void
+    {
+        $reading->variants = $trial->variants;
+        $reading->variant = $trial->variant;
+        $reading->availability = $trial->availability;
+        if ($trial->availability !== Availability::Unknown) {
+            $reading->foundBy['availability'] = $facts->source;
+        }
+        array_map($reading->problem(...), $trial->problems);
+        $this->take($reading, $facts, $offer, $given);
+    }
+
+    /** Beside variants the price that is to be seen may be that of another one: only where it is the same it says something. */
+    private function ofVariant(?PriceReading $visible, PageReading $reading): ?PriceReading
+    {
+        return $visible?->price === $reading->price || $visible?->currency !== null && $visible->currency->code !== $reading->currency ? $visible : null;
     }
 
     private function take(PageReading $reading, ProductFacts $facts, OfferFacts $offer, ?Currency $given): void

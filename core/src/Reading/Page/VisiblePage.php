@@ -103,7 +103,7 @@ final class VisiblePage
         $class = strtolower($element->getAttribute('class').' '.$element->getAttribute('id'));
         $isAside = $isAside || $this->isAside($element, $class);
         $word = $this->word($element, $class, $word);
-        $isBlock = ! in_array($tag, self::INLINE, true);
+        $isBlock = ! in_array($tag, self::INLINE, true) || $tag === 'label' && $isAside;
         $isButton = in_array($tag, ['button', 'input', 'a'], true) && $this->isBuy($element);
         if ($isBlock || $isButton) {
             $this->begin($element, $isAside, $tag === 'h1');
@@ -168,7 +168,9 @@ final class VisiblePage
 
     private function isAside(DOMElement $element, string $class): bool
     {
-        if (in_array($element->tagName, ['nav', 'footer', 'aside'], true)) {
+        // What can be chosen is read as a list of options.
+        $isChoice = $element->tagName === 'label' && $this->page->first(".//input[@type='radio']", $element) !== null;
+        if ($isChoice || in_array($element->tagName, ['nav', 'footer', 'aside', 'select'], true)) {
             return true;
         }
         if ($element->tagName === 'header') {
