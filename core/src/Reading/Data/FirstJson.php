@@ -50,6 +50,7 @@ final readonly class FirstJson
     /** Behind the bracket that closes the one here. */
     private static function end(string $text, int $from): ?int
     {
+        /** @var int $deep */
         $deep = 0;
         for ($at = $from; $at < strlen($text); $at += 1 + strcspn($text, '{}[]"', $at + 1)) {
             if ($text[$at] === '"') {
@@ -58,7 +59,9 @@ final readonly class FirstJson
                     return null;
                 }
             } elseif ($text[$at] === '{' || $text[$at] === '[') {
-                $deep++;
+                if (++$deep > self::DEEPEST) {
+                    return null;
+                }
             } elseif (--$deep === 0) {
                 return $at + 1;
             }

@@ -146,7 +146,7 @@ final class JsonLd implements DataSource
             return $thing;
         }
         foreach ($node as $property => $value) {
-            if (! is_string($property) || $property[0] === '@') {
+            if (! is_string($property) || $property === '' || $property[0] === '@') {
                 continue;
             }
             foreach (is_array($value) && array_is_list($value) ? $value : [$value] as $one) {

@@ -32,6 +32,8 @@ final class OptionList
 
     private const MINOR_ATTRIBUTES = ['data-price-cents', 'data-cents', 'data-price-minor', 'data-amount-minor', 'data-price-in-cents'];
 
+    private const MOST = 300;
+
     private bool $hasSurcharges = false;
 
     public function __construct(
@@ -74,7 +76,7 @@ final class OptionList
     private function facts(HtmlPage $page, array $choices, string $mark): ?ProductFacts
     {
         $facts = new ProductFacts(self::SOURCE);
-        foreach ($choices as $choice) {
+        foreach (array_slice($choices, 0, self::MOST) as $choice) {
             $label = $mark === 'selected' ? $choice : $this->label($page, $choice);
             $text = $label === null ? '' : $page->text($label);
             $offer = $this->offer($choice, $label, $text);
@@ -136,7 +138,8 @@ final class OptionList
     private function surcharge(OfferFacts $offer, string $sign, string $written): ?OfferFacts
     {
         $read = (new PriceReader())->read($written, $this->currency, $this->locale);
-        if (! is_numeric($this->visible) || ! is_numeric($read->price)) {
+        $extra = in_array('zero_price', $read->problems, true) ? '0' : $read->price;
+        if (! is_numeric($this->visible) || ! is_numeric($extra)) {
             return null;
         }
         $this->hasSurcharges = true;
@@ -146,7 +149,7 @@ final class OptionList
         } catch (InvalidAmount) {
             return null;
         }
-        $offer->price = $sign === '+' ? bcadd($this->visible, $read->price, $digits) : bcsub($this->visible, $read->price, $digits);
+        $offer->price = $sign === '+' ? bcadd($this->visible, $extra, $digits) : bcsub($this->visible, $extra, $digits);
 
         return $offer;
     }

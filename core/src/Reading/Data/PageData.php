@@ -31,6 +31,8 @@ final class PageData
 
     private const MOST_VALUES = 30;
 
+    private const MOST_FAILED = 8;
+
     private const MOST_OBJECTS = 5_000;
 
     private const NAMES = ['name', 'title', 'productname', 'product_name', 'product_title', 'producttitle', 'item_name'];
@@ -76,10 +78,12 @@ final class PageData
     /** @return iterable<array<mixed>> */
     private function values(string $text): iterable
     {
-        for ($from = strcspn($text, '{['), $many = 0; $from < strlen($text) && $many < self::MOST_VALUES; $many++) {
+        for ($from = strcspn($text, '{['), $many = 0, $failed = 0; $from < strlen($text) && $many < self::MOST_VALUES; $many++) {
             [$value, $to] = FirstJson::at($text, $from);
             if (is_array($value)) {
                 yield $value;
+            } elseif (++$failed > self::MOST_FAILED) {
+                return;
             }
             $from = $to ?? $from + 1;
             $from += strcspn($text, '{[', $from);

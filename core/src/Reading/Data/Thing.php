@@ -60,7 +60,7 @@ final class Thing
     public function text(string ...$properties): ?string
     {
         foreach ($this->all(...$properties) as $one) {
-            $text = is_string($one) ? trim($one) : $one->text('name', 'value', '@value');
+            $text = is_string($one) ? trim($one) : $one->text('name', 'value') ?? ($one->properties === [] ? $one->id : null);
             if ($text !== null && $text !== '') {
                 return $text;
             }

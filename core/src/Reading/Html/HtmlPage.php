@@ -17,7 +17,6 @@ use Symfony\Component\CssSelector\Exception\ExceptionInterface;
 use function in_array;
 use function preg_match;
 use function preg_replace;
-use function str_contains;
 use function strtolower;
 use function trim;
 
@@ -32,6 +31,9 @@ final class HtmlPage
         'a', 'abbr', 'b', 'bdi', 'bdo', 'cite', 'code', 'data', 'del', 'dfn', 'em', 'font', 'i', 'ins', 'kbd', 'label', 'mark', 'meta',
         'q', 's', 'samp', 'small', 'span', 'strike', 'strong', 'sub', 'sup', 'time', 'u', 'var', 'big', 'bdo', 'wbr',
     ];
+
+    /** Looked at for text beside what is hidden from some. */
+    private const MOST_SIBLINGS = 50;
 
     private readonly DOMXPath $xpath;
 
@@ -141,15 +143,21 @@ final class HtmlPage
 
     public static function isSeen(DOMElement $element): bool
     {
-        if (in_array($element->tagName, self::UNSEEN, true) || $element->hasAttribute('hidden')) {
+        if (in_array($element->tagName, self::UNSEEN, true)) {
+            return false;
+        }
+        if (! $element->hasAttributes()) {
+            return true;
+        }
+        if ($element->hasAttribute('hidden')) {
             return false;
         }
         if ($element->tagName === 'input' && strtolower($element->getAttribute('type')) === 'hidden') {
             return false;
         }
-        $style = strtolower((string) preg_replace('/\s+/', '', $element->getAttribute('style')));
+        $style = $element->getAttribute('style');
 
-        return ! str_contains($style, 'display:none') && ! str_contains($style, 'visibility:hidden')
+        return preg_match('/(?:display\s*:\s*none|visibility\s*:\s*hidden)/i', $style) !== 1
             && ! ($element->getAttribute('aria-hidden') === 'true' && self::hasOtherText($element));
     }
 
@@ -157,7 +165,7 @@ final class HtmlPage
     private static function hasOtherText(DOMElement $element): bool
     {
         $parent = $element->parentNode;
-        for ($one = $parent?->firstChild; $one !== null; $one = $one->nextSibling) {
+        for ($one = $parent?->firstChild, $many = 0; $one !== null && $many < self::MOST_SIBLINGS; $one = $one->nextSibling, $many++) {
             if ($one !== $element && ! ($one instanceof DOMElement && $one->getAttribute('aria-hidden') === 'true')
                 && preg_match('/\S/u', $one->textContent) === 1) {
                 return true;

@@ -21,7 +21,9 @@ final readonly class PageKind
 
     private const LOGIN = '/^(?:log ?in|sign ?in|anmelden|einloggen|kunden-?login|connexion|se connecter|iniciar sesi(?:ó|o)n|accedi|inloggen|zaloguj(?: si(?:ę|e))?|logowanie)/iu';
 
-    /** @return 'refused'|'maintenance'|'not_found'|'none'|null null where nothing of that kind is said */
+    private const SEARCH = '/search results|results for|no results|nothing found|suchergebnis|keine (?:ergebnisse|treffer|artikel)|ergebnisse f(?:ü|ue)r|r(?:é|e)sultats? (?:de|pour)|aucun r(?:é|e)sultat|resultados (?:de|para)|sin resultados|risultati (?:di|per|della)|nessun risultato|zoekresultaten|geen resultaten|wyniki wyszukiwania|brak wynik(?:ó|o)w/iu';
+
+    /** @return 'refused'|'maintenance'|'not_found'|'several'|'none'|null null where nothing of that kind is said */
     public static function of(string $title, string $heading, string $text): ?string
     {
         if (trim($text) === '') {
@@ -31,6 +33,7 @@ final readonly class PageKind
         $isShort = mb_strlen($text) <= self::SHORT;
 
         return match (true) {
+            preg_match(self::SEARCH, $head) === 1 => 'several',
             preg_match(self::NOT_FOUND, $head) === 1 => 'not_found',
             preg_match(self::REFUSED, $head) === 1, $isShort && preg_match(self::REFUSED, $text) === 1 => 'refused',
             preg_match(self::MAINTENANCE, $head) === 1, $isShort && preg_match(self::MAINTENANCE, $text) === 1 => 'maintenance',

@@ -182,6 +182,9 @@ final class PageReader
             return 'product';
         }
         $hasButton = $seen->buyButton($seen->heading()) !== null;
+        if ($visible->places >= 2 && $seen->buyButtons() >= 2) {
+            return 'several';
+        }
         if ($visible->places >= 4 || $visible->places >= 2 && ! $hasButton && $heading === '') {
             return $hasButton && $visible->places < 4 ? 'product' : 'several';
         }
@@ -211,7 +214,8 @@ final class PageReader
         $missing = null;
         foreach ($products as $facts) {
             $trial = new PageReading();
-            $offer = (new OfferChoice($currency, $variant))->of($facts, $trial);
+            // Of several currencies the one that is shown.
+            $offer = (new OfferChoice($currency ?? $visible->reading?->currency, $variant))->of($facts, $trial);
             if ($offer === null || $offer->price === null && $offer->range === null && $trial->problems === []) {
                 continue;
             }

@@ -8,6 +8,7 @@ use DOMElement;
 use DOMText;
 use Wrasse\Core\Reading\Html\HtmlPage;
 
+use function count;
 use function in_array;
 use function preg_match;
 use function preg_replace;
@@ -33,7 +34,13 @@ final class VisiblePage
 
     private const ASIDE_HEADING = '/\b(?:related|similar|you (?:may|might) also|customers (?:also|who)|also (?:bought|viewed|like)|recently viewed|recommended|accessor|goes well|frequently bought|complete the|(?:ä|ae)hnliche|passend|zubeh|kunden (?:kauften|sahen)|zuletzt (?:an)?gesehen|das k(?:ö|o)nnte|empfehlung|wird oft|vous aimerez|similaires|accessoires|r(?:é|e)cemment|souvent achet|tambi(?:é|e)n|relacionad|accesorios|vistos|simili|correlati|accessori|anche|visti di|gerelateerd|vergelijkbare|ook bekeken|bekeken|podobne|akcesoria|polecane|ostatnio|inni klienci)/iu';
 
+    /** Class names of the small digits of a price. */
+    private const CENTS = '/(?<![a-z])(?:cents?|decimals?|fraction|minor|dec|pence|sup|superscript)(?![a-z])/';
+
     private const BUY = '/(?<!\p{L})(?:add to (?:the )?(?:cart|basket|bag|trolley)|buy(?: it)? now|buy|order now|in den (?:warenkorb|einkaufswagen)|(?:jetzt )?kaufen|jetzt bestellen|ajouter au panier|acheter|a(?:ñ|n)adir (?:al carrito|a la cesta)|agregar al carrito|comprar|aggiungi al carrello|acquista|in (?:de )?winkel(?:wagen|mand\w*)|toevoegen|bestellen|do koszyka|dodaj do koszyka|kup teraz|kup)(?!\p{L})/iu';
+
+    /** Nobody looks further down. */
+    private const MOST_BLOCKS = 20_000;
 
     /** @var list<Block> */
     public array $blocks = [];
@@ -61,13 +68,40 @@ final class VisiblePage
     /** The place of the heading that names what the page is about; null where it has none. */
     public function heading(): ?int
     {
+        $inHeader = null;
         foreach ($this->blocks as $i => $block) {
             if ($block->isHeading && ! $block->isAside) {
+                if (! $this->isInHeader($block->element)) {
+                    return $i;
+                }
+                $inHeader ??= $i;
+            }
+        }
+        foreach ($this->blocks as $i => $block) {
+            $class = strtolower($block->element->getAttribute('class').' '.$block->element->getAttribute('itemprop'));
+            if (! $block->isAside && preg_match('/(?:product|item|article)[-_]{0,2}(?:name|title|heading)|(?<![a-z])name(?![a-z])/', $class) === 1) {
                 return $i;
             }
         }
 
-        return null;
+        return $inHeader;
+    }
+
+    /** The heading of a shop stands in its header on every page. */
+    private function isInHeader(DOMElement $element): bool
+    {
+        for ($at = $element->parentNode; $at instanceof DOMElement; $at = $at->parentNode) {
+            if ($at->tagName === 'header') {
+                return $at->parentNode instanceof DOMElement && in_array($at->parentNode->tagName, ['body', 'div'], true);
+            }
+        }
+
+        return false;
+    }
+
+    public function buyButtons(): int
+    {
+        return count(array_filter($this->blocks, fn (Block $block) => $block->isBuyButton && ! $block->isAside));
     }
 
     public function buyButton(?int $after): ?int
@@ -99,8 +133,11 @@ final class VisiblePage
         if (! HtmlPage::isSeen($element)) {
             return;
         }
+        if (count($this->blocks) >= self::MOST_BLOCKS) {
+            return;
+        }
         $tag = $element->tagName;
-        $class = strtolower($element->getAttribute('class').' '.$element->getAttribute('id'));
+        $class = $element->hasAttributes() ? strtolower($element->getAttribute('class').' '.$element->getAttribute('id')) : '';
         $isAside = $isAside || $this->isAside($element, $class);
         $word = $this->word($element, $class, $word);
         $isBlock = ! in_array($tag, self::INLINE, true) || $tag === 'label' && $isAside;
@@ -134,7 +171,8 @@ final class VisiblePage
         }
         $data = $text->data;
         // Two small digits after a whole number are its decimals.
-        if ($in->tagName === 'sup' && preg_match('/^\s*\d{2}\s*\z/', $data) === 1 && preg_match('/(?<![.,]\d)(?<![.,])\d\s*\z/', (string) $this->open?->text) === 1
+        $isCents = $in->tagName === 'sup' || preg_match(self::CENTS, strtolower($in->getAttribute('class'))) === 1;
+        if ($isCents && preg_match('/^\s*\d{2}\s*\z/', $data) === 1 && preg_match('/(?<![.,]\d)(?<![.,])\d\s*\z/', (string) $this->open?->text) === 1
             && preg_match('/[.,]\d*\s*\z/', (string) $this->open?->text) !== 1) {
             $this->trimOpen();
             $data = ','.trim($data).' ';
@@ -177,20 +215,25 @@ final class VisiblePage
             return $this->page->first('.//h1', $element) === null;
         }
 
-        return ! in_array($element->tagName, ['body', 'html', 'main'], true) && preg_match(self::ASIDE, $class) === 1
+        return $class !== '' && ! in_array($element->tagName, ['body', 'html', 'main'], true) && preg_match(self::ASIDE, $class) === 1
             && $this->page->first('.//h1', $element) === null;
     }
 
     private function isAsideHeading(DOMElement $element): bool
     {
-        return preg_match('/^h[2-6]\z/', $element->tagName) === 1
+        return $element->tagName[0] === 'h' && preg_match('/^h[2-6]\z/', $element->tagName) === 1
             && preg_match(self::ASIDE_HEADING, $this->page->text($element)) === 1;
     }
 
     private function word(DOMElement $element, string $class, ?string $word): ?string
     {
-        $style = strtolower($element->getAttribute('style'));
-        if (in_array($element->tagName, self::STRUCK, true) || preg_match(self::WAS, $class) === 1 || preg_match('/line-through/', $style) === 1) {
+        if (in_array($element->tagName, self::STRUCK, true)) {
+            return 'was';
+        }
+        if (! $element->hasAttributes()) {
+            return $element->tagName === 'ins' ? 'now' : $word;
+        }
+        if (preg_match(self::WAS, $class) === 1 || preg_match('/line-through/i', $element->getAttribute('style')) === 1) {
             return 'was';
         }
         if ($element->tagName === 'ins' || preg_match(self::NOW, $class) === 1 && preg_match('/price|preis|prix|precio|prezzo|prijs|cena|amount|money/', $class) === 1) {

@@ -36,7 +36,7 @@ final readonly class VisiblePrice
 
     public function __construct(VisiblePage $page, ?Currency $currency, ?ReadLocale $locale)
     {
-        $groups = $this->groups($page);
+        $groups = $this->groups($page, $currency);
         $this->places = count($groups);
         $heading = $page->heading();
         $chosen = null;
@@ -61,21 +61,26 @@ final readonly class VisiblePrice
         if ($whole->price !== null || count($group) === 1) {
             return $whole;
         }
-        // Several that are not told apart: the first that is a price by itself, if what follows is no other one.
+        // The first, where what follows is said in a sentence and is no other price.
         $first = $reader->read($said[0], $currency, $locale);
+        foreach (array_slice($group, 1) as $i) {
+            if (preg_match_all('/\p{L}{3,}/u', $page->blocks[$i]->text) < 3) {
+                return $whole;
+            }
+        }
 
-        return $first->price !== null && count($group) <= 2 ? $first : $whole;
+        return $first->price !== null ? $first : $whole;
     }
 
     /** @return list<non-empty-list<int>> blocks with amounts that stand together */
-    private function groups(VisiblePage $page): array
+    private function groups(VisiblePage $page, ?Currency $currency): array
     {
         $mark = CurrencyMark::pattern();
         $groups = [];
         $last = null;
         foreach ($page->blocks as $i => $block) {
             $isPrice = ! $block->isAside && ! $block->isHeading && mb_strlen($block->text) <= self::LONGEST
-                && preg_match("/\\d(?:[ -–,.]|\\x{A0})*{$mark}|{$mark} ?-?\\d/u", $block->text) === 1;
+                && (preg_match("/\\d(?:[ -–,.]|\\x{A0})*{$mark}|{$mark} ?-?\\d/u", $block->text) === 1 || $this->isBare($block, $currency));
             if (! $isPrice) {
                 continue;
             }
@@ -88,6 +93,13 @@ final readonly class VisiblePrice
         }
 
         return $groups;
+    }
+
+    /** The currency is drawn in another way, and the class says that it is a price. */
+    private function isBare(Block $block, ?Currency $currency): bool
+    {
+        return $currency !== null && preg_match('/^\d[\d.,\' ]*[.,]\d{2}\z/', $block->text) === 1
+            && preg_match('/price|preis|prix|precio|prezzo|prijs|cena/', strtolower($block->element->getAttribute('class'))) === 1;
     }
 
     private function hasButtonBetween(VisiblePage $page, int $from, int $to): bool

@@ -41,6 +41,9 @@ final class Choice
     /** @param  bool  $isMixed  there are amounts of several currencies, and none was asked for */
     public function reading(bool $isMixed): PriceReading
     {
+        if ($this->sentence->has('N N') && $this->isBroken()) {
+            return $this->none('ambiguous_number');
+        }
         $range = $this->range();
         $now = $this->having(Role::Now);
         $plain = $this->plain();
@@ -86,6 +89,19 @@ final class Choice
         }
 
         return $this->nothing();
+    }
+
+    /** "23 90 €": what stands for 23.90 on one page is 90.00 behind a number on another. */
+    private function isBroken(): bool
+    {
+        foreach ($this->sentence->find('(?<whole>N) (?<cents>N)') as ['whole' => $whole, 'cents' => $cents]) {
+            if ($whole instanceof Amount && $cents instanceof Amount && $whole->mark === null && $whole->role === Role::Plain && $whole->isWhole()
+                && $cents->mark !== null && $cents->role === Role::Plain && preg_match('/^\d{2}\z/', $cents->number) === 1) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** Why there is no price. */
