@@ -49,6 +49,19 @@ final class PageReaderTest extends TestCase
         }
     }
 
+    /** @return Generator<string, array{string, array<string, mixed>}> */
+    public static function generated(): Generator
+    {
+        return GeneratedPages::all();
+    }
+
+    /** @param  array<string, mixed>  $expect */
+    #[DataProvider('generated')]
+    public function test_reads_every_way_of_writing_it_down(string $html, array $expect): void
+    {
+        self::assertSame($expect, array_merge($expect, array_intersect_key((new PageReader)->read($html)->document(), $expect)));
+    }
+
     /** @return array<string, array{string}> pages that are made to break who reads them */
     public static function hostile(): array
     {

@@ -29,7 +29,7 @@ final readonly class Recipe
         foreach ($this->fields[$field] ?? [] as $step) {
             $value = $step->on($value);
             if ($value->isNothing()) {
-                return $value;
+                return $value->nothing();
             }
         }
 
