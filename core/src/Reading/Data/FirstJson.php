@@ -39,10 +39,10 @@ final readonly class FirstJson
      *
      * @return array{mixed, int|null}
      */
-    public static function at(string $text, int $from): array
+    public static function at(string $text, int $offset): array
     {
-        $to = self::end($text, $from);
-        $decoded = $to === null ? null : json_decode(substr($text, $from, $to - $from), true, self::DEEPEST, JSON_BIGINT_AS_STRING);
+        $to = self::end($text, $offset);
+        $decoded = $to === null ? null : json_decode(substr($text, $offset, $to - $offset), true, self::DEEPEST, JSON_BIGINT_AS_STRING);
 
         return [$decoded, $decoded === null ? null : $to];
     }

@@ -116,11 +116,11 @@ final class VisiblePage
     }
 
     /** All text, to be searched for words. */
-    public function text(int $from = 0, ?int $to = null): string
+    public function text(int $first = 0, ?int $last = null): string
     {
         $text = '';
         foreach ($this->blocks as $i => $block) {
-            if ($i >= $from && ($to === null || $i <= $to)) {
+            if ($i >= $first && ($last === null || $i <= $last)) {
                 $text .= "{$block->text} | ";
             }
         }
