@@ -116,16 +116,9 @@ final class VisiblePage
     }
 
     /** All text, to be searched for words. */
-    public function text(int $first = 0, ?int $last = null): string
+    public function text(): string
     {
-        $text = '';
-        foreach ($this->blocks as $i => $block) {
-            if ($i >= $first && ($last === null || $i <= $last)) {
-                $text .= "{$block->text} | ";
-            }
-        }
-
-        return $text;
+        return implode(' | ', array_map(fn (Block $block): string => $block->text, $this->blocks));
     }
 
     private function visit(DOMElement $element, bool $isAside, ?string $word, ?string $heading): void
