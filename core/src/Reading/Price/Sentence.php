@@ -26,7 +26,7 @@ final class Sentence
 
     private const MOST = 200;
 
-    private const DIGITS = "(?:\\d+(?:[.,']\\d+| \\d{3}(?![\\d]))*|(?<![\\d\\p{L}])[.,]\\d{1,2}(?!\\d))";
+    private const DIGITS = "(?:\\d+(?:[.,']\\d+| \\d{3}(?![\\d]))*|(?<![\\d\\p{L}.,])[.,]\\d{1,2}(?!\\d))";
 
     /** @param  list<Amount>  $amounts */
     private function __construct(public string $words, public array $amounts)
@@ -44,7 +44,7 @@ final class Sentence
         $isBefore = preg_match("/^[^\\d]*?{$mark} ?{$digits}/u", $text) === 1
             && preg_match("/^[^\\d]*?{$mark} ?{$digits} ?{$mark}/u", $text) !== 1;
         $before = "(?<!\\d)(?<before>{$mark}) ?-?(?<of>{$digits})(?<round>{$dash})?";
-        $free = '(?:(?<=\dx)|(?<![\p{L}\d])(?<!\p{L}-))';
+        $free = '(?:(?<=\dx)|(?<![\p{L}\d])(?<!\p{L}-)(?<!\d[.,])(?<!\d[.,][.,]))';
         $cents = "(?<major>\\d{1,3}(?:[.,' ]\\d{3})*|\\d+) ?(?<middle>{$mark}) ?(?<cents>\\d{2})(?![\\d.,]?\\d)(?! ?(?:%|x\\d|{$mark}|(?:kg|g|mg|ml|cl|l|cm|mm|m|stk|st|x)(?!\\p{L})))";
         // A sign that touches the next number and not this one is that of the next.
         $after = "(?<number>{$digits})(?<dash>{$dash})?(?:(?<after>{$mark})| (?<after>{$mark})(?!\\d))";

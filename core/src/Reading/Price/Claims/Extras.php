@@ -18,6 +18,9 @@ final readonly class Extras implements Claim
 
     private const OFF = '(?:off|discount|rabatt?|gespart|sparen|korting|(?:de )?remise|(?:de )?r(?:é|e)duction|(?:de )?descuento|(?:di )?sconto|taniej|rabatu|g(?:ü|ue)nstiger|billiger|less|cashback|gutschein|voucher|coupon)(?!\p{L})';
 
+    /** Another amount, or none at all, is what it costs. */
+    private const NOT_ITS_OWN = '(?! ?(?:costs? |only |nur )?(?:ab |from |von |:|=)? ?N)(?! ?(?:gratuit|offert|gratis|kostenlos|free|includ|inclu|inkl|inbegrepen|za darmo|darmow))';
+
     /** From so much on something comes free. */
     private const THRESHOLD = '(?:ab|from|over|above|on orders over|orders over|when you spend|bei|ab einem|einkaufswert|bestellwert|d(?:è|e)s|à partir de|a partir de|desde|da|oltre|vanaf|boven|od|powy(?:ż|z)ej)';
 
@@ -36,7 +39,7 @@ final readonly class Extras implements Claim
                 self::ON_TOP.'[^N.;|]{0,12}?(?<!\p{L})'.self::THRESHOLD.' (?:[^N.;|]{0,15})?(?<amount>N)',
                 '(?<!\p{L})'.self::MEMBERS.'(?: (?:price|only|preis|pay|zahlen|prix|precio|prezzo|prijs|cena))?[ :]*(?<amount>N)',
                 '(?<amount>N) (?:for|f(?:ü|ue)r|pour|para|per|voor|dla|with|mit) '.self::MEMBERS,
-                '(?<amount>N) ?(?:for |f(?:ü|ue)r |de |di |van |na |za )?'.self::ON_TOP,
+                '(?<amount>N) ?(?:for |f(?:ü|ue)r |de |di |van |na |za )?'.self::ON_TOP.self::NOT_ITS_OWN,
                 '(?<!'.'free )(?<!gratis )(?<!kostenloser )'.self::ON_TOP.'(?: (?:costs?|only|nur|ab|from|von|of|de|di|cost))?[ :=+(]*(?<amount>N)',
                 '(?<amount>N) ?'.self::OFF,
                 self::SAVED.'(?: (?:up to|bis zu|jusqu\'à|hasta|fino a|tot|do|now|jetzt|sie|of|de|di|von|van|dir))*[ :=(]*(?<amount>N)',

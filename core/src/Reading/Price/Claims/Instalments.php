@@ -25,7 +25,7 @@ final readonly class Instalments implements Claim
                 '(?<count>N) '.self::PARTS.'[^N.;|]{0,12}?(?<amount>N)',
                 '(?<amount>N) ?(?:\/|per|pro|je|par|por|al|alla|a|an|each|every|p\.|op|na|im|le|la) ?'.self::PERIOD,
                 '(?<amount>N) ?(?:\(|,)? ?'.self::REGULARLY,
-                self::REGULARLY.'[^N.;|]{0,12}?(?<amount>N)',
+                self::REGULARLY.'\.?[^N.;|]{0,12}?(?<amount>N)',
                 '(?:instal?lments? (?:of|from)|monatsrate|rate ab|finanzierung)[^N.;|]{0,12}?(?<amount>N)',
             ] as $pattern
         ) {

@@ -55,14 +55,15 @@ final readonly class UnitPrices implements Claim
                     continue;
                 }
                 $unit = $found['unit'] ?? null;
-                $this->claim($amount, $quantity instanceof Amount ? $quantity : null, is_string($unit) ? mb_strtolower($unit) : '', $i === 0);
+                $this->claim($amount, $quantity instanceof Amount ? $quantity : null, is_string($unit) ? $unit : '', $i === 0);
             }
         }
     }
 
     private function claim(Amount $amount, ?Amount $quantity, string $written, bool $isSlash): void
     {
-        $word = rtrim($written, '.');
+        $written = rtrim($written, '.');
+        $word = mb_strtolower($written);
         $isKnown = array_key_exists($word, self::UNITS);
         if (! $isKnown && ($quantity === null && ! $isSlash || $word === '' || preg_match('/^(?:uvp|rrp|preis|price|statt|was|now|nur|only|from|ab|inkl|incl|inc|zzgl|ex|vat|mwst|month)$/', $word) === 1)) {
             return;
@@ -70,7 +71,7 @@ final readonly class UnitPrices implements Claim
         if ($quantity !== null && ($quantity->mark !== null || $quantity->role !== Role::Plain)) {
             return;
         }
-        $unit = self::UNITS[$word] ?? $word;
+        $unit = self::UNITS[$word] ?? $written;
         $count = $quantity === null ? '1' : strtr($quantity->number, [',' => '.', ' ' => '', "'" => '']);
         if ($quantity !== null) {
             $quantity->role = Role::Other;
