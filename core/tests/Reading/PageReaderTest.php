@@ -20,7 +20,7 @@ final class PageReaderTest extends TestCase
     public static function pages(): Generator
     {
         /** @var list<array{string, string, array<string, mixed>, array<string, mixed>, int|null}> $pages */
-        $pages = require __DIR__.'/pages.php';
+        $pages = [...require __DIR__.'/pages.php', ...require __DIR__.'/pages-in-odd-ways.php'];
         foreach ($pages as [$name, $html, $asked, $expect, $confidence]) {
             yield $name => [$html, $asked, $expect, $confidence];
         }

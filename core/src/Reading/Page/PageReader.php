@@ -118,6 +118,7 @@ final class PageReader
             $reading->name = $heading;
             $reading->foundBy['name'] = self::MARKUP;
         }
+        $this->markChosen($products, $url);
         $this->price($reading, $products, $visible, $currency, $variant);
         if ($options->hasSurcharges()) {
             $reading->confidence = min($reading->confidence, self::SURCHARGED);
@@ -182,7 +183,7 @@ final class PageReader
             return 'product';
         }
         $hasButton = $seen->buyButton($seen->heading()) !== null;
-        if ($visible->places >= 2 && $seen->buyButtons() >= 2) {
+        if ($visible->prices >= 2 && $seen->buyButtons() >= 2) {
             return 'several';
         }
         if ($visible->places >= 4 || $visible->places >= 2 && ! $hasButton && $heading === '') {
@@ -212,6 +213,7 @@ final class PageReader
     private function price(PageReading $reading, array $products, VisiblePrice $visible, ?Currency $currency, ?string $variant): void
     {
         $missing = null;
+        $found = [];
         foreach ($products as $facts) {
             $trial = new PageReading();
             // Of several currencies the one that is shown.
@@ -221,9 +223,12 @@ final class PageReader
             }
             if (in_array('variant_not_found', $trial->problems, true)) {
                 $missing ??= [$trial, $offer, $facts];
-
-                continue;
+            } else {
+                $found[] = [$trial, $offer, $facts];
             }
+        }
+        if ($found !== []) {
+            [$trial, $offer, $facts] = $this->shown($found, $visible->reading);
             $this->settle($reading, $trial, $offer, $facts, $currency);
             if ($offer->price !== null && $reading->price !== null) {
                 $this->compare($reading, $variant !== null || $trial->variants !== [] ? $this->ofVariant($visible->reading, $reading) : $visible->reading);
@@ -237,6 +242,35 @@ final class PageReader
             return;
         }
         $this->takeVisible($reading, $visible->reading, $variant);
+    }
+
+    /** @param  list<ProductFacts>  $products */
+    private function markChosen(array $products, ?string $url): void
+    {
+        foreach ($products as $facts) {
+            foreach ([...$facts->variants, ...$facts->offers] as $offer) {
+                $offer->isChosen = $offer->isChosen || $url !== null && $offer->url === $url;
+            }
+        }
+    }
+
+    /**
+     * The best source; where another one says what is to be seen and it does not, that one.
+     *
+     * @param  non-empty-list<array{PageReading, OfferFacts, ProductFacts}>  $found
+     * @return array{PageReading, OfferFacts, ProductFacts}
+     */
+    private function shown(array $found, ?PriceReading $visible): array
+    {
+        if (is_numeric($visible?->price) && $found[0][1]->price !== null) {
+            foreach ($found as $one) {
+                if (is_numeric($one[1]->price) && bccomp($one[1]->price, $visible->price, 4) === 0) {
+                    return $one;
+                }
+            }
+        }
+
+        return $found[0];
     }
 
     private function settle(PageReading $reading, PageReading $trial, OfferFacts $offer, ProductFacts $facts, ?Currency $given): void

@@ -34,10 +34,17 @@ final readonly class VisiblePrice
     /** How many places there are where prices stand. */
     public int $places;
 
+    /** How many different texts of prices. */
+    public int $prices;
+
     public function __construct(VisiblePage $page, ?Currency $currency, ?ReadLocale $locale)
     {
         $groups = $this->groups($page, $currency);
         $this->places = count($groups);
+        $this->prices = count(array_unique(array_map(
+            fn (array $group): string => (string) preg_replace('/\D/', '', $page->blocks[$group[0]]->text),
+            $groups,
+        )));
         $heading = $page->heading();
         $chosen = null;
         foreach ($groups as $group) {
