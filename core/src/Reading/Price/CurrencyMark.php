@@ -67,6 +67,23 @@ final readonly class CurrencyMark
         return new self($codes, count($codes) === 1 || in_array($plain, self::USUAL, true));
     }
 
+    /**
+     * Of several beside one number the one that says most; null of none.
+     *
+     * @param  array<string>  $marks
+     */
+    public static function clearest(array $marks): ?self
+    {
+        $read = array_map(self::of(...), array_values($marks));
+        foreach ($read as $one) {
+            if (count($one->codes) === 1) {
+                return $one;
+            }
+        }
+
+        return $read[0] ?? null;
+    }
+
     /** A pattern of all marks, to stand in a larger one with the flag u. */
     public static function pattern(): string
     {

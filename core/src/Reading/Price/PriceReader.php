@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Wrasse\Core\Reading\Price;
 
 use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Reading\Price\Claims\Bounds;
 use Wrasse\Core\Reading\Price\Claims\Claim;
 use Wrasse\Core\Reading\Price\Claims\Extras;
 use Wrasse\Core\Reading\Price\Claims\Instalments;
@@ -44,6 +45,7 @@ final readonly class PriceReader
             new Extras(),
             new OldPrices(),
             new Ranges(),
+            new Bounds(),
         ];
     }
 

@@ -26,6 +26,9 @@ final class Sentence
 
     private const MOST = 200;
 
+    /** Days and times of day. */
+    private const DATES = '/(?<![\d.,])(?:\d{4}-\d{2}-\d{2}|(?:0?[1-9]|[12]\d|3[01])[.\/](?:0?[1-9]|1[0-2])[.\/]\d{4}|(?<=am |bis |vom |zum |on |by |until |le |el |il |op |do |ab )(?:0?[1-9]|[12]\d|3[01])\.(?:0?[1-9]|1[0-2])\.(?!\d)|[012]?\d:[0-5]\d(?: ?(?:uhr|h|am|pm))?)(?![\d])/iu';
+
     private const DIGITS = "(?:\\d+(?:[.,']\\d+| \\d{3}(?![\\d]))*|(?<![\\d\\p{L}.,])[.,]\\d{1,2}(?!\\d))";
 
     /** @param  list<Amount>  $amounts */
@@ -39,15 +42,20 @@ final class Sentence
         $mark = CurrencyMark::pattern();
         // In Cape Verde "$" stands where others have a comma.
         $text = (string) preg_replace("/(?<=\\d)\\\$(?=\\d{2} ?{$mark})/u", ',', $text);
+        $text = (string) preg_replace(self::DATES, '•', $text);
+        // "49 zł 99 gr"
+        $text = (string) preg_replace("/(?<![\\d.,])(\\d+) ?({$mark}) ?(?:and |und |et |i |y |e )?(\\d{2}) ?(?:gr|groszy|cts?|cents?|pence|p)\\.?(?!\\p{L})/u", '$1,$3 $2', $text);
         $digits = self::DIGITS;
         $dash = '(?:[.,:] ?[-–]{1,2}|[-–]{2})(?![\d-])';
         $isBefore = preg_match("/^[^\\d]*?{$mark} ?{$digits}/u", $text) === 1
             && preg_match("/^[^\\d]*?{$mark} ?{$digits} ?{$mark}/u", $text) !== 1;
-        $before = "(?<!\\d)(?<before>{$mark}) ?-?(?<of>{$digits})(?<round>{$dash})?";
+        // "$12.99 USD" and "USD $12.99" say it twice.
+        $before = "(?<!\\d)(?<before>{$mark})(?: ?(?<second>{$mark}))? ?-?(?<of>{$digits})(?<round>{$dash})?(?: ?(?<third>{$mark})(?! ?\\d))?";
         $free = '(?:(?<=\dx)|(?<![\p{L}\d])(?<!\p{L}-)(?<!\d[.,])(?<!\d[.,][.,]))';
         $cents = "(?<major>\\d{1,3}(?:[.,' ]\\d{3})*|\\d+) ?(?<middle>{$mark}) ?(?<cents>\\d{2})(?![\\d.,]?\\d)(?! ?(?:%|x\\d|{$mark}|(?:kg|g|mg|ml|cl|l|cm|mm|m|stk|st|x)(?!\\p{L})))";
         // A sign that touches the next number and not this one is that of the next.
-        $after = "(?<number>{$digits})(?<dash>{$dash})?(?:(?<after>{$mark})| (?<after>{$mark})(?!\\d))";
+        $footnote = "(?<number>\\d+(?:[.,' ]\\d{3})*[.,]\\d{2}) ?(?<after>{$mark})(?=\\d(?!\\d|[.,]))";
+        $after = "{$footnote}|(?<number>{$digits})(?<dash>{$dash})?(?:(?<after>{$mark})| (?<after>{$mark})(?!\\d))";
         $bare = "(?<bare>{$digits})(?<bareRound>{$dash})?";
         $order = $isBefore
             ? "{$before}|{$free}(?:{$cents}|{$after}|{$bare})"
@@ -63,13 +71,13 @@ final class Sentence
                     array_map(fn (string $name) => $found[$name] ?? '', $names),
                     fn (string $one) => $one !== '',
                 ))[0] ?? '');
-                $mark = $get('before', 'middle', 'after');
+                $marks = array_filter([$get('before'), $get('second'), $get('third'), $get('middle'), $get('after')], fn (string $one) => $one !== '');
                 $number = $get('cents') !== '' && $get('major') !== ''
                     ? $get('major').','.$get('cents')
                     : $get('of', 'number', 'bare');
                 $amounts[] = new Amount(
                     $number,
-                    $mark === '' ? null : CurrencyMark::of($mark),
+                    CurrencyMark::clearest($marks),
                     $found['sign'] !== '' || str_contains($found[0], '-'.$number),
                     $get('round', 'dash', 'bareRound') !== '',
                 );

@@ -43,7 +43,7 @@ final readonly class Ranges implements Claim
                 $one->role = Role::RangeFrom;
             }
         }
-        foreach ($sentence->find('(?<from>N) ?(?:\+|and up|und mehr|et plus|y m(?:á|a)s|and above|upwards)(?![^N]*N)') as ['from' => $one]) {
+        foreach ($sentence->find('(?<from>N) ?(?:\+(?! ?\p{L})|and up|und mehr|et plus|y m(?:á|a)s|and above|upwards)(?![^N]*N)') as ['from' => $one]) {
             if ($one instanceof Amount && $this->isFree($one) && ! $sentence->has('N ?\+ ?(?:vat|tax|mwst|ust|iva|tva|btw)')) {
                 $one->role = Role::RangeFrom;
             }

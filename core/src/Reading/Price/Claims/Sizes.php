@@ -17,7 +17,9 @@ final readonly class Sizes implements Claim
     {
         foreach (
             [
+                '(?:ab|from|(?:à|a) partir d[ae]|desde|da|vanaf|od) (?<size>N) ?'.self::UNITS.' ?(?:je|each|à|per|nur|only|:)? ?(?<bundle>N)',
                 '(?<size>N) ?[-–]? ?(?<other>N)? ?'.self::UNITS,
+                '(?<size>N) ?\+ ?(?<bundle>N)',
                 '(?<size>N) (?:von|out of|of|sur|de|di|van|z) (?<other>N) ?'.self::UNITS,
                 '(?<size>N) ?(?:for|f(?:ü|ue)r|pour|por|per|voor|za|zum preis von|au prix de) ?(?<bundle>N)',
                 '(?:buy|kaufe?|achetez|compra|kup) (?<size>N)',

@@ -35,13 +35,14 @@ final readonly class UnitPrices implements Claim
 
     private const PER = '(?:\/|per|pro|je|par|por|al|alla|il|à|a|le|za|po|na|p\.|the)';
 
-    private const UNIT = '(?<unit>m[²2]|\p{L}[\p{L}²]*)\.?(?![\p{L}\d])';
+    private const UNIT = '(?!(?:pro|per|je|par|por|each|for|or)(?!\p{L}))(?<unit>m[²2]|\p{L}[\p{L}²]*)\.?(?![\p{L}\d])';
 
     public function on(Sentence $sentence): void
     {
         foreach (
             [
                 '(?<amount>N) ?\/ ?(?<quantity>N)? ?'.self::UNIT,
+                '(?<amount>N) (?:pro|per|je|par|por) (?<quantity>N)? ?'.self::UNIT,
                 '(?<amount>N) ?'.self::PER.' ?(?<quantity>N)? ?'.self::UNIT,
                 '(?<quantity>N)? ?'.self::UNIT.' ?(?:=|:|entspricht|costs?|kostet) ?(?<amount>N)',
                 '(?:grundpreis|unit price|price per unit|prix (?:au|à l)|precio (?:por|al)|prezzo al|prijs per|cena za|preis pro|preis je)[ :\']*(?<quantity>N)? ?'.self::UNIT.' ?:? ?(?<amount>N)',
@@ -55,17 +56,17 @@ final readonly class UnitPrices implements Claim
                     continue;
                 }
                 $unit = $found['unit'] ?? null;
-                $this->claim($amount, $quantity instanceof Amount ? $quantity : null, is_string($unit) ? $unit : '', $i === 0);
+                $this->claim($amount, $quantity instanceof Amount ? $quantity : null, is_string($unit) ? $unit : '', $i <= 1);
             }
         }
     }
 
-    private function claim(Amount $amount, ?Amount $quantity, string $written, bool $isSlash): void
+    private function claim(Amount $amount, ?Amount $quantity, string $written, bool $mayBeAny): void
     {
         $written = rtrim($written, '.');
         $word = mb_strtolower($written);
         $isKnown = array_key_exists($word, self::UNITS);
-        if (! $isKnown && ($quantity === null && ! $isSlash || $word === '' || preg_match('/^(?:uvp|rrp|preis|price|statt|was|now|nur|only|from|ab|inkl|incl|inc|zzgl|ex|vat|mwst|month)$/', $word) === 1)) {
+        if (! $isKnown && ($quantity === null && ! $mayBeAny || $word === '' || preg_match('/^(?:uvp|rrp|preis|price|statt|was|now|nur|only|from|ab|inkl|incl|inc|zzgl|ex|vat|mwst|month|for|f(?:ü|ue)r|pour|por|voor|za|or|oder|ou|of|x|post|nachnahme)$/u', $word) === 1)) {
             return;
         }
         if ($quantity !== null && ($quantity->mark !== null || $quantity->role !== Role::Plain)) {
