@@ -52,7 +52,60 @@ final class SchemaProducts
             $this->look($thing, $source, false, $found, 0);
         }
 
-        return $found;
+        return $this->grouped($found, $source);
+    }
+
+    /**
+     * Products that say of themselves that they are variants of one are variants of one.
+     *
+     * @param  list<ProductFacts>  $products
+     * @return list<ProductFacts>
+     */
+    private function grouped(array $products, string $source): array
+    {
+        $groups = [];
+        foreach ($products as $one) {
+            if ($one->group !== null) {
+                $groups[$one->group][] = $one;
+            }
+        }
+        foreach ($groups as $members) {
+            if (count($members) < 2) {
+                continue;
+            }
+            $facts = new ProductFacts($source);
+            $facts->name = $members[0]->groupName ?? self::beginning(array_map(fn (ProductFacts $one): string => (string) $one->name, $members));
+            $facts->brand = $members[0]->brand;
+            foreach ($members as $member) {
+                $facts->addresses = [...$facts->addresses, ...$member->addresses];
+                foreach ($member->offers as $offer) {
+                    $offer->name = $member->properties !== [] ? implode(' ', $member->properties)
+                        : trim(substr((string) $member->name, strlen((string) $facts->name)), ' ,-–|:/()');
+                    $offer->url ??= $member->addresses[0] ?? null;
+                    $facts->variants[] = $offer;
+                }
+            }
+            $products = [$facts, ...array_values(array_filter($products, fn (ProductFacts $one) => ! in_array($one, $members, true)))];
+        }
+
+        return $products;
+    }
+
+    /** @param  list<string>  $names */
+    private static function beginning(array $names): string
+    {
+        $words = array_map(fn (string $name): array => explode(' ', $name), $names);
+        $same = [];
+        foreach ($words[0] ?? [] as $i => $word) {
+            foreach ($words as $others) {
+                if (($others[$i] ?? null) !== $word) {
+                    return implode(' ', $same);
+                }
+            }
+            $same[] = $word;
+        }
+
+        return implode(' ', $same);
     }
 
     /** @param  list<ProductFacts>  $found */
@@ -102,6 +155,12 @@ final class SchemaProducts
             if ($text !== null) {
                 $facts->properties[] = Thing::term($text);
             }
+        }
+        $group = $thing->things('isVariantOf')[0] ?? null;
+        $facts->group = $thing->text('inProductGroupWithID') ?? $group?->text('productGroupID') ?? ($group === null ? null : $group->id ?? $group->text('name'));
+        $facts->groupName = $group?->text('name');
+        if ($group !== null) {
+            $this->seen[spl_object_id($group)] = true;
         }
         $facts->offers = $this->offers($thing);
         foreach ($thing->things('hasVariant') as $variant) {

@@ -19,6 +19,8 @@ final readonly class PageKind
 
     private const NOT_FOUND = '/(?<!\d)404(?!\d)|not found|(?:page|product|item) (?:does not|doesn\'t|no longer) exist|(?:page|product) (?:could not|cannot|can\'t) be found|seite (?:wurde )?nicht gefunden|nicht gefunden|existiert nicht(?: mehr)?|page (?:introuvable|non trouv(?:é|e)e)|introuvable|n\'existe (?:pas|plus)|no encontrad[oa]|no existe|non trovat[oa]|non esiste|niet gevonden|bestaat niet|nie znaleziono|nie istnieje/iu';
 
+    private const BASKET = '/^(?:(?:your|my|mein|ihr|mon|votre|tu|mi|il tuo|je|tw(?:ó|o)j) )?(?:shopping )?(?:cart|basket|bag|warenkorb|einkaufswagen|panier|carrito|cesta|carrello|winkelwagen|winkelmand|koszyk|checkout|kasse|caisse|cassa|wishlist|merkzettel|wunschliste)(?!\p{L})/iu';
+
     private const LOGIN = '/^(?:log ?in|sign ?in|anmelden|einloggen|kunden-?login|connexion|se connecter|iniciar sesi(?:ó|o)n|accedi|inloggen|zaloguj(?: si(?:ę|e))?|logowanie)/iu';
 
     private const SEARCH = '/search results|results for|no results|nothing found|suchergebnis|keine (?:ergebnisse|treffer|artikel)|ergebnisse f(?:ü|ue)r|r(?:é|e)sultats? (?:de|pour)|aucun r(?:é|e)sultat|resultados (?:de|para)|sin resultados|risultati (?:di|per|della)|nessun risultato|zoekresultaten|geen resultaten|wyniki wyszukiwania|brak wynik(?:ó|o)w/iu';
@@ -38,7 +40,7 @@ final readonly class PageKind
             preg_match(self::REFUSED, $head) === 1, $isShort && preg_match(self::REFUSED, $text) === 1 => 'refused',
             preg_match(self::MAINTENANCE, $head) === 1, $isShort && preg_match(self::MAINTENANCE, $text) === 1 => 'maintenance',
             $isShort && preg_match(self::NOT_FOUND, $text) === 1 => 'not_found',
-            preg_match(self::LOGIN, trim($heading)) === 1 => 'none',
+            preg_match(self::LOGIN, trim($heading)) === 1, preg_match(self::BASKET, trim($heading)) === 1 => 'none',
             default => null,
         };
     }

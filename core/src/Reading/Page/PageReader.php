@@ -189,7 +189,7 @@ final class PageReader
         if ($visible->places >= 4 || $visible->places >= 2 && ! $hasButton && $heading === '') {
             return $hasButton && $visible->places < 4 ? 'product' : 'several';
         }
-        if ($visible->reading !== null && $heading !== '') {
+        if ($visible->reading !== null && $heading !== '' && ($hasButton || $visible->isMarked || Availability::ofWords($seen->text()) !== Availability::Unknown)) {
             return 'product';
         }
 

@@ -56,6 +56,11 @@ final readonly class ProductChoice
         if (count($equal) === 1) {
             return $equal;
         }
+        // Said twice: one with an offer is enough.
+        $offered = self::those($equal, fn (ProductFacts $one) => $one->offers !== []);
+        if ($equal !== [] && count(array_unique(array_map(fn (ProductFacts $one) => $one->offers[0]->price ?? '', $offered))) === 1) {
+            return [$offered[0]];
+        }
 
         return $equal !== [] ? $equal : self::those(
             $products,

@@ -30,6 +30,11 @@ final class ProductFacts
     /** @var list<OfferFacts> each of a variant, named by what sets it apart */
     public array $variants = [];
 
+    /** What it is a variant of. */
+    public ?string $group = null;
+
+    public ?string $groupName = null;
+
     /** @var list<string> what it says of itself beside its name: size, colour and such */
     public array $properties = [];
 

@@ -23,6 +23,8 @@ final readonly class VisiblePrice
     /** Longer texts are no price with a few words. */
     private const LONGEST = 160;
 
+    private const FEW_LETTERS = 12;
+
     /** So many blocks without an amount may stand between a price and what belongs to it. */
     private const GAP = 1;
 
@@ -33,6 +35,9 @@ final readonly class VisiblePrice
 
     /** How many places there are where prices stand. */
     public int $places;
+
+    /** Whether class names say that it is a price, or nothing else stands beside it. */
+    public bool $isMarked;
 
     /** How many different texts of prices. */
     public int $prices;
@@ -56,6 +61,7 @@ final readonly class VisiblePrice
         }
         $chosen ??= $groups[array_key_last($groups) ?? 0] ?? null;
         $this->at = $chosen[0] ?? null;
+        $this->isMarked = $chosen !== null && ($this->saysPrice($page->blocks[$chosen[0]]) || $this->isAlone($page->blocks[$chosen[0]]));
         $this->reading = $chosen === null ? null : $this->read($page, $chosen, $currency, $locale);
     }
 
@@ -83,6 +89,7 @@ final readonly class VisiblePrice
     private function groups(VisiblePage $page, ?Currency $currency): array
     {
         $mark = CurrencyMark::pattern();
+        $heading = $page->heading() ?? -1;
         $groups = [];
         $last = null;
         foreach ($page->blocks as $i => $block) {
@@ -91,7 +98,8 @@ final readonly class VisiblePrice
             if (! $isPrice) {
                 continue;
             }
-            if ($last !== null && $i - $last - 1 <= self::GAP && ! $this->hasButtonBetween($page, $last, $i)) {
+            $isApart = $last === null || $i - $last - 1 > self::GAP || $last < $heading && $heading < $i || $this->hasButtonBetween($page, $last, $i);
+            if (! $isApart) {
                 $groups[array_key_last($groups)][] = $i;
             } else {
                 $groups[] = [$i];
@@ -107,6 +115,25 @@ final readonly class VisiblePrice
     {
         return $currency !== null && preg_match('/^\d[\d.,\' ]*[.,]\d{2}\z/', $block->text) === 1
             && preg_match('/price|preis|prix|precio|prezzo|prijs|cena/', strtolower($block->element->getAttribute('class'))) === 1;
+    }
+
+    private function isAlone(Block $block): bool
+    {
+        return preg_match_all('/\p{L}/u', $block->text) <= self::FEW_LETTERS;
+    }
+
+    /** It, what it stands in, or what stands in it. */
+    private function saysPrice(Block $block): bool
+    {
+        $classes = '';
+        for ($at = $block->element, $steps = 0; $at instanceof \DOMElement && $steps < 3; $at = $at->parentNode, $steps++) {
+            $classes .= " {$at->getAttribute('class')} {$at->getAttribute('id')} {$at->getAttribute('itemprop')}";
+        }
+        for ($at = $block->element->firstChild; $at !== null; $at = $at->nextSibling) {
+            $classes .= $at instanceof \DOMElement ? " {$at->getAttribute('class')}" : '';
+        }
+
+        return preg_match('/price|preis|prix|precio|prezzo|prijs|cena|amount|money/i', $classes) === 1;
     }
 
     private function hasButtonBetween(VisiblePage $page, int $from, int $to): bool
