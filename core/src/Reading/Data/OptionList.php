@@ -32,6 +32,9 @@ final class OptionList
 
     private const MINOR_ATTRIBUTES = ['data-price-cents', 'data-cents', 'data-price-minor', 'data-amount-minor', 'data-price-in-cents'];
 
+    /** Names of lists in which something else than a variant is chosen. */
+    private const OTHERS = '/ship|versand|deliver|liefer|livrai|env(?:i|í)o|spediz|verzend|dostaw|qty|quant|menge|anzahl|aantal|ilo(?:s|ś)|currency|w(?:ae|ä)hrung|sort|order-?by|warrant|garant|insur|versicher|gift|geschenk|wrap|country|payment|zahlung|instal?ment|financ/i';
+
     private const MOST = 300;
 
     private bool $hasSurcharges = false;
@@ -53,6 +56,9 @@ final class OptionList
     public function read(HtmlPage $page): ?ProductFacts
     {
         foreach ([...$page->all('//main//select[option]'), ...$page->all('//select[option]')] as $select) {
+            if ($this->isOfOther($select)) {
+                continue;
+            }
             $facts = $this->facts($page, $page->all('.//option', $select), 'selected');
             if ($facts !== null) {
                 return $facts;
@@ -60,7 +66,9 @@ final class OptionList
         }
         $groups = [];
         foreach ($page->all("//input[translate(@type, 'RADIO', 'radio')='radio']") as $radio) {
-            $groups[$radio->getAttribute('name')][] = $radio;
+            if (! $this->isOfOther($radio)) {
+                $groups[$radio->getAttribute('name')][] = $radio;
+            }
         }
         foreach ($groups as $radios) {
             $facts = $this->facts($page, $radios, 'checked');
@@ -70,6 +78,11 @@ final class OptionList
         }
 
         return null;
+    }
+
+    private function isOfOther(DOMElement $list): bool
+    {
+        return preg_match(self::OTHERS, "{$list->getAttribute('name')} {$list->getAttribute('id')} {$list->getAttribute('class')} {$list->getAttribute('aria-label')}") === 1;
     }
 
     /** @param  list<DOMElement>  $choices */
