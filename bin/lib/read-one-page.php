@@ -9,7 +9,8 @@ use Wrasse\Core\Document\PageDocumentReader;
 /**
  * bin/wrasse read-page --html FILE: one page from a file.
  *
- * @var list<string> $argv
+ * @var list<string> $argv without --trace
+ * @var bool $isTraced
  */
 $given = [];
 for ($at = 2; $at < count($argv); $at += 2) {
@@ -34,7 +35,7 @@ try {
         ...array_intersect_key($given, ['url' => true, 'variant' => true]),
         ...isset($given['recipe']) ? ['recipe' => Node::decode((string) file_get_contents($given['recipe']))->raw()] : [],
     ];
-    echo json_encode((new PageDocumentReader)->read(Node::of($document)), JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES)."\n";
+    echo json_encode((new PageDocumentReader)->read(Node::of($document), $isTraced), JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES)."\n";
 } catch (InvalidDocument $e) {
     fwrite(STDERR, ltrim((string) preg_replace('/^\$\.?/', '', $e->getMessage()), ': ')."\n");
 

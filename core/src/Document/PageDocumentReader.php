@@ -20,18 +20,19 @@ final readonly class PageDocumentReader
     }
 
     /**
+     * @param  bool  $isTraced  with every value found for each field
      * @return array<string, mixed> what the page says, as it is written
      *
      * @throws InvalidDocument
      */
-    public function read(Node $document): array
+    public function read(Node $document, bool $isTraced = false): array
     {
         $document->object('html', 'html_base64', 'url', 'content_type', 'currency', 'locale', 'variant', 'recipe');
         $recipe = $document->find('recipe');
         // Text that came as JSON is UTF-8, whatever the page says of itself.
         $isText = $document->find('html') !== null;
 
-        return $this->pages->read(
+        $reading = $this->pages->read(
             $this->bytes($document),
             $isText ? 'text/html; charset=utf-8' : $document->find('content_type')?->string(),
             $document->find('url')?->string(),
@@ -39,7 +40,9 @@ final readonly class PageDocumentReader
             PriceTextReader::locale($document),
             $document->find('variant')?->string(),
             $recipe === null ? null : $this->recipes->read($recipe),
-        )->document();
+        );
+
+        return [...$reading->document(), ...$isTraced ? ['trace' => (object) ($reading->trace?->document($reading) ?? [])] : []];
     }
 
     private function bytes(Node $document): string

@@ -62,6 +62,21 @@ final class PageReaderTest extends TestCase
         self::assertSame($expect, array_merge($expect, array_intersect_key((new PageReader)->read($html)->document(), $expect)));
     }
 
+    public function test_every_value_that_was_found_is_told_on_demand(): void
+    {
+        $html = '<body><script type="application/ld+json">{"@type":"Product","name":"A","offers":{"price":"23.90","priceCurrency":"EUR"}}</script><h1>A</h1><p>19,90 €</p></body>';
+        $read = (new PageDocumentReader)->read(Node::of(['html' => $html]), isTraced: true);
+        self::assertIsObject($read['trace']);
+        self::assertEquals(
+            [
+                ['value' => '23.90', 'source' => 'json_ld', 'at' => 'html > body > script:nth-of-type(1)', 'taken' => true, 'why' => 'best source'],
+                ['value' => '19.90', 'source' => 'markup', 'at' => 'html > body > p:nth-of-type(1)', 'taken' => false, 'why' => 'another value goes before it'],
+            ],
+            $read['trace']->price,
+        );
+        self::assertArrayNotHasKey('trace', (new PageDocumentReader)->read(Node::of(['html' => $html])));
+    }
+
     /** @return array<string, array{string}> pages that are made to break who reads them */
     public static function hostile(): array
     {

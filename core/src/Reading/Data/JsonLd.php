@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Reading\Data;
 
+use DOMElement;
 use Wrasse\Core\Reading\Html\HtmlPage;
 
 use function array_is_list;
@@ -48,17 +49,18 @@ final class JsonLd implements DataSource
 
                 continue;
             }
-            $blocks[] = $decoded;
+            $blocks[] = [$decoded, $script];
         }
-        $nodes = [];
-        foreach ($blocks as $block) {
+        $nodes = $of = [];
+        foreach ($blocks as [$block, $script]) {
             $this->collect($block, $nodes, 0);
+            $of = array_pad($of, count($nodes), $script);
         }
         foreach ($nodes as $node) {
             $this->remember($node, 0);
         }
 
-        return new DataFound(array_map(fn (array $node) => $this->thing($node, 0), $nodes), $isBroken);
+        return new DataFound(array_map(fn (array $node, DOMElement $script) => $this->thing($node, 0, $script), $nodes, $of), $isBroken);
     }
 
     /**
@@ -130,7 +132,7 @@ final class JsonLd implements DataSource
     }
 
     /** @param  array<mixed>  $node */
-    private function thing(array $node, int $deep): Thing
+    private function thing(array $node, int $deep, DOMElement $script): Thing
     {
         $id = is_string($node['@id'] ?? null) ? $node['@id'] : null;
         if ($id !== null && isset($this->made[$id])) {
@@ -138,7 +140,7 @@ final class JsonLd implements DataSource
         }
         $node = $id === null ? $node : ($this->known[$id] ?? []) + $node;
         $types = is_array($node['@type'] ?? null) ? $node['@type'] : [$node['@type'] ?? ''];
-        $thing = new Thing(array_values(array_map(Thing::term(...), array_filter($types, is_string(...)))), $id);
+        $thing = new Thing(array_values(array_map(Thing::term(...), array_filter($types, is_string(...)))), $id, $script);
         if ($id !== null) {
             $this->made[$id] = $thing;
         }
@@ -150,7 +152,7 @@ final class JsonLd implements DataSource
                 continue;
             }
             foreach (is_array($value) && array_is_list($value) ? $value : [$value] as $one) {
-                $read = $this->value($one, $deep + 1);
+                $read = $this->value($one, $deep + 1, $script);
                 if ($read !== null) {
                     $thing->add(Thing::term($property), $read);
                 }
@@ -160,14 +162,14 @@ final class JsonLd implements DataSource
         return $thing;
     }
 
-    private function value(mixed $value, int $deep): Thing|string|null
+    private function value(mixed $value, int $deep, DOMElement $script): Thing|string|null
     {
         return match (true) {
             is_string($value) => html_entity_decode($value, ENT_QUOTES | ENT_HTML5, 'UTF-8'),
             is_int($value), is_float($value) => self::number($value),
             is_bool($value) => $value ? 'true' : 'false',
-            is_array($value) && isset($value['@value']) => $this->value($value['@value'], $deep),
-            is_array($value) && ! array_is_list($value) => $this->thing($value, $deep),
+            is_array($value) && isset($value['@value']) => $this->value($value['@value'], $deep, $script),
+            is_array($value) && ! array_is_list($value) => $this->thing($value, $deep, $script),
             default => null,
         };
     }

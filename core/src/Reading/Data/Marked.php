@@ -42,7 +42,7 @@ abstract class Marked implements DataSource
         foreach ($elements as $element) {
             $types = $this->types($element);
             if ($types !== null) {
-                $things[$element] = new Thing($types, $this->id($element));
+                $things[$element] = new Thing($types, $this->id($element), $element);
             }
         }
         foreach ($elements as $element) {

@@ -55,6 +55,7 @@ final class OpenGraph
             return null;
         }
         $facts = new ProductFacts(self::NAME);
+        $facts->at = $offer->at = $page->first('//head');
         $facts->name = $get('og:title');
         $facts->brand = $get('product:brand', 'og:brand');
         $facts->sku = $get('product:retailer_item_id');

@@ -96,6 +96,8 @@ final class OptionList
             if ($offer === null) {
                 continue;
             }
+            $offer->at = $choice;
+            $facts->at ??= $choice;
             $offer->isChosen = $choice->hasAttribute($mark) || $this->isInAddress($choice->getAttribute('value'));
             $facts->variants[] = $offer;
         }

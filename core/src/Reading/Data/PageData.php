@@ -67,6 +67,8 @@ final class PageData
             foreach ($this->values($script->textContent) as $value) {
                 $found = $this->find($value, self::folded($heading), 0);
                 if ($found !== null) {
+                    $found->at = $script;
+
                     return $found;
                 }
             }

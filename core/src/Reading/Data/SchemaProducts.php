@@ -74,6 +74,7 @@ final class SchemaProducts
                 continue;
             }
             $facts = new ProductFacts($source);
+            $facts->at = $members[0]->at;
             $facts->name = $members[0]->groupName ?? self::beginning(array_map(fn (ProductFacts $one): string => (string) $one->name, $members));
             $facts->brand = $members[0]->brand;
             foreach ($members as $member) {
@@ -137,6 +138,7 @@ final class SchemaProducts
     private function product(Thing $thing, string $source): ProductFacts
     {
         $facts = new ProductFacts($source);
+        $facts->at = $thing->at;
         $facts->name = $thing->text('name');
         $facts->brand = $thing->text('brand', 'manufacturer');
         $facts->mpn = $thing->text('mpn');
@@ -259,6 +261,7 @@ final class SchemaProducts
     private function offer(Thing $offer, ?Thing $within): OfferFacts
     {
         $facts = new OfferFacts();
+        $facts->at = $offer->at;
         $facts->price = self::amount($offer->text('price'));
         $facts->currency = self::currency($offer->text('priceCurrency') ?? $within?->text('priceCurrency') ?? $offer->text('currency'));
         $availability = $offer->text('availability') ?? $within?->text('availability');

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Reading\Data;
 
+use DOMElement;
+
 use function array_filter;
 use function array_values;
 use function in_array;
@@ -16,8 +18,11 @@ final class Thing
     /** @var array<string, list<Thing|string>> */
     private array $properties = [];
 
-    /** @param  list<string>  $types  without the address of the vocabulary */
-    public function __construct(public readonly array $types, public readonly ?string $id = null)
+    /**
+     * @param  list<string>  $types  without the address of the vocabulary
+     * @param  DOMElement|null  $at  where it is written down
+     */
+    public function __construct(public readonly array $types, public readonly ?string $id = null, public readonly ?DOMElement $at = null)
     {
     }
 

@@ -86,6 +86,22 @@ final class HtmlPage
         return $this->all((new CssSelectorConverter)->toXPath($css, $within === null ? 'descendant-or-self::' : 'descendant::'), $within);
     }
 
+    /** A path of CSS that leads to an element. */
+    public static function path(DOMElement $element): string
+    {
+        $path = '';
+        for ($at = $element; $at instanceof DOMElement; $at = $at->parentNode) {
+            $place = 1;
+            for ($one = $at->previousSibling; $one !== null; $one = $one->previousSibling) {
+                $place += $one instanceof DOMElement && $one->tagName === $at->tagName ? 1 : 0;
+            }
+            $step = in_array($at->tagName, ['html', 'head', 'body'], true) ? $at->tagName : "{$at->tagName}:nth-of-type({$place})";
+            $path = $path === '' ? $step : "{$step} > {$path}";
+        }
+
+        return $path;
+    }
+
     public function language(): ?string
     {
         $lang = trim((string) $this->document->documentElement?->getAttribute('lang'));

@@ -4,9 +4,14 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Reading\Page;
 
+use DOMElement;
+
 /** What is said of one offer of a product. Amounts are decimals; null where nothing is said. */
 final class OfferFacts
 {
+    /** Where it is written down. */
+    public ?DOMElement $at = null;
+
     public ?string $name = null;
 
     public ?string $price = null;

@@ -111,6 +111,7 @@ final class PageReader
 
             return $reading;
         }
+        $reading->trace = Trace::of($products, $visible->reading?->price, $visible->at === null ? null : $seen->blocks[$visible->at]->element);
         foreach ($products as $facts) {
             $this->describe($reading, $facts);
         }

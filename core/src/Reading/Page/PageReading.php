@@ -60,6 +60,9 @@ final class PageReading
     /** @var list<string> */
     public array $problems = [];
 
+    /** What else was found; null where the page is no product. */
+    public ?Trace $trace = null;
+
     public function problem(string $code): void
     {
         if (! in_array($code, $this->problems, true)) {

@@ -4,9 +4,14 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Reading\Page;
 
+use DOMElement;
+
 /** What one source says of a product. */
 final class ProductFacts
 {
+    /** Where it is written down. */
+    public ?DOMElement $at = null;
+
     public ?string $name = null;
 
     public ?string $brand = null;

@@ -67,7 +67,7 @@ final readonly class RecipeFields
 
             return false;
         }
-        $reading->problems = array_values(array_diff($reading->problems, ['no_price', 'several_prices', 'range_only', 'choose_variant']));
+        $reading->problems = array_values(array_diff($reading->problems, ['no_price', 'several_prices', 'range_only', 'choose_variant', 'sources_disagree', 'currency_differs']));
         $reading->currency = $price->currency->code ?? $reading->currency;
         $reading->oldPrice = $this->recipe->has('old_price') ? $reading->oldPrice : $price->oldPrice ?? $reading->oldPrice;
         $reading->unitPrice = $price->unitPrice ?? $reading->unitPrice;
