@@ -69,7 +69,7 @@ final class PageReaderTest extends TestCase
         self::assertIsObject($read['trace']);
         self::assertEquals(
             [
-                ['value' => '23.90', 'source' => 'json_ld', 'at' => 'html > body > script:nth-of-type(1)', 'taken' => true, 'why' => 'best source'],
+                ['value' => '23.9', 'source' => 'json_ld', 'at' => 'html > body > script:nth-of-type(1)', 'taken' => true, 'why' => 'best source'],
                 ['value' => '19.90', 'source' => 'markup', 'at' => 'html > body > p:nth-of-type(1)', 'taken' => false, 'why' => 'another value goes before it'],
             ],
             $read['trace']->price,
