@@ -48,6 +48,21 @@ final class PriceReaderTest extends TestCase
         self::assertSame($expect, array_intersect_key($this->ordered($read, $expect), $expect));
     }
 
+    public function test_no_sentence_hides_the_price(): void
+    {
+        $reader = new PriceReader;
+        $texts = 0;
+        foreach (GeneratedTexts::all() as [$text, $price, $currency, $more]) {
+            $read = $reader->read($text);
+            self::assertSame([$price, $currency], [$read->price, $read->currency?->code], $text);
+            self::assertSame($more === 'o', $read->oldPrice !== null, $text);
+            self::assertSame($more === 'u', $read->unitPrice !== null, $text);
+            self::assertTrue($more !== 't' || $read->taxIncluded === true, $text);
+            $texts++;
+        }
+        self::assertGreaterThan(1_500, $texts);
+    }
+
     /** Amounts as the tables of CLDR write them, in any of its locales; none is read as another one. */
     public function test_what_a_locale_writes_is_read_back_or_left(): void
     {

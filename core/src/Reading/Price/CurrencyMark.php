@@ -47,10 +47,10 @@ final readonly class CurrencyMark
     /** A dot belongs to them. */
     private const WITH_DOT = ['fr', 'sfr', 'kr', 'rs', 'лв'];
 
-    /** Codes that are words too: only in capitals. */
-    private const WORDS = [
-        'ALL', 'AMD', 'ANG', 'BAM', 'BOB', 'COP', 'CUP', 'DOP', 'ERN', 'FIM', 'GEL', 'LAK', 'MAD', 'MOP', 'MUR', 'NIO', 'PEN', 'SOS',
-        'STD', 'TOP', 'TRY', 'WST', 'ZAR', 'LEK', 'BIT', 'LUF', 'MAF', 'PAB', 'SIT', 'SUR', 'MAT',
+    /** Codes that people write in small letters too; others are words of some language. */
+    private const SMALL = [
+        'AED', 'AUD', 'BGN', 'BRL', 'CAD', 'CHF', 'CNY', 'CZK', 'DKK', 'EUR', 'GBP', 'HKD', 'HUF', 'IDR', 'ILS', 'INR', 'ISK', 'JPY',
+        'KRW', 'KWD', 'MXN', 'MYR', 'NOK', 'NZD', 'PHP', 'PLN', 'RON', 'RSD', 'RUB', 'SAR', 'SEK', 'SGD', 'THB', 'TND', 'TWD', 'UAH', 'USD', 'VND',
     ];
 
     /** @param  list<string>  $codes  currencies that it can stand for */
@@ -107,8 +107,8 @@ final readonly class CurrencyMark
                 ($endsInWord ? '(?!\p{L})' : '(?![A-Z]{2}(?!\p{L}))');
         }, $signs);
         $codes = Currencies::getCurrencyCodes();
-        $any = implode('|', array_diff($codes, self::WORDS));
-        $capitals = implode('|', array_intersect($codes, self::WORDS));
+        $any = implode('|', self::SMALL);
+        $capitals = implode('|', array_diff($codes, self::SMALL));
 
         return '(?:'.implode('|', $signs)."|(?<!\\p{L})(?:(?i:{$any})|{$capitals})(?!\\p{L}))";
     }

@@ -50,7 +50,7 @@ final class Sentence
         $isBefore = preg_match("/^[^\\d]*?{$mark} ?{$digits}/u", $text) === 1
             && preg_match("/^[^\\d]*?{$mark} ?{$digits} ?{$mark}/u", $text) !== 1;
         // "$12.99 USD" and "USD $12.99" say it twice.
-        $before = "(?<!\\d)(?<before>{$mark})(?: ?(?<second>{$mark}))? ?-?(?<of>{$digits})(?<round>{$dash})?(?: ?(?<third>{$mark})(?! ?\\d))?";
+        $before = "(?<!\\d)(?<before>{$mark})(?: ?(?<second>{$mark}))? ?-?(?<of>{$digits})(?<round>{$dash})?(?: ?(?<third>(?>{$mark}))(?! ?\\d))?";
         $free = '(?:(?<=\dx)|(?<![\p{L}\d])(?<!\p{L}-)(?<!\d[.,])(?<!\d[.,][.,]))';
         $cents = "(?<major>\\d{1,3}(?:[.,' ]\\d{3})*|\\d+) ?(?<middle>{$mark}) ?(?<cents>\\d{2})(?![\\d.,]?\\d)(?! ?(?:%|x\\d|{$mark}|(?:kg|g|mg|ml|cl|l|cm|mm|m|stk|st|x)(?!\\p{L})))";
         // A sign that touches the next number and not this one is that of the next.

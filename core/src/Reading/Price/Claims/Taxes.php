@@ -28,13 +28,21 @@ final readonly class Taxes implements Claim
     {
         $without = self::WITHOUT.'|'.self::MARKED_WITHOUT;
         $with = self::WITH.'|'.self::MARKED_WITH;
-        $found = $sentence->find("(?<without>{$without})|(?<with>{$with})|(?<amount>N)(?! ?%)");
+        // In brackets before its amount, where all others stand behind theirs.
+        $inBrackets = "[(] ?(?:(?<withoutOf>{$without})|(?<withOf>{$with}))\\.?[ :]*(?<of>N)(?! ?%)";
+        $found = $sentence->find("{$inBrackets}|(?<without>{$without})|(?<with>{$with})|(?<amount>N)(?! ?%)");
         $isBefore = isset($found[0]) && ! (($found[0]['amount'] ?? null) instanceof Amount)
             && ! ((end($found)['amount'] ?? null) === null);
         $last = null;
         $said = null;
         foreach ($found as $one) {
             $amount = $one['amount'] ?? null;
+            if (($one['of'] ?? null) instanceof Amount) {
+                $one['of']->hasTax = ($one['withOf'] ?? null) !== null;
+                $last = $one['of'];
+
+                continue;
+            }
             if ($amount instanceof Amount) {
                 if ($isBefore && $said !== null) {
                     $amount->hasTax = $said;
