@@ -16,6 +16,8 @@ final class PageReaderTest extends TestCase
 {
     private const CASES_A_RUN = 20_000;
 
+    private const CROWDED_A_RUN = 2_000;
+
     /** @return Generator<string, array{string, array<string, mixed>, array<string, mixed>, int|null}> made here */
     public static function pages(): Generator
     {
@@ -60,6 +62,19 @@ final class PageReaderTest extends TestCase
     public function test_reads_every_way_of_writing_it_down(string $html, array $expect): void
     {
         self::assertSame($expect, array_merge($expect, array_intersect_key((new PageReader)->read($html)->document(), $expect)));
+    }
+
+    public function test_what_stands_beside_the_price_is_never_taken_for_it(): void
+    {
+        mt_srand($seed = (int) (getenv('READING_SEED') ?: random_int(1, 1_000_000_000)));
+        $reader = new PageReader;
+        $right = 0;
+        foreach (CrowdedPages::some(self::CROWDED_A_RUN) as $html) {
+            $price = $reader->read($html)->price;
+            self::assertContains($price, ['123.45', null], "seed {$seed}: {$html}");
+            $right += $price === null ? 0 : 1;
+        }
+        self::assertGreaterThan(self::CROWDED_A_RUN * 0.95, $right);
     }
 
     public function test_every_value_that_was_found_is_told_on_demand(): void

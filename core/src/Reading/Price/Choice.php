@@ -41,6 +41,9 @@ final class Choice
     /** @param  bool  $isMixed  there are amounts of several currencies, and none was asked for */
     public function reading(bool $isMixed): PriceReading
     {
+        if ($this->sentence->isTooMuch) {
+            return $this->none('no_price');
+        }
         if ($this->sentence->has('N N') && $this->isBroken()) {
             return $this->none('ambiguous_number');
         }

@@ -31,6 +31,9 @@ final class Sentence
 
     private const DIGITS = "(?:\\d+(?:[.,']\\d+| \\d{3}(?![\\d]))*|(?<![\\d\\p{L}.,])[.,]\\d{1,2}(?!\\d))";
 
+    /** A pattern ran away on it: nothing can be said of it. */
+    public bool $isTooMuch = false;
+
     /** @param  list<Amount>  $amounts */
     private function __construct(public string $words, public array $amounts)
     {
@@ -103,7 +106,11 @@ final class Sentence
      */
     public function find(string $pattern): array
     {
-        preg_match_all('/'.str_replace('N', self::AMOUNT, $pattern).'/iuJ', $this->words, $found, PREG_SET_ORDER);
+        if (preg_match_all('/'.str_replace('N', self::AMOUNT, $pattern).'/iuJ', $this->words, $found, PREG_SET_ORDER) === false) {
+            $this->isTooMuch = true;
+
+            return [];
+        }
 
         return array_map(function (array $groups): array {
             $read = [];

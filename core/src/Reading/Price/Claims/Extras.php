@@ -24,6 +24,14 @@ final readonly class Extras implements Claim
     /** From so much on something comes free. */
     private const THRESHOLD = '(?:ab|from|over|above|on orders over|orders over|when you spend|bei|ab einem|einkaufswert|bestellwert|d(?:è|e)s|à partir de|a partir de|desde|da|oltre|vanaf|boven|od|powy(?:ż|z)ej)';
 
+    /** What else can be bought with it, or is given back for it. */
+    private const BESIDE = '(?:gift ?wrap\w*|geschenk\w*|emballage cadeau|warrant\w*|guarantee|garantie\w*|garant(?:í|i)a|garanzia|gwarancj\w*|insurance|versicherung|schutzbrief|assurance|seguro|assicurazione|verzekering|ubezpieczeni\w*|worth|im wert von|d\'une valeur de|valeur|por valor de|del valore di|ter waarde van|o warto(?:ś|s)ci|points?|punkte|cashback|trade-?in|installation|montage\w*|aufbau\w*|altger(?:ä|ae)t\w*|entsorgung\w*|recycling|removal|assembly|fitting)';
+
+    private const CODE = '(?:code|coupon|voucher|gutschein\w*|promo ?code|kod|c(?:ó|o)digo|codice)';
+
+    /** How much more one has to buy. */
+    private const MORE = '(?:spend|add|noch|nur noch|plus que|encore|ajoutez|te faltan|a(?:ñ|n)ade|mancano|aggiungi|nog|brakuje|dodaj)';
+
     /** Only for some. */
     private const MEMBERS = '(?:members?|club|prime|plus|card ?holders?|loyalty|mitglieder\w*|kundenkarte\w*|clubpreis|vip|abo|sparabo|subscribers?|subscribe(?: (?:&|and) save)?|abonn\w*|socios?|soci|leden|klubow\w*)';
 
@@ -36,6 +44,10 @@ final readonly class Extras implements Claim
         }
         foreach (
             [
+                '(?<!\p{L})'.self::BESIDE.'[^N.;|]{0,12}?(?<amount>N)',
+                '(?<!\p{L})'.self::CODE.' [\p{L}\d-]{0,20}[: ]*(?<amount>N)',
+                '(?<!\p{L})'.self::MORE.'[^N.;|]{0,10}?(?<amount>N)[^N.;|]{0,30}?(?:free|kostenlos\w*|versandkostenfrei\w*|gratuit\w*|gratis|offert\w*|darmow\w*)',
+                '\p{L} ?\+ ?(?<amount>N)',
                 self::ON_TOP.'[^N.;|]{0,12}?(?<!\p{L})'.self::THRESHOLD.' (?:[^N.;|]{0,15})?(?<amount>N)',
                 '(?<!\p{L})'.self::MEMBERS.'(?: (?:price|only|preis|pay|zahlen|prix|precio|prezzo|prijs|cena))?[ :]*(?<amount>N)',
                 '(?<amount>N) (?:for|f(?:ü|ue)r|pour|para|per|voor|dla|with|mit) '.self::MEMBERS,

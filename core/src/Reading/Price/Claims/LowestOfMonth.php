@@ -22,7 +22,7 @@ final readonly class LowestOfMonth implements Claim
             [
                 "{$period}[^N.;|()]{0,25}?(?<amount>N)(?! ?%)",
                 '(?<amount>N) ?\(?[^N.;|]{0,12}?'.$period,
-                '(?<days>N)[ -]'.self::DAYS.'[^N.;|]{0,25}?(?:low|tiefst\w*|bestpreis)[^N.;|]{0,12}?(?<amount>N)',
+                '(?<days>N)[ -]{0,2}'.self::DAYS.'[^N.;|]{0,25}?(?:low|tiefst\w*|bestpreis)[^N.;|]{0,12}?(?<amount>N)',
                 $period,
             ] as $pattern
         ) {
