@@ -42,11 +42,15 @@ final class LayersTest
         'Document',
     ];
 
+    /** Parts of the reader, likewise. */
+    private const READING_PARTS = ['Robots', 'Price', 'Html', 'Data', 'Recipe', 'Page'];
+
     /** @return iterable<string, Rule> */
     public function testPartsUseOnlyThoseBeforeThem(): iterable
     {
         yield from self::inOrder('App', self::PARTS);
         yield from self::inOrder('Wrasse\Core', self::CORE_PARTS);
+        yield from self::inOrder('Wrasse\Core\Reading', self::READING_PARTS);
     }
 
     /**

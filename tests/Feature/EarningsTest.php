@@ -24,9 +24,27 @@ final class EarningsTest extends TestCase
                 'fees' => '2.87',
                 'cost' => '12.60',
                 'profit' => '4.61',
+                'profit_own' => null,
                 'margin_percent' => '22.96',
                 'markup_percent' => '36.59',
             ]);
+    }
+
+    public function test_profit_is_in_the_currency_of_the_workspace_too(): void
+    {
+        $listing = $this->listing('KC-1', ['profit_minor' => 461]);
+        $this->channel->update(['currency' => 'CHF']);
+        $profit = fn (): array => [
+            $this->actingAs($this->user)->getJson('/api/v1/listings')->json('listings.0.profit_own'),
+            $this->actingAs($this->user)->getJson("/api/v1/listings/{$listing->id}/earnings?price=23.90")->json('profit_own') !== null,
+            $this->actingAs($this->user)->getJson("/api/v1/listings/{$listing->id}")->json('profit_own') !== null,
+        ];
+        self::assertSame([null, false, false], $profit(), 'no rate is known');
+        $this->actingAs($this->user)
+            ->postJson('/api/v1/rates', ['rates' => [['base' => 'EUR', 'quote' => 'CHF', 'rate' => '0.922']]])
+            ->assertOk();
+        // 4.61 CHF ÷ 0.922.
+        self::assertSame(['5.00', true, true], $profit());
     }
 
     public function test_without_a_cost_fees_and_tax_are_known_all_the_same(): void

@@ -9,8 +9,8 @@ use PHPUnit\Framework\TestCase;
 use Wrasse\Core\Document\InvalidDocument;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Document\RecipeReader;
+use Wrasse\Core\Reading\Data\Availability;
 use Wrasse\Core\Reading\Html\HtmlPage;
-use Wrasse\Core\Reading\Page\Availability;
 
 /** Recipes: what is wrong in one is said at its place, and what each step does. */
 final class RecipeReaderTest extends TestCase

@@ -5,10 +5,6 @@ declare(strict_types=1);
 namespace Wrasse\Core\Reading\Data;
 
 use Wrasse\Core\Reading\Html\HtmlPage;
-use Wrasse\Core\Reading\Page\Availability;
-use Wrasse\Core\Reading\Page\Condition;
-use Wrasse\Core\Reading\Page\OfferFacts;
-use Wrasse\Core\Reading\Page\ProductFacts;
 
 use function strtolower;
 use function trim;

@@ -6,10 +6,6 @@ namespace Wrasse\Core\Reading\Data;
 
 use Wrasse\Core\Identity\Gtin;
 use Wrasse\Core\Identity\InvalidGtin;
-use Wrasse\Core\Reading\Page\Availability;
-use Wrasse\Core\Reading\Page\Condition;
-use Wrasse\Core\Reading\Page\OfferFacts;
-use Wrasse\Core\Reading\Page\ProductFacts;
 
 use function array_merge;
 use function is_string;

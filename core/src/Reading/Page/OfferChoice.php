@@ -6,6 +6,9 @@ namespace Wrasse\Core\Reading\Page;
 
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\InvalidAmount;
+use Wrasse\Core\Reading\Data\Availability;
+use Wrasse\Core\Reading\Data\OfferFacts;
+use Wrasse\Core\Reading\Data\ProductFacts;
 
 use function array_filter;
 use function array_map;

@@ -6,12 +6,15 @@ namespace Wrasse\Core\Reading\Page;
 
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\InvalidAmount;
+use Wrasse\Core\Reading\Data\Availability;
 use Wrasse\Core\Reading\Data\DataSource;
 use Wrasse\Core\Reading\Data\JsonLd;
 use Wrasse\Core\Reading\Data\Microdata;
+use Wrasse\Core\Reading\Data\OfferFacts;
 use Wrasse\Core\Reading\Data\OpenGraph;
 use Wrasse\Core\Reading\Data\OptionList;
 use Wrasse\Core\Reading\Data\PageData;
+use Wrasse\Core\Reading\Data\ProductFacts;
 use Wrasse\Core\Reading\Data\Rdfa;
 use Wrasse\Core\Reading\Data\SchemaProducts;
 use Wrasse\Core\Reading\Html\CharacterSet;

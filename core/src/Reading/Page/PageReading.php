@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Reading\Page;
 
+use Wrasse\Core\Reading\Data\Availability;
+use Wrasse\Core\Reading\Data\Condition;
+
 /** What a page says. Amounts are decimals with the digits of their currency. */
 final class PageReading
 {

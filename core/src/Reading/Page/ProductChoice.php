@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Reading\Page;
 
+use Wrasse\Core\Reading\Data\ProductFacts;
+
 use function array_filter;
 use function array_values;
 use function count;

@@ -8,6 +8,7 @@ use Symfony\Component\Intl\Currencies;
 use Wrasse\Core\Identity\Gtin;
 use Wrasse\Core\Identity\InvalidGtin;
 use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Reading\Data\Availability;
 use Wrasse\Core\Reading\Html\HtmlPage;
 use Wrasse\Core\Reading\Price\PriceReader;
 use Wrasse\Core\Reading\Price\PriceReading;

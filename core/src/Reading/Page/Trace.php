@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Wrasse\Core\Reading\Page;
 
 use DOMElement;
+use Wrasse\Core\Reading\Data\ProductFacts;
 use Wrasse\Core\Reading\Html\HtmlPage;
 
 use function array_map;

@@ -6,8 +6,8 @@ namespace Wrasse\Core\Reading\Recipe;
 
 use DOMElement;
 use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Reading\Data\Availability;
 use Wrasse\Core\Reading\Html\HtmlPage;
-use Wrasse\Core\Reading\Page\Availability;
 use Wrasse\Core\Reading\Price\PriceReading;
 use Wrasse\Core\Reading\Price\ReadLocale;
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Reading\Recipe\Steps;
 
-use Wrasse\Core\Reading\Page\Availability;
+use Wrasse\Core\Reading\Data\Availability;
 use Wrasse\Core\Reading\Recipe\Step;
 use Wrasse\Core\Reading\Recipe\Value;
 

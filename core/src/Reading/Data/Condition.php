@@ -2,9 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Wrasse\Core\Reading\Page;
-
-use Wrasse\Core\Reading\Data\Thing;
+namespace Wrasse\Core\Reading\Data;
 
 use function preg_match;
 

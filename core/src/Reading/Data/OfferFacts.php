@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Wrasse\Core\Reading\Page;
+namespace Wrasse\Core\Reading\Data;
 
 use DOMElement;
 
