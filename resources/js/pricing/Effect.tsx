@@ -18,7 +18,7 @@ export function Effect({ tryOut, onAll, stale }: { tryOut: TryOut; onAll: () => 
     ];
     const cell = 'border-line p-2.5 max-[1160px]:border-t';
     return (
-        <div className={stale ? 'opacity-60 transition-opacity' : undefined}>
+        <div aria-busy={stale} className={stale ? 'opacity-60 transition-opacity' : undefined}>
             <Bar tryOut={tryOut} />
             <dl className="mt-3.5 grid grid-cols-[auto_auto_1fr_1fr] divide-x divide-line rounded-md border border-line bg-sheet max-[1160px]:grid-cols-2">
                 {places.map(([name, before, after]) => (
