@@ -15,7 +15,6 @@ use function is_int;
 use function is_string;
 use function mb_strtolower;
 use function preg_match;
-use function preg_replace;
 use function str_contains;
 use function strcspn;
 use function strlen;
@@ -62,7 +61,7 @@ final class PageData
         }
         foreach ($page->all("//script[not(contains(translate(@type, 'JSONLD', 'jsonld'), 'ld+json'))]") as $script) {
             foreach ($this->values($script->textContent) as $value) {
-                $found = $this->find($value, self::folded($heading), 0);
+                $found = $this->find($value, ProductFacts::folded($heading), 0);
                 if ($found !== null) {
                     $found->at = $script;
 
@@ -98,7 +97,7 @@ final class PageData
         if (! array_is_list($value)) {
             $own = self::lower($value);
             $name = self::text($own, self::NAMES);
-            if ($name !== null && self::folded($name) === $heading) {
+            if ($name !== null && ProductFacts::folded($name) === $heading) {
                 $facts = $this->product($own, $name);
                 if ($facts !== null) {
                     return $facts;
@@ -255,10 +254,5 @@ final class PageData
         }
 
         return null;
-    }
-
-    private static function folded(string $text): string
-    {
-        return trim((string) preg_replace('/[^\p{L}\d]+/u', ' ', mb_strtolower($text)));
     }
 }

@@ -46,4 +46,10 @@ final class ProductFacts
     public function __construct(public readonly string $source)
     {
     }
+
+    /** A name so that case and punctuation do not matter. */
+    public static function folded(string $name): string
+    {
+        return trim((string) preg_replace('/[^\p{L}\d]+/u', ' ', mb_strtolower($name)));
+    }
 }

@@ -27,9 +27,9 @@ final class HtmlPage
     private const UNSEEN = ['script', 'style', 'template', 'noscript', 'head', 'title', 'meta', 'link', 'svg', 'iframe', 'object', 'datalist'];
 
     /** Those that stand in the line of what is around them. */
-    private const INLINE = [
+    public const INLINE = [
         'a', 'abbr', 'b', 'bdi', 'bdo', 'cite', 'code', 'data', 'del', 'dfn', 'em', 'font', 'i', 'ins', 'kbd', 'label', 'mark', 'meta',
-        'q', 's', 'samp', 'small', 'span', 'strike', 'strong', 'sub', 'sup', 'time', 'u', 'var', 'big', 'bdo', 'wbr',
+        'q', 's', 'samp', 'small', 'span', 'strike', 'strong', 'sub', 'sup', 'time', 'u', 'var', 'big', 'wbr',
     ];
 
     /** Looked at for text beside what is hidden from some. */

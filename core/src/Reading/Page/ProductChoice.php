@@ -11,10 +11,8 @@ use function array_values;
 use function count;
 use function mb_strtolower;
 use function parse_url;
-use function preg_replace;
 use function rtrim;
 use function str_contains;
-use function trim;
 
 /** Of the products that a source describes the one that the page is about: by mainEntity, by address, by the heading. */
 final readonly class ProductChoice
@@ -53,8 +51,8 @@ final readonly class ProductChoice
         if (count($here) === 1) {
             return $here;
         }
-        $heading = self::folded($this->heading);
-        $equal = $heading === '' ? [] : self::those($products, fn (ProductFacts $one) => self::folded((string) $one->name) === $heading);
+        $heading = ProductFacts::folded($this->heading);
+        $equal = $heading === '' ? [] : self::those($products, fn (ProductFacts $one) => ProductFacts::folded((string) $one->name) === $heading);
         if (count($equal) === 1) {
             return $equal;
         }
@@ -66,8 +64,8 @@ final readonly class ProductChoice
 
         return $equal !== [] ? $equal : self::those(
             $products,
-            fn (ProductFacts $one) => $heading !== '' && self::folded((string) $one->name) !== ''
-                && (str_contains($heading, self::folded((string) $one->name)) || str_contains(self::folded((string) $one->name), $heading)),
+            fn (ProductFacts $one) => $heading !== '' && ProductFacts::folded((string) $one->name) !== ''
+                && (str_contains($heading, ProductFacts::folded((string) $one->name)) || str_contains(ProductFacts::folded((string) $one->name), $heading)),
         );
     }
 
@@ -89,10 +87,5 @@ final readonly class ProductChoice
         $fragment = isset($parts['host']) || ! isset($parts['fragment']) ? '' : "#{$parts['fragment']}";
 
         return $path === '' && ! isset($parts['query']) ? $fragment : mb_strtolower($path).(isset($parts['query']) ? "?{$parts['query']}" : '');
-    }
-
-    private static function folded(string $text): string
-    {
-        return trim((string) preg_replace('/[^\p{L}\d]+/u', ' ', mb_strtolower($text)));
     }
 }

@@ -18,10 +18,7 @@ use function trim;
 /** What is to be seen of a page, in blocks of text in the order of the page. */
 final class VisiblePage
 {
-    private const INLINE = [
-        'a', 'abbr', 'b', 'bdi', 'bdo', 'big', 'cite', 'code', 'data', 'del', 'dfn', 'em', 'font', 'i', 'ins', 'kbd', 'label', 'mark', 'meta', 'link',
-        'q', 's', 'samp', 'small', 'span', 'strike', 'strong', 'sub', 'sup', 'time', 'u', 'var', 'wbr', 'script', 'style', 'template', 'noscript', 'svg', 'img',
-    ];
+    private const INLINE = [...HtmlPage::INLINE, 'link', 'script', 'style', 'template', 'noscript', 'svg', 'img'];
 
     private const STRUCK = ['del', 's', 'strike'];
 
