@@ -370,7 +370,9 @@ final class SchemaProducts
         if ($text === '' || ! is_numeric($text)) {
             return null;
         }
-        $amount = bcadd($text, '0', strlen(rtrim((string) strstr($text, '.'), '0')) > 1 ? strlen(rtrim((string) strstr($text, '.'), '0')) - 1 : 0);
+        // Without zeros in front and at the end.
+        $fraction = rtrim((string) strstr($text, '.'), '0');
+        $amount = bcadd($text, '0', max(0, strlen($fraction) - 1));
 
         return ! $mayBeNothing && bccomp($amount, '0', 8) === 0 ? null : $amount;
     }
