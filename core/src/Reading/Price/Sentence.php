@@ -44,7 +44,7 @@ final class Sentence
         $text = str_replace(["\u{E000}"], '', (string) preg_replace('/'.self::AMOUNT.'/u', ' ', $text));
         $mark = CurrencyMark::pattern();
         // In Cape Verde "$" stands where others have a comma.
-        $text = (string) preg_replace("/(?<=\\d)\\\$(?=\\d{2,3} ?{$mark})/u", ',', $text);
+        $text = (string) preg_replace("/(?<=\\d)\\\$(?=\\d{2,4} ?{$mark})/u", ',', $text);
         $text = (string) preg_replace(self::DATES, '•', $text);
         // "49 zł 99 gr"
         $text = (string) preg_replace("/(?<![\\d.,])(\\d+) ?({$mark}) ?(?:and |und |et |i |y |e )?(\\d{2}) ?(?:gr|groszy|cts?|cents?|pence|p)\\.?(?!\\p{L})/u", '$1,$3 $2', $text);
