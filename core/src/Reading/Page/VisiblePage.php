@@ -48,7 +48,7 @@ final class VisiblePage
     {
         $body = $page->first('//body') ?? $page->document->documentElement;
         if ($body !== null) {
-            $this->visit($body, false, null, null);
+            $this->visit($body, false, null);
             $this->close();
         }
         $kept = [];
@@ -118,7 +118,7 @@ final class VisiblePage
         return implode(' | ', array_map(fn (Block $block): string => $block->text, $this->blocks));
     }
 
-    private function visit(DOMElement $element, bool $isAside, ?string $word, ?string $heading): void
+    private function visit(DOMElement $element, bool $isAside, ?string $word): void
     {
         if (! HtmlPage::isSeen($element)) {
             return;
@@ -143,7 +143,7 @@ final class VisiblePage
             if ($child instanceof DOMText) {
                 $this->say($element, $child, $isAside, $word);
             } elseif ($child instanceof DOMElement) {
-                $this->visit($child, $isAside, $word, $heading);
+                $this->visit($child, $isAside, $word);
                 if (! $isAside && $this->isAsideHeading($child)) {
                     $isAside = true;
                 }

@@ -17,6 +17,11 @@ use function min;
 /** Of the amounts of a text, each with what the words make of it, the one that is the price. */
 final class Choice
 {
+    /** With tax is at most so much more than without: a price of another thing is not taken for it. Percent. */
+    private const HIGHEST_TAX = 30;
+
+    private const FREE = '(?<!\p{L})(?:free|kostenlos|kostenfrei|gratis|umsonst|gratuit|gratuite|gratuito|darmow\w*|za darmo|bezp(?:ł|l)atn\w*|gratuito|for free)(?!\p{L})';
+
     private readonly int $digits;
 
     /** @var list<string> what is wrong with amounts that were left out */
@@ -32,8 +37,6 @@ final class Choice
         private readonly ?Currency $currency,
         private readonly ?ReadLocale $locale,
         private readonly array $problems,
-        private readonly int $highestTax,
-        private readonly string $free,
     ) {
         $this->digits = $currency->digits ?? 2;
     }
@@ -120,7 +123,7 @@ final class Choice
         if ($this->left !== []) {
             return $this->none($this->left[0]);
         }
-        if ($this->sentence->has($this->free) && ! $this->sentence->has('(?:shipping|delivery|versand|liefer|livraison|env(?:í|i)o|spedizione|verzend|bezorg|dostaw|wysy|returns?|rückgabe|r(?:ü|ue)cksendung)')) {
+        if ($this->sentence->has(self::FREE) && ! $this->sentence->has('(?:shipping|delivery|versand|liefer|livraison|env(?:í|i)o|spedizione|verzend|bezorg|dostaw|wysy|returns?|rückgabe|r(?:ü|ue)cksendung)')) {
             return new PriceReading(null, $this->currency, problems: [...array_values(array_diff($this->problems, ['currency_unknown'])), 'zero_price']);
         }
 
@@ -224,7 +227,7 @@ final class Choice
 
     private function isTaxOn(int $net, int $gross): bool
     {
-        return $gross >= $net && ($gross - $net) * 100 <= $net * $this->highestTax;
+        return $gross >= $net && ($gross - $net) * 100 <= $net * self::HIGHEST_TAX;
     }
 
     /** @param  list<Amount>  $amounts */

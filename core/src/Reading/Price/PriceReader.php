@@ -25,11 +25,6 @@ use function in_array;
 /** Reads a price text as a person sees it. What is not clear has no price, and a problem that says why. */
 final readonly class PriceReader
 {
-    /** With tax is at most so much more than without: a price of another thing is not taken for it. Percent. */
-    private const HIGHEST_TAX = 30;
-
-    private const FREE = '(?<!\p{L})(?:free|kostenlos|kostenfrei|gratis|umsonst|gratuit|gratuite|gratuito|darmow\w*|za darmo|bezp(?:ł|l)atn\w*|gratuito|for free)(?!\p{L})';
-
     /** @var list<Claim> in the order in which they claim */
     private array $claims;
 
@@ -62,7 +57,7 @@ final readonly class PriceReader
             fn (Amount $amount) => $amount->mark === null || ! in_array($amount->mark, $others, true),
         ));
 
-        return (new Choice($sentence, $amounts, $currency, $locale, $problems, self::HIGHEST_TAX, self::FREE))->reading(
+        return (new Choice($sentence, $amounts, $currency, $locale, $problems))->reading(
             $others !== [] && $given === null,
         );
     }
