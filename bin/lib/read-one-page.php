@@ -11,6 +11,7 @@ use Wrasse\Core\Document\PageDocumentReader;
  *
  * @var list<string> $argv without --trace
  * @var bool $isTraced
+ * @var Closure(InvalidDocument): string $inWords
  */
 $given = [];
 for ($at = 2; $at < count($argv); $at += 2) {
@@ -37,7 +38,7 @@ try {
     ];
     echo json_encode((new PageDocumentReader)->read(Node::of($document), $isTraced), JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES)."\n";
 } catch (InvalidDocument $e) {
-    fwrite(STDERR, ltrim((string) preg_replace('/^\$\.?/', '', $e->getMessage()), ': ')."\n");
+    fwrite(STDERR, $inWords($e)."\n");
 
     return 2;
 }

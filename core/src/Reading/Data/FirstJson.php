@@ -22,8 +22,7 @@ final readonly class FirstJson
             return $whole;
         }
         for ($from = strcspn($text, '{['), $tries = 0; $from < strlen($text) && $tries < 20; $tries++) {
-            $to = self::end($text, $from);
-            $decoded = $to === null ? null : json_decode(substr($text, $from, $to - $from), true, self::DEEPEST, JSON_BIGINT_AS_STRING);
+            [$decoded] = self::at($text, $from);
             if ($decoded !== null) {
                 return $decoded;
             }

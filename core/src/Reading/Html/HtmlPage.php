@@ -109,52 +109,36 @@ final class HtmlPage
         return $lang === '' ? null : $lang;
     }
 
-    /** The visible text of an element, white space folded. */
+    /** The visible text of an element, white space folded; with a space where a block begins or ends. */
     public function text(DOMNode $node): string
     {
         $text = '';
-        $this->walk($node, function (DOMText $one) use (&$text): void {
-            $text .= $one->data;
-        }, function () use (&$text): void {
-            $text .= ' ';
-        });
-
-        return trim((string) preg_replace('/[\s\x{A0}]+/u', ' ', $text));
-    }
-
-    /**
-     * Every visible text below a node, in the order of the page; and where a block begins or ends.
-     *
-     * @param  callable(DOMText): void  $onText
-     * @param  callable(DOMElement, bool): void  $onBlock  with whether it begins
-     */
-    public function walk(DOMNode $node, callable $onText, callable $onBlock): void
-    {
-        $at = $node;
-        while (true) {
+        for ($at = $node; ;) {
+            $isSeen = ! $at instanceof DOMElement || self::isSeen($at);
             if ($at instanceof DOMText) {
-                $onText($at);
+                $text .= $at->data;
+            } elseif ($isSeen) {
+                $text .= self::border($at);
             }
-            $isIn = ! $at instanceof DOMElement || self::isSeen($at);
-            if ($isIn && $at instanceof DOMElement && ! in_array($at->tagName, self::INLINE, true)) {
-                $onBlock($at, true);
-            }
-            if ($isIn && $at->firstChild !== null) {
+            if ($isSeen && $at->firstChild !== null) {
                 $at = $at->firstChild;
 
                 continue;
             }
             while ($at !== $node && $at->nextSibling === null) {
                 $at = $at->parentNode ?? $node;
-                if ($at instanceof DOMElement && ! in_array($at->tagName, self::INLINE, true)) {
-                    $onBlock($at, false);
-                }
+                $text .= self::border($at);
             }
             if ($at === $node || $at->nextSibling === null) {
-                return;
+                return trim((string) preg_replace('/[\s\x{A0}]+/u', ' ', $text));
             }
             $at = $at->nextSibling;
         }
+    }
+
+    private static function border(DOMNode $node): string
+    {
+        return $node instanceof DOMElement && ! in_array($node->tagName, self::INLINE, true) ? ' ' : '';
     }
 
     public static function isSeen(DOMElement $element): bool
