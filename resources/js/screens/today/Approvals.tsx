@@ -103,7 +103,7 @@ const COLUMNS: GridColumn<Approval>[] = [
         id: 'line',
         name: t('common.priceLine'),
         head: t('common.priceLineHead'),
-        width: 148,
+        width: 142,
         folded: ({ decision }) => rank(decision),
         cell: ({ listing, price, decision }) => (
             <>
@@ -137,7 +137,7 @@ const COLUMNS: GridColumn<Approval>[] = [
     {
         id: 'earns',
         name: t('common.marginOfPrice'),
-        width: 130,
+        width: 136,
         isRight: true,
         value: ({ decision }) => Number(decision.after?.margin_percent ?? 0),
         cell: ({ decision: { before, after } }) => (
@@ -158,7 +158,7 @@ const COLUMNS: GridColumn<Approval>[] = [
         id: 'stake',
         name: t('today.stake'),
         head: <CurrencyHead words={(symbol) => t('today.stakeIn', { symbol })} />,
-        width: 80,
+        width: 74,
         isRight: true,
         value: (approval) => Number(approval.stake_own ?? 0),
         cell: ({ stake, stake_own, listing }) => (stake_own ? money(stake_own) : priced(stake, listing.currency)),
