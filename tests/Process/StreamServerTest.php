@@ -81,6 +81,18 @@ final class StreamServerTest extends TestCase
         self::assertStringStartsWith('HTTP/1.1 200', $this->read($this->open(1, 'olaf')));
     }
 
+    public function test_streams_of_a_person_who_signs_out_end(): void
+    {
+        $ended = $this->open(1, '12');
+        $kept = $this->open(1, '13');
+        self::assertStringStartsWith('HTTP/1.1 200', $this->read($ended));
+        $this->send(['signed_out' => '12']);
+        $this->read($ended);
+        self::assertTrue($this->isClosed($ended));
+        $this->notify(1, [5]);
+        self::assertStringContainsString('"ids":[5]', $this->read($kept));
+    }
+
     public function test_incomplete_requests_time_out_and_do_not_block_others(): void
     {
         $half = [];
@@ -174,8 +186,14 @@ final class StreamServerTest extends TestCase
     /** @param  list<int>  $ids */
     private function notify(int $workspace, array $ids): void
     {
+        $this->send(['workspace' => $workspace, 'topic' => 'listings', 'ids' => $ids]);
+    }
+
+    /** @param  array<string, mixed>  $message */
+    private function send(array $message): void
+    {
         $this->database
             ->prepare('SELECT pg_notify(?, ?)')
-            ->execute(['wrasse_live', json_encode(['workspace' => $workspace, 'topic' => 'listings', 'ids' => $ids])]);
+            ->execute(['wrasse_live', json_encode($message, JSON_THROW_ON_ERROR)]);
     }
 }

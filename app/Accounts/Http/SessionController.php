@@ -6,6 +6,7 @@ namespace App\Accounts\Http;
 
 use App\Accounts\Models\User;
 use App\Accounts\Models\Workspace;
+use App\Support\Live\Announce;
 use App\Support\Messages\Message;
 use Illuminate\Contracts\Auth\StatefulGuard;
 use Illuminate\Http\JsonResponse;
@@ -115,9 +116,11 @@ final readonly class SessionController
         if (! $request->hasSession()) {
             throw new BadRequestHttpException('Only a browser signs out; a program’s token is ended in the settings.');
         }
+        $personId = $this->guard()->id();
         $this->guard()->logout();
         $request->session()->invalidate();
         $request->session()->regenerateToken();
+        Announce::signedOut((int) $personId);
 
         return new JsonResponse(null, 204);
     }

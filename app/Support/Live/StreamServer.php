@@ -126,7 +126,7 @@ final class StreamServer
             $connection->send("HTTP/1.1 401 Unauthorized\r\nContent-Length: 0\r\nConnection: close\r\n\r\n");
             throw new StreamClosed();
         }
-        if ($this->streamsOf($person) >= self::STREAMS_PER_PERSON) {
+        if (count($this->streamsOf($person)) >= self::STREAMS_PER_PERSON) {
             $connection->send(
                 "HTTP/1.1 429 Too Many Requests\r\nRetry-After: 30\r\nContent-Length: 0\r\nConnection: close\r\n\r\n",
             );
@@ -140,9 +140,17 @@ final class StreamServer
         $connection->send("retry: 1000\n\n".$this->log->since($workspaceId, $headers['last-event-id'] ?? null));
     }
 
-    private function streamsOf(string $person): int
+    /** @return array<int, StreamConnection> */
+    private function streamsOf(string $person): array
     {
-        return count(array_filter($this->connections, fn (StreamConnection $one) => $one->person === $person));
+        return array_filter($this->connections, fn (StreamConnection $one) => $one->person === $person);
+    }
+
+    private function endStreamsOf(string $person): void
+    {
+        foreach (array_keys($this->streamsOf($person)) as $number) {
+            $this->close($number);
+        }
     }
 
     private function hear(): void
@@ -151,8 +159,13 @@ final class StreamServer
             throw new RuntimeException('The database is gone.');
         }
         while (is_array($notice = pg_get_notify($this->database, PGSQL_ASSOC))) {
-            /** @var array{workspace: int, topic: string, ids: list<int>} $message */
+            /** @var array{workspace: int, topic: string, ids: list<int>}|array{signed_out: string} $message */
             $message = json_decode((string) $notice['payload'], true, 8, JSON_THROW_ON_ERROR);
+            if (isset($message['signed_out'])) {
+                $this->endStreamsOf($message['signed_out']);
+
+                continue;
+            }
             $this->gather($message['workspace'], $message['topic'], $message['ids']);
         }
     }

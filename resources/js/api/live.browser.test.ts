@@ -51,7 +51,8 @@ afterEach(() => {
 
 it('opens a broken stream again, after longer and longer waits, from where it was', () => {
     const events: LiveEvent[] = [];
-    const stop = listen({ onEvent: (event) => events.push(event), onMissed: () => undefined });
+    const refused = vi.fn();
+    const stop = listen({ onEvent: (event) => events.push(event), onMissed: () => undefined, onRefused: refused });
     last().say('change', 'aa-7', { topic: 'rules', ids: [3] });
     const waits = [1_000, 2_000, 4_000, 8_000, 16_000, 30_000, 30_000];
     for (const wait of waits) {
@@ -62,6 +63,7 @@ it('opens a broken stream again, after longer and longer waits, from where it wa
         vi.advanceTimersByTime(1);
         expect(FakeStream.all.length).toBe(before + 1);
     }
+    expect(refused, 'each time it is asked whether one is still signed in').toHaveBeenCalledTimes(waits.length);
     expect(last().address).toBe('/api/v1/events?after=aa-7');
     last().say('change', 'aa-8', { topic: 'rules', ids: [4] });
     last().fail(true);
@@ -76,7 +78,7 @@ it('opens a broken stream again, after longer and longer waits, from where it wa
 
 it('takes everything for missed at the beginning, after a reset, and while there is no stream', () => {
     const missed = vi.fn();
-    const stop = listen({ onEvent: () => undefined, onMissed: missed });
+    const stop = listen({ onEvent: () => undefined, onMissed: missed, onRefused: () => undefined });
     last().say('ready', 'aa-1');
     expect(missed).toHaveBeenCalledTimes(1);
     last().say('reset', 'bb-1');

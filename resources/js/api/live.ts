@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
-import { keysOf, TOPICS, type LiveEvent } from './keys';
+import { key, keysOf, TOPICS, type LiveEvent } from './keys';
 import { Refresher } from './refresh';
 
 const FIRST_WAIT_MS = 1_000;
@@ -11,6 +11,8 @@ interface Told {
     onEvent: (event: LiveEvent) => void;
     /** What was missed is not known. */
     onMissed: () => void;
+    /** The server was asked and gave no stream: it is in trouble, or nobody is signed in any more. */
+    onRefused: () => void;
 }
 
 /**
@@ -19,7 +21,7 @@ interface Told {
  *
  * @returns what ends it
  */
-export function listen({ onEvent, onMissed }: Told): () => void {
+export function listen({ onEvent, onMissed, onRefused }: Told): () => void {
     let stream: EventSource;
     let lastId = '';
     let wait = FIRST_WAIT_MS;
@@ -48,6 +50,7 @@ export function listen({ onEvent, onMissed }: Told): () => void {
             poll ??= window.setInterval(onMissed, POLL_MS);
             // The browser tries again by itself, except after a bad answer such as 429 or 502.
             if (stream.readyState !== EventSource.CLOSED) return;
+            onRefused();
             again = window.setTimeout(open, wait);
             wait = Math.min(2 * wait, LONGEST_WAIT_MS);
         };
@@ -68,6 +71,7 @@ export function useLive(): void {
         const stop = listen({
             onEvent: (event) => refresher.mark(keysOf(event)),
             onMissed: () => TOPICS.forEach((topic) => refresher.mark(keysOf({ topic, ids: [] }))),
+            onRefused: () => refresher.mark([key('me')]),
         });
         return () => {
             stop();
