@@ -7,6 +7,7 @@ return [
     App\Channels\ChannelsServiceProvider::class,
     App\Catalogue\CatalogueServiceProvider::class,
     App\Market\MarketServiceProvider::class,
+    App\Watching\WatchingServiceProvider::class,
     App\Pricing\PricingServiceProvider::class,
     App\Publishing\PublishingServiceProvider::class,
     App\Screens\ScreensServiceProvider::class,

@@ -77,6 +77,17 @@ return [
         'column' => 'received_at',
         'days' => (int) env('KEEP_NOTIFICATIONS_DAYS', 3),
     ],
+    'readings' => [
+        'what' => 'What came of reading pages of other shops',
+        'column' => 'read_at',
+        'days' => (int) env('KEEP_READINGS_DAYS', 400),
+        'monthly' => true,
+    ],
+    'stored_pages' => [
+        'what' => 'Pages of other shops as they were',
+        'column' => 'seen_at',
+        'days' => (int) env('KEEP_PAGES_DAYS', 30),
+    ],
     'failed_jobs' => [
         'what' => 'Background work that failed',
         'column' => 'failed_at',

@@ -76,6 +76,7 @@ final readonly class DemoWorkspace
         private SetSupplierMarkup $setMarkup,
         private FetchRates $fetchRates,
         private TakeTaxRates $takeTaxRates,
+        private DemoRivals $rivals,
     ) {
     }
 
@@ -129,6 +130,8 @@ final readonly class DemoWorkspace
                 $this->rememberCostRise($workspace);
                 $this->price($workspace);
                 $this->priceShop($workspace, $shop);
+                $say('Watching pages of other shops');
+                $this->compareShop($workspace, $shop);
             } elseif (! $bare) {
                 $this->takeCosts($workspace->refresh());
             }
@@ -213,7 +216,34 @@ final readonly class DemoWorkspace
         }
     }
 
-    /** There are no fees in one's own shop, and no rivals on the page: prices come from cost. */
+    /** Where other shops are watched, they are what ours is compared with. */
+    private function compareShop(Workspace $workspace, Channel $shop): void
+    {
+        $rule = $this->saveRule->handle(
+            $workspace,
+            null,
+            [
+                'name' => 'Own shop, beside other shops',
+                'is_on' => true,
+                'document' => [
+                    'version' => 1,
+                    'kind' => 'competitive',
+                    'reference' => ['of' => 'lowest'],
+                    'field' => ['sources' => ['web'], 'max_age_minutes' => 2_880],
+                    'position' => ['move' => 'below', 'percent' => '1'],
+                    'when_no_rivals' => 'hold',
+                    'brakes' => ['max_change_percent' => '10'],
+                ],
+            ],
+            null,
+            null,
+        );
+        $this->make(
+            $this->startBatch->edit($workspace, 'rule', ['rule' => $rule->id], $this->rivals->watch($shop), null, null),
+        );
+    }
+
+    /** There are no fees in one's own shop: without rivals, prices come from cost. */
     private function priceShop(Workspace $workspace, Channel $shop): void
     {
         $this->saveRule->handle(

@@ -39,6 +39,9 @@ use App\Screens\Http\WaitingApprovalsController;
 use App\Screens\Http\WorklistController;
 use App\Support\Http\RetentionController;
 use App\Support\Live\AuthorizeStreamController;
+use App\Watching\Http\ReadingController;
+use App\Watching\Http\SiteController;
+use App\Watching\Http\WatchController;
 use Illuminate\Support\Facades\Route;
 
 Route::post('session', [SessionController::class, 'store']);
@@ -138,6 +141,22 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::post('approvals/approve', [ApprovalController::class, 'approve'])->middleware('heavy');
     Route::post('approvals/reject', [ApprovalController::class, 'reject'])->middleware('heavy');
     Route::post('approvals/undo', UndoAnswersController::class)->middleware('heavy');
+
+    Route::get('watches', [WatchController::class, 'index']);
+    Route::post('watches', [WatchController::class, 'store']);
+    Route::patch('watches', [WatchController::class, 'update']);
+    Route::post('watches/read', [WatchController::class, 'read']);
+    Route::post('watches/remove', [WatchController::class, 'remove']);
+    Route::get('watches/{id}', [WatchController::class, 'show']);
+    Route::post('watches/{id}/confirm', [WatchController::class, 'confirm']);
+    Route::post('watches/{id}/reject', [WatchController::class, 'reject']);
+    Route::get('watches/{id}/readings', [ReadingController::class, 'index']);
+    Route::get('readings/{id}/page', [ReadingController::class, 'page']);
+    Route::get('sites', [SiteController::class, 'index']);
+    Route::patch('sites/{id}', [SiteController::class, 'update']);
+    Route::post('sites/{id}/recipe/suggest', [SiteController::class, 'suggest'])->middleware('heavy');
+    Route::post('sites/{id}/recipe/check', [SiteController::class, 'check'])->middleware('heavy');
+    Route::put('sites/{id}/recipe', [SiteController::class, 'saveRecipe']);
 
     Route::get('changes', [ChangeController::class, 'index']);
     Route::post('changes/{id}/undo', [ChangeController::class, 'undo']);

@@ -126,6 +126,7 @@ final readonly class ListingQuery
                 'pr.category',
                 's.name as supplier',
                 'm.offers',
+                'm.web',
                 'm.dropped',
                 'm.seen_at',
                 'd.outcome',

@@ -141,6 +141,8 @@ MARKET_TOKEN=$(cat "$WRASSE_HOME/market-token")
 SHOP_URL=http://127.0.0.1:$SHOP_PORT
 RATES_URL=http://127.0.0.1:$SHOP_PORT/rates.csv
 ALLOWED_SUBNETS=127.0.0.0/8,::1/128
+ALLOWED_PORTS=80,443,$SHOP_PORT
+KNOWN_HOSTS=*.test=127.0.0.1
 MAIL_MAILER=smtp
 MAIL_HOST=127.0.0.1
 MAIL_PORT=$INBOX_PORT
@@ -328,15 +330,17 @@ prepare_country() {
     SIMULATOR_CONFIG=$(market_config "quayside-$1") php simulators/marketplace/bin/market setup || die "The simulated marketplace $2 could not be set up."
 }
 
-# Our own web shop, and the mailbox price files are sent to.
+# Our own web shop, and those of others, which look at its prices.
 prepare_shop() {
     (umask 077; cat > "$(market_config shop)" <<EOF
-{"name": "Kettle & Crock", "dsn": "pgsql:host=127.0.0.1;port=$PG_PORT;dbname=kettleshop", "user": "wrasse", "password": "$(cat "$WRASSE_HOME/secret")", "seed": 3, "token": "$(cat "$WRASSE_HOME/market-token")"}
+{"name": "Kettle & Crock", "dsn": "pgsql:host=127.0.0.1;port=$PG_PORT;dbname=kettleshop", "user": "wrasse", "password": "$(cat "$WRASSE_HOME/secret")", "seed": 3, "token": "$(cat "$WRASSE_HOME/market-token")", "control_token": "control-$(cat "$WRASSE_HOME/market-token")"}
 EOF
     )
-    has_database kettleshop && return
-    make_database kettleshop
-    SIMULATOR_CONFIG=$(market_config shop) php simulators/shop/bin/shop setup || die "The simulated shop could not be set up."
+    if ! has_database kettleshop; then
+        make_database kettleshop
+        SIMULATOR_CONFIG=$(market_config shop) php simulators/shop/bin/shop setup || die "The simulated shop could not be set up."
+    fi
+    SIMULATOR_CONFIG=$(market_config shop) php simulators/shops/bin/shops setup || die "The simulated shops of others could not be set up."
 }
 
 start_markets() {
@@ -346,6 +350,7 @@ start_markets() {
         fpm_pool quayside dynamic 4 "env[SIMULATOR_CONFIG] = $(market_config quayside)"
         fpm_pool fennmarkt dynamic 4 "env[SIMULATOR_CONFIG] = $(market_config fennmarkt)"
         fpm_pool shop ondemand 3 "env[SIMULATOR_CONFIG] = $(market_config shop)"
+        fpm_pool shops ondemand 8 "env[SIMULATOR_CONFIG] = $(market_config shop)"
     } > "$ETC/fpm-markets.conf"
     {
         nginx_head markets
@@ -364,6 +369,11 @@ EOF
         cat <<EOF
     server {
         listen 127.0.0.1:$SHOP_PORT;
+        server_name *.test;
+        location / { fastcgi_pass unix:$RUN/shops.sock; include /etc/nginx/fastcgi_params; fastcgi_param HTTP_HOST \$http_host; fastcgi_param SCRIPT_FILENAME $ROOT/simulators/shops/public/index.php; }
+    }
+    server {
+        listen 127.0.0.1:$SHOP_PORT default_server;
         location = /rates.csv { fastcgi_pass unix:$RUN/shop.sock; include /etc/nginx/fastcgi_params; fastcgi_param SCRIPT_FILENAME $ROOT/simulators/rates/public/index.php; }
         location / { fastcgi_pass unix:$RUN/shop.sock; include /etc/nginx/fastcgi_params; fastcgi_param SCRIPT_FILENAME $ROOT/simulators/shop/public/index.php; }
     }
@@ -388,10 +398,14 @@ EOF
 
 # Their memory in large pages. Without the just-in-time compiler: a seventh faster with it, but the core's tests fail under that of PHP 8.2.
 worker_command() { WORKER=(env USE_ZEND_ALLOC_HUGE_PAGES=1 php -d opcache.enable_cli=1 artisan queue:work --queue=publish,market,confirm,default --sleep=0.2 --tries=5 --max-time=3600 --memory=128 --quiet); }
+# Pages of other shops may be slow: they have a worker of their own, so that nothing else waits for them.
+reader_command() { worker_command; WORKER=("${WORKER[@]/--queue=*/--queue=watching}"); }
 start_workers() {
     worker_command
     local i
     for i in $(seq "${1:-2}"); do start "worker-$i" "${WORKER[@]}"; done
+    reader_command
+    start reader "${WORKER[@]}"
 }
 start_scheduler() { start scheduler php artisan schedule:work --quiet; }
 
@@ -402,8 +416,8 @@ watch_over() {
         for ((i = 0; i < ${#PIDS[@]}; i++)); do
             kill -0 "${PIDS[i]}" 2>/dev/null && continue
             case ${NAMES[i]} in
-                worker-*)
-                    worker_command
+                worker-* | reader)
+                    worker_command; [ "${NAMES[i]}" != reader ] || reader_command
                     setsid "${WORKER[@]}" >>"$LOG/${NAMES[i]}.log" 2>&1 </dev/null &
                     PIDS[i]=$!; echo $! > "$RUN/${NAMES[i]}.pid" ;;
                 streams)

@@ -22,6 +22,7 @@ final class LayersTest
         'Channels',
         'Catalogue',
         'Market',
+        'Watching',
         'Pricing',
         'Publishing',
         'Screens',

@@ -6,8 +6,8 @@ namespace Tests\Simulators;
 
 use App\Channels\WebhookSignature;
 use PHPUnit\Framework\TestCase;
+use Simulators\Common\Clock;
 use Simulators\Marketplace\BuyBox;
-use Simulators\Marketplace\Clock;
 use Simulators\Marketplace\Demand;
 use Simulators\Marketplace\Faults;
 use Simulators\Marketplace\Feeds;

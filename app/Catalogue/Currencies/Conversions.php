@@ -38,12 +38,20 @@ final class Conversions
     {
         $pair = $from->code.$to->code;
         if (! array_key_exists($pair, $this->costs)) {
-            $rate = $this->rates()->find($from, $to);
-            $mayBeUsed = $rate !== null && ($this->workspace->old_rates === OldRates::Warn || ! $this->isOld($rate));
-            $this->costs[$pair] = $mayBeUsed ? new CostConversion($rate, $this->margin) : null;
+            $rate = $this->ofOffers($from, $to);
+            $this->costs[$pair] = $rate === null ? null : new CostConversion($rate, $this->margin);
         }
 
         return $this->costs[$pair];
+    }
+
+    /** Without a margin, for prices of others; null where there is no rate, or it is older than the workspace allows. */
+    public function ofOffers(Currency $from, Currency $to): ?Rate
+    {
+        $rate = $this->rates()->find($from, $to);
+        $mayBeUsed = $rate !== null && ($this->workspace->old_rates === OldRates::Warn || ! $this->isOld($rate));
+
+        return $mayBeUsed ? $rate : null;
     }
 
     /** Without a margin, and however old: for sums. */

@@ -99,7 +99,7 @@ final readonly class ChannelClient
             );
         }
         $status = $response->status();
-        $wait = self::retryAfter($response);
+        $wait = RetryAfter::seconds($response->header('Retry-After'), self::LONGEST_WAIT_SECONDS);
         if ($status === 429) {
             throw new ChannelUnavailable(
                 Message::of('channel_slow_down', channel: $this->channel),
@@ -158,14 +158,5 @@ final readonly class ChannelClient
             Message::of('channel_unreadable', channel: $this->channel),
             self::SECONDS_UNTIL_RETRY,
         );
-    }
-
-    /** Retry-After as RFC 9110, 10.2.3 has it: seconds, or a date. */
-    private static function retryAfter(Response $response): ?int
-    {
-        $after = $response->header('Retry-After');
-        $at = ctype_digit($after) ? now()->getTimestamp() + (int) $after : strtotime($after);
-
-        return $at === false ? null : max(1, min(self::LONGEST_WAIT_SECONDS, $at - now()->getTimestamp()));
     }
 }

@@ -4,17 +4,13 @@ declare(strict_types=1);
 
 namespace App\Channels\Outgoing;
 
-use Closure;
-use GuzzleHttp\Psr7\DroppingStream;
-use GuzzleHttp\Psr7\Utils;
 use Illuminate\Http\Client\Factory;
 use Illuminate\Http\Client\PendingRequest;
-use Psr\Http\Message\RequestInterface;
 
 /**
- * The one way by which HTTP requests leave. Every request, and every redirect where one is followed, is checked by
- * AddressGuard and connects to an address that was checked. Redirects are not followed unless the caller asks for it;
- * proxies of the environment are not used, as they would resolve names for themselves.
+ * Calls programs by HTTP. Every request, and every redirect where one is followed, goes to an address that was checked
+ * (PinnedAddress). Redirects are not followed unless the caller asks for it; proxies of the environment are not used, as
+ * they would resolve names for themselves.
  */
 final readonly class OutgoingHttp
 {
@@ -24,7 +20,7 @@ final readonly class OutgoingHttp
 
     public const MAX_BYTES = 16 * 1_024 * 1_024;
 
-    public function __construct(private Factory $http, private AddressGuard $guard)
+    public function __construct(private Factory $http, private PinnedAddress $pinned)
     {
     }
 
@@ -40,27 +36,7 @@ final readonly class OutgoingHttp
             ->connectTimeout(self::CONNECT_SECONDS)
             ->timeout(self::SECONDS)
             ->withoutRedirecting()
-            ->withMiddleware($this->pin($maxBytes))
+            ->withMiddleware($this->pinned->middleware($maxBytes))
             ->withOptions(['proxy' => '']);
-    }
-
-    /** @return Closure(callable): Closure */
-    private function pin(int $maxBytes): Closure
-    {
-        return fn (
-            callable $handler,
-        ): Closure => function (RequestInterface $request, array $options) use ($handler, $maxBytes) {
-            $uri = $request->getUri();
-            $addresses = $this->guard->addresses($uri->getHost());
-            $port = $uri->getPort() ?? ($uri->getScheme() === 'https' ? 443 : 80);
-            $options['curl'] = [
-                ...$options['curl'] ?? [],
-                CURLOPT_RESOLVE => [$uri->getHost().":{$port}:".implode(',', $addresses)],
-                CURLOPT_PROTOCOLS => CURLPROTO_HTTP | CURLPROTO_HTTPS,
-            ];
-            $options['sink'] = new DroppingStream(Utils::streamFor(), $maxBytes);
-
-            return $handler($request, $options);
-        };
     }
 }

@@ -13,8 +13,12 @@ final readonly class WebAddress
 {
     private const HIGHEST_PORT = 65_535;
 
-    private function __construct(public string $url, public string $host, private string $origin)
-    {
+    private function __construct(
+        public string $url,
+        public string $host,
+        public int $port,
+        private string $origin,
+    ) {
     }
 
     /**
@@ -46,7 +50,7 @@ final readonly class WebAddress
         $written = str_contains($name, ':') ? "[{$name}]" : $name;
         $port = $uri->getPort() ?? ($scheme === 'https' ? 443 : 80);
 
-        return new self((string) $uri->withHost($written), $name, "{$scheme}://{$written}:{$port}");
+        return new self((string) $uri->withHost($written), $name, $port, "{$scheme}://{$written}:{$port}");
     }
 
     /** Scheme, host and port (RFC 6454): to which secrets belong. */

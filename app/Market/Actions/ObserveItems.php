@@ -120,7 +120,7 @@ final readonly class ObserveItems
                     $listing->price_minor,
                     $listing->floor_minor,
                     $listing->ceiling_minor,
-                    $rivals,
+                    RecordWebOffers::beside($rivals, $listing->web),
                     $askedAt,
                     $listing->holds_buy_box,
                 );
@@ -192,6 +192,7 @@ final readonly class ObserveItems
                 'floor_minor',
                 'ceiling_minor',
                 'm.offers',
+                'm.web',
                 'm.changed_at',
             ])
             ->keyBy('id')

@@ -43,7 +43,7 @@ final readonly class RivalController
         $part = '%'.addcslashes((string) $request->query('q'), '\\%_').'%';
         $rivals = Rival::query()
             ->toBase()
-            ->join('channels', 'channels.id', '=', 'rivals.channel_id')
+            ->leftJoin('channels', 'channels.id', '=', 'rivals.channel_id')
             ->where(
                 fn (Builder $query) => $query
                     ->where('rivals.name', 'ilike', $part)

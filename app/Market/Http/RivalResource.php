@@ -12,7 +12,7 @@ final readonly class RivalResource
     public function __construct(
         #[OA\Property(description: 'As rules name it.')] public string $seller,
         #[OA\Property(description: 'As the channel shows it.')] public string $name,
-        #[OA\Property] public string $channel,
+        #[OA\Property(description: 'Where it sells; null: in a shop of its own.')] public ?string $channel,
     ) {
     }
 }

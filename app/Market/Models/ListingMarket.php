@@ -15,6 +15,7 @@ use Illuminate\Database\Eloquent\Model;
  * @property int $workspace_id
  * @property list<array<string, mixed>> $offers as the pricing core reads them, without seen_at
  * @property string|null $packed the same as decisions read them; null where they came in past our observation
+ * @property string $web JSON: offers of other shops, as WebOffers reads them
  * @property array<string, string> $dropped why an offer does not count, by offer as the core's Dropped::key() tells
  *     them apart
  * @property CarbonImmutable $seen_at

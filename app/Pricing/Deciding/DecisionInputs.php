@@ -8,6 +8,7 @@ use App\Accounts\Models\Workspace;
 use App\Catalogue\Fees\ChannelTerms;
 use App\Catalogue\Fees\SaleTerms;
 use App\Catalogue\Limits\InheritedLimits;
+use App\Market\WebOffers;
 use Carbon\CarbonInterface;
 use Wrasse\Core\Decision\Request;
 use Wrasse\Core\Document\InvalidDocument;
@@ -17,6 +18,7 @@ use Wrasse\Core\Document\OfferReader;
 use Wrasse\Core\Document\PackedOffers;
 use Wrasse\Core\Limits\LimitTerms;
 use Wrasse\Core\Market\Listing;
+use Wrasse\Core\Market\Offer;
 use Wrasse\Core\Market\Offers;
 use Wrasse\Core\Market\Sales;
 use Wrasse\Core\Market\SalesDay;
@@ -62,6 +64,8 @@ final class DecisionInputs
 
     private readonly SaleTerms $sale;
 
+    private readonly WebOffers $web;
+
     /** @var array<string, string> fees, tax and limits as JSON, of listings that have the same */
     private array $shared = [];
 
@@ -83,6 +87,7 @@ final class DecisionInputs
         $this->today = $at->toImmutable()->setTimezone($workspace->time_zone)->toDateString();
         $this->limits = InheritedLimits::in($workspace);
         $this->sale = new SaleTerms($workspace, day: $this->today);
+        $this->web = new WebOffers($this->sale->conversions);
     }
 
     public function terms(ListingRow $row): ChannelTerms
@@ -128,7 +133,7 @@ final class DecisionInputs
             $this->now,
             $listing,
             $this->limitTerms($row, $terms, $limits),
-            self::market($row, $offers),
+            $this->market($row, $terms, $offers),
             $rule->read($currency->code),
         );
     }
@@ -243,7 +248,10 @@ final class DecisionInputs
             -1,
         );
 
+        $web = $this->webDocuments($row);
+
         return "{\"own\":{$own},{$shared},".
+            ($web === [] ? '' : '"web":'.self::json($web).',').
             ($row->packed === null ? '"offers":'.($row->offers ?? '[]') : "\"packed\":{$row->packed}").
             '}';
     }
@@ -275,6 +283,7 @@ final class DecisionInputs
          *     limits: mixed,
          *     offers?: list<array<string, mixed>>,
          *     packed?: list<mixed>,
+         *     web?: list<array<string, mixed>>,
          * } $kept
          */
         $kept = json_decode($text, true, 32, JSON_THROW_ON_ERROR);
@@ -294,10 +303,13 @@ final class DecisionInputs
             'fees' => $kept['fees'],
             'tax' => $kept['tax'],
             'limits' => $kept['limits'],
-            'offers' => self::seenAt(
-                $row->seen_at,
-                isset($kept['packed']) ? PackedOffers::unpack($kept['packed'], $currency) : $kept['offers'] ?? [],
-            ),
+            'offers' => [
+                ...self::seenAt(
+                    $row->seen_at,
+                    isset($kept['packed']) ? PackedOffers::unpack($kept['packed'], $currency) : $kept['offers'] ?? [],
+                ),
+                ...$kept['web'] ?? [],
+            ],
             'rule' => (new RuleDocument($rule, $own->code))->ignoring($ignored)->for($currency->code),
         ];
     }
@@ -327,16 +339,36 @@ final class DecisionInputs
     }
 
     /** The offers are mostly packed when they are observed; what came in another way is read as it stands. */
-    private static function market(ListingRow $row, OfferReader $reader): Offers
+    private function market(ListingRow $row, ChannelTerms $terms, OfferReader $reader): Offers
     {
         $seenAt = self::time($row->seen_at);
+        $offers =
+            $row->packed === null
+                ? $reader->all(
+                    Node::of(json_decode($row->offers ?? '[]', true, 8, JSON_THROW_ON_ERROR), '$.offers'),
+                    $seenAt,
+                )
+                : PackedOffers::read($row->packed, $seenAt);
+        $web = $row->web === null || $row->web === '[]' ? [] : $this->web->offers($row->web, $terms);
 
-        return $row->packed === null
-            ? $reader->all(
-                Node::of(json_decode($row->offers ?? '[]', true, 8, JSON_THROW_ON_ERROR), '$.offers'),
-                $seenAt,
-            )
-            : PackedOffers::read($row->packed, $seenAt);
+        return $web === [] ? $offers : new Offers([...$offers->groups, ...Offers::of($web)->groups]);
+    }
+
+    /** @return list<array<string, mixed>> offers of other shops in the listing's own terms */
+    private function webDocuments(ListingRow $row): array
+    {
+        if ($row->web === null || $row->web === '[]') {
+            return [];
+        }
+        $terms = $this->terms($row);
+
+        return array_map(
+            fn (Offer $offer) => [
+                ...WebOffers::document($offer, $terms->currency),
+                'seen_at' => self::rfc3339($offer->seenAt),
+            ],
+            $this->web->offers($row->web, $terms),
+        );
     }
 
     /** @return list<array<string, mixed>> */
@@ -347,7 +379,7 @@ final class DecisionInputs
         /** @var list<array<string, mixed>> $offers */
         $offers = $row->packed === null ? $kept : PackedOffers::unpack($kept, $this->terms($row)->currency);
 
-        return self::seenAt($row->seen_at, $offers);
+        return [...self::seenAt($row->seen_at, $offers), ...$this->webDocuments($row)];
     }
 
     /**

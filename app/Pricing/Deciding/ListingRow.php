@@ -102,6 +102,9 @@ final class ListingRow extends TypedRow
     /** JSON: the offers, where they are not packed. */
     public ?string $offers;
 
+    /** JSON: offers of other shops, as WebOffers reads them; null where no market is known. */
+    public ?string $web;
+
     /** JSON: why offers do not count, by offer; null where no market is known. */
     public ?string $dropped;
 

@@ -72,6 +72,7 @@ final readonly class ListingRows
                 'l.field_size',
                 'l.lowest_minor',
                 'm.packed',
+                'm.web',
                 'm.dropped',
                 'd.decision_id',
                 'd.outcome',

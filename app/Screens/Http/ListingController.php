@@ -223,7 +223,7 @@ final readonly class ListingController
         /** @var list<array<string, mixed>> $offers */
         $offers = $decided->input()['offers'];
         /** @var array<string, string> $names */
-        $names = Rival::query()->where('channel_id', $listing->channel_id)->pluck('name', 'seller')->all();
+        $names = Rival::onChannel($listing->channel_id)->pluck('name', 'seller')->all();
 
         return new JsonResponse(
             new ListingDetail(

@@ -6,6 +6,7 @@ namespace App\Screens\Http;
 
 use OpenApi\Attributes as OA;
 use Wrasse\Core\Market\DropReason;
+use Wrasse\Core\Market\WebOffer;
 use Wrasse\Core\Money\Basis;
 use Wrasse\Core\Money\Currency;
 
@@ -20,6 +21,7 @@ final readonly class ListingMark
         )]
         public string $at,
         #[OA\Property] public bool $buy_box,
+        #[OA\Property(description: 'Whether it is from a page of another shop.')] public bool $is_web,
         #[OA\Property(
             description: 'Why it does not count; null if it does.',
             type: 'string',
@@ -48,6 +50,7 @@ final readonly class ListingMark
                 (string) $offer['seller'],
                 $currency->format($at),
                 (bool) ($offer['buy_box'] ?? false),
+                ($offer['source'] ?? null) === WebOffer::SOURCE,
                 $dropped[OfferResource::key($offer, $landed)] ?? null,
             );
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Screens\Http;
 
 use App\Catalogue\Currencies\OwnCurrency;
+use App\Market\Actions\RecordWebOffers;
 use App\Support\Messages\Message;
 use Carbon\CarbonImmutable;
 use OpenApi\Attributes as OA;
@@ -98,7 +99,7 @@ final readonly class ListingRow
             default => null,
         };
         /** @var list<array<string, mixed>> $offers */
-        $offers = json_decode($row->offers ?? '[]', true, 8, JSON_THROW_ON_ERROR);
+        $offers = json_decode(RecordWebOffers::beside($row->offers ?? '[]', $row->web), true, 8, JSON_THROW_ON_ERROR);
         /** @var array<string, string> $dropped */
         $dropped = json_decode($row->dropped ?? '{}', true, 8, JSON_THROW_ON_ERROR);
 

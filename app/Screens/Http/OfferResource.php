@@ -7,6 +7,7 @@ namespace App\Screens\Http;
 use OpenApi\Attributes as OA;
 use Wrasse\Core\Market\Dropped;
 use Wrasse\Core\Market\DropReason;
+use Wrasse\Core\Market\WebOffer;
 use Wrasse\Core\Money\Basis;
 use Wrasse\Core\Money\Currency;
 
@@ -23,6 +24,7 @@ final readonly class OfferResource
         #[OA\Property] public string $fulfilment,
         #[OA\Property] public bool $in_stock,
         #[OA\Property] public bool $buy_box,
+        #[OA\Property(description: 'Whether it is from a page of another shop.')] public bool $is_web,
         #[OA\Property] public ?string $rating_percent,
         #[OA\Property] public ?int $rating_count,
         #[OA\Property] public ?int $handling_days,
@@ -63,6 +65,7 @@ final readonly class OfferResource
                 (string) ($offer['fulfilment'] ?? 'merchant'),
                 (bool) ($offer['in_stock'] ?? true),
                 (bool) ($offer['buy_box'] ?? false),
+                ($offer['source'] ?? null) === WebOffer::SOURCE,
                 isset($offer['rating_percent']) ? (string) $offer['rating_percent'] : null,
                 isset($offer['rating_count']) ? (int) $offer['rating_count'] : null,
                 isset($offer['handling_days']) ? (int) $offer['handling_days'] : null,

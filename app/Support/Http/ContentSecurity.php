@@ -14,9 +14,11 @@ final readonly class ContentSecurity
     public function handle(Request $request, Closure $next): Response
     {
         $response = $next($request);
+        // What shows pages of others forbids more by itself.
+        $own = $response->headers->get('Content-Security-Policy');
         $response->headers->set(
             'Content-Security-Policy',
-            "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; object-src 'none'; base-uri 'self'; frame-ancestors 'none'",
+            $own ?? "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; object-src 'none'; base-uri 'self'; frame-ancestors 'none'",
         );
         $response->headers->set('X-Content-Type-Options', 'nosniff');
         $response->headers->set('Referrer-Policy', 'same-origin');

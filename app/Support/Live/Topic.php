@@ -16,5 +16,6 @@ enum Topic: string
     case Rules = 'rules';
     case Runs = 'runs';
     case Today = 'today';
+    case Watches = 'watches';
     case Workspace = 'workspace';
 }

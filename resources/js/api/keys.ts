@@ -21,11 +21,13 @@ type Kind =
     | 'me'
     | 'price-wars'
     | 'rates'
+    | 'readings'
     | 'retention'
     | 'rivals'
     | 'rule'
     | 'rules'
     | 'runs'
+    | 'sites'
     | 'suggestions'
     | 'suppliers'
     | 'tax-rates'
@@ -34,6 +36,7 @@ type Kind =
     | 'try-markup'
     | 'try-out'
     | 'views'
+    | 'watches'
     | 'worklist'
     | 'workspace';
 
@@ -53,6 +56,7 @@ const KINDS: Record<Topic, { all: Kind[]; each?: Kind }> = {
     rules: { all: ['rules', 'listings'], each: 'rule' },
     runs: { all: ['runs', 'today', 'rules'] },
     today: { all: ['today', 'price-wars', 'suggestions'] },
+    watches: { all: ['watches', 'sites', 'readings'] },
     workspace: {
         all: ['workspace', 'rates', 'tax-rates', 'suppliers', 'limits', 'channels', 'listings', 'listing', 'changes'],
     },

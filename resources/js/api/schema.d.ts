@@ -1428,6 +1428,229 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/watches/{id}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What came of reading a page, the latest first */
+        get: operations["listReadings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/readings/{id}/page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The page as it was, with marks on what was read; nothing in it runs or loads */
+        get: operations["readingPage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sites": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Shops whose pages are read */
+        get: operations["listSites"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sites/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Change how a site is asked, or what is said of it */
+        patch: operations["changeSite"];
+        trace?: never;
+    };
+    "/api/v1/sites/{id}/recipe/suggest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make a recipe from an element that was pointed at, and try it on all pages that are kept */
+        post: operations["suggestRecipe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sites/{id}/recipe/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Try a recipe on all pages of the site that are kept; nothing is changed */
+        post: operations["checkRecipe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sites/{id}/recipe": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Read the pages of the site by a recipe; null: without one */
+        put: operations["saveRecipe"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/watches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Pages that are read */
+        get: operations["listWatches"];
+        put?: never;
+        /** Watch a page; it is read at once */
+        post: operations["addWatch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Change some: when they are read, which variant is meant, whether they are paused */
+        patch: operations["changeWatches"];
+        trace?: never;
+    };
+    "/api/v1/watches/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One page that is read */
+        get: operations["watch"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/watches/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Have some read as soon as their sites may be asked */
+        post: operations["readWatches"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/watches/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** End some: their offers do not count any more */
+        post: operations["removeWatches"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/watches/{id}/confirm": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that the last reading is the price you see: it counts */
+        post: operations["confirmReading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/watches/{id}/reject": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that the last reading is wrong: nothing of this page counts until one is confirmed */
+        post: operations["rejectReading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1937,7 +2160,8 @@ export interface components {
             seller: string;
             /** @description As the channel shows it. */
             name: string;
-            channel: string;
+            /** @description Where it sells; null: in a shop of its own. */
+            channel: string | null;
         };
         ApprovalAnswer: {
             /** @description How many went out, or were rejected. */
@@ -2477,6 +2701,8 @@ export interface components {
             /** @description Its price with shipping, less our shipping: what our price must be to cost the buyer the same. */
             at: string;
             buy_box: boolean;
+            /** @description Whether it is from a page of another shop. */
+            is_web: boolean;
             /**
              * @description Why it does not count; null if it does.
              * @enum {string|null}
@@ -2565,6 +2791,8 @@ export interface components {
             fulfilment: string;
             in_stock: boolean;
             buy_box: boolean;
+            /** @description Whether it is from a page of another shop. */
+            is_web: boolean;
             rating_percent: string | null;
             rating_count: number | null;
             handling_days: number | null;
@@ -2721,7 +2949,7 @@ export interface components {
         /** @description The data of an event named "change". */
         LiveEvent: {
             /** @enum {string} */
-            topic: "approvals" | "batches" | "changes" | "facets" | "imports" | "listings" | "rules" | "runs" | "today" | "workspace";
+            topic: "approvals" | "batches" | "changes" | "facets" | "imports" | "listings" | "rules" | "runs" | "today" | "watches" | "workspace";
             /** @description Of what changed; none: many. */
             ids: number[];
         };
@@ -2734,6 +2962,205 @@ export interface components {
             };
             /** @description In English. */
             text: string;
+        };
+        /** @description What a page offers, in its own currency. */
+        FoundOffer: {
+            price: string;
+            /** @description ISO 4217. */
+            currency: string;
+            /** @description As the page says it. */
+            shipping: string | null;
+            /** @description As the page says it. */
+            tax_included: boolean | null;
+            /** @enum {string} */
+            availability: "in_stock" | "limited" | "backorder" | "preorder" | "out_of_stock" | "discontinued" | "unknown";
+            condition: string;
+            name: string | null;
+            variant: string | null;
+            /** @description Where the price stood, such as json_ld or markup. */
+            source: string;
+            /** @description 0 to 100. */
+            confidence: number;
+            /** Format: date-time */
+            read_at: string;
+        };
+        /** @description One attempt to read a page. */
+        Reading: {
+            id: number;
+            /** Format: date-time */
+            read_at: string;
+            /** @enum {string} */
+            verdict: "new" | "good" | "doubtful" | "failed" | "wrong";
+            problem: components["schemas"]["Message"] | null;
+            /** @description Of HTTP; null: no answer came, or none was asked for. */
+            status: number | null;
+            /** @description Of the page. */
+            bytes: number;
+            milliseconds: number;
+            redirects: string[];
+            price: string | null;
+            /** @description ISO 4217. */
+            currency: string | null;
+            /** @description Where the price stood. */
+            source: string | null;
+            /** @description 0 to 100; null: nothing was read. */
+            confidence: number | null;
+            /** @description Whether the page is kept as it was. */
+            has_page: boolean;
+        };
+        /** @description Another shop whose pages are read, with what is said of it. */
+        Site: {
+            /** @description mixed>|null */
+            id: number;
+            /** @description What rules call the seller. */
+            host: string;
+            /** @description mixed>|null */
+            name: string;
+            /** @description Pages that are read. */
+            watches: number;
+            /** @description Of them: those whose price counts. */
+            counting: number;
+            /** @description Of them: those of which nobody has said whether they are right. */
+            unconfirmed: number;
+            /** @description Of them: those whose last reading is doubtful. */
+            doubtful: number;
+            /** @description Of them: those whose last reading found no price. */
+            failing: number;
+            /** @description Whether so many fail that the site itself has probably changed. */
+            is_failing: boolean;
+            /**
+             * Format: date-time
+             * @description mixed>|null
+             */
+            read_at: string | null;
+            problem: components["schemas"]["Message"] | null;
+            /** @description mixed>|null */
+            is_paused: boolean;
+            /** @description Between two requests, at least. */
+            delay_seconds: number;
+            /** @description Requests a day, at most. */
+            daily_requests: number;
+            /** @description Requests today, in UTC. */
+            requests: number;
+            /** @description A price that moves by more is doubtful. */
+            doubt_percent: number;
+            /** @description Our own shop: never compared with. */
+            is_own: boolean;
+            /** @description ISO 4217, of prices whose page does not say, and of the shipping terms. */
+            currency: string | null;
+            /** @description Whether prices include tax where the page does not say; null: as ours. */
+            tax_included: boolean | null;
+            /** @description Where the page does not say; null: not known. */
+            shipping: string | null;
+            /** @description The price from which there is no shipping charge. */
+            free_shipping_from: string | null;
+            /** @description Number of the recipe its pages are read by; null: none. */
+            recipe_number: number | null;
+            /** @description The recipe. */
+            recipe: Record<string, never> | null;
+            /** @description mixed>|null */
+            revision: number;
+        };
+        SuggestedRecipe: {
+            recipe: Record<string, never>;
+            check: components["schemas"]["RecipeCheck"];
+        };
+        /** @description To how many watches something was done. */
+        WatchCount: {
+            watches: number;
+        };
+        /** @description A rival's page that is read for a listing. */
+        Watch: {
+            id: number;
+            listing: components["schemas"]["WatchedListing"] | null;
+            proposed: components["schemas"]["WatchedListing"] | null;
+            site_id: number;
+            /** @description What rules call the seller. */
+            host: string;
+            url: string;
+            /** @description Which of those on the page is meant. */
+            variant: string | null;
+            note: string | null;
+            schedule: components["schemas"]["WatchSchedule"];
+            /** Format: date */
+            active_until: string | null;
+            is_paused: boolean;
+            /** @enum {string} */
+            state: "new" | "confirmed" | "rejected";
+            /**
+             * Format: date-time
+             * @description When it is read next; null: not by itself.
+             */
+            due_at: string | null;
+            /** @description Whether its page is being asked for. */
+            is_being_read: boolean;
+            /** @description The number of the last reading. */
+            reading: number | null;
+            /** Format: date-time */
+            read_at: string | null;
+            /**
+             * @description Of the last reading.
+             * @enum {string|null}
+             */
+            verdict: "new" | "good" | "doubtful" | "failed" | "wrong" | null;
+            found: components["schemas"]["FoundOffer"] | null;
+            problem: components["schemas"]["Message"] | null;
+            /** @description Why the last reading is not believed yet. */
+            doubts: ("currency" | "price" | "name" | "variant" | "source" | "confidence")[];
+            /** @description Those on the page. */
+            variants: {
+                name: string;
+                price: string | null;
+                availability: string;
+            }[];
+            counts: components["schemas"]["FoundOffer"] | null;
+            /** @description What counts with shipping, in the currency of the listing and with or without tax as its price is. */
+            landed: string | null;
+            not_counted: components["schemas"]["Message"] | null;
+            /** @description Readings in a row without a price. */
+            failures: number;
+            site_problem: components["schemas"]["Message"] | null;
+        };
+        /** @description A listing of ours beside a page of a rival. */
+        WatchedListing: {
+            id: number;
+            sku: string;
+            title: string;
+            channel: string;
+            price: string;
+            /** @description ISO 4217. */
+            currency: string;
+        };
+        /** @description What a recipe reads on a page, beside what was read before. */
+        CheckedPage: {
+            watch_id: number;
+            reading: number;
+            url: string;
+            before: string | null;
+            price: string | null;
+            /** @description ISO 4217. */
+            currency: string | null;
+            problems: string[];
+        };
+        /** @description What a recipe reads on the pages of its site that are kept. */
+        RecipeCheck: {
+            /** @description How many pages there are. */
+            total: number;
+            /** @description On how many of them it finds a price. */
+            reads: number;
+            pages: components["schemas"]["CheckedPage"][];
+        };
+        WatchSchedule: {
+            /**
+             * @description A schedule as people and programs write it.
+             * @enum {integer}
+             */
+            every_minutes: 10 | 30 | 60;
+        } | {
+            times_a_day: number;
+        } | {
+            /** @description Times such as 08:00, in the workspace’s time zone. */
+            at: string[];
         };
         /**
          * A pricing rule, version 1
@@ -6013,6 +6440,505 @@ export interface operations {
             };
             /** @description Too many streams are open for this person */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listReadings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The last hundred */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reading"][];
+                };
+            };
+        };
+    };
+    readingPage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description HTML */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/html": unknown;
+                };
+            };
+            /** @description It is not kept, or not any more */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listSites: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description By host */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Site"][];
+                };
+            };
+        };
+    };
+    changeSite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description The one that was edited. */
+                    revision?: number;
+                    name?: string;
+                    delay_seconds?: number;
+                    daily_requests?: number;
+                    doubt_percent?: number;
+                    is_own?: boolean;
+                    is_paused?: boolean;
+                    currency?: string | null;
+                    tax_included?: boolean | null;
+                    shipping?: string | null;
+                    free_shipping_from?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description As it is now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Site"];
+                };
+            };
+            /** @description Someone else changed it since */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What is wrong with which field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    suggestRecipe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description Whose page it is. */
+                    reading: number;
+                    /** @description Its data-wrasse-n. */
+                    element: number;
+                    /** @enum {string} */
+                    field: "price" | "old_price" | "name" | "availability" | "shipping";
+                };
+            };
+        };
+        responses: {
+            /** @description The recipe, and what it reads */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SuggestedRecipe"];
+                };
+            };
+            /** @description The page is not kept any more, or has no such element */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    checkRecipe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    recipe: Record<string, never>;
+                };
+            };
+        };
+        responses: {
+            /** @description What it reads */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecipeCheck"];
+                };
+            };
+            /** @description What is wrong with the recipe, and where */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    saveRecipe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    recipe: Record<string, never> | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Its pages are read again */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Site"];
+                };
+            };
+            /** @description What is wrong with the recipe, and where */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listWatches: {
+        parameters: {
+            query?: {
+                listing?: number;
+                site?: number;
+                /** @description “attention”: only those that a person has to look at. */
+                show?: "all" | "attention";
+                /** @description The id of the last one that was received. */
+                after?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description By id, a hundred at most */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Watch"][];
+                };
+            };
+        };
+    };
+    addWatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    url: string;
+                    /** @description Null: one is proposed once the page has been read. */
+                    listing_id?: number | null;
+                    variant?: string | null;
+                    note?: string | null;
+                    schedule?: components["schemas"]["WatchSchedule"];
+                    /** Format: date */
+                    active_until?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description It is watched */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Watch"];
+                };
+            };
+            /** @description What is wrong with which field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    changeWatches: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    ids: number[];
+                    schedule?: components["schemas"]["WatchSchedule"];
+                    /** Format: date */
+                    active_until?: string | null;
+                    variant?: string | null;
+                    note?: string | null;
+                    is_paused?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description How many there were */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WatchCount"];
+                };
+            };
+        };
+    };
+    watch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As it is now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Watch"];
+                };
+            };
+        };
+    };
+    readWatches: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    ids: number[];
+                };
+            };
+        };
+        responses: {
+            /** @description How many there were */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WatchCount"];
+                };
+            };
+        };
+    };
+    removeWatches: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    ids: number[];
+                };
+            };
+        };
+        responses: {
+            /** @description How many there were */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WatchCount"];
+                };
+            };
+        };
+    };
+    confirmReading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description The one that was looked at. */
+                    reading: number;
+                    /** @description What it is a price of, where that was not said before. */
+                    listing_id?: number | null;
+                };
+            };
+        };
+        responses: {
+            /** @description It counts */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Watch"];
+                };
+            };
+            /** @description The page has been read again since */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rejectReading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description The one that was looked at. */
+                    reading: number;
+                };
+            };
+        };
+        responses: {
+            /** @description It does not count */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Watch"];
+                };
+            };
+            /** @description The page has been read again since */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -39,7 +39,10 @@ export function priceLineSentence({ floor, ceiling, price, proposed, marks, curr
     ].join('');
 }
 
-/** Scale from floor to ceiling, rivals as ticks, ours as a fish whose nose is at the price. */
+/**
+ * Scale from floor to ceiling, rivals as ticks, those with a shop of their own with a ring on top, ours as a fish whose nose
+ * is at the price.
+ */
 export const PriceLine = memo(function PriceLine(props: PriceLineProps) {
     const { floor, ceiling, price, proposed, marks, large = false } = props;
     if (!floor || !ceiling) return null;
@@ -92,6 +95,19 @@ export const PriceLine = memo(function PriceLine(props: PriceLineProps) {
                 .filter((tick) => tick.buyBox)
                 .map((tick) => (
                     <Roof key={tick.x} x={tick.x} y={y - (12 + Math.min(tick.count - 1, 3) * 2) * unit} unit={unit} />
+                ))}
+            {line.ticks
+                .filter((tick) => tick.web)
+                .map((tick) => (
+                    <circle
+                        key={`${tick.x} ${tick.counted}`}
+                        cx={tick.x}
+                        cy={y - (10.5 + Math.min(tick.count - 1, 3) * 2) * unit}
+                        r={2.1 * unit}
+                        fill="var(--sheet)"
+                        stroke={tick.counted ? 'var(--stripe)' : 'var(--text-3)'}
+                        strokeWidth={1.4}
+                    />
                 ))}
             {line.below > 0 && <Beyond x={inset - 8 * unit} y={y} way={-1} count={line.below} unit={unit} />}
             {line.above > 0 && <Beyond x={width - inset + 8 * unit} y={y} way={1} count={line.above} unit={unit} />}

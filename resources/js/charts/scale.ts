@@ -5,6 +5,7 @@ export interface LineMark {
     buy_box: boolean;
     dropped: string | null;
     seller: string;
+    is_web?: boolean;
 }
 
 export interface PlacedTick {
@@ -12,6 +13,8 @@ export interface PlacedTick {
     count: number;
     counted: boolean;
     buyBox: boolean;
+    /** Whether one of them is a shop of its own. */
+    web: boolean;
     sellers: string[];
 }
 
@@ -55,8 +58,9 @@ function add(ticks: PlacedTick[], x: number, mark: LineMark): void {
     if (near) {
         near.count++;
         near.buyBox ||= mark.buy_box;
+        near.web ||= mark.is_web === true;
         near.sellers.push(mark.seller);
     } else {
-        ticks.push({ x, count: 1, counted, buyBox: mark.buy_box, sellers: [mark.seller] });
+        ticks.push({ x, count: 1, counted, buyBox: mark.buy_box, web: mark.is_web === true, sellers: [mark.seller] });
     }
 }

@@ -9,6 +9,7 @@ const SignIn = lazy(() => import('@/accounts/SignIn'));
 const ListingsPage = lazy(() => import('@/screens/listings/ListingsPage'));
 const HistoryPage = lazy(() => import('@/screens/listings/HistoryPage'));
 const TodayPage = lazy(() => import('@/screens/today/TodayPage'));
+const RivalsPage = lazy(() => import('@/watching/RivalsPage'));
 const RulesPage = lazy(() => import('@/pricing/RulesPage'));
 const RulePage = lazy(() => import('@/pricing/RulePage'));
 const ChangesPage = lazy(() => import('@/publishing/ChangesPage'));
@@ -25,6 +26,7 @@ const router = createBrowserRouter(
                 <Route path="/today" element={<TodayPage />} />
                 <Route path="/listings" element={<ListingsPage />} />
                 <Route path="/listings/:id/history" element={<HistoryPage />} />
+                <Route path="/rivals" element={<RivalsPage />} />
                 <Route path="/rules" element={<RulesPage />} />
                 <Route path="/rules/:id" element={<RulePage />} />
                 <Route path="/changes" element={<ChangesPage />} />

@@ -14,6 +14,7 @@ export function Rail({ workspace }: { workspace: string }) {
     const places: [string, string, string?][] = [
         ['/today', t('today.title'), open ? t('today.forYou', { many: open }) : undefined],
         ['/listings', t('shell.listings')],
+        ['/rivals', t('shell.rivals')],
         ['/rules', t('shell.rules'), on === undefined ? undefined : t('shell.on', { on })],
         ['/changes', t('shell.changes')],
         ['/settings', t('shell.settings')],

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Simulators\Marketplace;
 
 use Simulators\Common\Chance;
+use Simulators\Common\Clock;
 use Simulators\Common\Store;
 
 /** Buyers: they come by the item's usual demand, four in five take the buy box, the others the cheapest. */

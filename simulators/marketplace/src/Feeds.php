@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Simulators\Marketplace;
 
+use Simulators\Common\Clock;
 use Simulators\Common\Store;
 
 /**

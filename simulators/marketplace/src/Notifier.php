@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Simulators\Marketplace;
 
+use Simulators\Common\Clock;
 use Simulators\Common\Store;
 
 /** Sends word of changed offers, signed as the Standard Webhooks specification says (symmetric signature, v1). */

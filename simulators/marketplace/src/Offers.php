@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Simulators\Marketplace;
 
+use Simulators\Common\Clock;
 use Simulators\Common\Store;
 
 /** Changes to offers, each followed by a new buy box and word to whoever listens. */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Simulators\Marketplace;
 
 use Simulators\Common\Chance;
+use Simulators\Common\Clock;
 use Simulators\Common\Store;
 use Simulators\Marketplace\Behaviour\Behaviours;
 use Simulators\Marketplace\Behaviour\Situation;

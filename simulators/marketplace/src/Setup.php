@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Simulators\Marketplace;
 
 use Simulators\Common\Chance;
+use Simulators\Common\Clock;
 use Simulators\Common\Store;
 
 /** Fills an empty database from the scenario files; the seed decides who offers what at which price. */

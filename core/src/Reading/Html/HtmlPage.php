@@ -102,6 +102,16 @@ final class HtmlPage
         return $path;
     }
 
+    /** The element at a path as path() writes it; null where there is none. */
+    public function at(string $path): ?DOMElement
+    {
+        try {
+            return $this->select($path)[0] ?? null;
+        } catch (ExceptionInterface) {
+            return null;
+        }
+    }
+
     public function language(): ?string
     {
         $lang = trim((string) $this->document->documentElement?->getAttribute('lang'));

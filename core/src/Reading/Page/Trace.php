@@ -43,6 +43,27 @@ final class Trace
         }
     }
 
+    /** @return list<array{string, string}> where on the page what was read stands: field and path */
+    public function places(PageReading $reading): array
+    {
+        $document = $reading->document();
+        $places = [];
+        foreach ($this->found as $field => $values) {
+            foreach ($values as $one) {
+                if ($one['at'] !== null && self::isSame($one['value'], $document[$field])) {
+                    $places[] = [$field, HtmlPage::path($one['at'])];
+                }
+            }
+        }
+
+        return $places;
+    }
+
+    private static function isSame(string $value, mixed $read): bool
+    {
+        return $value === $read || is_numeric($value) && is_string($read) && is_numeric($read) && bccomp($value, $read, 4) === 0;
+    }
+
     /** @return array<string, list<array{value: string, source: string, at: string|null, taken: bool, why: string}>> */
     public function document(PageReading $reading): array
     {
@@ -52,8 +73,7 @@ final class Trace
             $source = $reading->foundBy[$field] ?? null;
             $traced[$field] = array_map(function (array $one) use ($field, $source, $document): array {
                 $read = $document[$field];
-                $isSame = $one['value'] === $read
-                    || is_numeric($one['value']) && is_string($read) && is_numeric($read) && bccomp($one['value'], $read, 4) === 0;
+                $isSame = self::isSame($one['value'], $read);
                 $isTaken = $isSame && ($source === null || $one['source'] === $source);
 
                 return [

@@ -23,6 +23,7 @@ import { Why } from '@/pricing/Why';
 
 const LINK = 'text-stripe underline underline-offset-2';
 
+const PagesOfListing = lazy(() => import('@/watching/PagesOfListing'));
 const HistoryChart = lazy(() => import('@/charts/HistoryChart'));
 
 /** Follows the selection beside the table: where the price stands, why, against whom, and what can be done. */
@@ -98,6 +99,9 @@ function Body({ detail, onClose, onImport, onProduct }: Props & { detail: Listin
                     heading={heading(listing, detail)}
                 />
                 <Offers offers={detail.offers} currency={listing.currency} />
+                <Suspense fallback={null}>
+                    <PagesOfListing listing={listing} />
+                </Suspense>
                 <LimitsForm key={listing.id} detail={detail} />
                 <Earnings detail={detail} />
                 <Costs detail={detail} />

@@ -3,7 +3,7 @@ import type { Offer } from '@/api/client';
 import { priced } from '@/ui/figures';
 import { dropped, fulfilled } from '@/ui/words';
 import { clsx } from 'clsx';
-import { House } from 'lucide-react';
+import { Globe, House } from 'lucide-react';
 
 /** The rivals' offers: those that count first, the others greyed with the reason. */
 export function Offers({ offers, currency }: { offers: Offer[]; currency: string }) {
@@ -21,13 +21,20 @@ export function Offers({ offers, currency }: { offers: Offer[]; currency: string
             <tbody>
                 {offers.map((offer) => (
                     <tr
-                        key={offer.seller}
+                        key={`${offer.seller} ${offer.condition} ${offer.landed}`}
                         className={clsx(
                             'border-b border-dotted border-line-2 align-baseline last:border-0',
                             offer.dropped && 'text-text-3',
                         )}
                     >
                         <td className="max-w-[120px] truncate py-1 pr-2" title={offer.name}>
+                            {offer.is_web && (
+                                <Globe
+                                    size={12}
+                                    className="mr-1 inline text-stripe"
+                                    aria-label={t('inspector.shopOfItsOwn')}
+                                />
+                            )}
                             {offer.name}
                         </td>
                         <td className="py-1 pr-2 text-[12px] leading-tight text-text-3">

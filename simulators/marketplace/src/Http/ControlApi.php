@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Simulators\Marketplace\Http;
 
+use Simulators\Common\Clock;
 use Simulators\Common\Response;
 use Simulators\Common\Store;
-use Simulators\Marketplace\Clock;
 use Simulators\Marketplace\Faults;
 use Simulators\Marketplace\Offers;
 

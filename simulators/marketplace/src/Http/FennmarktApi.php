@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Simulators\Marketplace\Http;
 
+use Simulators\Common\Clock;
 use Simulators\Common\Response;
 use Simulators\Common\Store;
-use Simulators\Marketplace\Clock;
 use Simulators\Marketplace\Feeds;
 use Simulators\Marketplace\History;
 

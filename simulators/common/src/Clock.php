@@ -2,11 +2,9 @@
 
 declare(strict_types=1);
 
-namespace Simulators\Marketplace;
+namespace Simulators\Common;
 
-use Simulators\Common\Store;
-
-/** The marketplace's own time: real time, times a speed from the moment the speed was set. */
+/** The own time of a simulated place: real time, times a speed from the moment the speed was set. */
 final readonly class Clock
 {
     public function __construct(private Store $store)

@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Watching\Fetching;
+
+use App\Watching\Models\WebHost;
+use Carbon\CarbonImmutable;
+
+/** A host whose turn it is to be asked one thing: for its robots.txt, or for the page of a watch. */
+final readonly class Turn
+{
+    /**
+     * @param  int|null  $watchId  null: robots.txt
+     * @param  float  $delaySeconds  how long the host is left alone once it has answered
+     */
+    public function __construct(
+        public WebHost $host,
+        public ?int $watchId,
+        public string $url,
+        public ?string $etag,
+        public ?string $lastModified,
+        public CarbonImmutable $at,
+        public float $delaySeconds,
+    ) {
+    }
+}

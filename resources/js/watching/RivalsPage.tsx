@@ -1,0 +1,173 @@
+import { t } from '@/messages/watching';
+import { api, take } from '@/api/client';
+import { key } from '@/api/keys';
+import { usePages } from '@/api/usePages';
+import { Button } from '@/ui/Button';
+import { TopBar } from '@/ui/TopBar';
+import { clsx } from 'clsx';
+import { lazy, Suspense, useState, type ReactNode } from 'react';
+import { useSearchParams } from 'react-router';
+import { useSites } from './queries';
+import { SitePanel } from './SitePanel';
+import { SiteTable } from './SiteTable';
+import { WatchPanel } from './WatchPanel';
+import { WatchTable } from './WatchTable';
+
+const AddWatches = lazy(() => import('./AddWatches'));
+
+const PAGE = 100;
+
+type View = 'attention' | 'pages' | 'sites';
+
+/** Pages of other shops: what needs a person, every page, and the shops. */
+export default function RivalsPage() {
+    const [params, setParams] = useSearchParams();
+    const [isAdding, setAdding] = useState(false);
+    const view = (params.get('view') ?? 'attention') as View;
+    const sites = useSites();
+    const waiting = sites.data?.reduce((sum, site) => sum + site.unconfirmed + site.doubtful + site.failing, 0);
+    const show = (next: View) => setParams(next === 'attention' ? {} : { view: next });
+    const views: [View, string][] = [
+        ['attention', t('watching.needsALook', { many: waiting ?? 0 })],
+        ['pages', t('watching.pages')],
+        ['sites', t('watching.sites')],
+    ];
+    return (
+        <>
+            <TopBar title={t('watching.rivals')} note={t('watching.note')}>
+                <Button look="main" onClick={() => setAdding(true)}>
+                    {t('watching.watchPages')}
+                </Button>
+            </TopBar>
+            <nav
+                aria-label={t('watching.whatToShow')}
+                className="flex min-h-[50px] shrink-0 items-center gap-1 border-b border-line px-[18px]"
+            >
+                {views.map(([name, says]) => (
+                    <button
+                        key={name}
+                        type="button"
+                        aria-current={view === name ? 'page' : undefined}
+                        onClick={() => show(name)}
+                        className={clsx(
+                            'h-8 rounded-md px-2.5',
+                            view === name ? 'bg-stripe-soft font-bold' : 'text-text-2 hover:text-text',
+                        )}
+                    >
+                        {says}
+                    </button>
+                ))}
+            </nav>
+            {view === 'sites' ? <Sites /> : <Pages isAttention={view === 'attention'} onAdd={() => setAdding(true)} />}
+            {isAdding && (
+                <Suspense fallback={null}>
+                    <AddWatches
+                        open
+                        onClose={() => {
+                            setAdding(false);
+                            show('attention');
+                        }}
+                    />
+                </Suspense>
+            )}
+        </>
+    );
+}
+
+/** Chooses a row, kept in the address. */
+function useChosen(name: string) {
+    const [params, setParams] = useSearchParams();
+    const chosen = params.get(name) ? Number(params.get(name)) : null;
+    const choose = (id: number | null) =>
+        setParams(
+            (before) => {
+                const next = new URLSearchParams(before);
+                if (id === null) next.delete(name);
+                else next.set(name, String(id));
+                return next;
+            },
+            { replace: true },
+        );
+    return [chosen, choose] as const;
+}
+
+function Pages({ isAttention, onAdd }: { isAttention: boolean; onAdd: () => void }) {
+    const [params] = useSearchParams();
+    const site = params.get('site') ? Number(params.get('site')) : undefined;
+    const [open, setOpen] = useChosen('watch');
+    const show = isAttention ? ('attention' as const) : undefined;
+    const pages = usePages({
+        name: key('watches', show, site),
+        load: async (after: number | null, signal) => {
+            const query = { show, site, after: after ?? undefined };
+            const rows = await take(api.GET('/api/v1/watches', { params: { query }, signal }));
+            return { rows, next: rows.length === PAGE ? (rows.at(-1)?.id ?? null) : null };
+        },
+        idOf: (watch) => watch.id,
+        size: PAGE,
+    });
+    return (
+        <div className="relative flex min-h-0 flex-1">
+            <main className="flex min-w-0 flex-1 flex-col">
+                <WatchTable
+                    rows={pages.rows}
+                    total={pages.rows.length}
+                    open={open}
+                    onOpen={setOpen}
+                    onView={pages.onView}
+                    isLoading={pages.isPending}
+                    isBusy={pages.isBusy}
+                    error={pages.error}
+                    onRetry={pages.refetch}
+                    empty={
+                        isAttention ? (
+                            <Empty title={t('watching.nothingToLookAt')} more={t('watching.nothingToLookAtMore')} />
+                        ) : (
+                            <Empty title={t('watching.noPages')} more={t('watching.noPagesMore')}>
+                                <Button look="main" className="mt-3" onClick={onAdd}>
+                                    {t('watching.watchPages')}
+                                </Button>
+                            </Empty>
+                        )
+                    }
+                />
+            </main>
+            {open !== null && <WatchPanel id={open} onClose={() => setOpen(null)} />}
+        </div>
+    );
+}
+
+function Sites() {
+    const sites = useSites();
+    const [open, setOpen] = useChosen('shop');
+    const chosen = sites.data?.find((site) => site.id === open);
+    return (
+        <div className="relative flex min-h-0 flex-1">
+            <main className="flex min-w-0 flex-1 flex-col">
+                <SiteTable
+                    rows={sites.data ?? []}
+                    total={sites.data?.length ?? 0}
+                    open={open}
+                    onOpen={setOpen}
+                    onView={() => undefined}
+                    isLoading={sites.isPending}
+                    isBusy={false}
+                    error={sites.error}
+                    onRetry={() => void sites.refetch()}
+                    empty={<Empty title={t('watching.noSites')} more={t('watching.noPagesMore')} />}
+                />
+            </main>
+            {chosen && <SitePanel key={chosen.id} site={chosen} onClose={() => setOpen(null)} />}
+        </div>
+    );
+}
+
+function Empty({ title, more, children }: { title: string; more: string; children?: ReactNode }) {
+    return (
+        <div className="grid flex-1 place-content-center justify-items-center bg-sheet p-10 text-center">
+            <h2 className="text-[17px]">{title}</h2>
+            <p className="mt-1 max-w-[48ch] text-text-2">{more}</p>
+            {children}
+        </div>
+    );
+}
