@@ -8,6 +8,7 @@ use App\Catalogue\Models\Listing;
 use App\Channels\Models\Channel;
 use App\Channels\Outgoing\OutgoingHttp;
 use App\Watching\Actions\AddWatches;
+use App\Watching\Actions\ChangeSite;
 use App\Watching\Models\Site;
 use App\Watching\Models\Watch;
 use App\Watching\Models\WatchState;
@@ -31,12 +32,15 @@ final readonly class DemoRivals
     /** Their pages show all sizes of a thing. */
     private const WITH_SIZES = ['barrel-lane.test', 'fermento.test', 'casa-del-tarro.test'];
 
+    /** Its data is wrong: nobody has confirmed any of it. */
+    private const WITH_WRONG_DATA = 'jar-corner.test';
+
     private const PAGES_A_SHOP = 14;
 
     /** Of them: not confirmed yet. */
     private const UNCONFIRMED = 2;
 
-    public function __construct(private AddWatches $add, private OutgoingHttp $http)
+    public function __construct(private AddWatches $add, private ChangeSite $change, private OutgoingHttp $http)
     {
     }
 
@@ -53,12 +57,12 @@ final readonly class DemoRivals
                     'variant' => in_array($host, self::WITH_SIZES, true) ? self::size($listing->title) : null,
                     'schedule' => ['every_minutes' => 30],
                 ]);
-                if ($number >= self::UNCONFIRMED) {
+                if ($number >= self::UNCONFIRMED && $host !== self::WITH_WRONG_DATA) {
                     Watch::query()->whereKey($watch->id)->update(['state' => WatchState::Confirmed]);
                     $watched[$listing->id] = true;
                 }
             }
-            Site::query()->where('host', $host)->firstOrFail()->fill($facts)->save();
+            $this->change->handle(Site::query()->where('host', $host)->firstOrFail()->id, $facts, null, null);
         }
 
         return array_keys($watched);

@@ -229,17 +229,18 @@ final readonly class DemoWorkspace
                     'version' => 1,
                     'kind' => 'competitive',
                     'reference' => ['of' => 'lowest'],
+                    'compare' => 'item',
                     'field' => ['sources' => ['web'], 'max_age_minutes' => 2_880],
                     'position' => ['move' => 'below', 'percent' => '1'],
                     'when_no_rivals' => 'hold',
-                    'brakes' => ['max_change_percent' => '10'],
+                    'brakes' => ['max_move_percent' => '25'],
                 ],
             ],
             null,
             null,
         );
         $this->make(
-            $this->startBatch->edit($workspace, 'rule', ['rule' => $rule->id], $this->rivals->watch($shop), null, null),
+            $this->startBatch->edit($workspace, 'rule', ['rule' => $rule->id], $this->rivals->watch($shop), [], null),
         );
     }
 

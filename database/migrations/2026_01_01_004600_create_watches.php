@@ -15,12 +15,12 @@ return new class extends Migration
         // When a host may be asked again, whoever asks: a host does not know of workspaces.
         Schema::create('web_hosts', function (Blueprint $table): void {
             $table->string('host')->primary();
-            $table->timestampTz('next_at')->useCurrent();
+            $table->timestampTz('next_at', 6)->useCurrent();
             $table->unsignedSmallInteger('failures')->default(0);
             $table->string('robots_state', 12)->nullable();
             $table->text('robots')->nullable();
             $table->text('robots_problem')->nullable();
-            $table->timestampTz('robots_at')->nullable();
+            $table->timestampTz('robots_at', 6)->nullable();
         });
         Schema::create('sites', function (Blueprint $table): void {
             $table->id();
@@ -33,7 +33,7 @@ return new class extends Migration
             $table->unsignedInteger('requests')->default(0);
             $table->unsignedSmallInteger('refusals')->default(0);
             $table->text('paused_because')->nullable();
-            $table->timestampTz('paused_at')->nullable();
+            $table->timestampTz('paused_at', 6)->nullable();
             $table->unsignedSmallInteger('doubt_percent')->default(30);
             $table->boolean('is_own')->default(false);
             $table->char('currency', 3)->nullable();
@@ -57,8 +57,8 @@ return new class extends Migration
             $table->date('active_until')->nullable();
             $table->boolean('is_paused')->default(false);
             $table->string('state', 12)->default('new');
-            $table->timestampTz('due_at')->nullable();
-            $table->timestampTz('asked_at')->nullable();
+            $table->timestampTz('due_at', 6)->nullable();
+            $table->timestampTz('asked_at', 6)->nullable();
             $table->text('etag')->nullable();
             $table->text('last_modified')->nullable();
             $table->unsignedSmallInteger('failures')->default(0);

@@ -6,9 +6,12 @@ namespace App\Watching\Actions;
 
 use App\Accounts\Models\User;
 use App\Accounts\Models\Workspace;
+use App\Channels\Outgoing\AddressGuard;
+use App\Channels\Outgoing\ForbiddenAddress;
 use App\Channels\Outgoing\PageAnswer;
 use App\Channels\Outgoing\PageClient;
 use App\Channels\Outgoing\PageRequest;
+use App\Channels\Outgoing\UnknownHost;
 use App\Channels\Outgoing\WebAddress;
 use App\Support\Messages\Message;
 use App\Watching\Fetching\ClaimTurns;
@@ -30,6 +33,7 @@ final readonly class ReadPages
     private const ROBOTS_BYTES = 1_048_576;
 
     public function __construct(
+        private AddressGuard $guard,
         private ClaimTurns $claim,
         private PageClient $client,
         private RecordRobots $robots,
@@ -93,13 +97,26 @@ final readonly class ReadPages
                 'If-None-Match' => $turn->etag,
                 'If-Modified-Since' => $turn->etag === null ? $turn->lastModified : null,
             ]),
-            fn (WebAddress $to): ?Message => match (true) {
-                self::withoutWww($to->host) !== self::withoutWww($turn->host->host) => Message::of('page_other_site'),
-                ! $this->isAllowed($turn, $to->url) => Message::of('page_robots', host: $to->host),
-                default => null,
-            },
+            fn (WebAddress $to): ?Message => $this->whyNotFollowed($turn, $to),
             $turn->watchId === null ? self::ROBOTS_BYTES : PageReader::MOST_BYTES,
         );
+    }
+
+    /** @throws ForbiddenAddress if it leads to where nobody outside may look */
+    private function whyNotFollowed(Turn $turn, WebAddress $to): ?Message
+    {
+        $isOther = self::withoutWww($to->host) !== self::withoutWww($turn->host->host);
+        try {
+            $isOther && $this->guard->addresses($to->host);
+        } catch (UnknownHost $e) {
+            return $e->said();
+        }
+
+        return match (true) {
+            $isOther => Message::of('page_other_site'),
+            ! $this->isAllowed($turn, $to->url) => Message::of('page_robots', host: $to->host),
+            default => null,
+        };
     }
 
     private function isAllowed(Turn $turn, string $url): bool

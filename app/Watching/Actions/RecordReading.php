@@ -113,6 +113,7 @@ final readonly class RecordReading
             $outcome->isUnchanged ? $watch->latest->variants ?? [] : array_slice($outcome->reading->variants ?? [], 0, self::MOST_VARIANTS),
             $outcome->reading->gtin ?? $watch->latest->gtin ?? null,
             $outcome->reading->mpn ?? $watch->latest->mpn ?? null,
+            $outcome->reading->currency ?? $watch->latest->currency ?? null,
         );
         $watch->failures = $offer === null ? $watch->failures + 1 : 0;
         $isPage = $answer->status === 200 && $offer !== null;

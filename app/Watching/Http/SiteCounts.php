@@ -19,6 +19,7 @@ final readonly class SiteCounts
         public int $unconfirmed = 0,
         public int $doubtful = 0,
         public int $failing = 0,
+        private int $open = 0,
         public ?CarbonImmutable $readAt = null,
     ) {
     }
@@ -32,7 +33,11 @@ final readonly class SiteCounts
                 count(*) FILTER (WHERE state = 'confirmed' AND good IS NOT NULL AND NOT is_paused) AS counting,
                 count(*) FILTER (WHERE state <> 'confirmed') AS unconfirmed,
                 count(*) FILTER (WHERE latest ->> 'verdict' = 'doubtful') AS doubtful,
-                count(*) FILTER (WHERE latest ->> 'verdict' = 'failed') AS failing,
+                count(*) FILTER (WHERE latest ->> 'verdict' = 'failed' AND NOT is_paused) AS failing,
+                count(*) FILTER (
+                    WHERE NOT is_paused AND latest ->> 'verdict' IS DISTINCT FROM 'failed'
+                        AND (state <> 'confirmed' OR latest IS NULL OR latest ->> 'verdict' = 'doubtful')
+                ) AS open,
                 max((latest ->> 'read_at')::timestamptz) AS read_at
             FROM watches
             WHERE workspace_id = ?
@@ -48,6 +53,7 @@ final readonly class SiteCounts
                 $row->unconfirmed,
                 $row->doubtful,
                 $row->failing,
+                $row->open,
                 $row->read_at === null ? null : CarbonImmutable::parse($row->read_at),
             );
         }
@@ -58,6 +64,12 @@ final readonly class SiteCounts
     public static function none(): self
     {
         return new self();
+    }
+
+    /** How many a person has to look at; where the whole site fails, those that fail are not counted one by one. */
+    public function attention(): int
+    {
+        return $this->open + ($this->isFailing() ? 1 : $this->failing);
     }
 
     /** Whether at least half of them find no price. */

@@ -22,6 +22,7 @@ final readonly class SiteResource
         #[OA\Property(description: 'Of them: those of which nobody has said whether they are right.')] public int $unconfirmed,
         #[OA\Property(description: 'Of them: those whose last reading is doubtful.')] public int $doubtful,
         #[OA\Property(description: 'Of them: those whose last reading found no price.')] public int $failing,
+        #[OA\Property(description: 'How many need a person; one where the site itself has changed.')] public int $attention,
         #[OA\Property(description: 'Whether so many fail that the site itself has probably changed.')]
         public bool $is_failing,
         #[OA\Property(format: 'date-time')] public ?string $read_at,
@@ -61,6 +62,7 @@ final readonly class SiteResource
             $counts->unconfirmed,
             $counts->doubtful,
             $counts->failing,
+            $counts->attention(),
             $counts->isFailing(),
             $counts->readAt?->toRfc3339String(),
             $site->problem(),

@@ -76,7 +76,7 @@ final readonly class WatchController
         $watches = Watch::query()
             ->when($request->has('listing'), fn (Builder $query) => $query->where('listing_id', $request->integer('listing')))
             ->when($request->has('site'), fn (Builder $query) => $query->where('site_id', $request->integer('site')))
-            ->when($request->query('show') === 'attention', self::needingAttention(...))
+            ->when($request->query('show') === 'attention', $this->needingAttention(...))
             ->where('id', '>', $request->integer('after'))
             ->orderBy('id')
             ->limit(self::AT_ONCE)
@@ -351,16 +351,28 @@ final readonly class WatchController
     }
 
     /**
-     * Those of which nobody has said whether they are right, whose last reading is doubtful, or that find no price.
+     * Those of which nobody has said whether they are right, whose last reading is doubtful, or that find no price; where a
+     * whole site finds none, that is told once, of the site.
      *
      * @param  Builder<Watch>  $query
      */
-    private static function needingAttention(Builder $query): void
+    private function needingAttention(Builder $query): void
     {
+        $failing = array_filter(SiteCounts::all($this->current->id()), fn (SiteCounts $counts) => $counts->isFailing());
         $query->where('is_paused', false)->where(
             fn (Builder $any) => $any
-                ->where('state', '<>', WatchState::Confirmed)
-                ->orWhereIn('latest->verdict', [Verdict::Doubtful, Verdict::Failed]),
+                ->where(
+                    fn (Builder $new) => $new
+                        ->where('state', '<>', WatchState::Confirmed)
+                        ->where('latest->verdict', '<>', Verdict::Failed),
+                )
+                ->orWhere('latest->verdict', Verdict::Doubtful)
+                ->orWhere(
+                    fn (Builder $failed) => $failed
+                        ->where('latest->verdict', Verdict::Failed)
+                        ->whereNotIn('site_id', array_keys($failing)),
+                )
+                ->orWhereNull('latest'),
         );
     }
 

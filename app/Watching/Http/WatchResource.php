@@ -65,6 +65,7 @@ final readonly class WatchResource
             ),
         )]
         public array $variants,
+        #[OA\Property(description: 'ISO 4217, of the prices of variants.')] public ?string $variants_currency,
         #[OA\Property(description: 'What counts in rules.', ref: FoundOfferResource::class, nullable: true)]
         public ?FoundOfferResource $counts,
         #[OA\Property(
@@ -105,6 +106,7 @@ final readonly class WatchResource
             $latest?->problem,
             array_map(fn (Doubt $doubt) => $doubt->value, $latest->doubts ?? []),
             $latest->variants ?? [],
+            $latest?->currency,
             FoundOfferResource::of($watch->good),
             $landed,
             $landed === null ? self::notCounted($watch) : null,

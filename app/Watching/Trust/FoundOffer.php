@@ -10,6 +10,9 @@ use Wrasse\Core\Reading\Data\Availability;
 /** What a page offers, as it was read. Amounts are decimals with the digits of their currency. */
 final readonly class FoundOffer
 {
+    /** As exact as the database has it. */
+    private const TIME = 'Y-m-d\TH:i:s.uP';
+
     /**
      * @param  int  $reading  its number
      * @param  string|null  $shipping  as the page says it
@@ -35,7 +38,7 @@ final readonly class FoundOffer
 
     public function at(int $reading, CarbonImmutable $readAt): self
     {
-        return self::of([...$this->document(), 'reading' => $reading, 'read_at' => $readAt->toRfc3339String(true)]);
+        return self::of([...$this->document(), 'reading' => $reading, 'read_at' => $readAt->format(self::TIME)]);
     }
 
     /** The same, but that there are none to be had. */
@@ -72,7 +75,7 @@ final readonly class FoundOffer
     {
         return [
             'reading' => $this->reading,
-            'read_at' => $this->readAt->toRfc3339String(true),
+            'read_at' => $this->readAt->format(self::TIME),
             'price' => $this->price,
             'currency' => $this->currency,
             'shipping' => $this->shipping,

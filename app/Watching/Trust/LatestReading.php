@@ -11,12 +11,16 @@ use Carbon\CarbonImmutable;
 /** What came of reading a page the last time. */
 final readonly class LatestReading
 {
+    /** As exact as the database has it. */
+    private const TIME = 'Y-m-d\TH:i:s.uP';
+
     /**
      * @param  FoundOffer|null  $offer  null: no price came of it
      * @param  Message|null  $problem  why none did
      * @param  list<string>  $problems  as the reader names them
      * @param  list<Doubt>  $doubts
      * @param  list<array{name: string, price: string|null, availability: string}>  $variants  that the page has
+     * @param  string|null  $currency  of their prices
      */
     public function __construct(
         public int $reading,
@@ -29,6 +33,7 @@ final readonly class LatestReading
         public array $variants = [],
         public ?string $gtin = null,
         public ?string $mpn = null,
+        public ?string $currency = null,
     ) {
     }
 
@@ -43,7 +48,7 @@ final readonly class LatestReading
     {
         return [
             'reading' => $this->reading,
-            'read_at' => $this->readAt->toRfc3339String(true),
+            'read_at' => $this->readAt->format(self::TIME),
             'verdict' => $this->verdict->value,
             'offer' => $this->offer?->document(),
             'problem' => $this->problem?->stored(),
@@ -52,6 +57,7 @@ final readonly class LatestReading
             'variants' => $this->variants,
             'gtin' => $this->gtin,
             'mpn' => $this->mpn,
+            'currency' => $this->currency,
         ];
     }
 
@@ -69,6 +75,7 @@ final readonly class LatestReading
             $document['variants'],
             $document['gtin'],
             $document['mpn'],
+            $document['currency'] ?? null,
         );
     }
 }

@@ -3026,6 +3026,8 @@ export interface components {
             doubtful: number;
             /** @description Of them: those whose last reading found no price. */
             failing: number;
+            /** @description How many need a person; one where the site itself has changed. */
+            attention: number;
             /** @description Whether so many fail that the site itself has probably changed. */
             is_failing: boolean;
             /**
@@ -3113,6 +3115,8 @@ export interface components {
                 price: string | null;
                 availability: string;
             }[];
+            /** @description ISO 4217, of the prices of variants. */
+            variants_currency: string | null;
             counts: components["schemas"]["FoundOffer"] | null;
             /** @description What counts with shipping, in the currency of the listing and with or without tax as its price is. */
             landed: string | null;

@@ -3,13 +3,14 @@ import { api, take } from '@/api/client';
 import { key } from '@/api/keys';
 import { usePages } from '@/api/usePages';
 import { Button } from '@/ui/Button';
+import { Notice } from '@/ui/Notice';
 import { TopBar } from '@/ui/TopBar';
 import { clsx } from 'clsx';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
-import { useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { useSites } from './queries';
 import { SitePanel } from './SitePanel';
-import { SiteTable } from './SiteTable';
+import { siteState, SiteTable } from './SiteTable';
 import { WatchPanel } from './WatchPanel';
 import { WatchTable } from './WatchTable';
 
@@ -25,7 +26,7 @@ export default function RivalsPage() {
     const [isAdding, setAdding] = useState(false);
     const view = (params.get('view') ?? 'attention') as View;
     const sites = useSites();
-    const waiting = sites.data?.reduce((sum, site) => sum + site.unconfirmed + site.doubtful + site.failing, 0);
+    const waiting = sites.data?.reduce((sum, site) => sum + site.attention, 0);
     const show = (next: View) => setParams(next === 'attention' ? {} : { view: next });
     const views: [View, string][] = [
         ['attention', t('watching.needsALook', { many: waiting ?? 0 })],
@@ -109,6 +110,8 @@ function Pages({ isAttention, onAdd }: { isAttention: boolean; onAdd: () => void
     return (
         <div className="relative flex min-h-0 flex-1">
             <main className="flex min-w-0 flex-1 flex-col">
+                {isAttention && <FailingSites />}
+                {site !== undefined && <OfSite id={site} />}
                 <WatchTable
                     rows={pages.rows}
                     total={pages.rows.length}
@@ -135,6 +138,39 @@ function Pages({ isAttention, onAdd }: { isAttention: boolean; onAdd: () => void
             {open !== null && <WatchPanel id={open} onClose={() => setOpen(null)} />}
         </div>
     );
+}
+
+/** Which shop's pages are shown, and the way back to all. */
+function OfSite({ id }: { id: number }) {
+    const site = useSites().data?.find((one) => one.id === id);
+    return (
+        <p className="flex items-center gap-3 border-b border-line px-[18px] py-2">
+            <b>{t('watching.pagesOf', { host: site?.name ?? '' })}</b>
+            <Link to="/rivals?view=pages" className="text-stripe underline underline-offset-2">
+                {t('watching.allShops')}
+            </Link>
+        </p>
+    );
+}
+
+/** Shops most of whose pages find no price any more: told once, not for each page. */
+function FailingSites() {
+    const sites = useSites();
+    return sites.data
+        ?.filter((site) => site.is_failing)
+        .map((site) => (
+            <div key={site.id} className="border-b border-line px-[18px] py-2">
+                <Notice>
+                    <b>{site.name}</b>: {siteState(site)}.{' '}
+                    <Link
+                        to={`/rivals?view=pages&site=${site.id}`}
+                        className="text-stripe underline underline-offset-2"
+                    >
+                        {t('watching.lookAtThem')}
+                    </Link>
+                </Notice>
+            </div>
+        ));
 }
 
 function Sites() {

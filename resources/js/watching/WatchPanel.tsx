@@ -142,7 +142,7 @@ function Answer({ watch, onPoint }: { watch: Watch; onPoint: (reading: number) =
             <div className="mt-3 flex flex-wrap gap-2">
                 {reading !== null && found && isOpen && (
                     <Button
-                        look="main"
+                        look={watch.verdict === 'wrong' ? 'plain' : 'main'}
                         disabled={isBusy || !proposed}
                         onClick={() => confirm.mutate({ reading, listing_id: proposed?.id })}
                     >
@@ -155,7 +155,13 @@ function Answer({ watch, onPoint }: { watch: Watch; onPoint: (reading: number) =
                     </Button>
                 )}
                 {reading !== null && (isOpen || watch.verdict === 'failed') && (
-                    <Button onClick={() => onPoint(reading)}>{t('watching.pointAt')}</Button>
+                    <Button
+                        look={watch.verdict === 'wrong' || !found ? 'main' : 'plain'}
+                        className={watch.verdict === 'wrong' ? 'order-first' : undefined}
+                        onClick={() => onPoint(reading)}
+                    >
+                        {t('watching.pointAt')}
+                    </Button>
                 )}
             </div>
             {confirm.error && <ProblemNotice error={confirm.error} />}
@@ -196,7 +202,7 @@ function Row({ name, children }: { name: string; children: ReactNode }) {
 /** Which of the variants of the page is meant. */
 function Variants({ watch }: { watch: Watch }) {
     const change = useChangeWatch(watch.id);
-    const currency = watch.found?.currency ?? watch.listing?.currency ?? '';
+    const currency = watch.variants_currency ?? '';
     return (
         <div className="mt-3">
             <Select

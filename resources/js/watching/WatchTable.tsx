@@ -1,6 +1,7 @@
 import { t } from '@/messages/watching';
 import { said } from '@/messages/said';
 import { Ago } from '@/ui/Ago';
+import { CurrencyHead } from '@/ui/CurrencyHead';
 import { priced } from '@/ui/figures';
 import type { GridColumn, HeadColumn } from '@/ui/grid/columns';
 import { Grid, type GridProps } from '@/ui/grid/Grid';
@@ -33,6 +34,7 @@ const COLUMNS: GridColumn<Watch>[] = [
     {
         id: 'ours',
         name: t('watching.ours'),
+        head: <CurrencyHead words={(symbol) => t('watching.oursHead', { symbol })} />,
         width: 84,
         isRight: true,
         cell: (watch) => (watch.listing ? priced(watch.listing.price, watch.listing.currency) : '–'),
@@ -40,13 +42,22 @@ const COLUMNS: GridColumn<Watch>[] = [
     {
         id: 'theirs',
         name: t('watching.theirs'),
-        width: 92,
+        head: <CurrencyHead words={(symbol) => t('watching.theirsHead', { symbol })} />,
+        width: 96,
         isRight: true,
         isKept: true,
         cell: (watch) => {
             const shown = watch.found ?? watch.counts;
             return shown ? <b>{priced(shown.price, shown.currency)}</b> : '–';
         },
+    },
+    {
+        id: 'landed',
+        name: t('watching.landed'),
+        head: <CurrencyHead words={(symbol) => t('watching.landedHead', { symbol })} />,
+        width: 96,
+        isRight: true,
+        cell: (watch) => (watch.landed ? priced(watch.landed, watch.listing?.currency ?? '') : '–'),
     },
     {
         id: 'status',

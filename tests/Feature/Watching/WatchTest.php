@@ -27,7 +27,7 @@ final class WatchTest extends TestCase
     protected function setUp(): void
     {
         parent::setUp();
-        $this->travelTo('2026-11-30 09:00:00');
+        $this->travelTo('2026-11-30 09:00:00.123456');
         $this->web = new StandInWeb($this->openTransactions);
         $this->app->bind(PageClient::class, fn () => new PageClient(app(PinnedAddress::class), [80, 443], fn () => $this->web));
         $this->listing = $this->listing('KC-1', ['rule_id' => $this->rule('Below')->id, 'automation_on' => true]);

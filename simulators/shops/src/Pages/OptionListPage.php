@@ -20,10 +20,12 @@ final readonly class OptionListPage extends Page
             ),
         );
 
+        $price = count($items) === 1 ? "<p class=\"precio\">{$this->money($first->price)}</p>" : '';
+
         return $this->document(
             $first->title,
             '',
-            "<h1>{$this->e($first->title)}</h1><form><label>Tamaño <select name=\"t\">{$options}</select></label>{$this->button($first)}</form><p>{$this->stock($first)}</p>",
+            "<h1>{$this->e($first->title)}</h1>{$price}<form><label>Tamaño <select name=\"t\">{$options}</select></label>{$this->button($first)}</form><p>{$this->stock($first)}</p>",
         );
     }
 }

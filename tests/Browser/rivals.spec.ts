@@ -1,0 +1,197 @@
+import { expect, test, type Page } from '@playwright/test';
+import { expectAccessible, marketAddress, signIn, turnMainSwitch } from './helpers';
+import { assortment, pageOf, setShop } from './shops';
+
+/** A site is asked for its robots.txt first, then left alone for five seconds. */
+const READ = { timeout: 40_000 };
+
+const panel = (page: Page) => page.getByRole('complementary', { name: 'The page' });
+
+/** The API, as the signed-in page calls it. */
+async function call<T>(page: Page, method: string, path: string, body?: object): Promise<T> {
+    return page.evaluate(
+        async ([method, path, body]) => {
+            const token = /XSRF-TOKEN=([^;]+)/.exec(document.cookie)?.[1] ?? '';
+            const answer = await fetch(`/api/v1/${path}`, {
+                method,
+                headers: {
+                    Accept: 'application/json',
+                    'Content-Type': 'application/json',
+                    'X-XSRF-TOKEN': decodeURIComponent(token),
+                },
+                body: body === undefined ? undefined : JSON.stringify(body),
+            });
+            if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${await answer.text()}`);
+            return (await answer.json()) as T;
+        },
+        [method, path, body] as const,
+    );
+}
+
+interface Listing {
+    id: number;
+    sku: string;
+    version: number;
+    price: string;
+    ceiling: string;
+}
+
+const listingOf = async (page: Page, sku: string) =>
+    (await call<{ listings: Listing[] }>(page, 'GET', `listings?q=${sku}`)).listings.find((one) => one.sku === sku)!;
+
+/** What a buyer sees of us on the marketplace. */
+async function shownPrice(sku: string): Promise<string> {
+    const answer = await fetch(`${marketAddress()}/v1/prices?skus=${sku}`, {
+        headers: { Authorization: `Bearer ${process.env.MARKET_TOKEN}` },
+    });
+    const { prices } = (await answer.json()) as { prices: { sku: string; price: string }[] };
+    return prices.find((one) => one.sku === sku)!.price;
+}
+
+/** A page that is watched for a listing, read and confirmed. */
+async function confirmed(page: Page, host: string, sku: string): Promise<number> {
+    const listing = await listingOf(page, sku);
+    const { id } = await call<{ id: number }>(page, 'POST', 'watches', {
+        url: pageOf(host, sku),
+        listing_id: listing.id,
+    });
+    let reading: number | null = null;
+    await expect
+        .poll(
+            async () => (reading = (await call<{ reading: number | null }>(page, 'GET', `watches/${id}`)).reading),
+            READ,
+        )
+        .not.toBeNull();
+    await call(page, 'POST', `watches/${id}/confirm`, { reading });
+    return id;
+}
+
+test.beforeEach(async ({ page }) => signIn(page));
+
+test('a page is pasted, confirmed, counts, is said to be wrong, pointed at and counts again', async ({ page }) => {
+    test.setTimeout(300_000);
+    const host = 'jar-corner.test';
+    const sku = (await assortment(host))[3]!;
+    const listing = await listingOf(page, sku);
+    await call(page, 'PATCH', `listings/${listing.id}`, { version: listing.version, floor: '1.00' });
+    // Ten cents below ours; the data of the page says twice as much, and three euros.
+    const theirs = Math.round(Number(listing.price) * 100) - 10;
+    await setShop({ host, sku, price: theirs });
+    const written = (2 * theirs + 300) / 100;
+    const below = (Math.round(theirs * 0.99) / 100).toFixed(2);
+    // Prices may jump in this test.
+    await call(page, 'PATCH', 'workspace', { brake_move_percent: '900' });
+    const channels = await call<{ id: number }[]>(page, 'GET', 'channels');
+    await call(page, 'POST', 'rules', {
+        name: 'Below other shops',
+        is_on: true,
+        settings: { default_channel_id: channels[0]!.id },
+        document: {
+            version: 1,
+            kind: 'competitive',
+            reference: { of: 'lowest' },
+            compare: 'item',
+            field: { sources: ['web'] },
+            position: { move: 'below', percent: '1' },
+            when_holding_buy_box: 'ignore',
+        },
+    });
+    await turnMainSwitch(page, 'Running');
+
+    await page.goto(`/listings?q=${sku}&listing=${listing.id}`);
+    const inspector = page.getByRole('complementary', { name: 'Inspector' });
+    await inspector.getByRole('button', { name: 'Watch a page' }).click();
+    const window = page.getByRole('dialog', { name: 'Watch pages' });
+    await window.getByRole('textbox').pressSequentially(pageOf(host, sku), { delay: 10 });
+    await expectAccessible(page, 'the window that takes addresses');
+    await window.getByRole('button', { name: 'Watch', exact: true }).click();
+    await expect(inspector.getByText('Is this the price you see?')).toBeVisible(READ);
+
+    // Someone is not careful.
+    await inspector.getByRole('link', { name: host }).click();
+    await expect(panel(page)).toContainText(written.toFixed(2));
+    await expectAccessible(page, 'a page and what was found on it');
+    await panel(page).getByRole('button', { name: 'Yes, it is the price' }).click();
+    await expect(panel(page).getByText('Counts', { exact: true })).toBeVisible();
+    await expect.poll(() => shownPrice(sku), { timeout: 60_000 }).toBe(listing.ceiling);
+
+    await panel(page).getByRole('button', { name: 'This price is wrong' }).click();
+    await expect(panel(page).getByText('You said this price is wrong')).toBeVisible();
+    await page.goto(`/listings?q=${sku}&listing=${listing.id}`);
+    await expect(inspector.getByText('0 offers')).toBeVisible({ timeout: 20_000 });
+
+    await inspector.getByRole('link', { name: host }).click();
+    await panel(page).getByRole('button', { name: 'Point at the right price' }).click();
+    const shown = page.getByRole('dialog').frameLocator('iframe');
+    await shown.getByText(`€${(theirs / 100).toFixed(2)}`).click();
+    await expect(page.getByText(`On this page: ${(theirs / 100).toFixed(2)}`)).toBeVisible();
+    await page.getByRole('button', { name: 'Read the shop’s pages like this' }).click();
+    await expect(panel(page)).toContainText('your recipe', READ);
+    await expect(panel(page)).toContainText((theirs / 100).toFixed(2));
+    await panel(page).getByRole('button', { name: 'Yes, it is the price' }).click();
+    await expect.poll(() => shownPrice(sku), { timeout: 60_000 }).toBe(below);
+});
+
+test('a shop that has changed its pages is told once, and its prices are not used for ever', async ({ page }) => {
+    test.setTimeout(240_000);
+    const host = 'maison-du-bocal.test';
+    const ids: number[] = [];
+    for (const sku of (await assortment(host)).slice(5, 9)) ids.push(await confirmed(page, host, sku));
+    await setShop({ host, name: 'redesign', seconds: 600 });
+    await call(page, 'POST', 'watches/read', { ids });
+    await page.goto('/rivals');
+    await expect(page.getByText(/4 of 4 pages find no price: the shop has probably changed/)).toBeVisible({
+        timeout: 60_000,
+    });
+    await expectAccessible(page, 'rivals');
+    await expect(page.getByRole('row').filter({ hasText: host })).toHaveCount(0);
+    await page.getByRole('link', { name: 'Look at them' }).click();
+    await expect(page.getByRole('row').filter({ hasText: host })).toHaveCount(4);
+    await setShop({ host, name: 'redesign', seconds: 0 });
+});
+
+test('one of several variants at one address is chosen by its name', async ({ page }) => {
+    test.setTimeout(180_000);
+    const host = 'barrel-lane.test';
+    const sku = (await assortment(host)).find((one) => one.startsWith('KC-11'))!;
+    const listing = await listingOf(page, sku);
+    const { id } = await call<{ id: number }>(page, 'POST', 'watches', {
+        url: pageOf(host, sku),
+        listing_id: listing.id,
+    });
+    await page.goto(`/rivals?view=pages&watch=${id}`);
+    const choice = panel(page).getByLabel('Which variant is meant?');
+    await expect(choice).toBeVisible(READ);
+    const names = await choice.locator('option').allTextContents();
+    expect(names.length).toBeGreaterThan(2);
+    const [name, price] = names.at(-1)!.split(': ');
+    await choice.selectOption({ label: names.at(-1)! });
+    await expect(panel(page).getByText(price!, { exact: true })).toBeVisible(READ);
+    await expect(panel(page).getByRole('definition').filter({ hasText: name! })).toBeVisible();
+});
+
+test('what robots may not read, and what leads nowhere good, is said and not read', async ({ page }) => {
+    test.setTimeout(180_000);
+    const sku = (await assortment('barrel-lane.test'))[0]!;
+    const listing = await listingOf(page, sku);
+    const paths: [string, string, string][] = [
+        ['barrel-lane.test', '/trade/p/kc-1101', 'does not let programs read this page'],
+        ['brouwgroothandel.test', '/inside', 'is in a network that is not open to the public'],
+        ['fermento.test', '/round', 'sends us on from address to address'],
+    ];
+    for (const [host, path, says] of paths) {
+        const { id } = await call<{ id: number }>(page, 'POST', 'watches', {
+            url: pageOf(host, 'x').replace('/p/x', path),
+            listing_id: listing.id,
+        });
+        await page.goto(`/rivals?view=pages&watch=${id}`);
+        await expect(panel(page).getByRole('alert').getByText(says)).toBeVisible(READ);
+    }
+    await page.goto('/rivals');
+    await page.getByRole('button', { name: 'Watch pages' }).click();
+    const field = page.getByRole('dialog').getByRole('textbox');
+    await field.pressSequentially('http://169.254.169.254/latest/meta-data', { delay: 5 });
+    await page.getByRole('dialog').getByRole('button', { name: 'Watch', exact: true }).click();
+    await expect(page.getByRole('dialog').getByRole('alert')).toContainText('not open to the public');
+    await expect(field).toHaveValue('http://169.254.169.254/latest/meta-data');
+});
