@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 namespace App\Watching;
 
+use App\Catalogue\Events\RatesChanged;
 use App\Support\Schedule\Sweeper;
+use App\Watching\Actions\PublishWebOffers;
 use App\Watching\Actions\SweepWatches;
+use Illuminate\Support\Facades\Event;
 use Illuminate\Support\ServiceProvider;
 
 final class WatchingServiceProvider extends ServiceProvider
@@ -13,5 +16,13 @@ final class WatchingServiceProvider extends ServiceProvider
     public function register(): void
     {
         $this->app->tag([SweepWatches::class], Sweeper::TAG);
+    }
+
+    public function boot(): void
+    {
+        Event::listen(
+            RatesChanged::class,
+            fn (RatesChanged $event) => app(PublishWebOffers::class)->inCurrencies($event->workspaceId, $event->currencies),
+        );
     }
 }

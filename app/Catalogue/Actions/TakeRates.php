@@ -10,6 +10,7 @@ use App\Catalogue\Currencies\ForeignCosts;
 use App\Catalogue\Currencies\PublishedRate;
 use App\Catalogue\Events\Cause;
 use App\Catalogue\Events\ListingsTouched;
+use App\Catalogue\Events\RatesChanged;
 use App\Catalogue\Models\ExchangeRate;
 use App\Catalogue\Models\RateInUse;
 use App\Support\Live\Announce;
@@ -193,6 +194,9 @@ final readonly class TakeRates
     /** @param  list<string>  $currencies */
     private function touch(Workspace $workspace, array $currencies): void
     {
+        if ($currencies !== []) {
+            event(new RatesChanged($workspace->id, $currencies));
+        }
         $listings = $currencies === [] ? [] : ForeignCosts::listings($workspace, $currencies);
         if ($listings !== []) {
             event(new ListingsTouched($workspace->id, $listings, Cause::Rates));

@@ -12,6 +12,7 @@ use App\Watching\Models\Watch;
 use App\Watching\Models\WatchState;
 use App\Watching\Trust\FoundOffer;
 use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Builder;
 use Wrasse\Core\Market\WebOffer;
 use Wrasse\Core\Money\Currency;
 
@@ -26,6 +27,8 @@ final readonly class PublishWebOffers
     /** A page that nobody has seen for longer says nothing of today, whatever a rule allows. */
     public const LONGEST_DAYS = 7;
 
+    private const AT_ONCE = 200;
+
     public function __construct(private RecordWebOffers $record)
     {
     }
@@ -38,6 +41,30 @@ final readonly class PublishWebOffers
             $offers[$watch->listing_id][] = self::entry($watch);
         }
         $this->record->handle(Workspace::query()->findOrFail($workspaceId), $offers);
+    }
+
+    /**
+     * Those whose prices are converted at other rates now, in their currency or that of the listing.
+     *
+     * @param  list<string>  $currencies
+     */
+    public function inCurrencies(int $workspaceId, array $currencies): void
+    {
+        $listings = Watch::query()
+            ->join('listings as l', 'l.id', '=', 'watches.listing_id')
+            ->join('channels as c', 'c.id', '=', 'l.channel_id')
+            ->whereRaw("watches.good ->> 'currency' <> c.currency")
+            ->where(
+                fn (Builder $either) => $either
+                    ->whereIn('watches.good->currency', $currencies)
+                    ->orWhereIn('c.currency', $currencies),
+            )
+            ->orderBy('listing_id')
+            ->distinct()
+            ->pluck('listing_id');
+        foreach ($listings->chunk(self::AT_ONCE) as $some) {
+            $this->handle($workspaceId, array_values($some->map(intval(...))->all()));
+        }
     }
 
     /**
