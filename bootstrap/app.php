@@ -11,6 +11,7 @@ use App\Support\Schedule\Timetable;
 use Bench\BenchLatencyCommand;
 use Bench\BenchLoadCommand;
 use Bench\BenchRunCommand;
+use Bench\BenchWatchCommand;
 use Bench\BenchWebCommand;
 use Demo\DemoLoadCommand;
 use Illuminate\Console\Scheduling\Schedule;
@@ -40,6 +41,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
         DemoLoadCommand::class,
         BenchLoadCommand::class,
         BenchRunCommand::class,
+        BenchWatchCommand::class,
         BenchWebCommand::class,
         BenchLatencyCommand::class,
     ])

@@ -37,6 +37,11 @@ const pictures = {
         await page.getByRole('button', { name: 'Connect a channel' }).click();
         await settle();
     },
+    rivals: async () => {
+        await page.goto('/rivals?view=pages');
+        await settle();
+        await open(3);
+    },
     today: async () => {
         await page.goto('/today');
         await page.getByRole('heading', { name: 'Needs approval' }).waitFor();

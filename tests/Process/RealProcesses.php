@@ -86,15 +86,18 @@ trait RealProcesses
                 $this->ours,
                 <<<'SQL'
                 SELECT (SELECT count(*) FROM price_changes WHERE state IN ('queued', 'sending',
-                    'sent')) + (SELECT count(*) FROM feeds WHERE state <> 'closed') + (SELECT count(*) FROM jobs) + (SELECT count(*) FROM pending_decisions)
+                    'sent')) + (SELECT count(*) FROM feeds WHERE state <> 'closed') + (SELECT count(*) FROM jobs WHERE queue <> 'watching') + (SELECT count(*) FROM pending_decisions)
                 SQL,
             );
         } while ($open > 0 && time() < $until);
         self::assertSame(0, $open, 'it did not settle');
     }
 
-    private function startWorkers(int $wanted, ?string $clock = null): void
-    {
+    private function startWorkers(
+        int $wanted,
+        ?string $clock = null,
+        string $queues = 'publish,market,confirm,default',
+    ): void {
         // A worker that lost its connection ends by itself.
         foreach ($this->workers as $at => $process) {
             if (! proc_get_status($process)['running']) {
@@ -108,7 +111,7 @@ trait RealProcesses
                     ...self::php(),
                     'artisan',
                     'queue:work',
-                    '--queue=publish,market,confirm,default',
+                    "--queue={$queues}",
                     '--sleep=0.1',
                     '--tries=8',
                     '--quiet',

@@ -7,6 +7,7 @@ namespace App\Watching\Actions;
 use App\Channels\Outgoing\PageAnswer;
 use App\Support\Messages\Message;
 use App\Watching\Fetching\HostPace;
+use App\Watching\Fetching\Robot;
 use App\Watching\Fetching\Turn;
 use App\Watching\Models\RobotsState;
 use App\Watching\Models\WebHost;
@@ -35,7 +36,7 @@ final readonly class RecordRobots
         $host->robots = $state === RobotsState::Known ? str_replace("\0", '', mb_scrub($answer->body)) : null;
         $host->robots_problem = null;
         $host->robots_at = $turn->at;
-        HostPace::answered($host, $turn);
+        HostPace::answered($host, $turn, $host->robots()->delay(Robot::NAME) ?? 0);
     }
 
     private function unreachable(WebHost $host, Turn $turn, PageAnswer $answer): void

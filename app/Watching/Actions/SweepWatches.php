@@ -58,7 +58,7 @@ final readonly class SweepWatches implements Sweeper
 
     private function endInterrupted(): void
     {
-        $since = CarbonImmutable::now()->subSeconds(3 * ClaimTurns::LONGEST_TURN_SECONDS);
+        $since = CarbonImmutable::now()->subSeconds(2 * ClaimTurns::LONGEST_TURN_SECONDS);
         $left = AcrossWorkspaces::query(Watch::class)
             ->where('asked_at', '<', $since->format(Watch::TIME))
             ->orderBy('asked_at')

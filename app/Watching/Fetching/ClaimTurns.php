@@ -21,10 +21,10 @@ use stdClass;
 final readonly class ClaimTurns
 {
     /** The longest wait between two requests that a site may ask for in its robots.txt. */
-    private const LONGEST_CRAWL_DELAY_SECONDS = 3_600;
+    public const LONGEST_CRAWL_DELAY_SECONDS = 3_600;
 
     /** A request is given up before. */
-    public const LONGEST_TURN_SECONDS = 40;
+    public const LONGEST_TURN_SECONDS = 30;
 
     /** So much longer than the delay at most, so that requests do not come like clockwork. */
     private const JITTER_PERCENT = 30;

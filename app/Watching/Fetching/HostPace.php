@@ -20,10 +20,12 @@ final readonly class HostPace
     {
     }
 
-    public static function answered(WebHost $host, Turn $turn): void
+    /** @param  float  $atLeastSeconds  that it has just asked for */
+    public static function answered(WebHost $host, Turn $turn, float $atLeastSeconds = 0): void
     {
+        $wait = max($turn->delaySeconds, min(ClaimTurns::LONGEST_CRAWL_DELAY_SECONDS, $atLeastSeconds));
         $host->failures = 0;
-        $host->next_at = CarbonImmutable::now()->addMicroseconds((int) ($turn->delaySeconds * 1e6));
+        $host->next_at = CarbonImmutable::now()->addMicroseconds((int) ($wait * 1e6));
         $host->save();
     }
 

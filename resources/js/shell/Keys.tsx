@@ -12,6 +12,7 @@ const KEYS: [string, [string, string][]][] = [
         [
             ['g t', t('shell.goToToday')],
             ['g l', t('shell.goToListings')],
+            ['g v', t('shell.goToRivals')],
             ['g r', t('shell.goToRules')],
             ['g c', t('shell.goToChanges')],
             ['g s', t('shell.goToSettings')],
@@ -51,7 +52,14 @@ const KEYS: [string, [string, string][]][] = [
     ],
 ];
 
-const PLACES: Record<string, string> = { t: '/today', l: '/listings', r: '/rules', c: '/changes', s: '/settings' };
+const PLACES: Record<string, string> = {
+    t: '/today',
+    l: '/listings',
+    v: '/rivals',
+    r: '/rules',
+    c: '/changes',
+    s: '/settings',
+};
 
 /** Keys that work everywhere, and the list of all of them. */
 export function Keys() {

@@ -12,6 +12,7 @@ import { useNavigate } from 'react-router';
 const PLACES: [string, string][] = [
     [t('shell.today'), '/today'],
     [t('shell.listings'), '/listings'],
+    [t('shell.rivals'), '/rivals'],
     [t('shell.rules'), '/rules'],
     [t('shell.changes'), '/changes'],
     [t('shell.runs'), '/changes?view=runs'],

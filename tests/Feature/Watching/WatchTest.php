@@ -78,6 +78,21 @@ final class WatchTest extends TestCase
         );
     }
 
+    public function test_a_delay_that_robots_txt_asks_for_holds_from_then_on(): void
+    {
+        $this->web->at('https://brewers-loft.test/robots.txt', new Response(200, [], "User-agent: *\nCrawl-delay: 20"));
+        $this->add();
+        $this->read();
+        self::assertCount(1, $this->web->requests);
+        $this->travel(14)->seconds();
+        $this->sweep();
+        self::assertCount(2, $this->web->requests);
+        $this->again(19);
+        self::assertCount(2, $this->web->requests);
+        $this->again(8);
+        self::assertCount(3, $this->web->requests);
+    }
+
     public function test_a_page_that_robots_may_not_read_is_not_asked_for(): void
     {
         $this->web->at('https://brewers-loft.test/robots.txt', new Response(200, [], "User-agent: *\nDisallow: /crock"));
@@ -170,7 +185,7 @@ final class WatchTest extends TestCase
         $asked = count($this->web->requests);
         Watch::query()->where('listing_id', $this->listing->id)->update(['asked_at' => now(), 'due_at' => now()->addHours(5)]);
         $this->sweep();
-        $this->travel(121)->seconds();
+        $this->travel(61)->seconds();
         $this->sweep();
         self::assertCount($asked, $this->web->requests);
         self::assertSame('page_interrupted', $this->watch()['problem']['code']);
