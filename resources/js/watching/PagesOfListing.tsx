@@ -57,18 +57,26 @@ function Line({ watch }: { watch: Watch }) {
                 </Link>
                 <span className="whitespace-nowrap">
                     {shown ? priced(shown.price, shown.currency) : '–'}
-                    {watch.landed && (
-                        <span className="text-text-3"> = {priced(watch.landed, watch.listing?.currency ?? '')}</span>
+                    {watch.landed && watch.landed !== shown?.price && (
+                        <span className="text-text-2">
+                            {', '}
+                            {t('watching.countsAs', {
+                                price: priced(watch.landed, watch.listing?.currency ?? ''),
+                            })}
+                        </span>
                     )}
                 </span>
             </div>
             <div className="flex justify-between gap-2 text-[12px] text-text-3">
-                <span className="min-w-0 truncate">
+                <span className="min-w-0">
                     {watch.not_counted ? said(watch.not_counted) : status(watch)}
                     {watch.read_at && `, ${ago(watch.read_at)}`}
                 </span>
                 {reading !== null && watch.found && watch.verdict !== 'wrong' && (
-                    <InlineButton className={LINK} onClick={() => reject.mutate(reading)}>
+                    <InlineButton
+                        className={`shrink-0 whitespace-nowrap ${LINK}`}
+                        onClick={() => reject.mutate(reading)}
+                    >
                         {t('watching.wrong')}
                     </InlineButton>
                 )}
