@@ -50,6 +50,7 @@ return new class extends Migration
             $table->foreignId('workspace_id')->constrained()->cascadeOnDelete();
             $table->foreignId('site_id')->constrained()->cascadeOnDelete();
             $table->foreignId('listing_id')->nullable()->constrained()->cascadeOnDelete();
+            $table->foreignId('proposed_listing_id')->nullable()->constrained('listings')->nullOnDelete();
             $table->text('url');
             $table->string('variant')->nullable();
             $table->string('note')->nullable();

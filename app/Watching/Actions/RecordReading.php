@@ -39,6 +39,7 @@ final readonly class RecordReading
     public function __construct(
         private ReadAnswer $read,
         private KeepPage $keep,
+        private ProposeListing $propose,
         private PublishWebOffers $publish,
     ) {
     }
@@ -115,6 +116,9 @@ final readonly class RecordReading
             $outcome->reading->mpn ?? $watch->latest->mpn ?? null,
             $outcome->reading->currency ?? $watch->latest->currency ?? null,
         );
+        if ($watch->listing_id === null && $offer !== null) {
+            $watch->proposed_listing_id = $this->propose->find($watch->latest->gtin, $watch->latest->mpn, $offer->name)?->id;
+        }
         $watch->failures = $offer === null ? $watch->failures + 1 : 0;
         $isPage = $answer->status === 200 && $offer !== null;
         $watch->etag = $outcome->isUnchanged ? $watch->etag : ($isPage ? $answer->etag : null);

@@ -12,12 +12,12 @@ use App\Support\Tenancy\CurrentWorkspace;
 use App\Watching\Actions\AddWatches;
 use App\Watching\Actions\AnswerReading;
 use App\Watching\Actions\ChangeWatches;
-use App\Watching\Actions\ProposeListings;
 use App\Watching\Models\Verdict;
 use App\Watching\Models\Watch;
 use App\Watching\Models\WatchState;
 use App\Watching\Schedules\ScheduleDocument;
 use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Collection as EloquentCollection;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Collection;
@@ -32,7 +32,7 @@ final readonly class WatchController
 
     private const MOST_CHANGED = 10_000;
 
-    public function __construct(private CurrentWorkspace $current, private ProposeListings $propose)
+    public function __construct(private CurrentWorkspace $current)
     {
     }
 
@@ -408,14 +408,12 @@ final readonly class WatchController
      */
     private function resources(Collection $watches): array
     {
-        $watches->each(fn (Watch $watch) => $watch->loadMissing(['site.webHost', 'listing.channel']));
-        $proposed = $this->propose->handle($watches);
-
+        EloquentCollection::make($watches)->loadMissing(['site.webHost', 'listing.channel', 'proposedListing.channel']);
         $landed = CountedOffers::landed($watches);
 
         return array_values(
             $watches
-                ->map(fn (Watch $watch) => WatchResource::of($watch, $proposed[$watch->id] ?? null, $landed[$watch->id] ?? null))
+                ->map(fn (Watch $watch) => WatchResource::of($watch, $landed[$watch->id] ?? null))
                 ->all(),
         );
     }

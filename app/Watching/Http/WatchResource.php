@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Watching\Http;
 
-use App\Catalogue\Models\Listing;
 use App\Support\Messages\Message;
 use App\Watching\Models\Verdict;
 use App\Watching\Models\Watch;
@@ -80,14 +79,16 @@ final readonly class WatchResource
     ) {
     }
 
-    public static function of(Watch $watch, ?Listing $proposed, ?string $landed): self
+    public static function of(Watch $watch, ?string $landed): self
     {
         $latest = $watch->latest;
 
         return new self(
             $watch->id,
             $watch->listing === null ? null : WatchedListing::of($watch->listing),
-            $proposed === null ? null : WatchedListing::of($proposed),
+            $watch->listing === null && $watch->proposedListing !== null
+                ? WatchedListing::of($watch->proposedListing)
+                : null,
             $watch->site_id,
             $watch->site->host,
             $watch->url,

@@ -23,6 +23,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int $workspace_id
  * @property int $site_id
  * @property int|null $listing_id null: nobody has said yet for which
+ * @property int|null $proposed_listing_id for which it may be
  * @property string $url
  * @property string|null $variant which of those on the page is meant
  * @property string|null $note
@@ -40,6 +41,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property FoundOffer|null $doubtful what was read last and is not believed yet
  * @property Site $site
  * @property Listing|null $listing
+ * @property Listing|null $proposedListing
  */
 final class Watch extends Model
 {
@@ -83,6 +85,12 @@ final class Watch extends Model
     public function listing(): BelongsTo
     {
         return $this->belongsTo(Listing::class);
+    }
+
+    /** @return BelongsTo<Listing, $this> */
+    public function proposedListing(): BelongsTo
+    {
+        return $this->belongsTo(Listing::class, 'proposed_listing_id');
     }
 
     public function schedule(): Schedule

@@ -5,37 +5,18 @@ declare(strict_types=1);
 namespace App\Watching\Actions;
 
 use App\Catalogue\Models\Listing;
-use App\Watching\Models\Watch;
 use Illuminate\Database\Eloquent\Builder;
-use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 
 /** Finds the listing of ours that a page may be about: by GTIN, else by part number, else by a title that is much like it. */
-final readonly class ProposeListings
+final readonly class ProposeListing
 {
     /** Of 0 to 1, as pg_trgm measures it. */
     private const LIKE = 0.45;
 
-    /**
-     * @param  Collection<int, Watch>  $watches
-     * @return array<int, Listing> by watch; those that have a listing, or for which none is found, are left out
-     */
-    public function handle(Collection $watches): array
+    /** Null where none is found. */
+    public function find(?string $gtin, ?string $mpn, ?string $name): ?Listing
     {
-        $found = [];
-        foreach ($watches as $watch) {
-            if ($watch->listing_id === null && $watch->latest !== null) {
-                $found[$watch->id] = $this->find($watch);
-            }
-        }
-
-        return array_filter($found);
-    }
-
-    private function find(Watch $watch): ?Listing
-    {
-        [$gtin, $mpn, $name] = [$watch->latest?->gtin, $watch->latest?->mpn, $watch->latest?->offer?->name];
-
         return $this->byProduct('gtin', $gtin) ?? $this->byProduct('mpn', $mpn) ?? $this->byTitle($name);
     }
 
@@ -60,6 +41,6 @@ final readonly class ProposeListings
     /** @return Builder<Listing> */
     private static function listings(): Builder
     {
-        return Listing::query()->with('channel')->where('is_draft', false);
+        return Listing::query()->where('is_draft', false);
     }
 }
