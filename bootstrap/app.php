@@ -35,6 +35,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
     ->withCommands([
         __DIR__.'/../app/Catalogue/Console',
         __DIR__.'/../app/Market/Console',
+        __DIR__.'/../app/Watching/Console',
         __DIR__.'/../app/Pricing/Console',
         __DIR__.'/../app/Support/Console',
         __DIR__.'/../app/Screens/Console',

@@ -117,6 +117,7 @@ return new class extends Migration
             CREATE INDEX stored_pages_seen ON stored_pages (seen_at);
             ALTER TABLE workspaces ADD COLUMN robot_contact text;
             ALTER TABLE listing_markets ADD COLUMN web jsonb NOT NULL DEFAULT '[]';
+            CREATE INDEX listing_markets_web ON listing_markets (listing_id) WHERE web <> '[]';
             ALTER TABLE rivals ALTER COLUMN channel_id DROP NOT NULL;
             CREATE UNIQUE INDEX rivals_of_the_web ON rivals (workspace_id, seller) WHERE channel_id IS NULL;
             SQL,
@@ -130,6 +131,7 @@ return new class extends Migration
             DELETE FROM rivals WHERE channel_id IS NULL;
             DROP INDEX rivals_of_the_web;
             ALTER TABLE rivals ALTER COLUMN channel_id SET NOT NULL;
+            DROP INDEX listing_markets_web;
             ALTER TABLE listing_markets DROP COLUMN web;
             ALTER TABLE workspaces DROP COLUMN robot_contact;
             DROP TABLE stored_pages;

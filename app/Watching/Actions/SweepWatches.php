@@ -14,10 +14,7 @@ use App\Watching\Models\Watch;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 
-/**
- * Has watches read that are due, ends turns whose process has died, and takes offers out of the market that nobody has
- * seen for too long.
- */
+/** Has watches read that are due, and ends turns whose process has died. */
 final readonly class SweepWatches implements Sweeper
 {
     private const MOST = 500;
@@ -28,7 +25,6 @@ final readonly class SweepWatches implements Sweeper
     public function __construct(
         private EachWorkspace $each,
         private RecordReading $record,
-        private PublishWebOffers $publish,
     ) {
     }
 
@@ -36,7 +32,6 @@ final readonly class SweepWatches implements Sweeper
     {
         $this->readDue();
         $this->endInterrupted();
-        $this->dropOld();
     }
 
     private function readDue(): void
@@ -72,31 +67,5 @@ final readonly class SweepWatches implements Sweeper
                 ->whereNull('asked_at')
                 ->update(['due_at' => DB::raw('least(due_at, '.DB::escape($soon).'::timestamptz)')]);
         });
-    }
-
-    private function dropOld(): void
-    {
-        $old = CarbonImmutable::now()->subDays(PublishWebOffers::LONGEST_DAYS)->toRfc3339String();
-        $listings = DB::select(
-            <<<'SQL'
-            SELECT m.workspace_id, m.listing_id
-            FROM listing_markets m /* all workspaces */
-            WHERE m.web <> '[]' AND EXISTS (
-                SELECT FROM jsonb_array_elements(m.web) AS entry
-                LEFT JOIN watches w ON w.id = (entry ->> 'watch')::bigint
-                WHERE (entry ->> 'seen_at')::timestamptz < ?::timestamptz OR w.id IS NULL OR w.active_until < current_date - 1
-            )
-            LIMIT ?
-            SQL,
-            [$old, self::MOST],
-        );
-        $byWorkspace = [];
-        foreach ($listings as $row) {
-            $byWorkspace[$row->workspace_id][] = $row->listing_id;
-        }
-        $this->each->run(
-            array_keys($byWorkspace),
-            fn (int $workspaceId) => $this->publish->handle($workspaceId, $byWorkspace[$workspaceId]),
-        );
     }
 }

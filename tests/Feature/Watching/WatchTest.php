@@ -151,7 +151,8 @@ final class WatchTest extends TestCase
         self::assertSame(['failed', 'page_gone'], [$this->watch()['verdict'], $this->watch()['problem']['code']]);
         self::assertSame('2026-11-30T09:00:07+00:00', $this->offers()[0]['seen_at']);
         $this->travel(8)->days();
-        app(SweepWatches::class)->sweep();
+        $this->artisan('watching:drop-old')->assertSuccessful();
+        $this->enter($this->workspace);
         self::assertSame([], $this->offers());
     }
 
