@@ -166,8 +166,9 @@ test('one of several variants at one address is chosen by its name', async ({ pa
     expect(names.length).toBeGreaterThan(2);
     const [name, price] = names.at(-1)!.split(': ');
     await choice.selectOption({ label: names.at(-1)! });
-    await expect(panel(page).getByText(price!, { exact: true })).toBeVisible(READ);
-    await expect(panel(page).getByRole('definition').filter({ hasText: name! })).toBeVisible();
+    const found = panel(page).getByRole('region', { name: 'Found on the page' });
+    await expect(found.getByRole('definition').filter({ hasText: price! })).toBeVisible(READ);
+    await expect(found.getByRole('definition').filter({ hasText: name! })).toBeVisible();
 });
 
 test('what robots may not read, and what leads nowhere good, is said and not read', async ({ page }) => {
