@@ -125,7 +125,10 @@ final readonly class RecordReading
         $watch->last_modified = $outcome->isUnchanged ? $watch->last_modified : ($isPage ? $answer->lastModified : null);
         $watch->asked_at = null;
         $watch->save();
-        $this->publish->handle($workspace->id, array_filter([$watch->listing_id]));
+        // Anything else leaves what counts as it was.
+        if ($verdict === Verdict::Good && $watch->listing_id !== null) {
+            $this->publish->handle($workspace->id, [$watch->listing_id]);
+        }
         Announce::change($workspace->id, Topic::Watches, [$watch->id]);
     }
 

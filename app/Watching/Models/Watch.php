@@ -8,10 +8,9 @@ use App\Catalogue\Models\Listing;
 use App\Support\Tenancy\BelongsToWorkspace;
 use App\Watching\Schedules\Schedule;
 use App\Watching\Schedules\ScheduleDocument;
+use App\Watching\Trust\DocumentCast;
 use App\Watching\Trust\FoundOffer;
-use App\Watching\Trust\FoundOfferCast;
 use App\Watching\Trust\LatestReading;
-use App\Watching\Trust\LatestReadingCast;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
@@ -69,9 +68,9 @@ final class Watch extends Model
             'state' => WatchState::class,
             'due_at' => 'immutable_datetime',
             'asked_at' => 'immutable_datetime',
-            'latest' => LatestReadingCast::class,
-            'good' => FoundOfferCast::class,
-            'doubtful' => FoundOfferCast::class,
+            'latest' => DocumentCast::class.':'.LatestReading::class,
+            'good' => DocumentCast::class.':'.FoundOffer::class,
+            'doubtful' => DocumentCast::class.':'.FoundOffer::class,
         ];
     }
 

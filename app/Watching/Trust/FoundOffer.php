@@ -8,7 +8,7 @@ use Carbon\CarbonImmutable;
 use Wrasse\Core\Reading\Data\Availability;
 
 /** What a page offers, as it was read. Amounts are decimals with the digits of their currency. */
-final readonly class FoundOffer
+final readonly class FoundOffer implements KeptAsDocument
 {
     /** As exact as the database has it. */
     private const TIME = 'Y-m-d\TH:i:s.uP';
@@ -53,7 +53,7 @@ final readonly class FoundOffer
         return $this->price === $other->price &&
             $this->currency === $other->currency &&
             $this->variant === $other->variant &&
-            self::plain($this->name) === self::plain($other->name);
+            $this->hasSameName($other);
     }
 
     public function hasSameName(self $other): bool
@@ -70,7 +70,6 @@ final readonly class FoundOffer
         );
     }
 
-    /** @return array<string, mixed> */
     public function document(): array
     {
         return [
@@ -89,7 +88,6 @@ final readonly class FoundOffer
         ];
     }
 
-    /** @param  array<string, mixed>  $document  as document() writes it */
     public static function of(array $document): self
     {
         return new self(

@@ -9,7 +9,7 @@ use App\Watching\Models\Verdict;
 use Carbon\CarbonImmutable;
 
 /** What came of reading a page the last time. */
-final readonly class LatestReading
+final readonly class LatestReading implements KeptAsDocument
 {
     /** As exact as the database has it. */
     private const TIME = 'Y-m-d\TH:i:s.uP';
@@ -43,7 +43,6 @@ final readonly class LatestReading
         return self::of([...$this->document(), 'verdict' => $verdict->value, 'doubts' => []]);
     }
 
-    /** @return array<string, mixed> */
     public function document(): array
     {
         return [
@@ -61,7 +60,6 @@ final readonly class LatestReading
         ];
     }
 
-    /** @param  array<string, mixed>  $document  as document() writes it */
     public static function of(array $document): self
     {
         return new self(
