@@ -41,7 +41,10 @@ use App\Support\Http\RetentionController;
 use App\Support\Live\AuthorizeStreamController;
 use App\Watching\Http\ReadingController;
 use App\Watching\Http\SiteController;
+use App\Watching\Http\WatchBulkController;
 use App\Watching\Http\WatchController;
+use App\Watching\Http\WatchExportController;
+use App\Watching\Http\WatchFileController;
 use Illuminate\Support\Facades\Route;
 
 Route::post('session', [SessionController::class, 'store']);
@@ -144,9 +147,14 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
 
     Route::get('watches', [WatchController::class, 'index']);
     Route::post('watches', [WatchController::class, 'store']);
-    Route::patch('watches', [WatchController::class, 'update']);
-    Route::post('watches/read', [WatchController::class, 'read']);
-    Route::post('watches/remove', [WatchController::class, 'remove']);
+    Route::patch('watches', [WatchBulkController::class, 'update']);
+    Route::post('watches/read', [WatchBulkController::class, 'read']);
+    Route::post('watches/remove', [WatchBulkController::class, 'remove']);
+    Route::get('imports/{id}/watches', [WatchFileController::class, 'show'])->whereUuid('id');
+    Route::post('imports/{id}/watches', [WatchFileController::class, 'check'])->whereUuid('id');
+    Route::get('watches/count', [WatchController::class, 'count']);
+    Route::get('watches/export', [WatchExportController::class, 'watches'])->middleware('heavy');
+    Route::get('readings/export', [WatchExportController::class, 'readings'])->middleware('heavy');
     Route::get('watches/{id}', [WatchController::class, 'show']);
     Route::post('watches/{id}/confirm', [WatchController::class, 'confirm']);
     Route::post('watches/{id}/reject', [WatchController::class, 'reject']);

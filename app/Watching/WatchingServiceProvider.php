@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace App\Watching;
 
+use App\Catalogue\Batches\WritesItsRows;
 use App\Catalogue\Events\RatesChanged;
 use App\Support\Schedule\Sweeper;
 use App\Watching\Actions\PublishWebOffers;
 use App\Watching\Actions\SweepWatches;
+use App\Watching\Imports\WatchFile;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\ServiceProvider;
 
@@ -16,6 +18,7 @@ final class WatchingServiceProvider extends ServiceProvider
     public function register(): void
     {
         $this->app->tag([SweepWatches::class], Sweeper::TAG);
+        $this->app->bind(WritesItsRows::PREFIX.WatchFile::KIND, WatchFile::class);
     }
 
     public function boot(): void

@@ -90,7 +90,6 @@ test('a price is found, changed, followed and its rule made with the keyboard al
 });
 
 test('nothing is cut off at 768 px, nor at a zoom of 200 %', async ({ page }) => {
-    test.setTimeout(180_000);
     await signIn(page);
     for (const [width, height] of [
         [768, 1024],
@@ -147,7 +146,6 @@ test('nothing moves for those who asked for less motion', async ({ page }) => {
 
 for (const colours of ['light', 'dark'] as const) {
     test(`windows and panels are accessible in ${colours} colours`, async ({ browser }) => {
-        test.setTimeout(120_000);
         const page = await (await browser.newContext({ colorScheme: colours })).newPage();
         await signIn(page);
         const dialog = page.getByRole('dialog');

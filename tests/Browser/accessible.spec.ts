@@ -3,7 +3,7 @@ import { expectAccessible, signIn, watchHosts } from './helpers';
 
 for (const colours of ['light', 'dark'] as const) {
     test(`every place is accessible in ${colours} colours and loads nothing from elsewhere`, async ({ browser }) => {
-        test.setTimeout(180_000);
+        test.setTimeout(900_000);
         const context = await browser.newContext({ colorScheme: colours });
         const page = await context.newPage();
         const foreign = watchHosts(page);

@@ -6,7 +6,6 @@ const SWISS = `${process.env.QUAYSIDE_URL}/as/ch`;
 test('a marketplace in francs is connected; a rule has amounts for both countries, and is tried out and assigned by country', async ({
     page,
 }) => {
-    test.setTimeout(240_000);
     await signIn(page);
     await page.goto('/settings/rates');
     const day = new Date().toISOString().slice(0, 10);

@@ -11,7 +11,6 @@ async function begin(page: Page, action: string) {
 }
 
 test('a new seller is walked from an empty workspace to prices that are sent', async ({ page }) => {
-    test.setTimeout(240_000);
     await page.goto('/sign-in');
     await page.getByLabel('E-mail').fill('nora@kettle-crock.example');
     await page.getByLabel('Password').fill('brine-and-barrel');

@@ -69,7 +69,6 @@ async function confirmed(page: Page, host: string, sku: string): Promise<number>
 test.beforeEach(async ({ page }) => signIn(page));
 
 test('a page is pasted, confirmed, counts, is said to be wrong, pointed at and counts again', async ({ page }) => {
-    test.setTimeout(300_000);
     const host = 'jar-corner.test';
     const sku = (await assortment(host))[3]!;
     const listing = await listingOf(page, sku);
@@ -133,7 +132,6 @@ test('a page is pasted, confirmed, counts, is said to be wrong, pointed at and c
 });
 
 test('a shop that has changed its pages is told once, and its prices are not used for ever', async ({ page }) => {
-    test.setTimeout(240_000);
     const host = 'maison-du-bocal.test';
     const ids: number[] = [];
     for (const sku of (await assortment(host)).slice(5, 9)) ids.push(await confirmed(page, host, sku));
@@ -151,7 +149,6 @@ test('a shop that has changed its pages is told once, and its prices are not use
 });
 
 test('one of several variants at one address is chosen by its name', async ({ page }) => {
-    test.setTimeout(180_000);
     const host = 'barrel-lane.test';
     const sku = (await assortment(host)).find((one) => one.startsWith('KC-11'))!;
     const listing = await listingOf(page, sku);
@@ -172,7 +169,6 @@ test('one of several variants at one address is chosen by its name', async ({ pa
 });
 
 test('what robots may not read, and what leads nowhere good, is said and not read', async ({ page }) => {
-    test.setTimeout(180_000);
     const sku = (await assortment('barrel-lane.test'))[0]!;
     const listing = await listingOf(page, sku);
     const paths: [string, string, string][] = [

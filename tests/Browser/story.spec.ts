@@ -26,7 +26,6 @@ async function openListing(page: Page) {
 }
 
 test('a seller brings in costs, sets limits, makes a rule, and the price follows a rival', async ({ page }) => {
-    test.setTimeout(300_000);
     const foreign = watchHosts(page);
     await signIn(page);
     await expect(page.getByRole('grid', { name: 'Listings' })).toBeVisible();

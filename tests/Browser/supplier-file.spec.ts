@@ -29,7 +29,6 @@ const make = async (page: Page, words: string) => {
 const close = (page: Page) => page.getByRole('button', { name: 'Close' }).last().click();
 
 test('a messy supplier file is mapped, looked at, taken in, mended, and a bulk change is undone', async ({ page }) => {
-    test.setTimeout(180_000);
     await signIn(page);
 
     // The columns are named in another way, and the supplier’s are remembered.

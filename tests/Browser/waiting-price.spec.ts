@@ -38,7 +38,6 @@ async function setFloor(page: Page, id: number, floor: string) {
 test('a price is typed key by key, stands for as long as was said, waits while everything is stopped, and is told when it no longer holds', async ({
     page,
 }) => {
-    test.setTimeout(120_000);
     await signIn(page);
     await turnMainSwitch(page, 'Stopped');
     const listing = await some(page);

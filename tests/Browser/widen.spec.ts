@@ -30,7 +30,6 @@ const runs = (page: Page) => ask<{ id: number; moves: number; state: string }[]>
 test('a starter rule begins with ten listings, asks, is answered, widened, stopped by the brake and undone', async ({
     page,
 }) => {
-    test.setTimeout(240_000);
     await signIn(page);
     await turnMainSwitch(page, 'Running');
     await expect(page.getByRole('button', { name: 'Repricing runs' })).toBeVisible();

@@ -35,12 +35,8 @@ final readonly class CheckImport
         ?string $effectiveFrom,
         ?int $userId,
     ): Batch {
+        $import->checkColumns($columns);
         $header = $import->layout['header'];
-        foreach ($columns as $field => $column) {
-            if ($column !== null && $column >= count($header)) {
-                throw ValidationException::withMessages(["columns.{$field}" => Message::of('import_no_such_column')]);
-            }
-        }
         if (($columns['sku'] ?? null) === null) {
             throw ValidationException::withMessages(['columns.sku' => Message::of('import_sku_column_missing')]);
         }
@@ -67,7 +63,6 @@ final readonly class CheckImport
                 'currency' => $currency,
                 'effective_from' => $effectiveFrom,
             ],
-            $import->layout['rows'],
             $userId,
         );
     }

@@ -62,19 +62,20 @@ final readonly class StartBatch
      * @param  array{
      *     columns: array<string, int|null>,
      *     channel: int|null,
-     *     supplier: string|null,
-     *     effective_from: string|null,
+     *     supplier?: string|null,
+     *     effective_from?: string|null,
      * }  $spec
+     * @param  string  $kind  what the file brings in: products and listings, or what another part makes of it
      */
-    public function import(Import $import, array $spec, int $rows, ?int $userId): Batch
+    public function import(Import $import, array $spec, ?int $userId, string $kind = 'import'): Batch
     {
         return $this->begin(
             new Batch([
-                'kind' => 'import',
+                'kind' => $kind,
                 'title' => Message::quoting($import->file_name),
                 'spec' => array_filter($spec, fn (mixed $value) => $value !== null),
                 'state' => BatchState::Planning,
-                'total' => $rows,
+                'total' => $import->layout['rows'],
                 'user_id' => $userId,
                 'import_id' => $import->id,
                 'workspace_id' => $import->workspace_id,

@@ -19,7 +19,7 @@ final readonly class MakeChanges
 {
     private const ROWS = 2_000;
 
-    public function __construct(private HandPrices $prices)
+    public function __construct(private BatchKinds $kinds, private HandPrices $prices)
     {
     }
 
@@ -32,7 +32,7 @@ final readonly class MakeChanges
                 return false;
             }
             $isUndo = $batch->state === BatchState::Undoing;
-            $touched = (new RowWriter($batch, $isUndo, $this->prices))->next(self::ROWS);
+            $touched = $this->kinds->writer($batch, $isUndo)->next(self::ROWS);
             if ($touched === null) {
                 event(new AllTouched($batch->workspace_id, self::key($batch)));
                 $batch->move([

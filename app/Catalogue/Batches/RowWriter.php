@@ -18,7 +18,7 @@ use Illuminate\Support\Facades\DB;
  * Runs within a transaction. A row whose product or listing no longer has the values it was worked out from is left
  * alone.
  */
-final class RowWriter
+final class RowWriter implements BatchWriter
 {
     /** Whether the costs of the batch hold from a later time, or have not been taken since. */
     private ?bool $isLater = null;
@@ -73,11 +73,6 @@ final class RowWriter
     ) {
     }
 
-    /**
-     * @return array{listings: list<int>, prices: array<int, int>, cursor: int}|null what was touched, and prices in
-     *     minor units that are to be published,
-     *                                                                  by listing; null when no row is left
-     */
     public function next(int $most): ?array
     {
         if (! $this->take($most)) {

@@ -19,6 +19,7 @@ final readonly class BatchResource
         #[OA\Property(
             enum: [
                 'import',
+                'watches',
                 'new_product',
                 'product',
                 'cost',

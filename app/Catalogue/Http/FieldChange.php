@@ -12,7 +12,7 @@ use Wrasse\Core\Money\Currency;
 #[OA\Schema(schema: 'FieldChange')]
 final readonly class FieldChange
 {
-    private const HIDDEN = ['sku', 'channel_id', 'assigned_by'];
+    private const HIDDEN = ['sku', 'channel_id', 'listing_id', 'assigned_by'];
 
     public function __construct(
         #[OA\Property(example: 'cost')] public string $field,

@@ -12,23 +12,24 @@ use App\Catalogue\Edits\SetCost;
 use App\Catalogue\Models\Batch;
 use App\Catalogue\Models\Import;
 use App\Support\Messages\Message;
-use Generator;
 use Wrasse\Core\Money\Currency;
 
 /** Rows of a file, each of them worked out against what is known. */
-final class ImportBatch implements BatchKind
+final readonly class ImportBatch implements BatchKind
 {
     private const ROWS = 2_000;
 
-    /** @var Generator<int, list<string>>|null the rows of the file, as far as they have been read */
-    private ?Generator $rows = null;
+    private FileRows $file;
 
-    private int $at = 0;
+    public function __construct()
+    {
+        $this->file = new FileRows();
+    }
 
     public function next(Batch $batch): ?array
     {
         $import = Import::query()->findOrFail($batch->import_id);
-        $records = $this->records($import, $batch->cursor);
+        $records = $this->file->next($import, $batch->cursor, self::ROWS);
         if ($records === []) {
             return null;
         }
@@ -108,24 +109,5 @@ final class ImportBatch implements BatchKind
         }
 
         return array_filter(array_map(fn (int $column) => ImportColumns::currency($header[$column]), $columns));
-    }
-
-    /** @return array<int, list<string>> by line */
-    private function records(Import $import, int $after): array
-    {
-        if ($this->rows === null || $this->at !== $after) {
-            $this->rows = $import->file()->rows();
-            $this->at = 0;
-        }
-        $records = [];
-        while ($this->rows->valid() && count($records) < self::ROWS) {
-            if ($this->at >= $after) {
-                $records[$this->rows->key()] = $this->rows->current();
-            }
-            $this->at++;
-            $this->rows->next();
-        }
-
-        return $records;
     }
 }

@@ -79,13 +79,14 @@ final readonly class ImportColumns
     /**
      * @param  list<string>  $header
      * @param  array<string, string>  $remembered  what columns of these names held before
+     * @param  array<string, list<string>>  $known  what fields are usually called
      * @return array<string, int|null> field to column number, null where none looks right; no column is taken twice
      */
-    public static function guess(array $header, array $remembered = []): array
+    public static function guess(array $header, array $remembered = [], array $known = self::NAMES): array
     {
         $plain = array_map(self::plain(...), $header);
         $guess = $taken = [];
-        foreach (self::NAMES as $field => $names) {
+        foreach ($known as $field => $names) {
             $guess[$field] = null;
             foreach ([...isset($remembered[$field]) ? [$remembered[$field]] : [], ...$names] as $name) {
                 $found = array_search(self::plain($name), $plain, true);

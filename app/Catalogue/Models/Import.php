@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace App\Catalogue\Models;
 
 use App\Catalogue\Imports\CsvFile;
+use App\Support\Messages\Message;
 use App\Support\Tenancy\BelongsToWorkspace;
 use Illuminate\Database\Eloquent\Concerns\HasUuids;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Validation\ValidationException;
 
 /**
  * A file that was brought, and how it is read.
@@ -46,5 +48,19 @@ final class Import extends Model
             $this->layout['delimiter'],
             $this->layout['header'],
         );
+    }
+
+    /**
+     * @param  array<string, int|null>  $columns  field to column number
+     *
+     * @throws ValidationException at the field whose column there is not
+     */
+    public function checkColumns(array $columns): void
+    {
+        foreach ($columns as $field => $column) {
+            if ($column !== null && $column >= count($this->layout['header'])) {
+                throw ValidationException::withMessages(["columns.{$field}" => Message::of('import_no_such_column')]);
+            }
+        }
     }
 }

@@ -8,6 +8,7 @@ use App\Catalogue\Models\Listing;
 use App\Channels\Models\Channel;
 use App\Channels\Outgoing\AddressGuard;
 use App\Channels\Outgoing\ForbiddenAddress;
+use App\Channels\Outgoing\HostName;
 use App\Channels\Outgoing\PageClient;
 use App\Channels\Outgoing\UnknownHost;
 use App\Channels\Outgoing\WebAddress;
@@ -31,12 +32,25 @@ final readonly class AddWatches
     }
 
     /**
-     * A web address as it will be asked for: without what is after "#".
+     * A web address as it will be asked for, of a host that there is.
      *
      * @throws ForbiddenAddress
      * @throws UnknownHost
      */
     public function address(string $url): WebAddress
+    {
+        $address = $this->spelled($url);
+        $this->guard->addresses($address->host);
+
+        return $address;
+    }
+
+    /**
+     * A web address without what is after "#", as far as it can be judged without asking for its host.
+     *
+     * @throws ForbiddenAddress
+     */
+    public function spelled(string $url): WebAddress
     {
         $url = preg_replace('/#.*\z/s', '', trim($url)) ?? '';
         if (strlen($url) > self::LONGEST_URL) {
@@ -44,7 +58,9 @@ final readonly class AddWatches
         }
         $address = WebAddress::parse($url);
         $this->client->checkPort($address);
-        $this->guard->addresses($address->host);
+        if (HostName::isAddress($address->host)) {
+            $this->guard->addresses($address->host);
+        }
         if (self::isOwn($address->host)) {
             throw new ForbiddenAddress(Message::of('watch_own_shop', host: $address->host));
         }

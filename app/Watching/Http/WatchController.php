@@ -7,21 +7,16 @@ namespace App\Watching\Http;
 use App\Catalogue\Models\Listing;
 use App\Channels\Outgoing\ForbiddenAddress;
 use App\Channels\Outgoing\UnknownHost;
-use App\Support\Http\IdList;
 use App\Support\Tenancy\CurrentWorkspace;
 use App\Watching\Actions\AddWatches;
 use App\Watching\Actions\AnswerReading;
-use App\Watching\Actions\ChangeWatches;
-use App\Watching\Models\Verdict;
 use App\Watching\Models\Watch;
-use App\Watching\Models\WatchState;
 use App\Watching\Schedules\ScheduleDocument;
-use Illuminate\Database\Eloquent\Builder;
+use App\Watching\Trust\CountedOffers;
 use Illuminate\Database\Eloquent\Collection as EloquentCollection;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Collection;
-use Illuminate\Validation\Rule;
 use Illuminate\Validation\ValidationException;
 use OpenApi\Attributes as OA;
 
@@ -29,8 +24,6 @@ use OpenApi\Attributes as OA;
 final readonly class WatchController
 {
     private const AT_ONCE = 100;
-
-    private const MOST_CHANGED = 10_000;
 
     public function __construct(private CurrentWorkspace $current)
     {
@@ -67,22 +60,44 @@ final readonly class WatchController
     )]
     public function index(Request $request): JsonResponse
     {
-        $request->validate([
-            'listing' => ['sometimes', 'integer'],
-            'site' => ['sometimes', 'integer'],
-            'show' => ['sometimes', Rule::in(['all', 'attention'])],
-            'after' => ['sometimes', 'integer'],
-        ]);
-        $watches = Watch::query()
-            ->when($request->has('listing'), fn (Builder $query) => $query->where('listing_id', $request->integer('listing')))
-            ->when($request->has('site'), fn (Builder $query) => $query->where('site_id', $request->integer('site')))
-            ->when($request->query('show') === 'attention', $this->needingAttention(...))
+        $request->validate(['after' => ['sometimes', 'integer'], ...WatchFilter::rules()]);
+        $watches = WatchFilter::of($request->query())
+            ->watches($this->current->id())
             ->where('id', '>', $request->integer('after'))
             ->orderBy('id')
             ->limit(self::AT_ONCE)
             ->get();
 
         return new JsonResponse($this->resources($watches));
+    }
+
+    #[OA\Get(
+        path: '/api/v1/watches/count',
+        operationId: 'countWatches',
+        summary: 'How many pages match',
+        tags: ['Watching'],
+        parameters: [
+            new OA\Parameter(name: 'listing', in: 'query', schema: new OA\Schema(type: 'integer')),
+            new OA\Parameter(name: 'site', in: 'query', schema: new OA\Schema(type: 'integer')),
+            new OA\Parameter(
+                name: 'show',
+                in: 'query',
+                schema: new OA\Schema(type: 'string', enum: ['all', 'attention']),
+            ),
+        ],
+        responses: [
+            new OA\Response(
+                response: 200,
+                description: 'Their number',
+                content: new OA\JsonContent(ref: '#/components/schemas/WatchCount'),
+            ),
+        ],
+    )]
+    public function count(Request $request): JsonResponse
+    {
+        $request->validate(WatchFilter::rules());
+
+        return new JsonResponse(new WatchCount(WatchFilter::of($request->query())->watches($this->current->id())->count()));
     }
 
     #[OA\Get(
@@ -150,7 +165,7 @@ final readonly class WatchController
             'url' => ['required', 'string'],
             'listing_id' => ['sometimes', 'nullable', 'integer'],
             'schedule' => ['sometimes', 'array'],
-            ...self::fields(),
+            ...WatchFields::rules(),
         ]);
         $schedule = ScheduleDocument::read($request->input('schedule', ScheduleDocument::USUAL));
         $listing = isset($given['listing_id']) ? Listing::query()->findOrFail($given['listing_id']) : null;
@@ -167,106 +182,6 @@ final readonly class WatchController
         ]);
 
         return new JsonResponse($this->resources(new Collection([$watch->refresh()]))[0], 201);
-    }
-
-    #[OA\Patch(
-        path: '/api/v1/watches',
-        operationId: 'changeWatches',
-        summary: 'Change some: when they are read, which variant is meant, whether they are paused',
-        tags: ['Watching'],
-        requestBody: new OA\RequestBody(
-            required: true,
-            content: new OA\JsonContent(
-                required: ['ids'],
-                properties: [
-                    new OA\Property(property: 'ids', type: 'array', items: new OA\Items(type: 'integer')),
-                    new OA\Property(property: 'schedule', ref: '#/components/schemas/WatchSchedule'),
-                    new OA\Property(property: 'active_until', type: 'string', format: 'date', nullable: true),
-                    new OA\Property(property: 'variant', type: 'string', maxLength: 255, nullable: true),
-                    new OA\Property(property: 'note', type: 'string', maxLength: 255, nullable: true),
-                    new OA\Property(property: 'is_paused', type: 'boolean'),
-                ],
-            ),
-        ),
-        responses: [
-            new OA\Response(
-                response: 200,
-                description: 'How many there were',
-                content: new OA\JsonContent(ref: '#/components/schemas/WatchCount'),
-            ),
-        ],
-    )]
-    public function update(Request $request, ChangeWatches $change): JsonResponse
-    {
-        $given = $request->validate([
-            'ids' => ['required', new IdList(self::MOST_CHANGED)],
-            'schedule' => ['sometimes', 'array'],
-            'is_paused' => ['sometimes', 'boolean'],
-            ...self::fields(),
-        ]);
-        if (isset($given['schedule'])) {
-            $given['schedule'] = ScheduleDocument::read($given['schedule'])->document();
-        }
-
-        return $this->count($change->change($this->current->id(), self::ids($request), array_diff_key($given, ['ids' => true])));
-    }
-
-    #[OA\Post(
-        path: '/api/v1/watches/read',
-        operationId: 'readWatches',
-        summary: 'Have some read as soon as their sites may be asked',
-        tags: ['Watching'],
-        requestBody: new OA\RequestBody(
-            required: true,
-            content: new OA\JsonContent(
-                required: ['ids'],
-                properties: [
-                    new OA\Property(property: 'ids', type: 'array', items: new OA\Items(type: 'integer')),
-                ],
-            ),
-        ),
-        responses: [
-            new OA\Response(
-                response: 200,
-                description: 'How many there were',
-                content: new OA\JsonContent(ref: '#/components/schemas/WatchCount'),
-            ),
-        ],
-    )]
-    public function read(Request $request, ChangeWatches $change): JsonResponse
-    {
-        $request->validate(['ids' => ['required', new IdList(self::MOST_CHANGED)]]);
-
-        return $this->count($change->readNow($this->current->id(), self::ids($request)));
-    }
-
-    #[OA\Post(
-        path: '/api/v1/watches/remove',
-        operationId: 'removeWatches',
-        summary: 'End some: their offers do not count any more',
-        tags: ['Watching'],
-        requestBody: new OA\RequestBody(
-            required: true,
-            content: new OA\JsonContent(
-                required: ['ids'],
-                properties: [
-                    new OA\Property(property: 'ids', type: 'array', items: new OA\Items(type: 'integer')),
-                ],
-            ),
-        ),
-        responses: [
-            new OA\Response(
-                response: 200,
-                description: 'How many there were',
-                content: new OA\JsonContent(ref: '#/components/schemas/WatchCount'),
-            ),
-        ],
-    )]
-    public function remove(Request $request, ChangeWatches $change): JsonResponse
-    {
-        $request->validate(['ids' => ['required', new IdList(self::MOST_CHANGED)]]);
-
-        return $this->count($change->remove($this->current->id(), self::ids($request)));
     }
 
     #[OA\Post(
@@ -350,56 +265,9 @@ final readonly class WatchController
         return $this->one($answer->reject($id, $request->integer('reading')));
     }
 
-    /**
-     * Those of which nobody has said whether they are right, whose last reading is doubtful, or that find no price; where a
-     * whole site finds none, that is told once, of the site.
-     *
-     * @param  Builder<Watch>  $query
-     */
-    private function needingAttention(Builder $query): void
-    {
-        $failing = array_filter(SiteCounts::all($this->current->id()), fn (SiteCounts $counts) => $counts->isFailing());
-        $query->where('is_paused', false)->where(
-            fn (Builder $any) => $any
-                ->where(
-                    fn (Builder $new) => $new
-                        ->where('state', '<>', WatchState::Confirmed)
-                        ->where('latest->verdict', '<>', Verdict::Failed),
-                )
-                ->orWhere('latest->verdict', Verdict::Doubtful)
-                ->orWhere(
-                    fn (Builder $failed) => $failed
-                        ->where('latest->verdict', Verdict::Failed)
-                        ->whereNotIn('site_id', array_keys($failing)),
-                )
-                ->orWhereNull('latest'),
-        );
-    }
-
-    /** @return array<string, list<mixed>> */
-    private static function fields(): array
-    {
-        return [
-            'variant' => ['sometimes', 'nullable', 'string', 'max:255'],
-            'note' => ['sometimes', 'nullable', 'string', 'max:255'],
-            'active_until' => ['bail', 'sometimes', 'nullable', 'string', 'date_format:Y-m-d', 'after:1990-01-01', 'before:+10 years'],
-        ];
-    }
-
-    /** @return list<int> */
-    private static function ids(Request $request): array
-    {
-        return array_values(array_map(intval(...), $request->array('ids')));
-    }
-
     private function one(Watch $watch): JsonResponse
     {
         return new JsonResponse($this->resources(new Collection([$watch]))[0]);
-    }
-
-    private function count(int $watches): JsonResponse
-    {
-        return new JsonResponse(new WatchCount($watches));
     }
 
     /**

@@ -1566,23 +1566,6 @@ export interface paths {
         patch: operations["changeWatches"];
         trace?: never;
     };
-    "/api/v1/watches/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** One page that is read */
-        get: operations["watch"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/v1/watches/read": {
         parameters: {
             query?: never;
@@ -1611,6 +1594,40 @@ export interface paths {
         put?: never;
         /** End some: their offers do not count any more */
         post: operations["removeWatches"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/watches/count": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How many pages match */
+        get: operations["countWatches"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/watches/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One page that is read */
+        get: operations["watch"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1651,6 +1668,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/watches/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Pages that are read with the newest price of each, as a file that can be imported again */
+        get: operations["exportWatches"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/readings/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What came of reading pages in the last days, as a file */
+        get: operations["exportReadings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/imports/{id}/watches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Which column of a file looks like which field of pages to be watched */
+        get: operations["watchColumns"];
+        put?: never;
+        /** Work out, row by row, which pages would be watched; nothing is changed yet */
+        post: operations["checkWatchFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1677,7 +1746,7 @@ export interface components {
              */
             import_id: string | null;
             /** @enum {string} */
-            kind: "import" | "new_product" | "product" | "cost" | "limits" | "supplier" | "automation" | "price" | "prices" | "markup" | "rule";
+            kind: "import" | "watches" | "new_product" | "product" | "cost" | "limits" | "supplier" | "automation" | "price" | "prices" | "markup" | "rule";
             /** @description What it does; of an import the name of the file. */
             title: components["schemas"]["Message"];
             /** @enum {string} */
@@ -3071,6 +3140,13 @@ export interface components {
         WatchCount: {
             watches: number;
         };
+        WatchFilter: {
+            /** @description Which pages are meant. */
+            listing: number;
+            site: number;
+            /** @enum {string} */
+            show: "all" | "attention";
+        };
         /** @description A rival's page that is read for a listing. */
         Watch: {
             id: number;
@@ -3124,6 +3200,13 @@ export interface components {
             /** @description Readings in a row without a price. */
             failures: number;
             site_problem: components["schemas"]["Message"] | null;
+        };
+        WatchSelection: {
+            /** @description Pages that were chosen by name, or all that match a filter but some. */
+            ids: number[];
+            /** @description Instead of ids: all that match, but for those of “except”. */
+            filter: components["schemas"]["WatchFilter"];
+            except: number[];
         };
         /** @description A listing of ours beside a page of a rival. */
         WatchedListing: {
@@ -6777,19 +6860,90 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": {
-                    ids: number[];
-                    schedule?: components["schemas"]["WatchSchedule"];
+                "application/json": components["schemas"]["WatchSelection"] & {
+                    schedule: components["schemas"]["WatchSchedule"];
                     /** Format: date */
-                    active_until?: string | null;
-                    variant?: string | null;
-                    note?: string | null;
-                    is_paused?: boolean;
+                    active_until: string | null;
+                    variant: string | null;
+                    note: string | null;
+                    is_paused: boolean;
                 };
             };
         };
         responses: {
-            /** @description How many there were */
+            /** @description How many there are; many are done one after another */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WatchCount"];
+                };
+            };
+        };
+    };
+    readWatches: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WatchSelection"];
+            };
+        };
+        responses: {
+            /** @description How many there are; many are done one after another */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WatchCount"];
+                };
+            };
+        };
+    };
+    removeWatches: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WatchSelection"];
+            };
+        };
+        responses: {
+            /** @description How many there are; many are done one after another */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WatchCount"];
+                };
+            };
+        };
+    };
+    countWatches: {
+        parameters: {
+            query?: {
+                listing?: number;
+                site?: number;
+                show?: "all" | "attention";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Their number */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -6818,58 +6972,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Watch"];
-                };
-            };
-        };
-    };
-    readWatches: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": {
-                    ids: number[];
-                };
-            };
-        };
-        responses: {
-            /** @description How many there were */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["WatchCount"];
-                };
-            };
-        };
-    };
-    removeWatches: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": {
-                    ids: number[];
-                };
-            };
-        };
-        responses: {
-            /** @description How many there were */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["WatchCount"];
                 };
             };
         };
@@ -6943,6 +7045,125 @@ export interface operations {
             };
             /** @description The page has been read again since */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    exportWatches: {
+        parameters: {
+            query?: {
+                listing?: number;
+                site?: number;
+                show?: "all" | "attention";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description CSV */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+        };
+    };
+    exportReadings: {
+        parameters: {
+            query?: {
+                watch?: number;
+                site?: number;
+                days?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description CSV */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+        };
+    };
+    watchColumns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Field to column number */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportColumns"];
+                };
+            };
+            /** @description None */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    checkWatchFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description Field to column number. */
+                    columns: components["schemas"]["ImportColumns"];
+                    /** @description For rows that do not name one. */
+                    channel?: number | null;
+                };
+            };
+        };
+        responses: {
+            /** @description It is being worked out */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Batch"];
+                };
+            };
+            /** @description What is wrong with the columns */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

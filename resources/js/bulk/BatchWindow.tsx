@@ -16,7 +16,7 @@ interface Props {
     id: string;
     onClose: () => void;
     /** Back to the columns of the file. */
-    onColumns: (importId: string) => void;
+    onColumns: (importId: string, kind: Batch['kind']) => void;
 }
 
 /** A change to many listings: how far it is, what it does row by row, and what can be done with it now. */
@@ -138,7 +138,9 @@ function Actions({ batch, onClose, onColumns }: { batch: Batch } & Omit<Props, '
                     </Button>
                 )}
                 {batch.import_id && batch.state === 'planned' && (
-                    <Button onClick={() => onColumns(batch.import_id!)}>{t('bulk.changeTheColumns')}</Button>
+                    <Button onClick={() => onColumns(batch.import_id!, batch.kind)}>
+                        {t('bulk.changeTheColumns')}
+                    </Button>
                 )}
                 {batch.refused > 0 && batch.state !== 'planning' && (
                     <a

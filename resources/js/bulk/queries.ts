@@ -61,7 +61,7 @@ export function useMoveBatch(id: string) {
             ),
         onSuccess: (batch) => {
             client.setQueryData(key('batch', batch.id), batch);
-            changed('batches', 'listings', 'rules', 'facets');
+            changed('batches', 'listings', 'rules', 'facets', 'watches');
         },
     });
 }

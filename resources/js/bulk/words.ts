@@ -31,6 +31,11 @@ export const FIELDS: Record<string, string> = {
     rule: t('bulk.rule'),
     rule_id: t('bulk.rule'),
     automation_on: t('bulk.repricing'),
+    url: t('bulk.address'),
+    variant: t('bulk.variant'),
+    note: t('bulk.note'),
+    interval: t('bulk.interval'),
+    active_until: t('bulk.activeUntil'),
 };
 
 export const STATES: Record<Batch['state'], string> = {

@@ -15,11 +15,14 @@ import { Select } from '@/ui/Select';
 import { Window } from '@/ui/Window';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { FIELDS } from '@/bulk/words';
+import { ColumnTable, type Held } from './ColumnTable';
+import { PageColumns } from './PageColumns';
 
 const LARGEST = 50 * 1024 * 1024;
 
 interface Props {
+    /** What it brings in. */
+    of: 'listings' | 'watches';
     /** A file that was brought before. */
     importId: string | null;
     onClose: () => void;
@@ -27,7 +30,7 @@ interface Props {
 }
 
 /** Bring a file, see how it was read, say which column is what; then what it would do is worked out. */
-export default function ImportFile({ importId, onClose, onChecked }: Props) {
+export default function ImportFile({ of, importId, onClose, onChecked }: Props) {
     const [brought, setBrought] = useState<Import | null>(null);
     const [isAnother, setAnother] = useState(false);
     const earlier = useQuery({
@@ -44,15 +47,26 @@ export default function ImportFile({ importId, onClose, onChecked }: Props) {
         },
         onSuccess: setBrought,
     });
+    const ColumnsOf = of === 'watches' ? PageColumns : Columns;
     const file = brought ?? (isAnother ? null : (earlier.data ?? null));
     return (
-        <Window open onClose={onClose} title={t('imports.importAFile')} wide>
+        <Window
+            open
+            onClose={onClose}
+            title={of === 'watches' ? t('imports.importPages') : t('imports.importAFile')}
+            wide
+        >
             {earlier.error && !earlier.data && <ProblemNotice error={earlier.error} />}
             {!file && (importId === null || isAnother) && (
-                <Choose onChoose={(chosen) => read.mutate(chosen)} busy={read.isPending} error={read.error} />
+                <Choose
+                    says={of === 'watches' ? t('imports.aFileOfPages') : t('imports.aCsvFileOrAnExcel')}
+                    onChoose={(chosen) => read.mutate(chosen)}
+                    busy={read.isPending}
+                    error={read.error}
+                />
             )}
             {file && (
-                <Columns
+                <ColumnsOf
                     key={file.id}
                     file={file}
                     onChecked={onChecked}
@@ -66,13 +80,21 @@ export default function ImportFile({ importId, onClose, onChecked }: Props) {
     );
 }
 
-function Choose({ onChoose, busy, error }: { onChoose: (file: File) => void; busy: boolean; error: unknown }) {
+interface ChooseProps {
+    /** What can be brought. */
+    says: string;
+    onChoose: (file: File) => void;
+    busy: boolean;
+    error: unknown;
+}
+
+function Choose({ says, onChoose, busy, error }: ChooseProps) {
     const [over, setOver] = useState(false);
     const problem = error instanceof Problem ? error : null;
     useSaid(error);
     return (
         <div className="grid gap-3">
-            <p className="text-text-2">{t('imports.aCsvFileOrAnExcel')}</p>
+            <p className="text-text-2">{says}</p>
             <label
                 onDragOver={(event) => {
                     event.preventDefault();
@@ -114,7 +136,10 @@ function Choose({ onChoose, busy, error }: { onChoose: (file: File) => void; bus
     );
 }
 
-type Held = Record<string, number | null>;
+/** Which fields hold amounts, by what their currency hangs on. */
+const OF_COST = ['cost', 'inbound', 'packaging', 'handling', 'shipping_cost'];
+const OF_LISTING = ['price', 'list_price', 'shipping', 'floor', 'ceiling'];
+const OF_PRODUCT = ['rrp', 'map'];
 
 function Columns({
     file,
@@ -126,6 +151,7 @@ function Columns({
     onBack: () => void;
 }) {
     const client = useQueryClient();
+    const own = useWorkspace().data?.currency ?? '';
     const channels = useChannels();
     const facets = useFacets();
     const [columns, setColumns] = useState<Held>(file.columns);
@@ -162,6 +188,11 @@ function Columns({
         const known = file.remembered[name];
         if (known) setColumns(known);
     };
+    const currencyOf = (field: string): string => {
+        if (OF_COST.includes(field)) return currency || t('imports.asTheSupplierInvoices');
+        if (OF_LISTING.includes(field)) return t('imports.thatOfItsChannel');
+        return OF_PRODUCT.includes(field) ? own : '';
+    };
     const amounts = decimal === '' ? t('imports.eitherWay') : decimal === ',' ? '12,50' : '12.50';
     return (
         <form
@@ -177,7 +208,7 @@ function Columns({
                     {t('imports.wasReadAsRowsWithDecimals', { rows: file.rows, readAs: said(file.read_as), amounts })}
                 </span>
             </p>
-            <ColumnTable file={file} columns={columns} costsIn={currency} onChange={setColumns} />
+            <ColumnTable file={file} columns={columns} currencyOf={currencyOf} onChange={setColumns} />
             <div className="grid grid-cols-2 items-start gap-3 sm:grid-cols-4">
                 <Field
                     label={t('imports.supplierOfThisFile')}
@@ -239,95 +270,5 @@ function Columns({
                 <span className="text-text-2">{t('imports.nothingIsChangedYet')}</span>
             </div>
         </form>
-    );
-}
-
-/** Which fields hold amounts, by what their currency hangs on. */
-const OF_COST = ['cost', 'inbound', 'packaging', 'handling', 'shipping_cost'];
-const OF_LISTING = ['price', 'list_price', 'shipping', 'floor', 'ceiling'];
-const OF_PRODUCT = ['rrp', 'map'];
-
-/** One line a column of the file, with what stands in it. */
-function ColumnTable({
-    file,
-    columns,
-    costsIn,
-    onChange,
-}: {
-    file: Import;
-    columns: Held;
-    costsIn: string;
-    onChange: (columns: Held) => void;
-}) {
-    const own = useWorkspace().data?.currency ?? '';
-    const currencyOf = (field: string): string => {
-        if (OF_COST.includes(field)) return costsIn || t('imports.asTheSupplierInvoices');
-        if (OF_LISTING.includes(field)) return t('imports.thatOfItsChannel');
-        return OF_PRODUCT.includes(field) ? own : '';
-    };
-    const held = (index: number) => Object.keys(columns).find((field) => columns[field] === index) ?? '';
-    const choose = (index: number, field: string) => {
-        const next: Held = {};
-        for (const [name, column] of Object.entries(columns)) next[name] = column === index ? null : column;
-        if (field) next[field] = index;
-        onChange(next);
-    };
-    return (
-        <div
-            className="max-h-[40vh] overflow-auto"
-            tabIndex={0}
-            role="region"
-            aria-label={t('imports.columnsOfTheFile')}
-        >
-            <table className="w-full">
-                <thead className="sticky top-0 bg-sheet text-left text-text-2">
-                    <tr>
-                        <th scope="col" className="py-1 font-medium">
-                            {t('imports.column')}
-                        </th>
-                        <th scope="col" className="py-1 font-medium">
-                            {t('imports.asInTheFile')}
-                        </th>
-                        <th scope="col" className="py-1 font-medium">
-                            {t('imports.whatItHolds')}
-                        </th>
-                        <th scope="col" className="w-44 py-1 pl-3 font-medium">
-                            {t('imports.amountsIn')}
-                        </th>
-                    </tr>
-                </thead>
-                <tbody>
-                    {file.header.map((name, index) => {
-                        const words = name || t('imports.column2', { index: index + 1 });
-                        return (
-                            <tr key={index} className="border-t border-line">
-                                <td className="max-w-[180px] truncate py-1.5 pr-3">{words}</td>
-                                <td className="max-w-[320px] truncate py-1.5 pr-3 text-text-2">
-                                    {file.sample
-                                        .map((row) => row[index] ?? '')
-                                        .filter(Boolean)
-                                        .join(' · ')}
-                                </td>
-                                <td className="w-64 py-1.5">
-                                    <Select
-                                        hideLabel
-                                        label={t('imports.whatHolds', { words })}
-                                        value={held(index)}
-                                        options={[
-                                            ['', t('imports.notImported')],
-                                            ...Object.keys(file.columns).map(
-                                                (field) => [field, FIELDS[field] ?? field] as const,
-                                            ),
-                                        ]}
-                                        onChange={(field) => choose(index, field)}
-                                    />
-                                </td>
-                                <td className="py-1.5 pl-3 text-[12.5px] text-text-2">{currencyOf(held(index))}</td>
-                            </tr>
-                        );
-                    })}
-                </tbody>
-            </table>
-        </div>
     );
 }

@@ -9,10 +9,11 @@ export function BulkWindows() {
     const [params, setParams] = useSearchParams();
     const batch = params.get('batch');
     const file = params.get('file');
-    const show = (next: { batch?: string; file?: string }) =>
+    const of = params.get('of') === 'watches' ? 'watches' : 'listings';
+    const show = (next: { batch?: string; file?: string; of?: string }) =>
         setParams(() => {
             const address = new URLSearchParams(window.location.search);
-            for (const name of ['batch', 'file'] as const) {
+            for (const name of ['batch', 'file', 'of'] as const) {
                 address.delete(name);
                 const value = next[name];
                 if (value) address.set(name, value);
@@ -26,11 +27,12 @@ export function BulkWindows() {
                     key={batch}
                     id={batch}
                     onClose={() => show({})}
-                    onColumns={(importId) => show({ file: importId })}
+                    onColumns={(importId, kind) => show({ file: importId, of: kind === 'watches' ? kind : undefined })}
                 />
             )}
             {file && !batch && (
                 <ImportFile
+                    of={of}
                     importId={file === 'new' ? null : file}
                     onClose={() => show({})}
                     onChecked={(batchId) => show({ batch: batchId })}

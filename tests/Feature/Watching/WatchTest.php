@@ -54,6 +54,15 @@ final class WatchTest extends TestCase
         );
         self::assertSame(2_168, $this->standingDecision($this->listing)->price_minor);
 
+        self::assertStringContainsString(
+            'brewers-loft.test,"Stoneware crock 5 l",21.90,EUR,,21.90,in_stock,yes,2026-11-30T09:00:07Z,good,',
+            $this->as()->get('/api/v1/watches/export')->assertOk()->streamedContent(),
+        );
+        self::assertStringContainsString(
+            'brewers-loft.test,https://brewers-loft.test/crock-5l,KC-1,,good,21.90,EUR,',
+            $this->as()->get("/api/v1/readings/export?watch={$id}&days=1")->assertOk()->streamedContent(),
+        );
+
         $this->as()->postJson("/api/v1/watches/{$id}/reject", ['reading' => $read['reading']])->assertOk();
         $this->workOff();
         self::assertSame([], $this->offers());

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Watching\Http;
+namespace App\Watching\Trust;
 
 use App\Market\Models\ListingMarket;
 use App\Market\WebOffers;
