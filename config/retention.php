@@ -83,6 +83,12 @@ return [
         'days' => (int) env('KEEP_READINGS_DAYS', 400),
         'monthly' => true,
     ],
+    'rival_moves' => [
+        'what' => 'Price moves of rivals',
+        'column' => 'moved_at',
+        'days' => (int) env('KEEP_RIVAL_MOVES_DAYS', 120),
+        'monthly' => true,
+    ],
     'stored_pages' => [
         'what' => 'Pages of other shops as they were',
         'column' => 'seen_at',

@@ -6,6 +6,7 @@ namespace App\Publishing;
 
 use App\Catalogue\Events\SwitchTurned;
 use App\Market\Actions\ChangesOnTheirWay;
+use App\Market\Rivals\OwnPriceMoves;
 use App\Pricing\Deciding\RecentChanges;
 use App\Pricing\Events\PricesDecided;
 use App\Pricing\Events\RunDiscarded;
@@ -31,6 +32,7 @@ final class PublishingServiceProvider extends ServiceProvider
         $this->app->tag([SweepChanges::class, SweepUndos::class], Sweeper::TAG);
         $this->app->bind(ChangesOnTheirWay::class, FindChangesOnTheirWay::class);
         $this->app->bind(PricesUnderWay::class, FindPricesUnderWay::class);
+        $this->app->bind(OwnPriceMoves::class, ConfirmedMoves::class);
         $this->app->bind(RecentChanges::class, CountRecentChanges::class);
     }
 

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Screens;
 
 use App\Catalogue\Models\Listing;
+use App\Market\ListingObservations;
+use App\Market\ObservedOffers;
 use App\Publishing\Models\ChangeState;
 use App\Screens\Http\HistoryChange;
 use App\Screens\Http\ListingHistoryResource;

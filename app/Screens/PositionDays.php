@@ -9,6 +9,7 @@ use App\Catalogue\Currencies\OwnCurrency;
 use App\Channels\DriverRegistry;
 use App\Channels\Models\Channel;
 use App\Channels\Ports\OfferSource;
+use App\Market\ObservedOffers;
 use App\Pricing\Deciding\LimitsAlone;
 use App\Pricing\Deciding\ListingRows;
 use App\Support\Database\IdArray;

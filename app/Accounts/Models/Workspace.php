@@ -33,6 +33,7 @@ use Wrasse\Core\Money\Currency;
  * @property string|null $rates_address where rates are fetched from twice a day
  * @property CarbonImmutable|null $rates_fetched_at
  * @property Message|null $rates_problem why the last look there brought nothing
+ * @property CarbonImmutable|null $rivals_gathered_at when it was worked out where rivals stand
  * @property string|null $robot_contact e-mail address for sites whose pages are read; null: that of the first person
  * @property array{floor: list<array<string, string>>, ceiling: list<array<string, string>>} $limits
  */
@@ -67,6 +68,7 @@ final class Workspace extends Model
             'freeze' => 'array',
             'old_rates' => OldRates::class,
             'rates_fetched_at' => 'immutable_datetime',
+            'rivals_gathered_at' => 'immutable_datetime',
         ];
     }
 

@@ -111,6 +111,7 @@ final readonly class ObserveItems
                     'changed_at' => $this->isMove($listing->offers, $offered)
                         ? $askedAt->format(self::TIME)
                         : $listing->changed_at,
+                    'to_gather' => true,
                 ];
             }
             if ($listing->offers !== $rivals || isset($ownChanged[$listing->id])) {
@@ -127,7 +128,7 @@ final readonly class ObserveItems
                 $changed[] = $listing->id;
             }
         }
-        ListingMarket::query()->upsert($moved, ['listing_id'], ['offers', 'packed', 'seen_at', 'changed_at']);
+        ListingMarket::query()->upsert($moved, ['listing_id'], ['offers', 'packed', 'seen_at', 'changed_at', 'to_gather']);
         ListingMarket::query()
             ->whereIn('listing_id', $same)
             ->update(['seen_at' => $askedAt->format(self::TIME)]);

@@ -44,9 +44,11 @@ final readonly class RecordWebOffers
                     INSERT INTO listing_markets AS m (listing_id, workspace_id, web, seen_at, changed_at)
                     VALUES (?, ?, ?, ?, ?)
                     ON CONFLICT (listing_id) DO UPDATE
-                    SET web = excluded.web, changed_at = CASE WHEN ? THEN m.changed_at ELSE excluded.changed_at END
+                    SET web = excluded.web,
+                        changed_at = CASE WHEN ? THEN m.changed_at ELSE excluded.changed_at END,
+                        to_gather = m.to_gather OR NOT ?
                     SQL,
-                    [$listing->id, $workspace->id, $json, $now->format(self::TIME), $now->format(self::TIME), $isSame],
+                    [$listing->id, $workspace->id, $json, $now->format(self::TIME), $now->format(self::TIME), $isSame, $isSame],
                 );
                 if (! $isSame) {
                     $moved[] = $listing->id;

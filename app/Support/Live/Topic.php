@@ -13,6 +13,7 @@ enum Topic: string
     case Facets = 'facets';
     case Imports = 'imports';
     case Listings = 'listings';
+    case Rivals = 'rivals';
     case Rules = 'rules';
     case Runs = 'runs';
     case Today = 'today';

@@ -33,6 +33,7 @@ final readonly class WatchBulkController
                 allOf: [
                     new OA\Schema(ref: '#/components/schemas/WatchSelection'),
                     new OA\Schema(
+                        required: [],
                         properties: [
                             new OA\Property(property: 'schedule', ref: '#/components/schemas/WatchSchedule'),
                             new OA\Property(property: 'active_until', type: 'string', format: 'date', nullable: true),

@@ -14,8 +14,10 @@ use OpenApi\Attributes as OA;
 /** Which pages are meant. */
 #[OA\Schema(
     schema: 'WatchFilter',
+    description: 'Which pages are meant.',
+    required: [],
     properties: [
-        new OA\Property(property: 'listing', type: 'integer'),
+        new OA\Property(property: 'listing', description: 'For which they are read.', type: 'integer'),
         new OA\Property(property: 'site', type: 'integer'),
         new OA\Property(property: 'show', type: 'string', enum: ['all', 'attention']),
     ],

@@ -13,8 +13,10 @@ use OpenApi\Attributes as OA;
 /** Pages that were chosen by name, or all that match a filter but some. */
 #[OA\Schema(
     schema: 'WatchSelection',
+    description: 'Pages that were chosen by name, or all that match a filter but some.',
+    required: [],
     properties: [
-        new OA\Property(property: 'ids', type: 'array', items: new OA\Items(type: 'integer')),
+        new OA\Property(property: 'ids', description: 'Chosen by name.', type: 'array', items: new OA\Items(type: 'integer')),
         new OA\Property(
             property: 'filter',
             description: 'Instead of ids: all that match, but for those of “except”.',

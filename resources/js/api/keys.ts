@@ -53,6 +53,7 @@ const KINDS: Record<Topic, { all: Kind[]; each?: Kind }> = {
     facets: { all: ['facets'] },
     imports: { all: ['imports', 'listings', 'channels'] },
     listings: { all: ['listings', 'worklist', 'suggestions'], each: 'listing' },
+    rivals: { all: ['rivals'] },
     rules: { all: ['rules', 'listings'], each: 'rule' },
     runs: { all: ['runs', 'today', 'rules'] },
     today: { all: ['today', 'price-wars', 'suggestions'] },

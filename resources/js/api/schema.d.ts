@@ -3140,12 +3140,13 @@ export interface components {
         WatchCount: {
             watches: number;
         };
+        /** @description Which pages are meant. */
         WatchFilter: {
-            /** @description Which pages are meant. */
-            listing: number;
-            site: number;
+            /** @description For which they are read. */
+            listing?: number;
+            site?: number;
             /** @enum {string} */
-            show: "all" | "attention";
+            show?: "all" | "attention";
         };
         /** @description A rival's page that is read for a listing. */
         Watch: {
@@ -3201,12 +3202,13 @@ export interface components {
             failures: number;
             site_problem: components["schemas"]["Message"] | null;
         };
+        /** @description Pages that were chosen by name, or all that match a filter but some. */
         WatchSelection: {
-            /** @description Pages that were chosen by name, or all that match a filter but some. */
-            ids: number[];
+            /** @description Chosen by name. */
+            ids?: number[];
             /** @description Instead of ids: all that match, but for those of “except”. */
-            filter: components["schemas"]["WatchFilter"];
-            except: number[];
+            filter?: components["schemas"]["WatchFilter"];
+            except?: number[];
         };
         /** @description A listing of ours beside a page of a rival. */
         WatchedListing: {
@@ -6861,12 +6863,12 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["WatchSelection"] & {
-                    schedule: components["schemas"]["WatchSchedule"];
+                    schedule?: components["schemas"]["WatchSchedule"];
                     /** Format: date */
-                    active_until: string | null;
-                    variant: string | null;
-                    note: string | null;
-                    is_paused: boolean;
+                    active_until?: string | null;
+                    variant?: string | null;
+                    note?: string | null;
+                    is_paused?: boolean;
                 };
             };
         };

@@ -21,10 +21,10 @@ interface Props {
 export function PageColumns({ file, onChecked, onBack }: Props) {
     const client = useQueryClient();
     const channels = useChannels();
-    const path = { path: { id: file.id } };
     const proposed = useQuery({
         queryKey: key('import', file.id, 'watches'),
-        queryFn: ({ signal }) => take(api.GET('/api/v1/imports/{id}/watches', { params: path, signal })),
+        queryFn: ({ signal }) =>
+            take(api.GET('/api/v1/imports/{id}/watches', { params: { path: { id: file.id } }, signal })),
     });
     const [chosen, setChosen] = useState<Held | null>(null);
     const [channel, setChannel] = useState('');
@@ -33,7 +33,7 @@ export function PageColumns({ file, onChecked, onBack }: Props) {
         mutationFn: () =>
             take(
                 api.POST('/api/v1/imports/{id}/watches', {
-                    params: path,
+                    params: { path: { id: file.id } },
                     body: { columns: columns ?? {}, channel: channel === '' ? null : Number(channel) },
                 }),
             ),

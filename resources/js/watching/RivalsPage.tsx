@@ -3,14 +3,18 @@ import { api, take } from '@/api/client';
 import { key } from '@/api/keys';
 import { usePages } from '@/api/usePages';
 import { Button } from '@/ui/Button';
+import { ALL, choose as select, has, isAny, NONE, size } from '@/ui/grid/selection';
 import { Notice } from '@/ui/Notice';
+import { Popup } from '@/ui/Popup';
+import { RecentBatches } from '@/bulk/RecentBatches';
 import { TopBar } from '@/ui/TopBar';
 import { clsx } from 'clsx';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { useSites } from './queries';
+import { useSites, useWatchCount } from './queries';
 import { SitePanel } from './SitePanel';
 import { siteState, SiteTable } from './SiteTable';
+import { WatchBulkBar } from './WatchBulkBar';
 import { WatchPanel } from './WatchPanel';
 import { WatchTable } from './WatchTable';
 
@@ -27,6 +31,8 @@ export default function RivalsPage() {
     const view = (params.get('view') ?? 'attention') as View;
     const sites = useSites();
     const waiting = sites.data?.reduce((sum, site) => sum + site.attention, 0);
+    const change = (more: Record<string, string>) =>
+        setParams((before) => new URLSearchParams({ ...Object.fromEntries(before), ...more }));
     const show = (next: View) => setParams(next === 'attention' ? {} : { view: next });
     const views: [View, string][] = [
         ['attention', t('watching.needsALook', { many: waiting ?? 0 })],
@@ -36,6 +42,14 @@ export default function RivalsPage() {
     return (
         <>
             <TopBar title={t('watching.rivals')} note={t('watching.note')}>
+                <RecentBatches onOpen={(id) => change({ batch: id })} />
+                <Popup label={t('watching.export')} align="end" trigger={<Button>{t('watching.export')}</Button>}>
+                    <div className="grid w-[280px] gap-2">
+                        <Download href="/api/v1/watches/export" says={t('watching.exportPages')} />
+                        <Download href="/api/v1/readings/export" says={t('watching.exportReadings')} />
+                    </div>
+                </Popup>
+                <Button onClick={() => change({ file: 'new', of: 'watches' })}>{t('watching.import')}</Button>
                 <Button look="main" onClick={() => setAdding(true)}>
                     {t('watching.watchPages')}
                 </Button>
@@ -59,7 +73,11 @@ export default function RivalsPage() {
                     </button>
                 ))}
             </nav>
-            {view === 'sites' ? <Sites /> : <Pages isAttention={view === 'attention'} onAdd={() => setAdding(true)} />}
+            {view === 'sites' ? (
+                <Sites />
+            ) : (
+                <Pages key={view} isAttention={view === 'attention'} onAdd={() => setAdding(true)} />
+            )}
             {isAdding && (
                 <Suspense fallback={null}>
                     <AddWatches
@@ -72,6 +90,14 @@ export default function RivalsPage() {
                 </Suspense>
             )}
         </>
+    );
+}
+
+function Download({ href, says }: { href: string; says: string }) {
+    return (
+        <a href={href} download className="text-stripe underline underline-offset-2">
+            {says}
+        </a>
     );
 }
 
@@ -96,11 +122,14 @@ function Pages({ isAttention, onAdd }: { isAttention: boolean; onAdd: () => void
     const [params] = useSearchParams();
     const site = params.get('site') ? Number(params.get('site')) : undefined;
     const [open, setOpen] = useChosen('watch');
+    const [chosen, setChosen] = useState(NONE);
     const show = isAttention ? ('attention' as const) : undefined;
+    const filter = { show, site };
+    const total = useWatchCount(filter).data;
     const pages = usePages({
         name: key('watches', show, site),
         load: async (after: number | null, signal) => {
-            const query = { show, site, after: after ?? undefined };
+            const query = { ...filter, after: after ?? undefined };
             const rows = await take(api.GET('/api/v1/watches', { params: { query }, signal }));
             return { rows, next: rows.length === PAGE ? (rows.at(-1)?.id ?? null) : null };
         },
@@ -112,9 +141,20 @@ function Pages({ isAttention, onAdd }: { isAttention: boolean; onAdd: () => void
             <main className="flex min-w-0 flex-1 flex-col">
                 {isAttention && <FailingSites />}
                 {site !== undefined && <OfSite id={site} />}
+                {isAny(chosen) && (
+                    <WatchBulkBar chosen={chosen} total={total ?? 0} filter={filter} onNone={() => setChosen(NONE)} />
+                )}
                 <WatchTable
                     rows={pages.rows}
-                    total={pages.rows.length}
+                    total={total ?? pages.rows.length}
+                    choice={{
+                        has: (id) => has(chosen, id),
+                        size: size(chosen, total ?? pages.rows.length),
+                        label: (watch) => t('watching.choosePage', { page: watch.url }),
+                        labelAll: t('watching.chooseAllPages'),
+                        onChoose: (ids, on) => setChosen((before) => select(before, ids, on)),
+                        onChooseAll: (on) => setChosen(on ? ALL : NONE),
+                    }}
                     open={open}
                     onOpen={setOpen}
                     onView={pages.onView}

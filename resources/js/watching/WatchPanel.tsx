@@ -14,7 +14,7 @@ import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { ChooseListing, type Chosen } from './ChooseListing';
 import {
-    useChangeWatch,
+    useChangeWatches,
     useConfirm,
     useReadings,
     useReadNow,
@@ -201,7 +201,7 @@ function Row({ name, children }: { name: string; children: ReactNode }) {
 
 /** Which of the variants of the page is meant. */
 function Variants({ watch }: { watch: Watch }) {
-    const change = useChangeWatch(watch.id);
+    const change = useChangeWatches({ ids: [watch.id] });
     const currency = watch.variants_currency ?? '';
     return (
         <div className="mt-3">
@@ -232,9 +232,9 @@ function Variants({ watch }: { watch: Watch }) {
 
 /** When it is read. */
 function Settings({ watch, onRemoved }: { watch: Watch; onRemoved: () => void }) {
-    const change = useChangeWatch(watch.id);
-    const readNow = useReadNow(watch.id);
-    const remove = useRemove(watch.id);
+    const change = useChangeWatches({ ids: [watch.id] });
+    const readNow = useReadNow({ ids: [watch.id] });
+    const remove = useRemove({ ids: [watch.id] });
     const own = scheduleName(watch.schedule);
     return (
         <section className="mt-4 grid gap-2 border-t border-line pt-3">

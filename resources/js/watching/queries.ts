@@ -13,6 +13,16 @@ export type FoundOffer = components['schemas']['FoundOffer'];
 export const useSites = () =>
     useQuery({ queryKey: key('sites'), queryFn: ({ signal }) => take(api.GET('/api/v1/sites', { signal })) });
 
+export type WatchFilter = components['schemas']['WatchFilter'];
+export type WatchSelection = components['schemas']['WatchSelection'];
+
+export const useWatchCount = (filter: WatchFilter) =>
+    useQuery({
+        queryKey: key('watches', 'count', filter),
+        queryFn: async ({ signal }) =>
+            (await take(api.GET('/api/v1/watches/count', { params: { query: filter }, signal }))).watches,
+    });
+
 export const useReadings = (watch: number) =>
     useQuery({
         queryKey: key('readings', watch),
@@ -49,31 +59,32 @@ export const useReject = (watch: number) =>
         t('watching.notSaidWrong'),
     );
 
-export const useReadNow = (watch: number) =>
+export const useReadNow = (watches: WatchSelection) =>
     useDone(
-        () => take(api.POST('/api/v1/watches/read', { body: { ids: [watch] } })),
+        () => take(api.POST('/api/v1/watches/read', { body: watches })),
         t('watching.willBeRead'),
         t('watching.notReadNow'),
     );
 
-export const useRemove = (watch: number) =>
+export const useRemove = (watches: WatchSelection) =>
     useDone(
-        () => take(api.POST('/api/v1/watches/remove', { body: { ids: [watch] } })),
+        () => take(api.POST('/api/v1/watches/remove', { body: watches })),
         t('watching.removed'),
         t('watching.notRemoved'),
     );
 
 interface Change {
     schedule?: Watch['schedule'];
+    active_until?: string | null;
     variant?: string | null;
     is_paused?: boolean;
 }
 
-export function useChangeWatch(watch: number) {
+export function useChangeWatches(watches: WatchSelection) {
     const changed = useChanged();
     return useMutation({
         meta: { failed: t('watching.notChanged') },
-        mutationFn: (wanted: Change) => take(api.PATCH('/api/v1/watches', { body: { ids: [watch], ...wanted } })),
+        mutationFn: (wanted: Change) => take(api.PATCH('/api/v1/watches', { body: { ...watches, ...wanted } })),
         onSuccess: () => changed('watches', 'listings'),
     });
 }

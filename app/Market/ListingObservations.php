@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Screens;
+namespace App\Market;
 
 use App\Catalogue\Models\Listing;
 use Carbon\CarbonImmutable;

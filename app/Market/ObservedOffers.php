@@ -2,9 +2,10 @@
 
 declare(strict_types=1);
 
-namespace App\Screens;
+namespace App\Market;
 
 use Generator;
+use Wrasse\Core\Market\WebOffer;
 use Wrasse\Core\Money\Basis;
 use Wrasse\Core\Money\Currency;
 
@@ -14,8 +15,8 @@ final readonly class ObservedOffers
     /**
      * @param  string  $json  of an observation
      * @param  int  $shipping  ours, in minor units
-     * @return Generator<array{seller: string, figure: int, buy_box: bool}> figure: what our price would have to be to
-     *     cost the buyer as much, in minor units
+     * @return Generator<array{seller: string, landed: int, figure: int, buy_box: bool, is_web: bool}> landed: with shipping;
+     *     figure: what our price would have to be to cost the buyer as much; both in minor units
      */
     public static function comparable(string $json, string $condition, int $shipping, Currency $currency): Generator
     {
@@ -31,8 +32,10 @@ final readonly class ObservedOffers
             );
             yield [
                 'seller' => (string) $offer['seller'],
+                'landed' => $landed,
                 'figure' => Basis::Landed->itemPrice($landed, $shipping),
                 'buy_box' => (bool) ($offer['buy_box'] ?? false),
+                'is_web' => ($offer['source'] ?? null) === WebOffer::SOURCE,
             ];
         }
     }
