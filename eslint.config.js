@@ -16,6 +16,8 @@ const parts = [
     'imports',
     'catalogue',
     'channels',
+    'market',
+    'watching',
     'pricing',
     'publishing',
     'settings',

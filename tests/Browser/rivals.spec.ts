@@ -192,3 +192,128 @@ test('what robots may not read, and what leads nowhere good, is said and not rea
     await expect(page.getByRole('dialog').getByRole('alert')).toContainText('not open to the public');
     await expect(field).toHaveValue('http://169.254.169.254/latest/meta-data');
 });
+
+test('what needs a look is answered with the keyboard, one page after the other', async ({ page }) => {
+    const host = 'casa-del-tarro.test';
+    const ids: number[] = [];
+    for (const sku of (await assortment(host)).slice(0, 3)) {
+        const listing = await listingOf(page, sku);
+        const body = { url: pageOf(host, sku), listing_id: listing.id };
+        ids.push((await call<{ id: number }>(page, 'POST', 'watches', body)).id);
+    }
+    const state = async (id: number) => (await call<{ verdict: string | null }>(page, 'GET', `watches/${id}`)).verdict;
+    for (const id of ids) await expect.poll(() => state(id), { timeout: 60_000 }).toBe('new');
+    await page.goto('/rivals');
+    const rows = page.getByRole('row').filter({ hasText: host });
+    await expect(rows).toHaveCount(3);
+    await rows.first().getByRole('button').click();
+    await expect(panel(page)).toContainText('Is this the price you see?');
+    await page.keyboard.press('y');
+    await expect(rows).toHaveCount(2);
+    await expect(panel(page)).toContainText('Is this the price you see?');
+    await page.keyboard.press('w');
+    await expect.poll(() => state(ids[1]!)).toBe('wrong');
+    await page.keyboard.press('j');
+    await page.keyboard.press('y');
+    await expect.poll(() => state(ids[2]!)).toBe('good');
+    await expect(rows).toHaveCount(1);
+});
+
+test('all rivals stand in one place, are opened, and are compared side by side', async ({ page }) => {
+    await page.goto('/rivals?view=all');
+    const table = page.getByRole('grid', { name: 'Rivals' });
+    const seller = table.getByRole('row').filter({ hasText: 'Quayside' }).first();
+    await expect(seller).toContainText(/a day/, { timeout: 90_000 });
+    await expectAccessible(page, 'all rivals');
+    const name = (await seller.getByRole('button').first().textContent())!;
+    await seller.getByRole('button').first().click();
+    await expect(page.getByRole('heading', { level: 2, name })).toBeVisible();
+    const met = page.getByRole('grid', { name: 'Listings' });
+    await expect(met.getByRole('img', { name: /^Theirs over 30 days: from / }).first()).toBeVisible();
+    await expectAccessible(page, 'one rival');
+    await page.getByRole('tab', { name: 'Price moves' }).click();
+    await expect(page.getByRole('grid', { name: 'Price moves' }).getByRole('row').nth(1)).toBeVisible();
+
+    await page.getByRole('button', { name: 'Compare' }).click();
+    const matrix = page.getByRole('grid', { name: 'Listings beside rivals' });
+    const lowest = async () => {
+        const texts = await matrix.getByRole('row').locator('b').allTextContents();
+        return texts.map((text) => Number(text.replace('−', '-').replace(/[^\d.-]/g, '')));
+    };
+    await expect.poll(async () => (await lowest()).length).toBeGreaterThan(10);
+    const figures = await lowest();
+    expect(figures).toEqual([...figures].sort((a, b) => a - b));
+    await expectAccessible(page, 'listings beside rivals');
+    await page.getByRole('button', { name: 'Rivals beside each other' }).click();
+    const first = page.getByRole('dialog').getByRole('checkbox', { checked: true }).first();
+    const gone = (await first.getAttribute('aria-label'))!;
+    await first.click();
+    await expect(matrix.getByRole('columnheader', { name: gone })).toHaveCount(0);
+    await page.keyboard.press('Escape');
+    const [download] = await Promise.all([
+        page.waitForEvent('download'),
+        page.getByRole('link', { name: 'Export (CSV)' }).click(),
+    ]);
+    expect(download.suggestedFilename()).toMatch(/^rivals-.*\.csv$/);
+});
+
+test('a CSV of 200 pages is mapped, tried out, taken in, paused in bulk, exported and taken back', async ({ page }) => {
+    const hosts = ['jar-corner.test', 'casa-del-tarro.test', 'brouwgroothandel.test', 'cellar-supply.test'];
+    const lines = ['Article number;Link;Notes;How often;Until'];
+    for (const host of hosts) {
+        const skus = await assortment(host);
+        for (let n = 0; n < 50; n++) {
+            const sku = skus[n % skus.length]!;
+            lines.push(`${sku};${pageOf(host, sku)}?from=${n};page ${n};${n % 2 ? '2 a day' : 'hourly'};31.12.2030`);
+        }
+    }
+    lines.push('KC-NONE;https://a.test/p/1;;;', 'KC-1101;javascript:alert(1);;;');
+    await page.goto('/rivals?view=pages');
+    await page.getByRole('button', { name: 'Import' }).click();
+    const window = page.getByRole('dialog');
+    await window.getByLabel('File').setInputFiles({
+        name: 'pages.csv',
+        mimeType: 'text/csv',
+        buffer: Buffer.from(lines.join('\r\n')),
+    });
+    await expect(window.getByLabel('What “Link” holds')).toHaveValue('url');
+    await expect(window.getByLabel('What “How often” holds')).toHaveValue('interval');
+    await expectAccessible(page, 'columns of a file of pages');
+    await window.getByRole('button', { name: 'Show what it would do' }).click();
+    await expect(window.getByRole('status')).toContainText('200 are new, 2 are refused');
+    await expect(window).toContainText('No listing of yours has this SKU.');
+    await window.getByRole('button', { name: 'Make 200 changes' }).click();
+    await expect(window.getByRole('status')).toContainText('200 were made', { timeout: 60_000 });
+    const taken = page.url();
+    await window.getByRole('button', { name: 'Close' }).first().click();
+
+    const table = page.getByRole('grid', { name: 'Pages' });
+    await expect(table).toHaveAttribute('aria-rowcount', /^2\d\d$/);
+    // They are being read while the rest goes on.
+    await expect
+        .poll(
+            async () => {
+                const some = await call<{ url: string; read_at: string | null }[]>(page, 'GET', 'watches?after=0');
+                return some.filter((one) => one.url.includes('?from=') && one.read_at !== null).length;
+            },
+            { timeout: 60_000 },
+        )
+        .toBeGreaterThan(2);
+    await page.getByRole('checkbox', { name: 'Choose all pages that match' }).click();
+    const bar = page.getByRole('region', { name: 'Chosen pages' });
+    await bar.getByRole('button', { name: 'Pause' }).click();
+    await expect(page.getByText(/^2\d\d pages are changed$/)).toBeVisible();
+    await expect(table.getByText('Paused').first()).toBeVisible();
+    await page.getByRole('button', { name: 'Export' }).click();
+    const [download] = await Promise.all([
+        page.waitForEvent('download'),
+        page.getByRole('link', { name: 'Pages with their newest price' }).click(),
+    ]);
+    expect(download.suggestedFilename()).toMatch(/^pages-.*\.csv$/);
+
+    await page.goto(taken);
+    await window.getByRole('button', { name: 'Undo' }).click();
+    await expect(window.getByRole('status')).toContainText('Taken back', { timeout: 60_000 });
+    const left = await call<{ url: string }[]>(page, 'GET', 'watches?after=0');
+    expect(left.filter((one) => one.url.includes('?from='))).toEqual([]);
+});

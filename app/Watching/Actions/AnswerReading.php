@@ -28,7 +28,7 @@ final readonly class AnswerReading
      * @param  int  $reading  the one that they looked at
      * @param  Listing|null  $listing  what it is a price of; null: as it was
      *
-     * @throws Conflict if another one has been read since, no price came of it, or nobody has said of what
+     * @throws Conflict if the page has said something else since, no price came of it, or nobody has said of what
      */
     public function confirm(int $watchId, int $reading, ?Listing $listing = null): Watch
     {
@@ -45,7 +45,7 @@ final readonly class AnswerReading
     /**
      * That its price is wrong: nothing of this page counts until a person confirms a reading.
      *
-     * @throws Conflict if another one has been read since
+     * @throws Conflict if the page has said something else since
      */
     public function reject(int $watchId, int $reading): Watch
     {
@@ -65,7 +65,7 @@ final readonly class AnswerReading
     {
         return DB::transaction(function () use ($watchId, $reading, $answer): Watch {
             $watch = Watch::query()->lockForUpdate()->findOrFail($watchId);
-            if ($watch->latest?->reading !== $reading) {
+            if (! self::isAbout($watch, $reading)) {
                 throw new Conflict(Message::of('reading_is_newer'));
             }
             $listingBefore = $watch->listing_id;
@@ -76,6 +76,26 @@ final readonly class AnswerReading
 
             return $watch;
         });
+    }
+
+    /** Whether what was looked at is what there is: a page that was read once more meanwhile may well say the same. */
+    private static function isAbout(Watch $watch, int $reading): bool
+    {
+        $latest = $watch->latest;
+        if ($latest === null || $latest->reading <= $reading) {
+            return $latest?->reading === $reading;
+        }
+        $seen = DB::table('readings')
+            ->where('watch_id', $watch->id)
+            ->where('workspace_id', $watch->workspace_id)
+            ->where('id', '<=', $reading)
+            ->whereNotNull('document')
+            ->orderByDesc('id')
+            ->value('document');
+        /** @var array{price: string|null, currency: string|null, variant: string|null, name: string|null}|null $document */
+        $document = $seen === null ? null : json_decode($seen, true, 16, JSON_THROW_ON_ERROR);
+
+        return $document !== null && $latest->offer !== null && $latest->offer->isOf($document);
     }
 
     private function mark(Watch $watch, Verdict $verdict): void

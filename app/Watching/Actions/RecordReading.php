@@ -68,7 +68,7 @@ final readonly class RecordReading
     public function interrupted(Workspace $workspace, Watch $watch): void
     {
         $turn = new Turn(
-            WebHost::query()->findOrFail($watch->site->host),
+            WebHost::query()->findOrFail($watch->loadMissing('site')->site->host),
             $watch->id,
             $watch->url,
             null,

@@ -56,6 +56,19 @@ final readonly class FoundOffer implements KeptAsDocument
             $this->hasSameName($other);
     }
 
+    /**
+     * Whether a page that was read like this makes this offer.
+     *
+     * @param  array{price: string|null, currency: string|null, variant: string|null, name: string|null}  $reading  as the reader has it
+     */
+    public function isOf(array $reading): bool
+    {
+        return $this->price === $reading['price'] &&
+            $this->currency === $reading['currency'] &&
+            $this->variant === $reading['variant'] &&
+            $this->name === $reading['name'];
+    }
+
     public function hasSameName(self $other): bool
     {
         return self::plain($this->name) === self::plain($other->name);

@@ -693,6 +693,91 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/rivals/standings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All rivals: where each meets us, where it is cheaper, how it moves. What is old is worked out anew meanwhile */
+        get: operations["rivalStandings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rivals/{id}/listings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The listings on which a rival is met: ours, theirs, and how theirs went */
+        get: operations["metListings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rivals/{id}/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How a rival moved, the latest first */
+        get: operations["rivalMoves"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rivals/matrix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Listings beside rivals, the widest difference first */
+        get: operations["rivalMatrix"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rivals/matrix/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Listings beside rivals, as a file */
+        get: operations["exportRivalMatrix"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/approvals/approve": {
         parameters: {
             query?: never;
@@ -2224,6 +2309,66 @@ export interface components {
              */
             due_at: string;
         };
+        /** @description A listing beside several rivals. */
+        ComparedListing: {
+            id: number;
+            sku: string;
+            title: string;
+            channel: string;
+            /** @description ISO 4217. */
+            currency: string;
+            /** @description Our price with shipping. */
+            ours: string;
+            /** @description The lowest of them above (+) or below (-) ours, of ours. */
+            lowest_percent: string;
+            /** @description Those that are there. */
+            rivals: {
+                rival: number;
+                /** @description With shipping. */
+                theirs: string;
+                difference_percent: string;
+                holds_buy_box: boolean;
+            }[];
+        };
+        /** @description A listing of ours on which a rival is met. */
+        MetListing: {
+            id: number;
+            sku: string;
+            title: string;
+            channel: string;
+            /** @description ISO 4217. */
+            currency: string;
+            /** @description Our price with shipping. */
+            ours: string;
+            /** @description Theirs with shipping. */
+            theirs: string;
+            /** @description Theirs above (+) or below (-) ours, of ours. */
+            difference_percent: string;
+            holds_buy_box: boolean;
+            /** Format: date-time */
+            seen_at: string;
+            /** @description Theirs with shipping in the last 30 days, oldest first: from when (in seconds since 1970) it was what; null: not there. */
+            trend: {
+                at: number;
+                theirs: string | null;
+            }[];
+        };
+        /** @description A rival came, went or changed its price. */
+        RivalMove: {
+            /** Format: date-time */
+            at: string;
+            listing_id: number;
+            sku: string;
+            title: string;
+            /** @description ISO 4217. */
+            currency: string;
+            /** @description With shipping; null: it was not there. */
+            from: string | null;
+            /** @description With shipping; null: it is not there any more. */
+            to: string | null;
+            /** @description How long after a move of ours, where it may be an answer to it. */
+            reaction_seconds: number | null;
+        };
         Rival: {
             /** @description As rules name it. */
             seller: string;
@@ -2231,6 +2376,49 @@ export interface components {
             name: string;
             /** @description Where it sells; null: in a shop of its own. */
             channel: string | null;
+        };
+        /** @description A rival as a whole, as it was last worked out. Percentages are medians over listings: theirs above (+) or below (-) ours. */
+        RivalStanding: {
+            id: number;
+            /** @description As rules name it; of a shop its host. */
+            seller: string;
+            name: string;
+            /** @description Null: a shop of its own on the web. */
+            channel: string | null;
+            /** @description Listings of ours that it meets. */
+            listings: number;
+            /** @description Of them those where it is cheaper. */
+            cheaper: number;
+            /** @description Of them those where it is dearer. */
+            dearer: number;
+            /** @description Of our price with shipping, on all it meets. */
+            difference_percent: string | null;
+            /** @description Of our price with shipping, where it is cheaper. */
+            cheaper_percent: string | null;
+            /** @description Of them those where it holds the buy box. */
+            buy_boxes: number;
+            /** @description How often it changed a price in the last 30 days. */
+            moves: number;
+            /** @description How many of its moves may be answers to ours. */
+            reactions: number;
+            /** @description How long after us, the median of them. */
+            reaction_seconds: number | null;
+            /** Format: date-time */
+            moved_at: string | null;
+            /** Format: date-time */
+            seen_at: string | null;
+        };
+        /** @description All rivals, and of when that is. */
+        RivalStandings: {
+            /**
+             * Format: date-time
+             * @description When it was worked out; null: not yet.
+             */
+            as_of: string | null;
+            /** @description Whether more has been observed since, and is being worked out. */
+            is_behind: boolean;
+            /** @description Those that meet us on most listings first. */
+            rivals: components["schemas"]["RivalStanding"][];
         };
         ApprovalAnswer: {
             /** @description How many went out, or were rejected. */
@@ -3018,7 +3206,7 @@ export interface components {
         /** @description The data of an event named "change". */
         LiveEvent: {
             /** @enum {string} */
-            topic: "approvals" | "batches" | "changes" | "facets" | "imports" | "listings" | "rules" | "runs" | "today" | "watches" | "workspace";
+            topic: "approvals" | "batches" | "changes" | "facets" | "imports" | "listings" | "rivals" | "rules" | "runs" | "today" | "watches" | "workspace";
             /** @description Of what changed; none: many. */
             ids: number[];
         };
@@ -5041,6 +5229,131 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Rival"][];
+                };
+            };
+        };
+    };
+    rivalStandings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As it was last worked out */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RivalStandings"];
+                };
+            };
+        };
+    };
+    metListings: {
+        parameters: {
+            query?: {
+                /** @description With “-” before it downwards. */
+                sort?: "difference" | "-difference" | "title" | "-title" | "theirs" | "-theirs" | "ours" | "-ours";
+                /** @description How many were received before. */
+                after?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A hundred at most */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MetListing"][];
+                };
+            };
+        };
+    };
+    rivalMoves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A hundred at most */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RivalMove"][];
+                };
+            };
+        };
+    };
+    rivalMatrix: {
+        parameters: {
+            query?: {
+                /** @description Ids, with commas between them; else those that meet us most often. */
+                rivals?: string;
+                /** @description “lowest”: where they are furthest below us first; “-lowest”: furthest above. */
+                sort?: "lowest" | "-lowest";
+                /** @description How many were received before. */
+                after?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A hundred rows at most */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** @description Those beside each other, by id. */
+                        rivals: number[];
+                        /** @description Rows in all. */
+                        total: number;
+                        rows: components["schemas"]["ComparedListing"][];
+                    };
+                };
+            };
+        };
+    };
+    exportRivalMatrix: {
+        parameters: {
+            query?: {
+                rivals?: string;
+                sort?: "lowest" | "-lowest";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description CSV */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
                 };
             };
         };

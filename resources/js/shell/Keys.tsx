@@ -40,6 +40,13 @@ const KEYS: [string, [string, string][]][] = [
         ],
     ],
     [
+        t('shell.rivals'),
+        [
+            ['j  k', t('shell.nextPreviousPage')],
+            ['y  w  p', t('shell.confirmWrongPoint')],
+        ],
+    ],
+    [
         t('shell.listings'),
         [
             ['/', t('shell.findAListing')],

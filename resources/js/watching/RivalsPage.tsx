@@ -11,20 +11,28 @@ import { TopBar } from '@/ui/TopBar';
 import { clsx } from 'clsx';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { Link, useSearchParams } from 'react-router';
+import { useRivals } from '@/market/queries';
+import { RivalTable } from '@/market/RivalTable';
 import { useSites, useWatchCount } from './queries';
 import { SitePanel } from './SitePanel';
 import { siteState, SiteTable } from './SiteTable';
 import { WatchBulkBar } from './WatchBulkBar';
 import { WatchPanel } from './WatchPanel';
 import { WatchTable } from './WatchTable';
+import { useWatchKeys } from './useWatchKeys';
+import { when } from './words';
 
 const AddWatches = lazy(() => import('./AddWatches'));
+const Matrix = lazy(() => import('@/market/Matrix'));
+const RivalView = lazy(() => import('@/market/RivalView'));
+
+const NO_RIVALS: never[] = [];
 
 const PAGE = 100;
 
-type View = 'attention' | 'pages' | 'sites';
+type View = 'attention' | 'all' | 'compare' | 'pages' | 'sites';
 
-/** Pages of other shops: what needs a person, every page, and the shops. */
+/** All competitors: what needs a person, sellers on marketplaces and shops side by side, and the pages that are read. */
 export default function RivalsPage() {
     const [params, setParams] = useSearchParams();
     const [isAdding, setAdding] = useState(false);
@@ -36,6 +44,8 @@ export default function RivalsPage() {
     const show = (next: View) => setParams(next === 'attention' ? {} : { view: next });
     const views: [View, string][] = [
         ['attention', t('watching.needsALook', { many: waiting ?? 0 })],
+        ['all', t('watching.allRivals')],
+        ['compare', t('watching.compare')],
         ['pages', t('watching.pages')],
         ['sites', t('watching.sites')],
     ];
@@ -73,9 +83,14 @@ export default function RivalsPage() {
                     </button>
                 ))}
             </nav>
-            {view === 'sites' ? (
-                <Sites />
-            ) : (
+            {view === 'all' && <Rivals />}
+            {view === 'compare' && (
+                <Suspense fallback={null}>
+                    <Matrix />
+                </Suspense>
+            )}
+            {view === 'sites' && <Sites />}
+            {(view === 'attention' || view === 'pages') && (
                 <Pages key={view} isAttention={view === 'attention'} onAdd={() => setAdding(true)} />
             )}
             {isAdding && (
@@ -118,6 +133,53 @@ function useChosen(name: string) {
     return [chosen, choose] as const;
 }
 
+function Rivals() {
+    const rivals = useRivals();
+    const sites = useSites();
+    const [open, setOpen] = useChosen('rival');
+    const chosen = rivals.data?.rivals.find((rival) => rival.id === open);
+    const site = chosen?.channel === null ? sites.data?.find((one) => one.host === chosen.seller) : undefined;
+    // Noughts would be taken for an answer.
+    const isFirst = rivals.data?.as_of === null && rivals.data.is_behind;
+    if (chosen) {
+        const links = site && (
+            <>
+                <Link to={`/rivals?view=pages&site=${site.id}`} className="text-stripe underline underline-offset-2">
+                    {t('watching.itsPages', { many: site.watches, failing: site.failing })}
+                </Link>
+                <Link to={`/rivals?view=sites&shop=${site.id}`} className="text-stripe underline underline-offset-2">
+                    {t('watching.itsSettings')}
+                </Link>
+            </>
+        );
+        return (
+            <Suspense fallback={null}>
+                <RivalView key={chosen.id} rival={chosen} links={links} />
+            </Suspense>
+        );
+    }
+    return (
+        <main className="flex min-h-0 min-w-0 flex-1 flex-col">
+            <p role="status" className="border-b border-line px-[18px] py-2 text-text-2">
+                {rivals.data?.is_behind && `${t('watching.beingWorkedOut')} `}
+                {rivals.data?.as_of && t('watching.asOf', { when: when(rivals.data.as_of) })}
+            </p>
+            <RivalTable
+                rows={isFirst ? NO_RIVALS : (rivals.data?.rivals ?? NO_RIVALS)}
+                total={rivals.data?.rivals.length ?? 0}
+                open={open}
+                onOpen={setOpen}
+                onView={() => undefined}
+                isLoading={rivals.isPending || isFirst}
+                isBusy={false}
+                error={rivals.error}
+                onRetry={() => void rivals.refetch()}
+                empty={<Empty title={t('watching.noRivals')} more={t('watching.noRivalsMore')} />}
+            />
+        </main>
+    );
+}
+
 function Pages({ isAttention, onAdd }: { isAttention: boolean; onAdd: () => void }) {
     const [params] = useSearchParams();
     const site = params.get('site') ? Number(params.get('site')) : undefined;
@@ -136,6 +198,7 @@ function Pages({ isAttention, onAdd }: { isAttention: boolean; onAdd: () => void
         idOf: (watch) => watch.id,
         size: PAGE,
     });
+    useWatchKeys(pages.rows, open, setOpen);
     return (
         <div className="relative flex min-h-0 flex-1">
             <main className="flex min-w-0 flex-1 flex-col">

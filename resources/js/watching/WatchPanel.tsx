@@ -142,6 +142,7 @@ function Answer({ watch, onPoint }: { watch: Watch; onPoint: (reading: number) =
             <div className="mt-3 flex flex-wrap gap-2">
                 {reading !== null && found && isOpen && (
                     <Button
+                        aria-keyshortcuts="y"
                         look={watch.verdict === 'wrong' ? 'plain' : 'main'}
                         disabled={isBusy || !proposed}
                         onClick={() => confirm.mutate({ reading, listing_id: proposed?.id })}
@@ -150,12 +151,13 @@ function Answer({ watch, onPoint }: { watch: Watch; onPoint: (reading: number) =
                     </Button>
                 )}
                 {reading !== null && found && watch.verdict !== 'wrong' && (
-                    <Button disabled={isBusy} onClick={() => reject.mutate(reading)}>
+                    <Button aria-keyshortcuts="w" disabled={isBusy} onClick={() => reject.mutate(reading)}>
                         {t('watching.wrong')}
                     </Button>
                 )}
                 {reading !== null && (isOpen || watch.verdict === 'failed') && (
                     <Button
+                        aria-keyshortcuts="p"
                         look={watch.verdict === 'wrong' || !found ? 'main' : 'plain'}
                         className={watch.verdict === 'wrong' ? 'order-first' : undefined}
                         onClick={() => onPoint(reading)}

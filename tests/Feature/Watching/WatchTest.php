@@ -203,13 +203,40 @@ final class WatchTest extends TestCase
         self::assertCount($asked + 1, $this->web->requests);
     }
 
+    public function test_all_turns_of_a_process_that_died_are_ended(): void
+    {
+        $this->confirmed();
+        $this->web->page('https://jar-corner.test/p/1', self::page('9.90'));
+        $this->add(['url' => 'https://jar-corner.test/p/1'])->assertCreated();
+        Watch::query()->update(['asked_at' => now(), 'due_at' => now()->addHours(5)]);
+        $this->travel(61)->seconds();
+        $this->sweep();
+        self::assertSame(
+            ['page_interrupted', 'page_interrupted'],
+            Watch::query()->get()->map(fn (Watch $watch) => $watch->latest?->problem?->code)->all(),
+        );
+    }
+
     public function test_what_was_answered_is_about_the_reading_that_was_looked_at(): void
     {
         $id = $this->confirmed();
         $seen = $this->watch()['reading'];
+        $this->web->page(self::PAGE, self::page('21.50'));
         $this->again();
         $this->as()->postJson("/api/v1/watches/{$id}/reject", ['reading' => $seen])->assertConflict();
         self::assertCount(1, $this->offers());
+        $this->as()->postJson("/api/v1/watches/{$id}/reject", ['reading' => $seen + 1_000])->assertConflict();
+    }
+
+    public function test_what_was_answered_holds_though_the_page_was_read_again_and_says_the_same(): void
+    {
+        $id = (int) $this->add()->json('id');
+        $this->read();
+        $seen = $this->watch()['reading'];
+        $this->again();
+        self::assertNotSame($seen, $this->watch()['reading']);
+        $this->as()->postJson("/api/v1/watches/{$id}/confirm", ['reading' => $seen])->assertOk();
+        self::assertSame(['good', '21.90'], [$this->watch()['verdict'], $this->watch()['counts']['price']]);
     }
 
     public function test_a_listing_is_proposed_by_what_the_page_says(): void

@@ -1,0 +1,4 @@
+import market from './en/market.json';
+import { partsOf } from './message';
+
+export const { t, rich, pieces } = partsOf({ market });
