@@ -6,6 +6,7 @@ namespace App\Screens;
 
 use App\Catalogue\Models\Listing;
 use App\Market\ListingObservations;
+use App\Market\Models\Rival;
 use App\Market\ObservedOffers;
 use App\Publishing\Models\ChangeState;
 use App\Screens\Http\HistoryChange;
@@ -217,7 +218,7 @@ final readonly class ListingHistory
      * The rivals that were there most often, each with its figure at every point.
      *
      * @param  list<array{rivals: array<string, string>, ...}>  $points
-     * @return list<array{seller: string, name: string, figures: list<string|null>}>
+     * @return list<array{seller: string, name: string, is_web: bool, figures: list<string|null>}>
      */
     private function oftenest(array $points): array
     {
@@ -228,15 +229,13 @@ final readonly class ListingHistory
         );
         arsort($times);
         $sellers = array_map(strval(...), array_keys(array_slice($times, 0, self::RIVALS, true)));
-        $names = DB::table('rivals')
-            ->where('channel_id', $this->listing->channel_id)
-            ->whereIn('seller', $sellers)
-            ->pluck('name', 'seller');
+        $rivals = Rival::onChannel($this->listing->channel_id)->whereIn('seller', $sellers)->get()->keyBy('seller');
 
         return array_map(
             fn (string $seller) => [
                 'seller' => $seller,
-                'name' => (string) ($names[$seller] ?? $seller),
+                'name' => $rivals[$seller]->name ?? $seller,
+                'is_web' => isset($rivals[$seller]) && $rivals[$seller]->channel_id === null,
                 'figures' => array_map(fn (array $point) => $point['rivals'][$seller] ?? null, $points),
             ],
             $sellers,

@@ -20,10 +20,11 @@ use OpenApi\Attributes as OA;
 )]
 #[OA\Schema(
     schema: 'HistoryRival',
-    required: ['seller', 'name', 'figures'],
+    required: ['seller', 'name', 'is_web', 'figures'],
     properties: [
         new OA\Property(property: 'seller', type: 'string'),
         new OA\Property(property: 'name', type: 'string'),
+        new OA\Property(property: 'is_web', description: 'Whether it is a shop whose page is read.', type: 'boolean'),
         new OA\Property(
             property: 'figures',
             description: 'One for each point; comparable like the lowest.',

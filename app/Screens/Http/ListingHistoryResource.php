@@ -11,7 +11,7 @@ final readonly class ListingHistoryResource
 {
     /**
      * @param  list<array<string, int|string|null>>  $points
-     * @param  list<array{seller: string, name: string, figures: list<string|null>}>  $rivals
+     * @param  list<array{seller: string, name: string, is_web: bool, figures: list<string|null>}>  $rivals
      * @param  list<HistoryChange>  $changes
      * @param  list<array<string, mixed>>  $sales
      */

@@ -2904,6 +2904,8 @@ export interface components {
         HistoryRival: {
             seller: string;
             name: string;
+            /** @description Whether it is a shop whose page is read. */
+            is_web: boolean;
             /** @description One for each point; comparable like the lowest. */
             figures: (string | null)[];
         };

@@ -64,6 +64,7 @@ function Legend({ data, at }: { data: HistorySeries; at: number | null }) {
                                 strokeWidth={line.width}
                                 strokeDasharray={line.dash?.join(' ')}
                             />
+                            {line.isWeb && <circle cx="9" cy="4" r="2.5" fill="var(--sheet)" stroke="var(--stripe)" />}
                         </svg>
                         {line.name}
                     </dt>
@@ -113,13 +114,35 @@ function prices(
             ],
             hooks: {
                 drawClear: [(chart) => soldOut(chart, history)],
-                draw: [(chart) => marks(chart, history)],
+                draw: [(chart) => rings(chart, data), (chart) => marks(chart, history)],
                 setCursor: [(chart) => onPoint(chart.cursor.idx ?? null)],
             },
         },
         [data.times, ...data.lines.map((line) => line.figures.map((one) => (one === null ? null : Number(one))))],
         host,
     );
+}
+
+/** What pages of other shops say: a ring wherever it changed, as on the price line. */
+function rings(chart: uPlot, data: HistorySeries) {
+    const { ctx } = chart;
+    const [from = 0, to = 0] = [chart.scales.x?.min, chart.scales.x?.max];
+    ctx.save();
+    ctx.lineWidth = 1.5 * devicePixelRatio;
+    ctx.strokeStyle = colour('--stripe');
+    ctx.fillStyle = colour('--sheet');
+    for (const line of data.lines.filter((one) => one.isWeb)) {
+        line.figures.forEach((figure, index) => {
+            const time = data.times[index]!;
+            if (figure === null || figure === line.figures[index - 1] || time < from || time > to) return;
+            ctx.beginPath();
+            const [x, y] = [chart.valToPos(time, 'x', true), chart.valToPos(Number(figure), 'y', true)];
+            ctx.arc(x, y, 3 * devicePixelRatio, 0, 2 * Math.PI);
+            ctx.fill();
+            ctx.stroke();
+        });
+    }
+    ctx.restore();
 }
 
 /** Our changes: a filled dot where the new price arrived, a cross where it did not. */

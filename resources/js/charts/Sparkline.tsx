@@ -1,5 +1,3 @@
-const WIDTH = 132;
-const HEIGHT = 26;
 const FOOT = 3;
 
 interface Props {
@@ -7,20 +5,26 @@ interface Props {
     label: string;
     /** From when (in seconds) it was what, oldest first; null: nothing. */
     steps: { at: number; figure: number | null }[];
-    /** Drawn across, to compare with. */
-    level: number;
+    /** Drawn across, to compare with; null: nothing. */
+    level: number | null;
     /** Up to when, in seconds. */
     until: number;
+    /** In px. */
+    width?: number;
+    height?: number;
 }
 
-/** A price over time beside ours, at row size: theirs as steps, ours as a dashed line across. */
-export function Sparkline({ label, steps, level, until }: Props) {
-    const figures = [level, ...steps.flatMap(({ figure }) => (figure === null ? [] : [figure]))];
+/** A price over time beside ours, at row size unless said: theirs as steps, ours as a dashed line across. */
+export function Sparkline({ label, steps, level, until, width = 132, height = 26 }: Props) {
+    const figures = [
+        ...(level === null ? [] : [level]),
+        ...steps.flatMap(({ figure }) => (figure === null ? [] : [figure])),
+    ];
     const [least, most] = [Math.min(...figures), Math.max(...figures)];
     const first = steps[0]?.at ?? until - 1;
-    const x = (at: number) => Math.round(((at - first) / Math.max(1, until - first)) * WIDTH * 10) / 10;
+    const x = (at: number) => Math.round(((at - first) / Math.max(1, until - first)) * width * 10) / 10;
     const y = (figure: number) =>
-        Math.round((HEIGHT - FOOT - ((figure - least) / (most - least || 1)) * (HEIGHT - 2 * FOOT)) * 10) / 10;
+        Math.round((height - FOOT - ((figure - least) / (most - least || 1)) * (height - 2 * FOOT)) * 10) / 10;
     const path = steps
         .map(({ at, figure }, index) => {
             const end = x(steps[index + 1]?.at ?? until);
@@ -29,8 +33,17 @@ export function Sparkline({ label, steps, level, until }: Props) {
         })
         .join('');
     return (
-        <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} width={WIDTH} height={HEIGHT} role="img" aria-label={label}>
-            <line x1="0" x2={WIDTH} y1={y(level)} y2={y(level)} strokeDasharray="2 3" className="stroke-yours-ink" />
+        <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height} role="img" aria-label={label}>
+            {level !== null && (
+                <line
+                    x1="0"
+                    x2={width}
+                    y1={y(level)}
+                    y2={y(level)}
+                    strokeDasharray="2 3"
+                    className="stroke-yours-ink"
+                />
+            )}
             <path d={path} fill="none" strokeWidth="1.5" className="stroke-stripe" />
         </svg>
     );

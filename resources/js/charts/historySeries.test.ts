@@ -8,7 +8,7 @@ const history: ListingHistory = {
         { at: 100, price: '9.90', lowest: '9.50', buy_box: '9.50', floor: null, ceiling: null },
         { at: 200, price: '9.40', lowest: '9.50', buy_box: '9.40', floor: '8.00', ceiling: '12.00' },
     ],
-    rivals: [{ seller: 'a', name: 'Amber Barn', figures: ['9.50', '9.50'] }],
+    rivals: [{ seller: 'a', name: 'Amber Barn', is_web: false, figures: ['9.50', '9.50'] }],
     changes: [],
     sales: [],
     seconds_per_point: null,

@@ -7,6 +7,8 @@ export interface HistoryLine {
     colour: string;
     width: number;
     dash?: number[];
+    /** From a page of another shop: ringed. */
+    isWeb?: boolean;
     /** One for each time. */
     figures: (string | null)[];
 }
@@ -52,9 +54,10 @@ export function historySeries(history: ListingHistory, { floor, ceiling, full, n
     return {
         times: points.map((point) => point.at),
         lines: [
-            ...(full ? history.rivals : []).map((rival, index) =>
-                line(rival.name, '--text-3', 1, extended(rival.figures), RIVAL_DASHES[index % RIVAL_DASHES.length]),
-            ),
+            ...(full ? history.rivals : []).map((rival, index) => ({
+                ...line(rival.name, '--text-3', 1, extended(rival.figures), RIVAL_DASHES[index % RIVAL_DASHES.length]),
+                isWeb: rival.is_web,
+            })),
             line(
                 'lowest',
                 '--stripe',

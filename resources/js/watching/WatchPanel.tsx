@@ -2,6 +2,7 @@ import { t } from '@/messages/watching';
 import { said } from '@/messages/said';
 import { api, take } from '@/api/client';
 import { key } from '@/api/keys';
+import { Sparkline } from '@/charts/Sparkline';
 import { Ago } from '@/ui/Ago';
 import { Button } from '@/ui/Button';
 import { ago, clock, priced } from '@/ui/figures';
@@ -21,6 +22,7 @@ import {
     useReject,
     useRemove,
     type FoundOffer,
+    type Reading,
     type Watch,
 } from './queries';
 import { availability, doubts, scheduleName, SCHEDULES, scheduleWords, source, status, verdict } from './words';
@@ -277,6 +279,34 @@ function Settings({ watch, onRemoved }: { watch: Watch; onRemoved: () => void })
     );
 }
 
+const CHART_PX = 302;
+
+/** What was read over time, in the currency of the last price, beside ours where that is the same. */
+function Chart({ watch, readings, until }: { watch: Watch; readings: Reading[]; until: number }) {
+    const currency = readings.find((reading) => reading.price !== null)?.currency;
+    const read = readings.filter((reading) => reading.price === null || reading.currency === currency).reverse();
+    const prices = read.flatMap(({ price }) => (price === null ? [] : [Number(price)]));
+    if (!currency || prices.length < 2) return null;
+    const [lowest, highest] = [Math.min(...prices), Math.max(...prices)].map((one) => priced(String(one), currency));
+    const says = t('watching.chartSays', { lowest: lowest!, highest: highest!, many: prices.length });
+    return (
+        <figure className="mt-1">
+            <Sparkline
+                label={says}
+                steps={read.map(({ read_at, price }) => ({
+                    at: Date.parse(read_at) / 1_000,
+                    figure: price === null ? null : Number(price),
+                }))}
+                level={watch.listing?.currency === currency ? Number(watch.listing.price) : null}
+                until={until}
+                width={CHART_PX}
+                height={72}
+            />
+            <figcaption className="text-[12px] text-text-3">{says}</figcaption>
+        </figure>
+    );
+}
+
 /** Every attempt to read it. */
 function Log({ watch, onShow }: { watch: Watch; onShow: (reading: number, time: string) => void }) {
     const readings = useReadings(watch.id);
@@ -285,6 +315,7 @@ function Log({ watch, onShow }: { watch: Watch; onShow: (reading: number, time: 
             <h3 className="text-[14px]">{t('watching.log')}</h3>
             {readings.error && !readings.data && <ProblemNotice error={readings.error} />}
             {readings.data?.length === 0 && <p className="text-text-2">{t('watching.logNothing')}</p>}
+            {readings.data && <Chart watch={watch} readings={readings.data} until={readings.dataUpdatedAt / 1_000} />}
             <ol className="mt-1">
                 {readings.data?.map((reading) => (
                     <li key={reading.id} className="border-b border-dotted border-line-2 py-1">

@@ -10,6 +10,7 @@ import { HistoryTable } from './HistoryTable';
 import { useHistory, useListing } from './queries';
 
 const HistoryChart = lazy(() => import('@/charts/HistoryChart'));
+const PagesOfListing = lazy(() => import('@/watching/PagesOfListing'));
 
 const DAYS = [
     ['1', t('inspector.theLastDay')],
@@ -90,6 +91,13 @@ export default function HistoryPage() {
                         </Suspense>
                     )}
                 </div>
+                {history.data?.rivals.some((rival) => rival.is_web) && listing && (
+                    <div className="max-w-[420px]">
+                        <Suspense fallback={null}>
+                            <PagesOfListing listing={listing} />
+                        </Suspense>
+                    </div>
+                )}
                 {history.data && (
                     <section className="mt-5">
                         <h2 className="mb-1 text-[15px]">{t('inspector.inFigures')}</h2>
