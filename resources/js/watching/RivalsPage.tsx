@@ -238,7 +238,9 @@ function Pages({ isAttention, onAdd }: { isAttention: boolean; onAdd: () => void
                     }
                 />
             </main>
-            {open !== null && <WatchPanel id={open} onClose={() => setOpen(null)} />}
+            {open !== null && (
+                <WatchPanel id={open} known={pages.rows.find((row) => row.id === open)} onClose={() => setOpen(null)} />
+            )}
         </div>
     );
 }

@@ -9,7 +9,7 @@ import { ago, clock, priced } from '@/ui/figures';
 import { InlineButton } from '@/ui/InlineButton';
 import { Notice, ProblemNotice } from '@/ui/Notice';
 import { Select } from '@/ui/Select';
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { X } from 'lucide-react';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
@@ -31,16 +31,24 @@ const PageWindow = lazy(() => import('./PageWindow'));
 
 const LINK = 'text-stripe underline underline-offset-2';
 
+interface Props {
+    id: number;
+    /** As the list has it. */
+    known: Watch | undefined;
+    onClose: () => void;
+}
+
 /** One page: what was found on it, beside ours, and what a person says of it. */
-export function WatchPanel({ id, onClose }: { id: number; onClose: () => void }) {
+export function WatchPanel({ id, known, onClose }: Props) {
     const watch = useQuery({
         queryKey: key('watches', 'one', id),
         queryFn: ({ signal }) => take(api.GET('/api/v1/watches/{id}', { params: { path: { id } }, signal })),
-        placeholderData: keepPreviousData,
+        placeholderData: (before) => known ?? before,
     });
     return (
         <aside
             aria-label={t('watching.inspector')}
+            data-watch={watch.data?.id}
             className="w-[336px] shrink-0 overflow-auto border-l border-line bg-sheet px-4 py-3.5 max-[900px]:absolute max-[900px]:inset-y-0 max-[900px]:right-0 max-[900px]:z-20"
         >
             {watch.error && !watch.data && <ProblemNotice error={watch.error} onRetry={() => void watch.refetch()} />}
