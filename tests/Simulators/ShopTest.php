@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Tests\Simulators;
 
-use PDO;
 use PHPUnit\Framework\TestCase;
 use Simulators\Common\Store;
 use Simulators\Shop\Shop;
@@ -12,28 +11,13 @@ use Simulators\Shop\Shop;
 /** The simulated shop does what its description says. */
 final class ShopTest extends TestCase
 {
-    private const DATABASE = 'wrasse_simulator_shop';
+    use FreshShop;
 
     private Store $store;
 
     protected function setUp(): void
     {
-        $home = (string) getenv('WRASSE_HOME');
-        /** @var array<string, string> $settings */
-        $settings = parse_ini_file("{$home}/.env", scanner_mode: INI_SCANNER_RAW);
-        $dsn = "pgsql:host={$settings['DB_HOST']};port={$settings['DB_PORT']};dbname=";
-        $admin = new PDO($dsn.'postgres', $settings['DB_USERNAME'], $settings['DB_PASSWORD']);
-        $admin->exec('DROP DATABASE IF EXISTS '.self::DATABASE.' WITH (FORCE)');
-        $admin->exec('CREATE DATABASE '.self::DATABASE);
-        $this->store = new Store([
-            'name' => 'Shop',
-            'dsn' => $dsn.self::DATABASE,
-            'user' => $settings['DB_USERNAME'],
-            'password' => $settings['DB_PASSWORD'],
-            'seed' => 3,
-            'token' => 'token',
-        ]);
-        (new Shop($this->store))->setUp();
+        $this->store = $this->freshShop();
     }
 
     public function test_products_come_in_pages_and_a_list_of_prices_is_set_once(): void

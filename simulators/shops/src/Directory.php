@@ -35,7 +35,7 @@ final readonly class Directory
         $all = [
             new ShopFacts('cellar-supply.test', 'Cellar Supply', 'en', 'EUR', '€0.00', '#3a2b4f', '#f7f4fb', 'Georgia, serif', self::ENGLISH, 0.99, follows: true, robots: "User-agent: *\nCrawl-delay: 2\nDisallow: /basket\n"),
             new ShopFacts('ton-und-topf.test', 'Ton & Topf', 'de', 'EUR', '0,00 €', '#7a3b1d', '#fbf6f1', 'system-ui, sans-serif', self::GERMAN, 1.03, robots: "User-agent: *\nDisallow: /konto\n"),
-            new ShopFacts('maison-du-bocal.test', 'Maison du Bocal', 'fr', 'EUR', '0,00 €', '#1d5a4a', '#f2faf7', 'Palatino, serif', self::FRENCH, 1.06),
+            new ShopFacts('maison-du-bocal.test', 'Maison du Bocal', 'fr', 'EUR', '0,00 €', '#1d5a4a', '#f2faf7', 'Palatino, serif', self::FRENCH, 1.06, redesignAfterDays: 3),
             new ShopFacts('barrel-lane.test', 'Barrel Lane', 'en', 'GBP', '£0.00', '#222', '#fff', 'Verdana, sans-serif', self::ENGLISH, 0.86, robots: "User-agent: *\nDisallow: /trade/\n", requestsPerMinute: 40),
             new ShopFacts('brouwgroothandel.test', 'Brouwgroothandel', 'nl', 'EUR', '€ 0,00', '#0b4f8a', '#f3f8fd', 'Arial, sans-serif', self::DUTCH, 0.82),
             new ShopFacts('fermento.test', 'Fermento', 'it', 'EUR', '0,00 €', '#8a1f2e', '#fdf5f5', 'Optima, sans-serif', self::ITALIAN, 1.01),

@@ -11,6 +11,7 @@ final readonly class ShopFacts
      * @param  array{all: string, foot: string, in: string, out: string, buy: string}  $words  in its language
      * @param  float  $level  its prices beside those of the catalogue
      * @param  bool  $follows  whether it goes below our own shop
+     * @param  int|null  $redesignAfterDays  of the simulated clock, since the shops were set up; null: never by itself
      */
     public function __construct(
         public string $host,
@@ -26,6 +27,7 @@ final readonly class ShopFacts
         public bool $follows = false,
         public string $robots = '',
         public ?int $requestsPerMinute = null,
+        public ?int $redesignAfterDays = null,
     ) {
     }
 

@@ -22,6 +22,9 @@ final readonly class Shops
     public function setUp(): void
     {
         $this->store->pdo->exec((string) file_get_contents(__DIR__.'/../schema.sql'));
+        if ($this->store->setting('shops_begun_at', null) === null) {
+            $this->store->set('shops_begun_at', (new Clock($this->store))->now());
+        }
     }
 
     /** @param  array<string, mixed>  $server  what came with the request, as PHP has it */
@@ -129,7 +132,10 @@ final readonly class Shops
 
     private function isRedesigned(ShopFacts $shop): bool
     {
-        return $this->has($shop, 'redesign');
+        $begunAt = (int) $this->store->setting('shops_begun_at', PHP_INT_MAX);
+        $isDue = $shop->redesignAfterDays !== null && (new Clock($this->store))->now() - $begunAt >= 86_400 * $shop->redesignAfterDays;
+
+        return $isDue || $this->has($shop, 'redesign');
     }
 
     private function has(ShopFacts $shop, string $mood): bool
