@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Channels\Outgoing;
 
 use App\Support\Messages\Message;
+use Spoofchecker;
 
 /** Host names and addresses, in the one spelling in which every program reads them alike. */
 final readonly class HostName
@@ -54,6 +55,33 @@ final readonly class HostName
         }
 
         return $name;
+    }
+
+    /**
+     * A name with other than ASCII letters as people read it; null where it has none.
+     *
+     * @param  string  $normalized  in ASCII
+     */
+    public static function inLetters(string $normalized): ?string
+    {
+        $letters = str_contains($normalized, 'xn--')
+            ? idn_to_utf8($normalized, IDNA_NONTRANSITIONAL_TO_UNICODE, INTL_IDNA_VARIANT_UTS46)
+            : false;
+
+        return $letters === false || $letters === $normalized ? null : $letters;
+    }
+
+    /**
+     * Whether a name is written so that it is easily taken for another: with letters of several alphabets that look alike (Unicode
+     * Technical Standard 39).
+     *
+     * @param  string  $letters  as people read it
+     */
+    public static function isLookAlike(string $letters): bool
+    {
+        $checker = new Spoofchecker();
+
+        return array_filter(explode('.', $letters), $checker->isSuspicious(...)) !== [];
     }
 
     public static function isAddress(string $normalized): bool

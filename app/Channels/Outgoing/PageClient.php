@@ -39,6 +39,9 @@ final readonly class PageClient
 
     private const LONGEST_HEADER = 1_024;
 
+    /** Of libcurl, where a proxy was to be asked: it does not know it, cannot connect, or is not let through. */
+    private const PROXY_ERRORS = [CURLE_COULDNT_RESOLVE_PROXY, CURLE_COULDNT_CONNECT, CURLE_RECV_ERROR, 97];
+
     private const HEADERS = [
         'Accept' => 'text/html,application/xhtml+xml;q=0.9,*/*;q=0.1',
         'Accept-Encoding' => 'gzip, deflate, br',
@@ -88,7 +91,7 @@ final readonly class PageClient
     private function client(callable $handler, PageRequest $request): Client
     {
         $stack = new HandlerStack($handler);
-        $stack->push($this->pinned->middleware($request->maxBytes));
+        $stack->push($this->pinned->middleware($request->maxBytes, $request->proxy));
 
         return new Client([
             'handler' => $stack,
@@ -96,7 +99,8 @@ final readonly class PageClient
             'http_errors' => false,
             'connect_timeout' => self::CONNECT_SECONDS,
             'decode_content' => self::HEADERS['Accept-Encoding'],
-            'proxy' => '',
+            // Whatever the environment says; the one of a site is set where its address is checked.
+            ...$request->proxy === null ? ['proxy' => ''] : [],
             'headers' => [...self::HEADERS, ...$request->headers],
         ]);
     }
@@ -139,7 +143,7 @@ final readonly class PageClient
                     ? $this->follow($client, $request, $next, [...$passed, $next->url], $begunAt)
                     : $answer($response, Message::of('page_redirect_not_followed', to: mb_strimwidth($location, 0, 200, '…'), reason: $whyNot));
             },
-            fn (Throwable $e) => $answer(null, self::failure($e, $address)),
+            fn (Throwable $e) => $answer(null, self::failure($e, $address, $request->proxy)),
         );
     }
 
@@ -193,7 +197,7 @@ final readonly class PageClient
     }
 
     /** What libcurl says, in words: https://curl.se/libcurl/c/libcurl-errors.html */
-    private static function failure(Throwable $e, WebAddress $address): Message
+    private static function failure(Throwable $e, WebAddress $address, ?OutgoingProxy $proxy): Message
     {
         if ($e instanceof SaysMessage) {
             return $e->said();
@@ -201,6 +205,10 @@ final readonly class PageClient
         $code = $e instanceof ConnectException || $e instanceof RequestException
             ? $e->getHandlerContext()['errno'] ?? 0
             : 0;
+
+        if ($proxy !== null && in_array($code, self::PROXY_ERRORS, true)) {
+            return Message::of('page_proxy', proxy: $proxy->address->host);
+        }
 
         return match ($code) {
             CURLE_OPERATION_TIMEOUTED => Message::of('page_too_slow', seconds: self::SECONDS),

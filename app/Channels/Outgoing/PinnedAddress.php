@@ -29,19 +29,22 @@ final readonly class PinnedAddress
      * @param  int  $maxBytes  of the answer, unpacked; beyond them the connection is closed
      * @return Closure(callable): Closure
      */
-    public function middleware(int $maxBytes): Closure
+    public function middleware(int $maxBytes, ?OutgoingProxy $proxy = null): Closure
     {
         return fn (
             callable $handler,
-        ): Closure => function (RequestInterface $request, array $options) use ($handler, $maxBytes) {
+        ): Closure => function (RequestInterface $request, array $options) use ($handler, $maxBytes, $proxy) {
             $uri = $request->getUri();
             $addresses = $this->guard->addresses($uri->getHost());
             $port = $uri->getPort() ?? ($uri->getScheme() === 'https' ? 443 : 80);
+            $through = $proxy?->options($this->guard) ?? [];
             $options['curl'] = [
-                ...$options['curl'] ?? [],
-                CURLOPT_RESOLVE => [$uri->getHost().":{$port}:".implode(',', $addresses)],
+                CURLOPT_RESOLVE => [
+                    $uri->getHost().":{$port}:".implode(',', $addresses),
+                    ...$through[CURLOPT_RESOLVE] ?? [],
+                ],
                 CURLOPT_PROTOCOLS => CURLPROTO_HTTP | CURLPROTO_HTTPS,
-            ];
+            ] + $through + ($options['curl'] ?? []);
             $options['sink'] = new DroppingStream(new Stream(Utils::tryFopen(self::IN_MEMORY, 'w+b')), $maxBytes);
 
             return $handler($request, $options);

@@ -59,6 +59,16 @@ final readonly class WebAddress
         return $this->origin;
     }
 
+    /**
+     * As libcurl is told where to connect (CURLOPT_RESOLVE), whatever the name means a moment later.
+     *
+     * @param  non-empty-list<string>  $addresses
+     */
+    public function resolved(array $addresses): string
+    {
+        return "{$this->host}:{$this->port}:".implode(',', $addresses);
+    }
+
     private static function unreadable(): ForbiddenAddress
     {
         return new ForbiddenAddress(Message::of('address_not_web'));

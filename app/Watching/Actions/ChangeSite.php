@@ -34,7 +34,9 @@ final readonly class ChangeSite
     {
         return DB::transaction(function () use ($siteId, $wanted, $isPaused, $seen): Site {
             $site = Site::query()->lockForUpdate()->findOrFail($siteId);
-            $site->edit($wanted, $seen);
+            $isOtherProxy = array_key_exists('proxy_address', $wanted) && $wanted['proxy_address'] !== $site->proxy_address;
+            // What one proxy was told is not told another.
+            $site->edit([...$isOtherProxy ? ['proxy_user' => null, 'proxy_password' => null] : [], ...$wanted], $seen);
             if ($isPaused !== null && $isPaused !== ($site->paused_at !== null)) {
                 $site->paused_at = $isPaused ? CarbonImmutable::now() : null;
                 $site->paused_because = null;

@@ -99,6 +99,7 @@ final readonly class ReadPages
             ]),
             fn (WebAddress $to): ?Message => $this->whyNotFollowed($turn, $to),
             $turn->watchId === null ? self::ROBOTS_BYTES : PageReader::MOST_BYTES,
+            $turn->proxy,
         );
     }
 

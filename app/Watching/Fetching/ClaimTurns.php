@@ -86,7 +86,7 @@ final readonly class ClaimTurns
     {
         return self::due($workspaceId, $now)
             ->whereIn('s.host', $hosts)
-            ->selectRaw('DISTINCT ON (s.host) s.host, s.id AS site_id, s.delay_seconds, w.id AS watch_id, w.url, w.etag, w.last_modified')
+            ->selectRaw('DISTINCT ON (s.host) s.host, s.id AS site_id, s.delay_seconds, s.proxy_address, w.id AS watch_id, w.url, w.etag, w.last_modified')
             ->orderBy('s.host')
             ->orderBy('w.due_at')
             ->orderBy('w.id')
@@ -108,15 +108,16 @@ final readonly class ClaimTurns
                 'requests' => DB::raw('CASE WHEN requests_on = '.DB::escape(self::day($now)).' THEN requests + 1 ELSE 1 END'),
                 'requests_on' => self::day($now),
             ]);
+        $proxy = $row->proxy_address === null ? null : Site::query()->findOrFail($row->site_id)->proxy();
         if ($host->needsRobots()) {
-            return new Turn($host, null, Robot::fileOf($row->url), null, null, $now, $delay);
+            return new Turn($host, null, Robot::fileOf($row->url), null, null, $now, $delay, $proxy);
         }
         $watch = Watch::query()->findOrFail($row->watch_id);
         $watch->asked_at = $now;
         $watch->due_at = $watch->nextAfter($now, $workspace->time_zone);
         $watch->save();
 
-        return new Turn($host, $row->watch_id, $row->url, $row->etag, $row->last_modified, $now, $delay);
+        return new Turn($host, $row->watch_id, $row->url, $row->etag, $row->last_modified, $now, $delay, $proxy);
     }
 
     private static function day(CarbonImmutable $moment): string

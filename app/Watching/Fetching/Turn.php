@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Watching\Fetching;
 
+use App\Channels\Outgoing\OutgoingProxy;
 use App\Watching\Models\WebHost;
 use Carbon\CarbonImmutable;
 
@@ -12,6 +13,7 @@ final readonly class Turn
 {
     /**
      * @param  int|null  $watchId  null: robots.txt
+     * @param  OutgoingProxy|null  $proxy  through which it is asked; null: directly
      * @param  float  $delaySeconds  how long the host is left alone once it has answered
      */
     public function __construct(
@@ -22,6 +24,7 @@ final readonly class Turn
         public ?string $lastModified,
         public CarbonImmutable $at,
         public float $delaySeconds,
+        public ?OutgoingProxy $proxy = null,
     ) {
     }
 }

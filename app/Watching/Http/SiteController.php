@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace App\Watching\Http;
 
+use App\Channels\Outgoing\AddressGuard;
+use App\Channels\Outgoing\ForbiddenAddress;
+use App\Channels\Outgoing\UnknownHost;
+use App\Channels\Outgoing\WebAddress;
 use App\Support\Http\AmountField;
 use App\Support\Http\KnownCurrency;
 use App\Support\Messages\Message;
@@ -31,8 +35,11 @@ final readonly class SiteController
 
     private const FIELDS = ['price', 'old_price', 'name', 'availability', 'shipping'];
 
-    public function __construct(private CurrentWorkspace $current, private RecipeBench $bench)
-    {
+    public function __construct(
+        private CurrentWorkspace $current,
+        private RecipeBench $bench,
+        private AddressGuard $guard,
+    ) {
     }
 
     #[OA\Get(
@@ -84,6 +91,20 @@ final readonly class SiteController
                     new OA\Property(property: 'tax_included', type: 'boolean', nullable: true),
                     new OA\Property(property: 'shipping', type: 'string', nullable: true),
                     new OA\Property(property: 'free_shipping_from', type: 'string', nullable: true),
+                    new OA\Property(
+                        property: 'proxy',
+                        description: 'Through which it is asked, such as http://proxy.example:3128; null: directly. What it asks for to let us through is forgotten when it changes.',
+                        type: 'string',
+                        nullable: true,
+                    ),
+                    new OA\Property(property: 'proxy_user', type: 'string', maxLength: 255, nullable: true),
+                    new OA\Property(
+                        property: 'proxy_password',
+                        description: 'Is never shown; left out: as it was.',
+                        type: 'string',
+                        maxLength: 255,
+                        nullable: true,
+                    ),
                 ],
             ),
         ),
@@ -119,6 +140,9 @@ final readonly class SiteController
             'tax_included' => ['sometimes', 'nullable', 'boolean'],
             'shipping' => ['sometimes', 'nullable', 'string', 'max:20'],
             'free_shipping_from' => ['sometimes', 'nullable', 'string', 'max:20'],
+            'proxy' => ['sometimes', 'nullable', 'string', 'max:255'],
+            'proxy_user' => ['sometimes', 'nullable', 'string', 'max:255'],
+            'proxy_password' => ['sometimes', 'nullable', 'string', 'max:255'],
         ]);
         $site = Site::query()->findOrFail($id);
         $currency = array_key_exists('currency', $given) ? $given['currency'] : $site->currency;
@@ -127,6 +151,10 @@ final readonly class SiteController
                 $given["{$field}_minor"] = self::amount($field, $given[$field], $currency);
                 unset($given[$field]);
             }
+        }
+        if (array_key_exists('proxy', $given)) {
+            $given['proxy_address'] = $given['proxy'] === null ? null : $this->proxy($given['proxy']);
+            unset($given['proxy']);
         }
         $isPaused = $given['is_paused'] ?? null;
         $revision = $given['revision'] ?? null;
@@ -295,6 +323,19 @@ final readonly class SiteController
         }
 
         return AmountField::read($field, $text, Currency::of($currency));
+    }
+
+    /** @throws ValidationException if it is no address outside */
+    private function proxy(string $text): string
+    {
+        try {
+            $address = WebAddress::parse($text);
+            $this->guard->addresses($address->host);
+        } catch (ForbiddenAddress|UnknownHost $e) {
+            throw ValidationException::withMessages(['proxy' => $e->said()]);
+        }
+
+        return $address->origin();
     }
 
     private function one(Site $site): JsonResponse

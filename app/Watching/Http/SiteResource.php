@@ -28,6 +28,8 @@ final readonly class SiteResource
         #[OA\Property(format: 'date-time')] public ?string $read_at,
         #[OA\Property(description: 'Why it is not asked at the moment.', ref: Message::class, nullable: true)]
         public ?Message $problem,
+        #[OA\Property(description: 'What its name really is, where it is written with other letters.', ref: Message::class, nullable: true)]
+        public ?Message $warning,
         #[OA\Property] public bool $is_paused,
         #[OA\Property(description: 'Between two requests, at least.')] public int $delay_seconds,
         #[OA\Property(description: 'Requests a day, at most.')] public int $daily_requests,
@@ -40,6 +42,9 @@ final readonly class SiteResource
         public ?bool $tax_included,
         #[OA\Property(description: 'Where the page does not say; null: not known.')] public ?string $shipping,
         #[OA\Property(description: 'The price from which there is no shipping charge.')] public ?string $free_shipping_from,
+        #[OA\Property(description: 'Through which it is asked; null: directly.')] public ?string $proxy,
+        #[OA\Property] public ?string $proxy_user,
+        #[OA\Property(description: 'Whether one is kept; it is never shown.')] public bool $has_proxy_password,
         #[OA\Property(description: 'Number of the recipe its pages are read by; null: none.')] public ?int $recipe_number,
         /** @var array<string, mixed>|null */
         #[OA\Property(description: 'The recipe.', type: 'object', nullable: true)] public ?array $recipe,
@@ -66,6 +71,7 @@ final readonly class SiteResource
             $counts->isFailing(),
             $counts->readAt?->toRfc3339String(),
             $site->problem(),
+            $site->warning(),
             $site->paused_at !== null,
             $site->delay_seconds,
             $site->daily_requests,
@@ -76,6 +82,9 @@ final readonly class SiteResource
             $site->tax_included,
             $amount($site->shipping_minor),
             $amount($site->free_shipping_from_minor),
+            $site->proxy_address,
+            $site->proxy_user,
+            $site->proxy_password !== null,
             $site->recipe?->number,
             $site->recipe?->document,
             $site->revision,

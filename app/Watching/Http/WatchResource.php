@@ -76,6 +76,8 @@ final readonly class WatchResource
         #[OA\Property(description: 'Readings in a row without a price.')] public int $failures,
         #[OA\Property(description: 'Why its site is not asked at the moment.', ref: Message::class, nullable: true)]
         public ?Message $site_problem,
+        #[OA\Property(description: 'What the name of its site really is, where it is written with other letters.', ref: Message::class, nullable: true)]
+        public ?Message $site_warning,
     ) {
     }
 
@@ -113,6 +115,7 @@ final readonly class WatchResource
             $landed === null ? self::notCounted($watch) : null,
             $watch->failures,
             $watch->site->problem(),
+            $watch->site->warning(),
         );
     }
 

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace App\Watching\Models;
 
+use App\Channels\Outgoing\HostName;
+use App\Channels\Outgoing\OutgoingProxy;
+use App\Channels\Outgoing\WebAddress;
 use App\Support\Database\CountsEdits;
 use App\Support\Messages\Message;
 use App\Support\Tenancy\BelongsToWorkspace;
@@ -32,6 +35,9 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property bool|null $tax_included in prices whose page does not say; null: as in ours
  * @property int|null $shipping_minor where its pages do not say; null: not known
  * @property int|null $free_shipping_from_minor
+ * @property string|null $proxy_address through which it is asked; null: directly
+ * @property string|null $proxy_user
+ * @property string|null $proxy_password encrypted where it is kept
  * @property int|null $recipe_id null: its pages are read without one
  * @property SiteRecipe|null $recipe
  * @property int $revision
@@ -67,7 +73,12 @@ final class Site extends Model
         'tax_included',
         'shipping_minor',
         'free_shipping_from_minor',
+        'proxy_address',
+        'proxy_user',
+        'proxy_password',
     ];
+
+    protected $hidden = ['proxy_password'];
 
     /** @return array<string, string> */
     protected function casts(): array
@@ -77,6 +88,7 @@ final class Site extends Model
             'paused_at' => 'immutable_datetime',
             'is_own' => 'bool',
             'tax_included' => 'bool',
+            'proxy_password' => 'encrypted',
         ];
     }
 
@@ -96,6 +108,25 @@ final class Site extends Model
     public function watches(): HasMany
     {
         return $this->hasMany(Watch::class);
+    }
+
+    public function proxy(): ?OutgoingProxy
+    {
+        return $this->proxy_address === null
+            ? null
+            : new OutgoingProxy(WebAddress::parse($this->proxy_address), (string) $this->proxy_user, (string) $this->proxy_password);
+    }
+
+    /** What a person should know of its name before they believe its prices. */
+    public function warning(): ?Message
+    {
+        $letters = HostName::inLetters($this->host);
+
+        return match (true) {
+            $letters === null => null,
+            HostName::isLookAlike($letters) => Message::of('site_look_alike', letters: $letters, host: $this->host),
+            default => Message::of('site_in_letters', letters: $letters, host: $this->host),
+        };
     }
 
     /** Why it is not asked at the moment. */

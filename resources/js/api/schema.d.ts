@@ -3295,6 +3295,7 @@ export interface components {
              */
             read_at: string | null;
             problem: components["schemas"]["Message"] | null;
+            warning: components["schemas"]["Message"] | null;
             /** @description mixed>|null */
             is_paused: boolean;
             /** @description Between two requests, at least. */
@@ -3315,6 +3316,12 @@ export interface components {
             shipping: string | null;
             /** @description The price from which there is no shipping charge. */
             free_shipping_from: string | null;
+            /** @description Through which it is asked; null: directly. */
+            proxy: string | null;
+            /** @description mixed>|null */
+            proxy_user: string | null;
+            /** @description Whether one is kept; it is never shown. */
+            has_proxy_password: boolean;
             /** @description Number of the recipe its pages are read by; null: none. */
             recipe_number: number | null;
             /** @description The recipe. */
@@ -3391,6 +3398,7 @@ export interface components {
             /** @description Readings in a row without a price. */
             failures: number;
             site_problem: components["schemas"]["Message"] | null;
+            site_warning: components["schemas"]["Message"] | null;
         };
         /** @description Pages that were chosen by name, or all that match a filter but some. */
         WatchSelection: {
@@ -6950,6 +6958,11 @@ export interface operations {
                     tax_included?: boolean | null;
                     shipping?: string | null;
                     free_shipping_from?: string | null;
+                    /** @description Through which it is asked, such as http://proxy.example:3128; null: directly. What it asks for to let us through is forgotten when it changes. */
+                    proxy?: string | null;
+                    proxy_user?: string | null;
+                    /** @description Is never shown; left out: as it was. */
+                    proxy_password?: string | null;
                 };
             };
         };

@@ -1,4 +1,5 @@
 import { t } from '@/messages/watching';
+import { said } from '@/messages/said';
 import { api, take } from '@/api/client';
 import { key, useChanged } from '@/api/keys';
 import { useWorkspace } from '@/api/queries';
@@ -32,6 +33,9 @@ const LABELS: Record<string, string> = {
     shipping: t('watching.siteShipping'),
     free: t('watching.siteFreeFrom'),
     own: t('watching.isOwnShop'),
+    proxy: t('watching.proxy'),
+    proxyUser: t('watching.proxyUser'),
+    proxyPassword: t('watching.proxyPassword'),
 };
 
 const FIELDS: Record<string, string> = {
@@ -41,6 +45,8 @@ const FIELDS: Record<string, string> = {
     tax_included: 'tax',
     free_shipping_from: 'free',
     is_own: 'own',
+    proxy_user: 'proxyUser',
+    proxy_password: 'proxyPassword',
 };
 
 type Tax = 'ours' | 'included' | 'excluded';
@@ -96,6 +102,11 @@ export function SitePanel({ site, onClose }: { site: Site; onClose: () => void }
             <div className="mt-3">
                 {site.problem || site.is_failing ? <Notice>{siteState(site)}</Notice> : <p>{siteState(site)}</p>}
             </div>
+            {site.warning && (
+                <div className="mt-2">
+                    <Notice>{said(site.warning)}</Notice>
+                </div>
+            )}
             <p className="mt-2 text-[12.5px] text-text-2">
                 {t('watching.siteRequests')}: {site.requests}
             </p>
@@ -142,6 +153,9 @@ const resolverFor = (amount: Reader) =>
             shipping: optionalFigure(amount),
             free: optionalFigure(amount),
             own: z.boolean(),
+            proxy: text(255).or(z.literal('')),
+            proxyUser: z.string().max(255),
+            proxyPassword: z.string().max(255),
         }),
     );
 
@@ -164,6 +178,9 @@ function SiteForm({ site }: { site: Site }) {
             shipping: site.shipping ?? '',
             free: site.free_shipping_from ?? '',
             own: site.is_own,
+            proxy: site.proxy ?? '',
+            proxyUser: site.proxy_user ?? '',
+            proxyPassword: '',
         },
         resolver: resolverFor(amount),
         save: (wanted, revision) =>
@@ -181,6 +198,11 @@ function SiteForm({ site }: { site: Site }) {
                         shipping: wanted.shipping,
                         free_shipping_from: wanted.free,
                         is_own: wanted.own,
+                        proxy: wanted.proxy === '' ? null : wanted.proxy,
+                        ...(wanted.proxy === (site.proxy ?? '') || wanted.proxyUser !== (site.proxy_user ?? '')
+                            ? { proxy_user: wanted.proxyUser || null }
+                            : {}),
+                        ...(wanted.proxyPassword === '' ? {} : { proxy_password: wanted.proxyPassword }),
                     },
                 }),
             ),
@@ -211,6 +233,14 @@ function SiteForm({ site }: { site: Site }) {
             <FigureField name="shipping" label={LABELS.shipping!} unit={format.symbol} reader={amount} />
             <FigureField name="free" label={LABELS.free!} unit={format.symbol} reader={amount} />
             <TickField name="own" label={LABELS.own!} />
+            <TextField name="proxy" label={LABELS.proxy!} placeholder={t('watching.proxyNone')} />
+            <TextField name="proxyUser" label={LABELS.proxyUser!} />
+            <TextField
+                name="proxyPassword"
+                type="password"
+                label={LABELS.proxyPassword!}
+                placeholder={site.has_proxy_password ? t('watching.proxyPasswordKept') : undefined}
+            />
         </EditForm>
     );
 }

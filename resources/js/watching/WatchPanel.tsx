@@ -124,6 +124,11 @@ function Answer({ watch, onPoint }: { watch: Watch; onPoint: (reading: number) =
             <p className="text-[16px] font-bold" aria-live="polite">
                 {status(watch)}
             </p>
+            {watch.site_warning && (
+                <div className="mt-2">
+                    <Notice>{said(watch.site_warning)}</Notice>
+                </div>
+            )}
             {watch.site_problem && (
                 <div className="mt-2">
                     <Notice>{said(watch.site_problem)}</Notice>
