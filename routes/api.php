@@ -41,6 +41,7 @@ use App\Screens\Http\WorklistController;
 use App\Support\Http\RetentionController;
 use App\Support\Live\AuthorizeStreamController;
 use App\Watching\Http\ReadingController;
+use App\Watching\Http\RecipeController;
 use App\Watching\Http\SiteController;
 use App\Watching\Http\WatchBulkController;
 use App\Watching\Http\WatchController;
@@ -166,11 +167,13 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::post('watches/{id}/reject', [WatchController::class, 'reject']);
     Route::get('watches/{id}/readings', [ReadingController::class, 'index']);
     Route::get('readings/{id}/page', [ReadingController::class, 'page']);
+    Route::get('sites/{id}/recipes', [RecipeController::class, 'index']);
+    Route::post('sites/{id}/recipe/steps', [RecipeController::class, 'steps'])->middleware('heavy');
     Route::get('sites', [SiteController::class, 'index']);
     Route::patch('sites/{id}', [SiteController::class, 'update']);
-    Route::post('sites/{id}/recipe/suggest', [SiteController::class, 'suggest'])->middleware('heavy');
-    Route::post('sites/{id}/recipe/check', [SiteController::class, 'check'])->middleware('heavy');
-    Route::put('sites/{id}/recipe', [SiteController::class, 'saveRecipe']);
+    Route::post('sites/{id}/recipe/suggest', [RecipeController::class, 'suggest'])->middleware('heavy');
+    Route::post('sites/{id}/recipe/check', [RecipeController::class, 'check'])->middleware('heavy');
+    Route::put('sites/{id}/recipe', [RecipeController::class, 'saveRecipe']);
 
     Route::get('changes', [ChangeController::class, 'index']);
     Route::post('changes/{id}/undo', [ChangeController::class, 'undo']);

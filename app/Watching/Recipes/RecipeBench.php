@@ -14,13 +14,19 @@ use stdClass;
 use Wrasse\Core\Document\InvalidDocument;
 use Wrasse\Core\Document\Node;
 use Wrasse\Core\Document\RecipeReader;
+use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Reading\Page\ShownPage;
+use Wrasse\Core\Reading\Price\ReadLocale;
 use Wrasse\Core\Reading\Recipe\SuggestedSelector;
+use Wrasse\Core\Reading\Recipe\Value;
 
 /** Makes recipes for the pages of a site: from what a person points at, tried on all its pages that are kept. */
 final readonly class RecipeBench
 {
     private const MOST_PAGES = 50;
+
+    /** Characters of what a step finds. */
+    private const SHOWN = 200;
 
     public function __construct(private StoredPages $pages, private RecipeReader $reader, private ChangeWatches $watches)
     {
@@ -31,7 +37,7 @@ final readonly class RecipeBench
      *
      * @param  stdClass  $page  as StoredPages has it
      * @param  int  $element  its number, as ShownPage writes it
-     * @param  'price'|'old_price'|'name'|'availability'|'shipping'  $field
+     * @param  string  $field  one of a recipe
      * @return array<string, mixed>|null null: there is no such element
      */
     public function suggest(Site $site, stdClass $page, int $element, string $field): ?array
@@ -42,7 +48,7 @@ final readonly class RecipeBench
             return null;
         }
         $as = match ($field) {
-            'price', 'old_price', 'shipping' => [['as' => 'price']],
+            'price', 'old_price', 'member_price', 'shipping' => [['as' => 'price']],
             'availability' => [],
             default => [['as' => 'text']],
         };
@@ -88,6 +94,40 @@ final readonly class RecipeBench
             count(array_filter($checked, fn (CheckedPage $page) => $page->price !== null)),
             $checked,
         );
+    }
+
+    /**
+     * What each of its steps makes of some pages.
+     *
+     * @param  array<string, mixed>  $document
+     * @param  list<int>  $readings  whose pages they are; those that are not kept any more are left out
+     * @return list<SteppedPage>
+     *
+     * @throws InvalidDocument
+     */
+    public function steps(Site $site, array $document, array $readings): array
+    {
+        $recipe = $this->reader->read(Node::of($document, 'recipe'));
+        $currency = $site->currency === null ? null : Currency::of($site->currency);
+        $stepped = [];
+        foreach ($readings as $reading) {
+            $page = $this->pages->find($site->workspace_id, $reading);
+            if ($page === null || $page->site_id !== $site->id) {
+                continue;
+            }
+            $parsed = ShownPage::parse($page->html, $page->content_type);
+            $locale = ReadLocale::of($parsed->language())?->ofSeparatorsOnly();
+            $fields = [];
+            foreach ($recipe->fields() as $field) {
+                $fields[$field] = array_map(
+                    fn (Value $value) => $value->shown(self::SHOWN),
+                    $recipe->steps($field, $parsed, $currency, $locale),
+                );
+            }
+            $stepped[] = new SteppedPage($reading, $page->url, $fields);
+        }
+
+        return $stepped;
     }
 
     /**

@@ -1547,15 +1547,15 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/sites": {
+    "/api/v1/sites/{id}/recipes": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** Shops whose pages are read */
-        get: operations["listSites"];
+        /** The versions of the recipe of a site */
+        get: operations["listRecipes"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1564,7 +1564,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/sites/{id}": {
+    "/api/v1/sites/{id}/recipe/steps": {
         parameters: {
             query?: never;
             header?: never;
@@ -1573,12 +1573,12 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post?: never;
+        /** See what each step of a recipe makes of some pages; nothing is changed */
+        post: operations["stepRecipe"];
         delete?: never;
         options?: never;
         head?: never;
-        /** Change how a site is asked, or what is said of it */
-        patch: operations["changeSite"];
+        patch?: never;
         trace?: never;
     };
     "/api/v1/sites/{id}/recipe/suggest": {
@@ -1630,6 +1630,40 @@ export interface paths {
         options?: never;
         head?: never;
         patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sites": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Shops whose pages are read */
+        get: operations["listSites"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sites/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Change how a site is asked, or what is said of it */
+        patch: operations["changeSite"];
         trace?: never;
     };
     "/api/v1/watches": {
@@ -3436,6 +3470,24 @@ export interface components {
             /** @description On how many of them it finds a price. */
             reads: number;
             pages: components["schemas"]["CheckedPage"][];
+        };
+        /** @description How the pages of a site were or are read. */
+        RecipeVersion: {
+            /** @description From 1. */
+            number: number;
+            /** Format: date-time */
+            created_at: string;
+            created_by: string | null;
+            recipe: Record<string, never>;
+        };
+        /** @description What the steps of a recipe make of a page, one after the other. */
+        SteppedPage: {
+            reading: number;
+            url: string;
+            /** @description By field what there is after each step, shortened; null, and no more: it finds nothing. */
+            fields: {
+                [key: string]: (string | null)[];
+            };
         };
         WatchSchedule: {
             /**
@@ -6914,27 +6966,29 @@ export interface operations {
             };
         };
     };
-    listSites: {
+    listRecipes: {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                id: number;
+            };
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            /** @description By host */
+            /** @description The latest first */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Site"][];
+                    "application/json": components["schemas"]["RecipeVersion"][];
                 };
             };
         };
     };
-    changeSite: {
+    stepRecipe: {
         parameters: {
             query?: never;
             header?: never;
@@ -6946,46 +7000,23 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    /** @description The one that was edited. */
-                    revision?: number;
-                    name?: string;
-                    delay_seconds?: number;
-                    daily_requests?: number;
-                    doubt_percent?: number;
-                    is_own?: boolean;
-                    is_paused?: boolean;
-                    currency?: string | null;
-                    tax_included?: boolean | null;
-                    shipping?: string | null;
-                    free_shipping_from?: string | null;
-                    /** @description Through which it is asked, such as http://proxy.example:3128; null: directly. What it asks for to let us through is forgotten when it changes. */
-                    proxy?: string | null;
-                    proxy_user?: string | null;
-                    /** @description Is never shown; left out: as it was. */
-                    proxy_password?: string | null;
+                    recipe: Record<string, never>;
+                    /** @description Whose pages they are. */
+                    readings: number[];
                 };
             };
         };
         responses: {
-            /** @description As it is now */
+            /** @description Those that are kept */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Site"];
+                    "application/json": components["schemas"]["SteppedPage"][];
                 };
             };
-            /** @description Someone else changed it since */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description What is wrong with which field */
+            /** @description What is wrong with the recipe, and where */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -7013,7 +7044,7 @@ export interface operations {
                     /** @description Its data-wrasse-n. */
                     element: number;
                     /** @enum {string} */
-                    field: "price" | "old_price" | "name" | "availability" | "shipping";
+                    field: "price" | "old_price" | "member_price" | "name" | "availability" | "promotion" | "shipping" | "gtin";
                 };
             };
         };
@@ -7102,6 +7133,88 @@ export interface operations {
                 };
             };
             /** @description What is wrong with the recipe, and where */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listSites: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description By host */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Site"][];
+                };
+            };
+        };
+    };
+    changeSite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description The one that was edited. */
+                    revision?: number;
+                    name?: string;
+                    delay_seconds?: number;
+                    daily_requests?: number;
+                    doubt_percent?: number;
+                    is_own?: boolean;
+                    is_paused?: boolean;
+                    currency?: string | null;
+                    tax_included?: boolean | null;
+                    shipping?: string | null;
+                    free_shipping_from?: string | null;
+                    /** @description Through which it is asked, such as http://proxy.example:3128; null: directly. What it asks for to let us through is forgotten when it changes. */
+                    proxy?: string | null;
+                    proxy_user?: string | null;
+                    /** @description Is never shown; left out: as it was. */
+                    proxy_password?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description As it is now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Site"];
+                };
+            };
+            /** @description Someone else changed it since */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What is wrong with which field */
             422: {
                 headers: {
                     [name: string]: unknown;

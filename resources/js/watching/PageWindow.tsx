@@ -9,14 +9,19 @@ import { Window } from '@/ui/Window';
 import { useMutation } from '@tanstack/react-query';
 import { useCallback, useRef } from 'react';
 import { toast } from 'sonner';
+import type { Field } from './recipeSteps';
 
 interface Props {
     site: number;
     /** Whose page it is. */
     reading: number;
     title: string;
-    /** Whether a click says where the price stands. */
+    /** Whether a click says where a field stands. */
     isPointing: boolean;
+    /** Which one; else the price. */
+    field?: Field;
+    /** Takes what is suggested; without it, it is saved as the recipe of the shop. */
+    onSuggested?: (recipe: unknown) => void;
     onClose: () => void;
 }
 
@@ -27,14 +32,14 @@ html[data-pointing] * { cursor: crosshair !important }
 html[data-pointing] [data-pointed] { outline: 3px dashed #c8452f !important; outline-offset: 2px }`;
 
 /** A page as it was read, with marks where the price, name and availability were found. Nothing of it runs. */
-export default function PageWindow({ site, reading, title, isPointing, onClose }: Props) {
+export default function PageWindow({ site, reading, title, isPointing, field = 'price', onSuggested, onClose }: Props) {
     const changed = useChanged();
     const suggest = useMutation({
         mutationFn: (element: number) =>
             take(
                 api.POST('/api/v1/sites/{id}/recipe/suggest', {
                     params: { path: { id: site } },
-                    body: { reading, element, field: 'price' },
+                    body: { reading, element, field },
                 }),
             ),
     });
@@ -91,8 +96,14 @@ export default function PageWindow({ site, reading, title, isPointing, onClose }
                     <Suggested
                         suggested={suggest.data}
                         reading={reading}
+                        field={field}
                         isSaving={save.isPending}
-                        onUse={() => save.mutate(suggest.data.recipe as Record<string, never>)}
+                        use={onSuggested ? t('watching.takeSuggestion') : t('watching.useRecipe')}
+                        onUse={() =>
+                            onSuggested
+                                ? onSuggested(suggest.data.recipe)
+                                : save.mutate(suggest.data.recipe as Record<string, never>)
+                        }
                     />
                 )}
                 {save.error && <ProblemNotice error={save.error} />}
@@ -105,17 +116,21 @@ export default function PageWindow({ site, reading, title, isPointing, onClose }
 function Suggested({
     suggested: { check, recipe },
     reading,
+    field,
     isSaving,
+    use,
     onUse,
 }: {
     suggested: components['schemas']['SuggestedRecipe'];
     reading: number;
+    field: Field;
     isSaving: boolean;
+    use: string;
     onUse: () => void;
 }) {
     const here = check.pages.find((page) => page.reading === reading);
     const differ = check.pages.filter((page) => page.before !== page.price && page.reading !== reading);
-    if (here && here.price === null) return <p>{t('watching.suggestedNothing')}</p>;
+    if (field === 'price' && here && here.price === null) return <p>{t('watching.suggestedNothing')}</p>;
     return (
         <>
             <p>
@@ -145,7 +160,7 @@ function Suggested({
             </details>
             <div>
                 <Button look="main" disabled={isSaving} onClick={onUse}>
-                    {t('watching.useRecipe')}
+                    {use}
                 </Button>
             </div>
         </>

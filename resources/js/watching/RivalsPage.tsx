@@ -24,13 +24,14 @@ import { when } from './words';
 
 const AddWatches = lazy(() => import('./AddWatches'));
 const Matrix = lazy(() => import('@/market/Matrix'));
+const RecipeBench = lazy(() => import('./RecipeBench'));
 const RivalView = lazy(() => import('@/market/RivalView'));
 
 const NO_RIVALS: never[] = [];
 
 const PAGE = 100;
 
-type View = 'attention' | 'all' | 'compare' | 'pages' | 'sites';
+type View = 'attention' | 'all' | 'compare' | 'pages' | 'sites' | 'recipe';
 
 /** All competitors: what needs a person, sellers on marketplaces and shops side by side, and the pages that are read. */
 export default function RivalsPage() {
@@ -90,6 +91,7 @@ export default function RivalsPage() {
                 </Suspense>
             )}
             {view === 'sites' && <Sites />}
+            {view === 'recipe' && <Recipe />}
             {(view === 'attention' || view === 'pages') && (
                 <Pages key={view} isAttention={view === 'attention'} onAdd={() => setAdding(true)} />
             )}
@@ -276,6 +278,16 @@ function FailingSites() {
                 </Notice>
             </div>
         ));
+}
+
+function Recipe() {
+    const [params] = useSearchParams();
+    const site = useSites().data?.find((one) => one.id === Number(params.get('shop')));
+    return site ? (
+        <Suspense fallback={null}>
+            <RecipeBench key={site.id} site={site} />
+        </Suspense>
+    ) : null;
 }
 
 function Sites() {

@@ -68,15 +68,6 @@ export function SitePanel({ site, onClose }: { site: Site; onClose: () => void }
             toast(isPaused ? t('watching.sitePaused') : t('watching.siteResumed'));
         },
     });
-    const drop = useMutation({
-        meta: { failed: t('watching.recipeNotSaved') },
-        mutationFn: () =>
-            take(api.PUT('/api/v1/sites/{id}/recipe', { params: { path: { id: site.id } }, body: { recipe: null } })),
-        onSuccess: () => {
-            changed('watches');
-            toast(t('watching.recipeDropped'));
-        },
-    });
     return (
         <aside
             aria-label={site.name}
@@ -123,15 +114,9 @@ export function SitePanel({ site, onClose }: { site: Site; onClose: () => void }
                         ? t('watching.recipeNone')
                         : t('watching.recipeNumber', { number: site.recipe_number })}
                 </p>
-                {site.recipe && (
-                    <>
-                        <pre className="mt-1 overflow-auto text-[12px]">{JSON.stringify(site.recipe, null, 2)}</pre>
-                        <Button className="mt-1" disabled={drop.isPending} onClick={() => drop.mutate()}>
-                            {t('watching.recipeDrop')}
-                        </Button>
-                    </>
-                )}
-                {drop.error && <ProblemNotice error={drop.error} />}
+                <Link to={`/rivals?view=recipe&shop=${site.id}`} className="text-stripe underline underline-offset-2">
+                    {t('watching.benchOpen')}
+                </Link>
             </section>
             <section className="mt-4 border-t border-line pt-3">
                 <h3 className="mb-2 text-[14px]">{t('watching.siteSettings')}</h3>

@@ -275,6 +275,33 @@ final class WatchTest extends TestCase
         self::assertSame('xn--jr-corner-0yh.test', Site::query()->orderBy('id')->firstOrFail()->host);
     }
 
+    public function test_each_step_of_a_recipe_is_shown_and_older_versions_are_kept(): void
+    {
+        $this->confirmed();
+        $site = Site::query()->firstOrFail();
+        $recipe = fn (string $select): array => [
+            'version' => 1,
+            'fields' => ['price' => [['select' => $select], ['text' => true], ['as' => 'price']]],
+        ];
+        $step = fn (array $wanted, ?int $reading = null): TestResponse => $this->as()->postJson(
+            "/api/v1/sites/{$site->id}/recipe/steps",
+            ['recipe' => $wanted, 'readings' => [$reading ?? $this->watch()['reading']]],
+        );
+        $found = $step($recipe('.price'))->assertOk()->json('0.fields.price');
+        self::assertCount(3, $found);
+        self::assertSame('21.90 EUR', $found[2]);
+        self::assertSame([null], $step($recipe('.nowhere'))->json('0.fields.price'));
+        $step($recipe('..'))->assertUnprocessable();
+        self::assertSame([], $step($recipe('.price'), 999_999_999)->json());
+
+        foreach (['.price', 'main .price'] as $select) {
+            $this->as()->putJson("/api/v1/sites/{$site->id}/recipe", ['recipe' => $recipe($select)])->assertOk();
+        }
+        $versions = $this->as()->getJson("/api/v1/sites/{$site->id}/recipes")->assertOk()->json();
+        self::assertSame([2, 1], array_column($versions, 'number'));
+        self::assertSame('.price', $versions[1]['recipe']['fields']['price'][0]['select']);
+    }
+
     public function test_a_listing_is_proposed_by_what_the_page_says(): void
     {
         $this->listing->product->update(['gtin' => '2000000000015']);

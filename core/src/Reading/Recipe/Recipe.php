@@ -8,6 +8,9 @@ use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Reading\Html\HtmlPage;
 use Wrasse\Core\Reading\Price\ReadLocale;
 
+use function array_keys;
+use function count;
+
 /** Where on the pages of a site some fields stand: for each a chain of steps. */
 final readonly class Recipe
 {
@@ -23,16 +26,32 @@ final readonly class Recipe
         return isset($this->fields[$field]);
     }
 
+    /** @return list<string> the fields it names */
+    public function fields(): array
+    {
+        return array_keys($this->fields);
+    }
+
     public function of(string $field, HtmlPage $page, ?Currency $currency, ?ReadLocale $locale): Value
     {
+        $values = $this->steps($field, $page, $currency, $locale);
+
+        return $values === [] ? Value::page($page, $currency, $locale) : $values[count($values) - 1];
+    }
+
+    /** @return list<Value> what there is after each step, up to the first that finds nothing */
+    public function steps(string $field, HtmlPage $page, ?Currency $currency, ?ReadLocale $locale): array
+    {
         $value = Value::page($page, $currency, $locale);
+        $values = [];
         foreach ($this->fields[$field] ?? [] as $step) {
             $value = $step->on($value);
             if ($value->isNothing()) {
-                return $value->nothing();
+                return [...$values, $value->nothing()];
             }
+            $values[] = $value;
         }
 
-        return $value;
+        return $values;
     }
 }

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Wrasse\Core\Reading\Recipe;
 
+use const JSON_UNESCAPED_SLASHES;
+use const JSON_UNESCAPED_UNICODE;
+
 use DOMElement;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Reading\Data\Availability;
@@ -17,6 +20,8 @@ use function is_float;
 use function is_int;
 use function is_string;
 use function json_encode;
+use function mb_strimwidth;
+use function trim;
 
 /** What goes from step to step: at first the page, then an element, a text, a number, or what was read. */
 final readonly class Value
@@ -78,5 +83,20 @@ final readonly class Value
     public function availability(): ?Availability
     {
         return $this->of instanceof Availability ? $this->of : null;
+    }
+
+    /** As a person is shown it, in so many characters at most; null: nothing. */
+    public function shown(int $most): ?string
+    {
+        $shown = match (true) {
+            $this->of instanceof PriceReading => $this->of->price === null
+                ? null
+                : trim("{$this->of->price} {$this->of->currency?->code}"),
+            $this->of instanceof Availability => $this->of->value,
+            is_array($this->of) => (string) json_encode($this->of, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES),
+            default => $this->text(),
+        };
+
+        return $shown === null ? null : mb_strimwidth($shown, 0, $most, '…', 'UTF-8');
     }
 }
