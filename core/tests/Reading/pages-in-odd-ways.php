@@ -69,5 +69,7 @@ return [
     ['unit price first', $page('', "$h<div>42,00 €/kg</div><div class=price>12,60 €</div>$buy"), [], ['price' => '12.60', 'unit_price' => ['amount' => '42.00', 'per' => '1 kg']], null],
     ['b2b both', $page('', "$h<div class=net>20,08 € netto</div><div class=gross>23,90 € brutto</div>$buy", 'de'), [], ['price' => '23.90', 'tax_included' => true], null],
     ['a list of ways of shipping', $page('', "{$h}<div class=price>23,90 €</div><select name=shipping><option>Standard 4,90 €</option><option>Express 9,90 €</option></select>{$buy}"), [], ['price' => '23.90', 'variants' => [], 'problems' => []], null],
+    ['a price in the only option', $page('', "{$h}<select name=variant><option>Please choose</option><option>5 l – 23,90 €</option></select>{$buy}"), [], ['price' => '23.90', 'currency' => 'EUR', 'problems' => []], null],
+    ['an extra in the only option', $page($ld($prod(['offers' => $offer('23.90')])), "{$h}<select name=lid><option>None</option><option>Lid 4,90 €</option></select>{$buy}"), [], ['price' => '23.90', 'problems' => []], null],
     ['how many', $page('', "{$h}<div class=price>23,90 €</div><select id=qty><option>1 – 23,90 €</option><option>2 – 45,00 €</option></select>{$buy}"), [], ['price' => '23.90', 'problems' => []], null],
 ];

@@ -99,7 +99,8 @@ final class OptionList
             $facts->variants[] = $offer;
         }
 
-        return count($facts->variants) > 1 ? $facts : null;
+        // One choice says something only where nothing else does.
+        return count($facts->variants) > ($this->visible === null ? 0 : 1) ? $facts : null;
     }
 
     private function offer(DOMElement $choice, ?DOMElement $label, string $text): ?OfferFacts

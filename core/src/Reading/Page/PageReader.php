@@ -95,7 +95,8 @@ final class PageReader
         }
         $options = new OptionList($visible->reading?->price, $visible->reading->currency ?? $currency, $locale, $url);
         $list = $options->read($page);
-        if ($list !== null) {
+        // A single choice is what the page is about only where nothing says what that is.
+        if ($list !== null && (count($list->variants) > 1 || $products === [])) {
             // One price of several that can be chosen is not yet the price.
             $hasVariants = array_filter($products, fn (ProductFacts $one) => count($one->variants) > 1) !== [];
             $products = $hasVariants ? [...$products, $list] : [$list, ...$products];
