@@ -113,6 +113,7 @@ final readonly class GatherRivals
             $until = CarbonImmutable::parse($seen->observed_at);
             $moves[$until->format(self::TIME)] = $trail->observe(
                 $until->getTimestamp(),
+                $seen->price_minor,
                 array_column($this->offers($listing, (string) $seen->offers, $rivals), 'landed', 'rival'),
             );
         }

@@ -37,7 +37,7 @@ const COLUMNS: GridColumn<Rival>[] = [
                 ? '0'
                 : t('market.cheaperBy', {
                       cheaper: whole(rival.cheaper),
-                      percent: signedPercent(rival.cheaper_percent),
+                      percent: percent(rival.cheaper_percent?.replace('-', ''), 1),
                   }),
     },
     {
@@ -50,14 +50,12 @@ const COLUMNS: GridColumn<Rival>[] = [
     },
     {
         id: 'buy-box',
-        name: t('market.buyBox'),
+        name: t('market.holdsBoxOf'),
         width: 104,
         isRight: true,
         value: (rival) => (rival.channel === null ? null : rival.buy_boxes / Math.max(1, rival.listings)),
         cell: (rival) =>
-            rival.channel === null || rival.listings === 0
-                ? '–'
-                : t('market.buyBoxOf', { percent: percent((100 * rival.buy_boxes) / rival.listings) }),
+            rival.channel === null || rival.listings === 0 ? '–' : percent((100 * rival.buy_boxes) / rival.listings),
     },
     {
         id: 'moves',
