@@ -219,6 +219,32 @@ test('what needs a look is answered with the keyboard, one page after the other'
     await expect(rows).toHaveCount(1);
 });
 
+test('a recipe is made step by step, with what each step finds on several pages', async ({ page }) => {
+    const host = 'brouwgroothandel.test';
+    for (const sku of (await assortment(host)).slice(0, 2)) await confirmed(page, host, sku);
+    await page.goto('/rivals?view=sites');
+    await page.getByRole('row').filter({ hasText: host }).getByRole('button').first().click();
+    await page.getByRole('link', { name: 'Open the recipe, step by step' }).click();
+    await page.getByLabel('Another thing to read').selectOption({ label: 'Price' });
+    const price = page.getByRole('region', { name: 'Price', exact: true });
+    const found = price.getByRole('row').nth(1).getByRole('cell');
+    await price.getByLabel('With what step 1 does it').pressSequentially('main p.', { delay: 30 });
+    // Half a selector is said to be none, and nothing is lost.
+    await expect(page.getByRole('alert')).toContainText('fields.price[0].select');
+    await price.getByLabel('With what step 1 does it').pressSequentially('price', { delay: 30 });
+    await expect(found).toHaveCount(3);
+    await expect(found.nth(1)).toContainText('€');
+    await expect(price.getByRole('row').nth(3).getByRole('cell').nth(1)).toContainText('EUR');
+    await expectAccessible(page, 'a recipe, step by step');
+    await page.reload();
+    await expect(price.getByLabel('With what step 1 does it')).toHaveValue('main p.price');
+    await page.getByRole('button', { name: 'Try it on all pages' }).click();
+    await expect(page.getByText('Reads 2 of 2 pages of this shop.')).toBeVisible();
+    await page.getByRole('button', { name: 'Read the shop’s pages like this' }).click();
+    await expect(page.getByRole('heading', { name: 'Versions' })).toBeVisible();
+    await expect(page.getByText('in use')).toBeVisible();
+});
+
 test('all rivals stand in one place, are opened, and are compared side by side', async ({ page }) => {
     await page.goto('/rivals?view=all');
     const table = page.getByRole('grid', { name: 'Rivals' });
