@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Market\Rivals;
 
-use App\Market\Http\MetListing;
-use App\Market\Http\RivalMoveResource;
 use App\Market\Models\Rival;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
@@ -61,7 +59,7 @@ final readonly class MetListings
         );
     }
 
-    /** @return list<RivalMoveResource> the latest first */
+    /** @return list<SeenMove> the latest first */
     public function moves(int $most): array
     {
         $rows = DB::table('rival_moves as m')
@@ -75,10 +73,10 @@ final readonly class MetListings
             ->get(['m.moved_at', 'l.id', 'l.sku', 'l.title', 'c.currency', 'm.from_minor', 'm.to_minor', 'm.reaction_seconds']);
 
         return array_values(
-            $rows->map(function (stdClass $row): RivalMoveResource {
+            $rows->map(function (stdClass $row): SeenMove {
                 $currency = Currency::of($row->currency);
 
-                return new RivalMoveResource(
+                return new SeenMove(
                     CarbonImmutable::parse($row->moved_at)->toRfc3339String(),
                     $row->id,
                     $row->sku,

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Market\Rivals;
 
-use App\Market\Http\ComparedListing;
 use App\Market\Models\Rival;
 use Generator;
 use Illuminate\Database\Eloquent\Collection;

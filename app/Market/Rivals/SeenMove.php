@@ -2,13 +2,13 @@
 
 declare(strict_types=1);
 
-namespace App\Market\Http;
+namespace App\Market\Rivals;
 
 use OpenApi\Attributes as OA;
 
 /** A rival came, went or changed its price. */
 #[OA\Schema(schema: 'RivalMove')]
-final readonly class RivalMoveResource
+final readonly class SeenMove
 {
     public function __construct(
         #[OA\Property(format: 'date-time')] public string $at,

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Market\Http;
+namespace App\Market\Rivals;
 
 use OpenApi\Attributes as OA;
 
