@@ -33,6 +33,16 @@ abstract class Marked implements DataSource
         return null;
     }
 
+    /**
+     * Elements whose properties belong to a thing that they do not stand in.
+     *
+     * @return SplObjectStorage<DOMElement, DOMElement> the element where the thing begins, by each of them
+     */
+    protected function elsewhere(HtmlPage $page): SplObjectStorage
+    {
+        return new SplObjectStorage();
+    }
+
     public function read(HtmlPage $page): DataFound
     {
         /** @var SplObjectStorage<DOMElement, Thing> $things */
@@ -45,10 +55,11 @@ abstract class Marked implements DataSource
                 $things[$element] = new Thing($types, $this->id($element), $element);
             }
         }
+        $elsewhere = $this->elsewhere($page);
         foreach ($elements as $element) {
             $names = preg_split('/\s+/', trim($element->getAttribute($this->property())), -1, PREG_SPLIT_NO_EMPTY) ?: [];
             $thing = $things[$element] ?? null;
-            $owner = $names === [] ? null : $this->owner($element, $things);
+            $owner = $names === [] ? null : $this->owner($element, $things, $elsewhere);
             if ($owner === null) {
                 if ($thing !== null) {
                     $own[] = $thing;
@@ -64,12 +75,18 @@ abstract class Marked implements DataSource
         return new DataFound($own);
     }
 
-    /** @param  SplObjectStorage<DOMElement, Thing>  $things */
-    private function owner(DOMElement $element, SplObjectStorage $things): ?Thing
+    /**
+     * @param  SplObjectStorage<DOMElement, Thing>  $things
+     * @param  SplObjectStorage<DOMElement, DOMElement>  $elsewhere
+     */
+    private function owner(DOMElement $element, SplObjectStorage $things, SplObjectStorage $elsewhere): ?Thing
     {
-        for ($at = $element->parentNode; $at instanceof DOMElement; $at = $at->parentNode) {
-            if (isset($things[$at])) {
+        for ($at = $element; $at instanceof DOMElement; $at = $at->parentNode) {
+            if ($at !== $element && isset($things[$at])) {
                 return $things[$at];
+            }
+            if (isset($elsewhere[$at])) {
+                return $things[$elsewhere[$at]] ?? null;
             }
         }
 

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Wrasse\Core\Reading\Data;
 
 use DOMElement;
+use SplObjectStorage;
+use Wrasse\Core\Reading\Html\HtmlPage;
 
 use function array_map;
 use function preg_split;
@@ -38,5 +40,30 @@ final class Microdata extends Marked
     protected function id(DOMElement $element): ?string
     {
         return $element->getAttribute('itemid') ?: null;
+    }
+
+    /** "itemref" names elements by their ids, the first of each. */
+    protected function elsewhere(HtmlPage $page): SplObjectStorage
+    {
+        /** @var SplObjectStorage<DOMElement, DOMElement> $elsewhere */
+        $elsewhere = new SplObjectStorage();
+        $referring = $page->all('//*[@itemscope][@itemref]');
+        if ($referring === []) {
+            return $elsewhere;
+        }
+        $named = [];
+        foreach ($page->all('//*[@id]') as $element) {
+            $named[$element->getAttribute('id')] ??= $element;
+        }
+        foreach ($referring as $thing) {
+            foreach (preg_split('/\s+/', trim($thing->getAttribute('itemref')), -1, PREG_SPLIT_NO_EMPTY) ?: [] as $id) {
+                $element = $named[$id] ?? null;
+                if ($element !== null && $element !== $thing) {
+                    $elsewhere[$element] = $thing;
+                }
+            }
+        }
+
+        return $elsewhere;
     }
 }
