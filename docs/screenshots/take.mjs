@@ -42,6 +42,11 @@ const pictures = {
         await settle();
         await open(3);
     },
+    'all-rivals': async () => {
+        await page.goto('/rivals?view=all');
+        await page.getByText(/^As of/).waitFor({ timeout: 120_000 });
+        await settle();
+    },
     today: async () => {
         await page.goto('/today');
         await page.getByRole('heading', { name: 'Needs approval' }).waitFor();
@@ -116,10 +121,6 @@ const pictures = {
 };
 
 await page.goto('/sign-in');
-if (only.length === 0 || only.includes('sign-in')) {
-    await settle();
-    await page.screenshot({ path: `${folder}/sign-in.png` });
-}
 await page.getByLabel('E-mail').fill('nora@kettle-crock.example');
 await page.getByLabel('Password').fill('brine-and-barrel');
 await page.getByRole('button', { name: 'Sign in' }).click();
