@@ -9,25 +9,22 @@ import { Popup } from '@/ui/Popup';
 import { RecentBatches } from '@/bulk/RecentBatches';
 import { TopBar } from '@/ui/TopBar';
 import { clsx } from 'clsx';
-import { lazy, Suspense, useState, type ReactNode } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { useRivals } from '@/market/queries';
-import { RivalTable } from '@/market/RivalTable';
+import { AllRivals } from './AllRivals';
+import { Empty } from './Empty';
 import { useSites, useWatchCount } from './queries';
 import { SitePanel } from './SitePanel';
 import { siteState, SiteTable } from './SiteTable';
 import { WatchBulkBar } from './WatchBulkBar';
 import { WatchPanel } from './WatchPanel';
 import { WatchTable } from './WatchTable';
+import { useChosen } from './useChosen';
 import { useWatchKeys } from './useWatchKeys';
-import { when } from './words';
 
 const AddWatches = lazy(() => import('./AddWatches'));
 const Matrix = lazy(() => import('@/market/Matrix'));
 const RecipeBench = lazy(() => import('./RecipeBench'));
-const RivalView = lazy(() => import('@/market/RivalView'));
-
-const NO_RIVALS: never[] = [];
 
 const PAGE = 100;
 
@@ -84,7 +81,7 @@ export default function RivalsPage() {
                     </button>
                 ))}
             </nav>
-            {view === 'all' && <Rivals />}
+            {view === 'all' && <AllRivals />}
             {view === 'compare' && (
                 <Suspense fallback={null}>
                     <Matrix />
@@ -93,7 +90,11 @@ export default function RivalsPage() {
             {view === 'sites' && <Sites />}
             {view === 'recipe' && <Recipe />}
             {(view === 'attention' || view === 'pages') && (
-                <Pages key={view} isAttention={view === 'attention'} onAdd={() => setAdding(true)} />
+                <Pages
+                    key={`${view} ${params.get('site') ?? ''}`}
+                    isAttention={view === 'attention'}
+                    onAdd={() => setAdding(true)}
+                />
             )}
             {isAdding && (
                 <Suspense fallback={null}>
@@ -115,70 +116,6 @@ function Download({ href, says }: { href: string; says: string }) {
         <a href={href} download className="text-stripe underline underline-offset-2">
             {says}
         </a>
-    );
-}
-
-/** Chooses a row, kept in the address. */
-function useChosen(name: string) {
-    const [params, setParams] = useSearchParams();
-    const chosen = params.get(name) ? Number(params.get(name)) : null;
-    const choose = (id: number | null) =>
-        setParams(
-            (before) => {
-                const next = new URLSearchParams(before);
-                if (id === null) next.delete(name);
-                else next.set(name, String(id));
-                return next;
-            },
-            { replace: true },
-        );
-    return [chosen, choose] as const;
-}
-
-function Rivals() {
-    const rivals = useRivals();
-    const sites = useSites();
-    const [open, setOpen] = useChosen('rival');
-    const chosen = rivals.data?.rivals.find((rival) => rival.id === open);
-    const site = chosen?.channel === null ? sites.data?.find((one) => one.host === chosen.seller) : undefined;
-    // Noughts would be taken for an answer.
-    const isFirst = rivals.data?.as_of === null && rivals.data.is_behind;
-    if (chosen) {
-        const links = site && (
-            <>
-                <Link to={`/rivals?view=pages&site=${site.id}`} className="text-stripe underline underline-offset-2">
-                    {t('watching.itsPages', { many: site.watches, failing: site.failing })}
-                </Link>
-                <Link to={`/rivals?view=sites&shop=${site.id}`} className="text-stripe underline underline-offset-2">
-                    {t('watching.itsSettings')}
-                </Link>
-            </>
-        );
-        return (
-            <Suspense fallback={null}>
-                <RivalView key={chosen.id} rival={chosen} links={links} />
-            </Suspense>
-        );
-    }
-    return (
-        <main className="flex min-h-0 min-w-0 flex-1 flex-col">
-            <p role="status" className="border-b border-line px-[18px] py-2 text-text-2">
-                {rivals.data?.is_behind && `${t('watching.beingWorkedOut')} `}
-                {rivals.data?.as_of && t('watching.asOf', { when: when(rivals.data.as_of) })}
-            </p>
-            <RivalTable
-                rows={isFirst ? NO_RIVALS : (rivals.data?.rivals ?? NO_RIVALS)}
-                total={rivals.data?.rivals.length ?? 0}
-                open={open}
-                onOpen={setOpen}
-                onView={() => undefined}
-                isLoading={rivals.isPending || isFirst}
-                isBusy={false}
-                error={rivals.error}
-                onRetry={() => void rivals.refetch()}
-                empty={<Empty title={t('watching.noRivals')} more={t('watching.noRivalsMore')} />}
-            />
-        </main>
     );
 }
 
@@ -311,16 +248,6 @@ function Sites() {
                 />
             </main>
             {chosen && <SitePanel key={chosen.id} site={chosen} onClose={() => setOpen(null)} />}
-        </div>
-    );
-}
-
-function Empty({ title, more, children }: { title: string; more: string; children?: ReactNode }) {
-    return (
-        <div className="grid flex-1 place-content-center justify-items-center bg-sheet p-10 text-center">
-            <h2 className="text-[17px]">{title}</h2>
-            <p className="mt-1 max-w-[48ch] text-text-2">{more}</p>
-            {children}
         </div>
     );
 }
