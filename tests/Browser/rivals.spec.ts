@@ -125,8 +125,9 @@ test('a page is pasted, confirmed, counts, is said to be wrong, pointed at and c
     await shown.getByText(`€${(theirs / 100).toFixed(2)}`).click();
     await expect(page.getByText(`On this page: ${(theirs / 100).toFixed(2)}`)).toBeVisible();
     await page.getByRole('button', { name: 'Read the shop’s pages like this' }).click();
-    await expect(panel(page)).toContainText('your recipe', READ);
-    await expect(panel(page)).toContainText((theirs / 100).toFixed(2));
+    const found = panel(page).getByRole('region', { name: 'Found on the page' });
+    await expect(found).toContainText('your recipe', READ);
+    await expect(found).toContainText((theirs / 100).toFixed(2));
     await panel(page).getByRole('button', { name: 'Yes, it is the price' }).click();
     await expect.poll(() => shownPrice(sku), { timeout: 60_000 }).toBe(below);
 });

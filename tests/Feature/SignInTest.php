@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use Illuminate\Support\Facades\DB;
 use Tests\TestCase;
 
 final class SignInTest extends TestCase
@@ -18,6 +19,26 @@ final class SignInTest extends TestCase
             ->assertJson(['name' => 'Nora', 'workspace' => 'Kettle & Crock']);
         $this->withHeaders(self::HEADERS)->getJson('/api/v1/session')->assertOk();
         $this->withHeaders(self::HEADERS)->deleteJson('/api/v1/session')->assertNoContent();
+    }
+
+    public function test_signing_out_ends_every_session_of_the_browser_and_no_other(): void
+    {
+        $browsers = ['same' => 'Browser 1', 'other' => 'Browser 2'];
+        foreach ($browsers as $id => $browser) {
+            DB::table('sessions')->insert([
+                'id' => $id,
+                'user_id' => $this->user->id,
+                'ip_address' => '127.0.0.1',
+                'user_agent' => $browser,
+                'payload' => '',
+                'last_activity' => time(),
+            ]);
+        }
+        $this->withHeaders(self::HEADERS)
+            ->postJson('/api/v1/session', ['email' => 'nora@kettle-crock.example', 'password' => 'brine-and-barrel'])
+            ->assertOk();
+        $this->withHeaders([...self::HEADERS, 'User-Agent' => 'Browser 1'])->deleteJson('/api/v1/session')->assertNoContent();
+        self::assertSame(['other'], DB::table('sessions')->pluck('id')->all());
     }
 
     public function test_a_wrong_password_is_refused_at_its_field_and_throttled(): void

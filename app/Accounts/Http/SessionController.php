@@ -12,6 +12,7 @@ use Illuminate\Contracts\Auth\StatefulGuard;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Validation\ValidationException;
 use LogicException;
@@ -21,6 +22,9 @@ use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
 final readonly class SessionController
 {
     private const TRIES_PER_MINUTE = 6;
+
+    /** As sessions keep them. */
+    private const LONGEST_USER_AGENT = 500;
 
     #[OA\Post(
         path: '/api/v1/session',
@@ -120,9 +124,23 @@ final readonly class SessionController
         $this->guard()->logout();
         $request->session()->invalidate();
         $request->session()->regenerateToken();
+        self::endSessionsOfBrowser((int) $personId, $request);
         Announce::signedOut((int) $personId);
 
         return new JsonResponse(null, 204);
+    }
+
+    /**
+     * Where several requests at once find that a session has run out, each begins one of its own. Whichever of them an answer under
+     * way gives the browser back, it is over.
+     */
+    private static function endSessionsOfBrowser(int $personId, Request $request): void
+    {
+        DB::table((string) config('session.table'))
+            ->where('user_id', $personId)
+            ->where('ip_address', $request->ip())
+            ->where('user_agent', substr((string) $request->userAgent(), 0, self::LONGEST_USER_AGENT))
+            ->delete();
     }
 
     private function guard(): StatefulGuard

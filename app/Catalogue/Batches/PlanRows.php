@@ -28,7 +28,7 @@ final readonly class PlanRows
             $next = $kind->next($batch);
             if ($next === null) {
                 // A hundred thousand rows have just come in; the planner is not to guess from how it was before.
-                DB::statement('ANALYZE batch_rows');
+                DB::statement('ANALYZE (SKIP_LOCKED) batch_rows');
                 $batch->move([
                     'state' => BatchState::Planned,
                     'counts' => BatchRows::counts($batch),

@@ -298,10 +298,15 @@ const CHART_PX = 302;
 function Chart({ watch, readings, until }: { watch: Watch; readings: Reading[]; until: number }) {
     const currency = readings.find((reading) => reading.price !== null)?.currency;
     const read = readings.filter((reading) => reading.price === null || reading.currency === currency).reverse();
-    const prices = read.flatMap(({ price }) => (price === null ? [] : [Number(price)]));
+    const prices = read
+        .flatMap(({ price }) => (price === null ? [] : [price]))
+        .sort((one, other) => Number(one) - Number(other));
     if (!currency || prices.length < 2) return null;
-    const [lowest, highest] = [Math.min(...prices), Math.max(...prices)].map((one) => priced(String(one), currency));
-    const says = t('watching.chartSays', { lowest: lowest!, highest: highest!, many: prices.length });
+    const says = t('watching.chartSays', {
+        lowest: priced(prices[0], currency),
+        highest: priced(prices.at(-1), currency),
+        many: prices.length,
+    });
     return (
         <figure className="mt-1">
             <Sparkline
