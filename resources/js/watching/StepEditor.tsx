@@ -1,6 +1,6 @@
 import { t } from '@/messages/watching';
-import { InlineButton } from '@/ui/InlineButton';
 import { Select } from '@/ui/Select';
+import { X } from 'lucide-react';
 import { useState, type InputHTMLAttributes } from 'react';
 import { kindOf, KINDS, READ_AS, words, type Kind, type Step } from './recipeSteps';
 
@@ -50,9 +50,14 @@ export function StepEditor({ step, number, onChange, onRemove }: Props) {
                 />
             )}
             {kind === 'select' && <Nth step={step} number={number} onChange={onChange} />}
-            <InlineButton onClick={onRemove} aria-label={t('watching.stepRemove', { number })}>
-                ×
-            </InlineButton>
+            <button
+                type="button"
+                onClick={onRemove}
+                aria-label={t('watching.stepRemove', { number })}
+                className="grid size-7 place-items-center rounded text-text-3 hover:text-text"
+            >
+                <X size={14} />
+            </button>
         </div>
     );
 }
