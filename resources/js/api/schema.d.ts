@@ -2343,6 +2343,57 @@ export interface components {
              */
             due_at: string;
         };
+        Rival: {
+            /** @description As rules name it. */
+            seller: string;
+            /** @description As the channel shows it. */
+            name: string;
+            /** @description Where it sells; null: in a shop of its own. */
+            channel: string | null;
+        };
+        /** @description A rival as a whole, as it was last worked out. Percentages are medians over listings: theirs above (+) or below (-) ours. */
+        RivalStanding: {
+            id: number;
+            /** @description As rules name it; of a shop its host. */
+            seller: string;
+            name: string;
+            /** @description Null: a shop of its own on the web. */
+            channel: string | null;
+            /** @description Listings of ours that it meets. */
+            listings: number;
+            /** @description Of them those where it is cheaper. */
+            cheaper: number;
+            /** @description Of them those where it is dearer. */
+            dearer: number;
+            /** @description Of our price with shipping, on all it meets. */
+            difference_percent: string | null;
+            /** @description Of our price with shipping, where it is cheaper. */
+            cheaper_percent: string | null;
+            /** @description Of them those where it holds the buy box. */
+            buy_boxes: number;
+            /** @description How often it changed a price in the last 30 days. */
+            moves: number;
+            /** @description How many of its moves may be answers to ours. */
+            reactions: number;
+            /** @description How long after us, the median of them. */
+            reaction_seconds: number | null;
+            /** Format: date-time */
+            moved_at: string | null;
+            /** Format: date-time */
+            seen_at: string | null;
+        };
+        /** @description All rivals, and of when that is. */
+        RivalStandings: {
+            /**
+             * Format: date-time
+             * @description When it was worked out; null: not yet.
+             */
+            as_of: string | null;
+            /** @description Whether more has been observed since, and is being worked out. */
+            is_behind: boolean;
+            /** @description Those that meet us on most listings first. */
+            rivals: components["schemas"]["RivalStanding"][];
+        };
         /** @description A listing beside several rivals. */
         ComparedListing: {
             id: number;
@@ -2402,57 +2453,6 @@ export interface components {
             to: string | null;
             /** @description How long after a move of ours, where it may be an answer to it. */
             reaction_seconds: number | null;
-        };
-        Rival: {
-            /** @description As rules name it. */
-            seller: string;
-            /** @description As the channel shows it. */
-            name: string;
-            /** @description Where it sells; null: in a shop of its own. */
-            channel: string | null;
-        };
-        /** @description A rival as a whole, as it was last worked out. Percentages are medians over listings: theirs above (+) or below (-) ours. */
-        RivalStanding: {
-            id: number;
-            /** @description As rules name it; of a shop its host. */
-            seller: string;
-            name: string;
-            /** @description Null: a shop of its own on the web. */
-            channel: string | null;
-            /** @description Listings of ours that it meets. */
-            listings: number;
-            /** @description Of them those where it is cheaper. */
-            cheaper: number;
-            /** @description Of them those where it is dearer. */
-            dearer: number;
-            /** @description Of our price with shipping, on all it meets. */
-            difference_percent: string | null;
-            /** @description Of our price with shipping, where it is cheaper. */
-            cheaper_percent: string | null;
-            /** @description Of them those where it holds the buy box. */
-            buy_boxes: number;
-            /** @description How often it changed a price in the last 30 days. */
-            moves: number;
-            /** @description How many of its moves may be answers to ours. */
-            reactions: number;
-            /** @description How long after us, the median of them. */
-            reaction_seconds: number | null;
-            /** Format: date-time */
-            moved_at: string | null;
-            /** Format: date-time */
-            seen_at: string | null;
-        };
-        /** @description All rivals, and of when that is. */
-        RivalStandings: {
-            /**
-             * Format: date-time
-             * @description When it was worked out; null: not yet.
-             */
-            as_of: string | null;
-            /** @description Whether more has been observed since, and is being worked out. */
-            is_behind: boolean;
-            /** @description Those that meet us on most listings first. */
-            rivals: components["schemas"]["RivalStanding"][];
         };
         ApprovalAnswer: {
             /** @description How many went out, or were rejected. */
