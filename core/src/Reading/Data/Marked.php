@@ -40,6 +40,7 @@ abstract class Marked implements DataSource
      */
     protected function elsewhere(HtmlPage $page): SplObjectStorage
     {
+        /** @var SplObjectStorage<DOMElement, DOMElement> */
         return new SplObjectStorage();
     }
 
