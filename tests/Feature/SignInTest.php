@@ -41,6 +41,15 @@ final class SignInTest extends TestCase
         self::assertSame(['other'], DB::table('sessions')->pluck('id')->all());
     }
 
+    public function test_whoever_names_their_browser_in_no_known_letters_signs_out_too(): void
+    {
+        $headers = [...self::HEADERS, 'User-Agent' => "Browser \xff".str_repeat('ö', 600)];
+        $this->withHeaders($headers)
+            ->postJson('/api/v1/session', ['email' => 'nora@kettle-crock.example', 'password' => 'brine-and-barrel'])
+            ->assertOk();
+        $this->withHeaders($headers)->deleteJson('/api/v1/session')->assertNoContent();
+    }
+
     public function test_a_wrong_password_is_refused_at_its_field_and_throttled(): void
     {
         for ($try = 0; $try < 6; $try++) {

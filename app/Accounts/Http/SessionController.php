@@ -139,7 +139,7 @@ final readonly class SessionController
         DB::table((string) config('session.table'))
             ->where('user_id', $personId)
             ->where('ip_address', $request->ip())
-            ->where('user_agent', substr((string) $request->userAgent(), 0, self::LONGEST_USER_AGENT))
+            ->where('user_agent', mb_substr(mb_convert_encoding((string) $request->userAgent(), 'UTF-8'), 0, self::LONGEST_USER_AGENT))
             ->delete();
     }
 
