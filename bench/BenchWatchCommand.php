@@ -19,7 +19,7 @@ final class BenchWatchCommand extends Command
 {
     protected $signature = 'bench:watch
         {--port= : where the hosts answer}
-        {--log= : what they were asked, a host and a time in seconds a line}
+        {--log= : what they were asked, a host, a time in seconds and a path a line}
         {--page= : the page they answer with}';
 
     protected $description = 'Measure how pages are read';
@@ -117,27 +117,18 @@ final class BenchWatchCommand extends Command
             usleep(20_000);
         }
         $seconds = microtime(true) - $begun;
-        $gaps = $last = [];
-        $inSecond = [];
-        foreach (file((string) $this->option('log'), FILE_IGNORE_NEW_LINES) ?: [] as $line) {
-            [$host, $at] = explode(' ', $line);
-            if (isset($last[$host])) {
-                $gaps[] = (float) $at - $last[$host];
-            }
-            $last[$host] = (float) $at;
-            $inSecond[(int) $at] = ($inSecond[(int) $at] ?? 0) + 1;
-        }
+        $hosts = HostRequests::read((string) $this->option('log'));
         $this->line(sprintf(
             '%d pages of %d hosts in %.0f s by one process: %.0f a second (at most %d are allowed); peak memory %.0f MB, %.0f MB before',
             $asked,
-            count($last),
+            $hosts->hosts,
             $seconds,
             $asked / $seconds,
             self::HOSTS / self::DELAY_SECONDS,
             memory_get_peak_usage(true) / 1_048_576,
             $before / 1_048_576,
         ));
-        $this->line(sprintf('the shortest time between two requests to a host: %.2f s, with a delay of %d s', $gaps === [] ? NAN : min($gaps), self::DELAY_SECONDS));
+        $this->line(sprintf('the shortest time between two requests to a host: %.2f s, with a delay of %d s', $hosts->shortestGap, self::DELAY_SECONDS));
         $this->line(sprintf('read: %d, without a price: %d, %s', DB::table('watches')->whereNotNull('latest')->count(), DB::table('watches')->where('latest->verdict', 'failed')->count(), MachineLoad::words()));
     }
 }

@@ -12,6 +12,7 @@ use Bench\BenchLatencyCommand;
 use Bench\BenchLoadCommand;
 use Bench\BenchRunCommand;
 use Bench\BenchWatchCommand;
+use Bench\BenchWatchKillsCommand;
 use Bench\BenchWebCommand;
 use Demo\DemoLoadCommand;
 use Illuminate\Console\Scheduling\Schedule;
@@ -43,6 +44,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
         BenchLoadCommand::class,
         BenchRunCommand::class,
         BenchWatchCommand::class,
+        BenchWatchKillsCommand::class,
         BenchWebCommand::class,
         BenchLatencyCommand::class,
     ])

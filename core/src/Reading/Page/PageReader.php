@@ -129,6 +129,9 @@ final class PageReader
             $reading->confidence = min($reading->confidence, self::SURCHARGED);
         }
         $this->availability($reading, $products, $seen, $visible);
+        $terms = new VisibleTerms($seen, $visible, $reading->price, $currency ?? $visible->reading?->currency, $locale);
+        $reading->memberPrice ??= $terms->memberPrice;
+        $reading->promotion ??= $terms->promotion;
         if ($byRecipe !== null && $byRecipe->fill($reading)) {
             $reading->confidence = self::WRITTEN_ONLY;
             $this->compare($reading, $visible->reading);

@@ -33,7 +33,7 @@ final readonly class Extras implements Claim
     private const MORE = '(?:spend|add|noch|nur noch|plus que|encore|ajoutez|te faltan|a(?:ñ|n)ade|mancano|aggiungi|nog|brakuje|dodaj)';
 
     /** Only for some. */
-    private const MEMBERS = '(?:members?|club|prime|plus|card ?holders?|loyalty|mitglieder\w*|kundenkarte\w*|clubpreis|vip|abo|sparabo|subscribers?|subscribe(?: (?:&|and) save)?|abonn\w*|socios?|soci|leden|klubow\w*)';
+    public const MEMBERS = '(?:members?|club|prime|plus|card ?holders?|loyalty|mitglieder\w*|kundenkarte\w*|clubpreis|vip|abo|sparabo|subscribers?|subscribe(?: (?:&|and) save)?|abonn\w*|socios?|soci|leden|klubow\w*)';
 
     public function on(Sentence $sentence): void
     {
