@@ -36,10 +36,6 @@ final readonly class MatchPairReader
     private function product(Node $node): ComparedProduct
     {
         $node->object('title', 'brand', 'gtin', 'mpn', 'price', 'currency', 'category', 'attributes');
-        $price = $node->find('price');
-        if ($price !== null && (! is_numeric($price->raw()) || ! is_string($price->raw()) || preg_match('/^\d+(?:\.\d+)?\z/', $price->raw()) !== 1)) {
-            throw $price->expected('an amount such as "24.90"');
-        }
         $attributes = [];
         $given = $node->find('attributes');
         foreach ($given === null || $given->raw() === [] ? [] : $given->keys() as $name) {
@@ -55,11 +51,29 @@ final readonly class MatchPairReader
             self::text($node, 'brand'),
             self::text($node, 'gtin'),
             self::text($node, 'mpn'),
-            $price === null ? null : (string) $price->raw(),
+            self::price($node->find('price')),
             PriceTextReader::currency($node)?->code,
             self::text($node, 'category'),
             $attributes,
         );
+    }
+
+    /**
+     * @return numeric-string|null
+     *
+     * @throws InvalidDocument
+     */
+    private static function price(?Node $given): ?string
+    {
+        if ($given === null) {
+            return null;
+        }
+        $price = $given->raw();
+        if (is_string($price) && is_numeric($price) && preg_match('/^\d+(?:\.\d+)?\z/', $price) === 1) {
+            return $price;
+        }
+
+        throw $given->expected('an amount such as "24.90"');
     }
 
     /** An empty text is none: shops leave fields empty. */

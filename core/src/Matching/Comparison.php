@@ -272,16 +272,21 @@ final class Comparison
         $theirs = array_values(array_diff($theirs, $common));
         $this->hasNamingModel = array_filter($common, self::isNaming(...)) !== [];
         $isTelling = array_filter($common, fn (string $model): bool => strlen($model) >= 2) !== [];
-        $isModel = fn (array $models): bool => array_filter($models, fn (string $model): bool => preg_match('/\p{L}/u', $model) === 1) !== [];
         $agreement = match (true) {
             $ours === [] && $theirs === [] => $isTelling ? Agreement::Equal : null,
-            $ours !== [] && $theirs !== [] => $isModel($ours) === $isModel($theirs) ? Agreement::Differs : Agreement::OneSided,
+            $ours !== [] && $theirs !== [] => self::haveLetters($ours) === self::haveLetters($theirs) ? Agreement::Differs : Agreement::OneSided,
             default => Agreement::OneSided,
         };
         $both = array_values(array_unique($common));
         $this->add('model', $agreement, implode(', ', $agreement === Agreement::Equal ? $both : $ours), implode(', ', $agreement === Agreement::Equal ? $both : $theirs));
 
         return [$taken, $taken];
+    }
+
+    /** @param  list<string>  $models */
+    private static function haveLetters(array $models): bool
+    {
+        return preg_match('/\p{L}/u', implode(' ', $models)) === 1;
     }
 
     /** Papers, screws, sockets, classes and resolutions look like models and are none. */
@@ -301,7 +306,6 @@ final class Comparison
         }
         foreach ($dimensions as $sides) {
             [$ours, $theirs] = [$sides[0] ?? [], $sides[1] ?? []];
-            $shown = fn (array $measures): string => implode(', ', array_map(fn (Measure $measure): string => $measure->shown, $measures));
             $onlyOurs = self::without($ours, $theirs);
             $onlyTheirs = self::without($theirs, $ours);
             $agreement = match (true) {
@@ -309,8 +313,14 @@ final class Comparison
                 $onlyOurs !== [] && $onlyTheirs !== [] => Agreement::Differs,
                 default => Agreement::OneSided,
             };
-            $this->add('measure', $agreement, $shown($ours), $shown($theirs));
+            $this->add('measure', $agreement, self::shown($ours), self::shown($theirs));
         }
+    }
+
+    /** @param  list<Measure>  $measures */
+    private static function shown(array $measures): string
+    {
+        return implode(', ', array_map(fn (Measure $measure): string => $measure->shown, $measures));
     }
 
     /**

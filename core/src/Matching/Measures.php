@@ -56,7 +56,7 @@ final class Measures
         $measures = [];
         // The ways in which it is laid out share a unit: "20 x 30 cm".
         foreach ($title->take("/(?<![\\p{L}\\p{N}.,])({$number})(?: ?-?{$unit})?(?: ?x ?({$number})(?: ?-?{$unit})?)(?: ?x ?({$number}))? ?-?({$unit})(?![\\p{L}\\p{N}])/u") as $found) {
-            $last = end($found);
+            $last = $found[4];
             foreach ([$found[1], $found[2], $found[3]] as $one) {
                 if ($one !== '') {
                     $measures[] = self::measure($one, $last);

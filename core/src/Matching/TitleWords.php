@@ -47,10 +47,30 @@ final readonly class TitleWords
         self::takeCompounds($ours, $theirs, $common);
         self::takeCompounds($theirs, $ours, $common);
         self::takeSlips($ours, $theirs, $weights, $common);
-        $telling = fn (array $words): array => array_values(array_filter($words, fn (string $word): bool => $weights->of($word) > 0));
-        $sum = fn (array $words): float => array_sum(array_map($weights->of(...), $words));
+        [$common, $shared] = self::telling($common, $weights);
+        [$ours, $onlyOurs] = self::telling($ours, $weights);
+        [$theirs, $onlyTheirs] = self::telling($theirs, $weights);
 
-        return new self($sum($common), $sum($ours), $sum($theirs), $telling($common), $telling($ours), $telling($theirs));
+        return new self($shared, $onlyOurs, $onlyTheirs, $common, $ours, $theirs);
+    }
+
+    /**
+     * @param  array<int, string>  $words
+     * @return array{list<string>, float} those that say something, and how much
+     */
+    private static function telling(array $words, TokenWeights $weights): array
+    {
+        $telling = [];
+        $sum = 0.0;
+        foreach ($words as $word) {
+            $weight = $weights->of($word);
+            $sum += $weight;
+            if ($weight > 0) {
+                $telling[] = $word;
+            }
+        }
+
+        return [$telling, $sum];
     }
 
     /** 0 to 1: the share of what both say in all that is said. */
@@ -62,9 +82,9 @@ final readonly class TitleWords
     }
 
     /**
-     * @param  list<string>  $ours
-     * @param  list<string>  $theirs
-     * @param  list<string>  $common
+     * @param  array<int, string>  $ours
+     * @param  array<int, string>  $theirs
+     * @param  array<int, string>  $common
      */
     private static function takeEqual(array &$ours, array &$theirs, array &$common): void
     {
@@ -88,9 +108,9 @@ final readonly class TitleWords
     /**
      * "Swing top" is "swingtop".
      *
-     * @param  list<string>  $parts
-     * @param  list<string>  $wholes
-     * @param  list<string>  $common
+     * @param  array<int, string>  $parts
+     * @param  array<int, string>  $wholes
+     * @param  array<int, string>  $common
      */
     private static function takeCompounds(array &$parts, array &$wholes, array &$common): void
     {
@@ -111,9 +131,9 @@ final readonly class TitleWords
     }
 
     /**
-     * @param  list<string>  $ours
-     * @param  list<string>  $theirs
-     * @param  list<string>  $common
+     * @param  array<int, string>  $ours
+     * @param  array<int, string>  $theirs
+     * @param  array<int, string>  $common
      */
     private static function takeSlips(array &$ours, array &$theirs, TokenWeights $weights, array &$common): void
     {

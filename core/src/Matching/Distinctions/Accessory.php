@@ -46,12 +46,13 @@ final readonly class Accessory implements Distinction
     /** Whoever does not say it may still mean it; but what is made for a thing is not the thing. */
     public function agreement(array $ours, array $theirs): ?Agreement
     {
-        $parts = fn (array $found): array => array_values(array_diff($found, [self::FOR]));
-        $agreement = Agreement::ofSets($parts($ours), $parts($theirs));
+        $ourParts = array_values(array_diff($ours, [self::FOR]));
+        $theirParts = array_values(array_diff($theirs, [self::FOR]));
+        $agreement = Agreement::ofSets($ourParts, $theirParts);
         if ($agreement === null || $agreement === Agreement::Equal) {
             return $agreement;
         }
-        $isForTheOther = $parts($ours) === [] && in_array(self::FOR, $theirs, true) || $parts($theirs) === [] && in_array(self::FOR, $ours, true);
+        $isForTheOther = $ourParts === [] && in_array(self::FOR, $theirs, true) || $theirParts === [] && in_array(self::FOR, $ours, true);
 
         return $isForTheOther ? Agreement::Differs : Agreement::OneSided;
     }

@@ -8,7 +8,7 @@ use Wrasse\Core\Matching\Agreement;
 use Wrasse\Core\Matching\TitleText;
 
 use function array_map;
-use function explode;
+use function implode;
 use function preg_match;
 use function str_repeat;
 use function str_replace;
@@ -51,18 +51,28 @@ final readonly class Size implements Distinction
         if ($agreement !== Agreement::Differs) {
             return $agreement;
         }
-        $systems = fn (array $sizes): array => array_map(fn (string $size): string => preg_match('/^\d|^[smlx]/', $size) === 1 ? '' : explode(' ', $size)[0], $sizes);
-        $isNumber = fn (array $sizes): bool => preg_match('/\d/', implode('', $sizes)) === 1;
-        if ($isNumber($ours) !== $isNumber($theirs)) {
+        if (self::areNumbers($ours) !== self::areNumbers($theirs)) {
             return Agreement::OneSided;
         }
-        [$a, $b] = [$systems($ours)[0], $systems($theirs)[0]];
+        [$a, $b] = [self::system($ours[0]), self::system($theirs[0])];
         if ($a === '' || $b === '') {
             // A number without a system is most likely the same one.
             return Agreement::ofSets(array_map(self::bare(...), $ours), array_map(self::bare(...), $theirs));
         }
 
         return $a === $b ? Agreement::Differs : Agreement::OneSided;
+    }
+
+    /** @param  list<string>  $sizes */
+    private static function areNumbers(array $sizes): bool
+    {
+        return preg_match('/\d/', implode('', $sizes)) === 1;
+    }
+
+    /** Empty where none is said. */
+    private static function system(string $size): string
+    {
+        return preg_match('/^(\D+) /', $size, $found) === 1 ? $found[1] : '';
     }
 
     private static function bare(string $size): string
