@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Wrasse\Core\Alert;
+
+use function array_filter;
+use function count;
+
+/**
+ * A listing and its market at one moment, as far as alerts look at it. Amounts are in minor units of one currency and
+ * contain shipping: ours where it is our price, floor, cost and the like.
+ */
+final readonly class MarketMoment
+{
+    /** @var array<string, SeenOffer> by seller, those that can be compared */
+    public array $offers;
+
+    /**
+     * @param  int  $at  seconds since 1970
+     * @param  array<string, int>  $figures  what prices are held against: floor, ceiling, cost, map, rrp, as far as they are known
+     * @param  list<SeenOffer>  $offers
+     * @param  bool|null  $holdsBuyBox  null: there is none
+     * @param  string|null  $problem  why it cannot be priced
+     * @param  list<string>  $readings  what is wrong with pages that are read for it: doubtful, failing
+     */
+    public function __construct(
+        public int $at,
+        public int $ours,
+        public array $figures,
+        array $offers,
+        public ?bool $holdsBuyBox,
+        public ?string $problem = null,
+        public bool $isAtFloor = false,
+        public array $readings = [],
+    ) {
+        $bySeller = [];
+        foreach ($offers as $offer) {
+            $known = $bySeller[$offer->seller] ?? null;
+            // Of several of one seller the lowest that can be bought.
+            if ($known === null || $offer->isInStock > $known->isInStock || $offer->isInStock === $known->isInStock && $offer->landed < $known->landed) {
+                $bySeller[$offer->seller] = $offer;
+            }
+        }
+        $this->offers = $bySeller;
+    }
+
+    /** As if there were no other rival; the listing stays what it is. */
+    public function withOnly(string $seller): self
+    {
+        $offer = $this->offers[$seller] ?? null;
+
+        return new self($this->at, $this->ours, $this->figures, $offer === null ? [] : [$offer], $this->holdsBuyBox, $this->problem, $this->isAtFloor, $this->readings);
+    }
+
+    /** The lowest that can be bought. */
+    public function lowest(): ?SeenOffer
+    {
+        $lowest = null;
+        foreach ($this->inStock() as $offer) {
+            $lowest = $lowest === null || $offer->landed < $lowest->landed ? $offer : $lowest;
+        }
+
+        return $lowest;
+    }
+
+    /** From 1; equal prices share the better one. */
+    public function rank(): int
+    {
+        return 1 + count(array_filter($this->inStock(), fn (SeenOffer $offer): bool => $offer->landed < $this->ours));
+    }
+
+    /** @return array<string, SeenOffer> */
+    public function inStock(): array
+    {
+        return array_filter($this->offers, fn (SeenOffer $offer): bool => $offer->isInStock);
+    }
+}
