@@ -10,5 +10,6 @@ return [
     App\Watching\WatchingServiceProvider::class,
     App\Pricing\PricingServiceProvider::class,
     App\Publishing\PublishingServiceProvider::class,
+    App\Alerts\AlertsServiceProvider::class,
     App\Screens\ScreensServiceProvider::class,
 ];

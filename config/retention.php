@@ -94,6 +94,11 @@ return [
         'column' => 'seen_at',
         'days' => (int) env('KEEP_PAGES_DAYS', 30),
     ],
+    'alert_messages' => [
+        'what' => 'What alerts have told',
+        'column' => 'created_at',
+        'days' => (int) env('KEEP_ALERT_MESSAGES_DAYS', 120),
+    ],
     'failed_jobs' => [
         'what' => 'Background work that failed',
         'column' => 'failed_at',

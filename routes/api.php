@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 use App\Accounts\Http\SessionController;
 use App\Accounts\Http\TokenController;
+use App\Alerts\Http\AlertController;
+use App\Alerts\Http\AlertDestinationController;
+use App\Alerts\Http\AlertMessageController;
 use App\Catalogue\Http\BatchController;
 use App\Catalogue\Http\ChannelController;
 use App\Catalogue\Http\FacetsController;
@@ -174,6 +177,20 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::post('sites/{id}/recipe/suggest', [RecipeController::class, 'suggest'])->middleware('heavy');
     Route::post('sites/{id}/recipe/check', [RecipeController::class, 'check'])->middleware('heavy');
     Route::put('sites/{id}/recipe', [RecipeController::class, 'saveRecipe']);
+
+    Route::get('alerts', [AlertController::class, 'index']);
+    Route::post('alerts', [AlertController::class, 'store']);
+    Route::post('alerts/preview', [AlertController::class, 'preview'])->middleware('heavy');
+    Route::patch('alerts/{id}', [AlertController::class, 'update']);
+    Route::delete('alerts/{id}', [AlertController::class, 'destroy']);
+    Route::get('alert-messages', [AlertMessageController::class, 'index']);
+    Route::post('alert-messages/read', [AlertMessageController::class, 'read']);
+    Route::get('alert-destinations', [AlertDestinationController::class, 'index']);
+    Route::post('alert-destinations', [AlertDestinationController::class, 'store']);
+    Route::patch('alert-destinations/{id}', [AlertDestinationController::class, 'update']);
+    Route::delete('alert-destinations/{id}', [AlertDestinationController::class, 'destroy']);
+    Route::post('alert-destinations/{id}/try', [AlertDestinationController::class, 'try'])->middleware('throttle:20,1');
+    Route::get('alert-destinations/{id}/deliveries', [AlertDestinationController::class, 'deliveries']);
 
     Route::get('changes', [ChangeController::class, 'index']);
     Route::post('changes/{id}/undo', [ChangeController::class, 'undo']);

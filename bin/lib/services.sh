@@ -397,15 +397,19 @@ EOF
 # --- background work ----------------------------------------------------------------------------------------------------
 
 # Their memory in large pages. Without the just-in-time compiler: a seventh faster with it, but the core's tests fail under that of PHP 8.2.
-worker_command() { WORKER=(env USE_ZEND_ALLOC_HUGE_PAGES=1 php -d opcache.enable_cli=1 artisan queue:work --queue=publish,market,confirm,default --sleep=0.2 --tries=5 --max-time=3600 --memory=128 --quiet); }
+worker_command() { WORKER=(env USE_ZEND_ALLOC_HUGE_PAGES=1 php -d opcache.enable_cli=1 artisan queue:work --queue=publish,market,confirm,alerts,default --sleep=0.2 --tries=5 --max-time=3600 --memory=128 --quiet); }
 # Pages of other shops may be slow: they have a worker of their own, so that nothing else waits for them.
 reader_command() { worker_command; WORKER=("${WORKER[@]/--queue=*/--queue=watching}"); }
+# A mail server that takes its time holds up nothing else.
+messenger_command() { worker_command; WORKER=("${WORKER[@]/--queue=*/--queue=deliveries}"); }
 start_workers() {
     worker_command
     local i
     for i in $(seq "${1:-2}"); do start "worker-$i" "${WORKER[@]}"; done
     reader_command
     start reader "${WORKER[@]}"
+    messenger_command
+    start messenger "${WORKER[@]}"
 }
 start_scheduler() { start scheduler php artisan schedule:work --quiet; }
 
@@ -416,8 +420,8 @@ watch_over() {
         for ((i = 0; i < ${#PIDS[@]}; i++)); do
             kill -0 "${PIDS[i]}" 2>/dev/null && continue
             case ${NAMES[i]} in
-                worker-* | reader)
-                    worker_command; [ "${NAMES[i]}" != reader ] || reader_command
+                worker-* | reader | messenger)
+                    worker_command; [ "${NAMES[i]}" = reader ] && reader_command; [ "${NAMES[i]}" = messenger ] && messenger_command
                     setsid "${WORKER[@]}" >>"$LOG/${NAMES[i]}.log" 2>&1 </dev/null &
                     PIDS[i]=$!; echo $! > "$RUN/${NAMES[i]}.pid" ;;
                 streams)

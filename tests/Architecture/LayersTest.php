@@ -25,6 +25,7 @@ final class LayersTest
         'Watching',
         'Pricing',
         'Publishing',
+        'Alerts',
         'Screens',
     ];
 
@@ -40,6 +41,8 @@ final class LayersTest
         'Decision',
         'Insight',
         'Reading',
+        'Matching',
+        'Alert',
         'Document',
     ];
 

@@ -7,6 +7,7 @@ namespace App\Support\Live;
 /** What open browser windows are told has changed. */
 enum Topic: string
 {
+    case Alerts = 'alerts';
     case Approvals = 'approvals';
     case Batches = 'batches';
     case Changes = 'changes';

@@ -1,0 +1,148 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Alerts;
+
+use App\Catalogue\Models\Listing;
+use App\Market\WebOffers;
+use Carbon\CarbonImmutable;
+use Illuminate\Support\Facades\DB;
+use stdClass;
+use Wrasse\Core\Alert\MarketMoment;
+use Wrasse\Core\Alert\SeenOffer;
+use Wrasse\Core\Money\Basis;
+use Wrasse\Core\Money\Currency;
+
+/** Listings and their markets as alerts look at them: now, and as they were observed. */
+final readonly class Moments
+{
+    /**
+     * @param  list<int>  $listingIds
+     * @return array<int, array{Listing, MarketMoment}> by listing; those that are sold
+     */
+    public function now(array $listingIds): array
+    {
+        $listings = Listing::query()->whereIn('id', $listingIds)->where('is_draft', false)->with(['channel', 'product'])->get();
+        $markets = DB::table('listing_markets')
+            ->whereIn('listing_id', $listings->modelKeys())
+            ->where('workspace_id', $listings->first()?->workspace_id)
+            ->get(['listing_id', 'offers', 'web'])
+            ->keyBy('listing_id');
+        $readings = $this->readings($listings->modelKeys(), $listings->first()?->workspace_id);
+        $moments = [];
+        foreach ($listings as $listing) {
+            $market = $markets[$listing->id] ?? null;
+            $web = $market === null ? [] : array_values(array_filter(array_column(WebOffers::entries($market->web), 'observed')));
+            $offers = [
+                ...self::offers($market->offers ?? '[]', $listing),
+                ...self::offers(json_encode($web, JSON_THROW_ON_ERROR), $listing),
+            ];
+            $moments[$listing->id] = [$listing, $this->moment($listing, time(), $listing->price_minor, $offers, $listing->holds_buy_box, $readings[$listing->id] ?? [])];
+        }
+
+        return $moments;
+    }
+
+    /** How its market was observed so many days ago; null: it was not observed before. */
+    public function daysAgo(Listing $listing, int $days): ?MarketMoment
+    {
+        $rows = DB::select(
+            <<<'SQL'
+            SELECT observed_at, price_minor, offers, holds_buy_box
+            FROM market_observations
+            WHERE listing_id = ? AND workspace_id = ? AND observed_at <= ?
+            ORDER BY observed_at DESC
+            LIMIT 1
+            SQL,
+            [$listing->id, $listing->workspace_id, CarbonImmutable::now()->subDays($days)->format('Y-m-d H:i:s.uP')],
+        );
+
+        return $rows === [] ? null : $this->observed($listing, $rows[0]);
+    }
+
+    /** As it was observed; limits and costs are those of now. */
+    public function observed(Listing $listing, stdClass $row): MarketMoment
+    {
+        return $this->moment(
+            $listing,
+            CarbonImmutable::parse($row->observed_at)->getTimestamp(),
+            $row->price_minor,
+            self::offers($row->offers, $listing),
+            $row->holds_buy_box ?? false,
+            [],
+        );
+    }
+
+    /**
+     * @param  list<SeenOffer>  $offers
+     * @param  list<string>  $readings
+     */
+    private function moment(Listing $listing, int $at, int $price, array $offers, bool $holdsBuyBox, array $readings): MarketMoment
+    {
+        $landed = fn (int $figure): int => Basis::Landed->figure($figure, $listing->shipping_minor);
+        $product = $listing->product;
+        $isOwnCurrency = ($product->cost_currency ?? $listing->channel->currency) === $listing->channel->currency;
+
+        return new MarketMoment(
+            $at,
+            $landed($price),
+            array_map($landed, array_filter([
+                'floor' => $listing->floor_minor,
+                'ceiling' => $listing->ceiling_minor,
+                'cost' => $isOwnCurrency ? $product->cost_minor : null,
+                'map' => $isOwnCurrency ? $product->map_minor : null,
+                'rrp' => $isOwnCurrency ? $product->rrp_minor : null,
+            ], fn (?int $figure): bool => $figure !== null)),
+            $offers,
+            $holdsBuyBox,
+            $listing->problem?->value,
+            $listing->floor_minor !== null && $price <= $listing->floor_minor,
+            $readings,
+        );
+    }
+
+    /** @return list<SeenOffer> those in the same condition, whether or not they can be bought */
+    private static function offers(string $json, Listing $listing): array
+    {
+        $currency = Currency::of($listing->channel->currency);
+        $seen = [];
+        /** @var list<array<string, mixed>> $offers */
+        $offers = json_decode($json, true, 8, JSON_THROW_ON_ERROR);
+        foreach ($offers as $offer) {
+            if (($offer['condition'] ?? 'new') === $listing->condition) {
+                $seen[] = new SeenOffer(
+                    (string) $offer['seller'],
+                    Basis::Landed->figure($currency->parse((string) $offer['price']), $currency->parse((string) ($offer['shipping'] ?? '0'))),
+                    (bool) ($offer['in_stock'] ?? true),
+                );
+            }
+        }
+
+        return $seen;
+    }
+
+    /**
+     * What is wrong with pages that are read for these listings.
+     *
+     * @param  list<int>  $listingIds
+     * @return array<int, list<string>>
+     */
+    private function readings(array $listingIds, ?int $workspaceId): array
+    {
+        $found = [];
+        $rows = DB::table('watches')
+            ->whereIn('listing_id', $listingIds)
+            ->where('workspace_id', $workspaceId)
+            ->whereIn('latest->verdict', ['doubtful', 'failed'])
+            ->where('is_paused', false)
+            ->selectRaw("listing_id, latest ->> 'verdict' AS verdict")
+            ->distinct()
+            ->get();
+        foreach ($rows as $row) {
+            $found[$row->listing_id][] = $row->verdict === 'failed' ? 'failing' : 'doubtful';
+        }
+
+        return $found;
+    }
+}
