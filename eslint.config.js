@@ -20,6 +20,7 @@ const parts = [
     'watching',
     'pricing',
     'publishing',
+    'alerts',
     'settings',
     'screens',
     'shell',

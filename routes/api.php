@@ -184,6 +184,7 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::patch('alerts/{id}', [AlertController::class, 'update']);
     Route::delete('alerts/{id}', [AlertController::class, 'destroy']);
     Route::get('alert-messages', [AlertMessageController::class, 'index']);
+    Route::get('alert-messages/unread', [AlertMessageController::class, 'count']);
     Route::post('alert-messages/read', [AlertMessageController::class, 'read']);
     Route::get('alert-destinations', [AlertDestinationController::class, 'index']);
     Route::post('alert-destinations', [AlertDestinationController::class, 'store']);

@@ -34,11 +34,12 @@ use Wrasse\Core\Money\Currency;
         new OA\Property(property: 'name', type: 'string', maxLength: 255),
         new OA\Property(property: 'scope', type: 'string', enum: AlertScope::class),
         new OA\Property(property: 'scope_id', description: 'Of the listing, product, rule or rival.', type: 'integer', nullable: true),
-        new OA\Property(property: 'filter', description: 'With scope “filter”: as listings are filtered by.', type: 'object', nullable: true),
+        new OA\Property(property: 'filter', description: 'With scope “filter”: as listings are filtered by.', type: 'object', nullable: true, additionalProperties: true),
         new OA\Property(
             property: 'condition',
             description: 'Such as {"kind": "any", "conditions": [{"kind": "buy_box", "change": "lost"}, {"kind": "price_moved", "whose": "lowest", "direction": "down", "percent": "5"}]}.',
             type: 'object',
+            additionalProperties: true,
         ),
         new OA\Property(property: 'currency', description: 'Of the amounts in it, ISO 4217.', type: 'string'),
         new OA\Property(property: 'cadence', type: 'string', enum: Cadence::class),

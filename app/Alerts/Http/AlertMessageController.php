@@ -76,6 +76,20 @@ final readonly class AlertMessageController
         ));
     }
 
+    #[OA\Get(
+        path: '/api/v1/alert-messages/unread',
+        operationId: 'countUnreadAlertMessages',
+        summary: 'How many messages the person who asks has not read',
+        tags: ['Alerts'],
+        responses: [
+            new OA\Response(response: 200, description: 'Their number', content: new OA\JsonContent(ref: '#/components/schemas/UnreadAlertMessages')),
+        ],
+    )]
+    public function count(#[CurrentUser] User $user): JsonResponse
+    {
+        return new JsonResponse(new UnreadAlertMessages($this->unread($user)));
+    }
+
     #[OA\Post(
         path: '/api/v1/alert-messages/read',
         operationId: 'readAlertMessages',

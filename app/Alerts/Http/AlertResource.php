@@ -25,9 +25,9 @@ final readonly class AlertResource
         #[OA\Property(description: 'Of the listing, product, rule or rival.')] public ?int $scope_id,
         #[OA\Property(description: 'Its name.')] public ?string $scope_name,
         /** @var array<string, mixed>|null */
-        #[OA\Property(type: 'object', nullable: true)] public ?array $filter,
+        #[OA\Property(type: 'object', nullable: true, additionalProperties: true)] public ?array $filter,
         /** @var array<string, mixed> */
-        #[OA\Property(type: 'object')] public array $condition,
+        #[OA\Property(type: 'object', additionalProperties: true)] public array $condition,
         #[OA\Property(description: 'Of the amounts in it, ISO 4217.')] public string $currency,
         #[OA\Property(enum: Cadence::class)] public string $cadence,
         #[OA\Property] public ?string $quiet_from,

@@ -4,6 +4,10 @@ import { useCallback } from 'react';
 import type { components } from './schema';
 
 type Kind =
+    | 'alert-destinations'
+    | 'alert-messages'
+    | 'alert-preview'
+    | 'alerts'
     | 'approvals'
     | 'batch'
     | 'batches'
@@ -47,6 +51,7 @@ export type Topic = LiveEvent['topic'];
 
 /** What each topic makes out of date; with ids, only what is kept of those. */
 const KINDS: Record<Topic, { all: Kind[]; each?: Kind }> = {
+    alerts: { all: ['alerts', 'alert-messages', 'alert-destinations'] },
     approvals: { all: ['approvals', 'today'] },
     batches: { all: ['batches'], each: 'batch' },
     changes: { all: ['changes', 'listings', 'today'] },

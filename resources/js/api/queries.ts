@@ -103,3 +103,10 @@ export function useChangeWorkspace(failed?: string) {
         },
     });
 }
+
+/** How many messages of alerts the person has not read. */
+export const useUnreadAlerts = (): number =>
+    useQuery({
+        queryKey: key('alert-messages', 'unread'),
+        queryFn: ({ signal }) => take(api.GET('/api/v1/alert-messages/unread', { signal })),
+    }).data?.unread ?? 0;

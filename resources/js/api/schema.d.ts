@@ -58,6 +58,180 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/alerts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All alerts */
+        get: operations["listAlerts"];
+        put?: never;
+        /** Be told of something; what is so now is what later looks are compared with */
+        post: operations["addAlert"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/alerts/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Remove an alert, with what it has told */
+        delete: operations["removeAlert"];
+        options?: never;
+        head?: never;
+        /** Change, pause or mute an alert */
+        patch: operations["changeAlert"];
+        trace?: never;
+    };
+    "/api/v1/alerts/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What an alert would have told in the last 30 days, from what was observed */
+        post: operations["previewAlert"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/alert-destinations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where messages of alerts go */
+        get: operations["listAlertDestinations"];
+        put?: never;
+        /** Add a destination; the secret of a webhook is in this answer only */
+        post: operations["addAlertDestination"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/alert-destinations/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Remove a destination, with what waits to be sent there */
+        delete: operations["removeAlertDestination"];
+        options?: never;
+        head?: never;
+        /** Change a destination, pause it, or have it sent to again; a webhook with another address gets another secret */
+        patch: operations["changeAlertDestination"];
+        trace?: never;
+    };
+    "/api/v1/alert-destinations/{id}/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Send an example there now */
+        post: operations["tryAlertDestination"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/alert-destinations/{id}/deliveries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was sent there, and what waits */
+        get: operations["listAlertDeliveries"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/alert-messages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What alerts have told */
+        get: operations["listAlertMessages"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/alert-messages/unread": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How many messages the person who asks has not read */
+        get: operations["countUnreadAlertMessages"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/alert-messages/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Mark messages as read, for the person who asks */
+        post: operations["readAlertMessages"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/batches": {
         parameters: {
             query?: never;
@@ -1855,6 +2029,159 @@ export interface components {
             last_used_at: string | null;
             secret: string | null;
         };
+        /** @description How one message got to one destination, or did not. */
+        AlertDelivery: {
+            id: number;
+            message_id: number;
+            /** @description The listing it is about. */
+            title: string;
+            /** @enum {string} */
+            state: "queued" | "sending" | "delivered" | "failed";
+            attempts: number;
+            problem: components["schemas"]["Message"] | null;
+            /** Format: date-time */
+            due_at: string;
+            /** Format: date-time */
+            settled_at: string | null;
+        };
+        /** @description Where messages go. */
+        AlertDestination: {
+            id: number;
+            /** @enum {string} */
+            kind: "email" | "chat" | "webhook";
+            name: string;
+            /** @description Of e-mail, or of a web server. */
+            address: string;
+            /** @description Of a chat: JSON with {title}, {text} and {link} in its texts. */
+            template: string | null;
+            /** @description By which a webhook proves who it is from. Shown once, when it is made. */
+            secret: string | null;
+            /** @description Failures in a row. */
+            failures: number;
+            is_paused: boolean;
+            problem: components["schemas"]["Message"] | null;
+            /** @description Messages that wait to be sent. */
+            waiting: number;
+            revision: number;
+        };
+        AlertFields: {
+            /** @description What is said of an alert when it is made, changed or tried out. */
+            name?: string;
+            /** @enum {string} */
+            scope?: "all" | "listing" | "product" | "rule" | "filter" | "rival";
+            /** @description Of the listing, product, rule or rival. */
+            scope_id?: number | null;
+            /** @description With scope “filter”: as listings are filtered by. */
+            filter?: {
+                [key: string]: unknown;
+            } | null;
+            /** @description Such as {"kind": "any", "conditions": [{"kind": "buy_box", "change": "lost"}, {"kind": "price_moved", "whose": "lowest", "direction": "down", "percent": "5"}]}. */
+            condition?: {
+                [key: string]: unknown;
+            };
+            /** @description Of the amounts in it, ISO 4217. */
+            currency?: string;
+            /** @enum {string} */
+            cadence?: "now" | "hourly" | "daily";
+            /** @description Such as 22:00, where the workspace is; nothing is sent from then. */
+            quiet_from?: string | null;
+            /** @description Until then. */
+            quiet_to?: string | null;
+            /** @description Of one listing nothing is told again for so long. */
+            again_hours?: number;
+            /** Format: date */
+            active_until?: string | null;
+            /** Format: date-time */
+            muted_until?: string | null;
+            is_paused?: boolean;
+            /** @description Ids. It is always told in the application. */
+            destinations?: number[];
+            /** @description The one that was edited. */
+            revision?: number;
+        };
+        /** @description Some messages, the newest first. */
+        AlertMessagePage: {
+            messages: components["schemas"]["AlertMessage"][];
+            /** @description Messages that the person who asks has not read, up to 1000. */
+            unread: number;
+            /** @description For the page after it; null: there is none. */
+            before: number | null;
+        };
+        /** @description What was told. */
+        AlertMessage: {
+            id: number;
+            alert_id: number;
+            alert_name: string;
+            listing_id: number;
+            sku: string;
+            title: string;
+            /** @description What was found. */
+            sentences: components["schemas"]["Message"][];
+            /** @description Where we stood. */
+            standing: components["schemas"]["Message"];
+            /** Format: date-time */
+            happened_at: string;
+            /** @description Whether the person who asks has read it. */
+            is_read: boolean;
+        };
+        /** @description What someone wants to be told of. */
+        Alert: {
+            id: number;
+            name: string;
+            /** @enum {string} */
+            scope: "all" | "listing" | "product" | "rule" | "filter" | "rival";
+            /** @description Of the listing, product, rule or rival. */
+            scope_id: number | null;
+            /** @description Its name. */
+            scope_name: string | null;
+            filter: {
+                [key: string]: unknown;
+            } | null;
+            condition: {
+                [key: string]: unknown;
+            };
+            /** @description Of the amounts in it, ISO 4217. */
+            currency: string;
+            /** @enum {string} */
+            cadence: "now" | "hourly" | "daily";
+            quiet_from: string | null;
+            quiet_to: string | null;
+            again_hours: number;
+            /** Format: date */
+            active_until: string | null;
+            /** Format: date-time */
+            muted_until: string | null;
+            is_paused: boolean;
+            destinations: number[];
+            /** @description Messages in the last 30 days. */
+            told: number;
+            revision: number;
+        };
+        /** @description How much there is to read. */
+        UnreadAlertMessages: {
+            /** @description Up to 1000. */
+            unread: number;
+        };
+        /** @description What an alert would have told. */
+        AlertPreview: {
+            /** @description Listings that it is about. */
+            listings: number;
+            /** @description Of them: those that there was time to look at. */
+            looked_at: number;
+            /** @description Messages in the last 30 days. */
+            told: number;
+            /** @description The newest of them. */
+            messages: components["schemas"]["PreviewedAlertMessage"][];
+        };
+        /** @description What an alert would have told of one listing. */
+        PreviewedAlertMessage: {
+            /** Format: date-time */
+            at: string;
+            listing_id: number;
+            sku: string;
+            title: string;
+            sentences: components["schemas"]["Message"][];
+        };
         /** @description One change to many listings or products. */
         Batch: {
             /** Format: uuid */
@@ -3242,7 +3569,7 @@ export interface components {
         /** @description The data of an event named "change". */
         LiveEvent: {
             /** @enum {string} */
-            topic: "approvals" | "batches" | "changes" | "facets" | "imports" | "listings" | "rivals" | "rules" | "runs" | "today" | "watches" | "workspace";
+            topic: "alerts" | "approvals" | "batches" | "changes" | "facets" | "imports" | "listings" | "rivals" | "rules" | "runs" | "today" | "watches" | "workspace";
             /** @description Of what changed; none: many. */
             ids: number[];
         };
@@ -3838,6 +4165,410 @@ export interface operations {
         requestBody?: never;
         responses: {
             /** @description Withdrawn */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    listAlerts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description By name */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Alert"][];
+                };
+            };
+        };
+    };
+    addAlert: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AlertFields"];
+            };
+        };
+        responses: {
+            /** @description It is looked for */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Alert"];
+                };
+            };
+            /** @description What is wrong with which field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    removeAlert: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    changeAlert: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AlertFields"];
+            };
+        };
+        responses: {
+            /** @description As it is now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Alert"];
+                };
+            };
+            /** @description Someone else changed it since */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What is wrong with which field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    previewAlert: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AlertFields"];
+            };
+        };
+        responses: {
+            /** @description What it would have told */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AlertPreview"];
+                };
+            };
+            /** @description What is wrong with which field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listAlertDestinations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description By name */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AlertDestination"][];
+                };
+            };
+        };
+    };
+    addAlertDestination: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    kind: "email" | "chat" | "webhook";
+                    name: string;
+                    address: string;
+                    template?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description It can be chosen for alerts */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AlertDestination"];
+                };
+            };
+            /** @description What is wrong with which field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    removeAlertDestination: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    changeAlertDestination: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name?: string;
+                    address?: string;
+                    template?: string | null;
+                    is_paused?: boolean;
+                    /** @description The one that was edited. */
+                    revision?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description As it is now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AlertDestination"];
+                };
+            };
+            /** @description Someone else changed it since */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What is wrong with which field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tryAlertDestination: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It was taken */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Why it was not */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listAlertDeliveries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The newest first, fifty at most */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AlertDelivery"][];
+                };
+            };
+        };
+    };
+    listAlertMessages: {
+        parameters: {
+            query?: {
+                /** @description The id of the last one that was received. */
+                before?: number;
+                alert?: number;
+                /** @description Only those that are not read yet. */
+                unread?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The newest first, fifty at most */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AlertMessagePage"];
+                };
+            };
+        };
+    };
+    countUnreadAlertMessages: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Their number */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnreadAlertMessages"];
+                };
+            };
+        };
+    };
+    readAlertMessages: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description Ids; left out: all up to the one that was seen last. */
+                    messages?: number[];
+                    /** @description The id of the newest one that was seen. */
+                    up_to?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description They are read */
             204: {
                 headers: {
                     [name: string]: unknown;

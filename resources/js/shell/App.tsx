@@ -14,6 +14,7 @@ const RulesPage = lazy(() => import('@/pricing/RulesPage'));
 const RulePage = lazy(() => import('@/pricing/RulePage'));
 const ChangesPage = lazy(() => import('@/publishing/ChangesPage'));
 const AccountPage = lazy(() => import('@/accounts/AccountPage'));
+const AlertsPage = lazy(() => import('@/alerts/AlertsPage'));
 const SettingsPage = lazy(() => import('@/settings/SettingsPage'));
 
 const client = createQueryClient();
@@ -30,6 +31,7 @@ const router = createBrowserRouter(
                 <Route path="/rules" element={<RulesPage />} />
                 <Route path="/rules/:id" element={<RulePage />} />
                 <Route path="/changes" element={<ChangesPage />} />
+                <Route path="/alerts" element={<AlertsPage />} />
                 <Route path="/settings/:section?/:id?" element={<SettingsPage />} />
                 <Route path="/account" element={<AccountPage />} />
                 <Route path="*" element={<Navigate to="/listings" replace />} />

@@ -13,6 +13,7 @@ const PLACES: [string, string][] = [
     [t('shell.today'), '/today'],
     [t('shell.listings'), '/listings'],
     [t('shell.rivals'), '/rivals'],
+    [t('shell.alerts'), '/alerts'],
     [t('shell.rules'), '/rules'],
     [t('shell.changes'), '/changes'],
     [t('shell.runs'), '/changes?view=runs'],

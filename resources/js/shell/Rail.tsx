@@ -1,5 +1,5 @@
 import { t } from '@/messages/today';
-import { useRules, useWorkspace } from '@/api/queries';
+import { useRules, useUnreadAlerts, useWorkspace } from '@/api/queries';
 import { useForYou } from '@/screens/today/queries';
 import { clsx } from 'clsx';
 import { NavLink } from 'react-router';
@@ -10,6 +10,7 @@ export function Rail({ workspace }: { workspace: string }) {
     const rules = useRules();
     const settings = useWorkspace();
     const open = useForYou();
+    const unread = useUnreadAlerts();
     const on = rules.data?.filter((rule) => rule.is_on).length;
     const places: [string, string, string?][] = [
         ['/today', t('today.title'), open ? t('today.forYou', { many: open }) : undefined],
@@ -17,6 +18,7 @@ export function Rail({ workspace }: { workspace: string }) {
         ['/rivals', t('shell.rivals')],
         ['/rules', t('shell.rules'), on === undefined ? undefined : t('shell.on', { on })],
         ['/changes', t('shell.changes')],
+        ['/alerts', t('shell.alerts'), unread ? t('shell.unread', { many: unread }) : undefined],
         ['/settings', t('shell.settings')],
     ];
     return (

@@ -3,7 +3,7 @@ import { useRivals } from '@/market/queries';
 import { RivalTable } from '@/market/RivalTable';
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
-import { Empty } from './Empty';
+import { Empty } from '@/ui/Empty';
 import { useSites } from './queries';
 import { useChosen } from './useChosen';
 import { when } from './words';

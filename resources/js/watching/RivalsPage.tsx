@@ -12,7 +12,7 @@ import { clsx } from 'clsx';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { AllRivals } from './AllRivals';
-import { Empty } from './Empty';
+import { Empty } from '@/ui/Empty';
 import { useSites, useWatchCount } from './queries';
 import { SitePanel } from './SitePanel';
 import { siteState, SiteTable } from './SiteTable';

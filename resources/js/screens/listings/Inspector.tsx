@@ -86,7 +86,13 @@ function Body({ detail, onClose, onImport, onProduct }: Props & { detail: Listin
                     </InlineButton>{' '}
                     <InlineButton className={LINK} onClick={() => onProduct('offer')}>
                         {t('inspector.offerItOnceMore')}
-                    </InlineButton>
+                    </InlineButton>{' '}
+                    <Link
+                        className={LINK}
+                        to={`/alerts?${String(new URLSearchParams({ alert: 'new', listing: String(listing.id), title: listing.title }))}`}
+                    >
+                        {t('inspector.tellMeOfThis')}
+                    </Link>
                 </p>
                 <Line detail={detail} onImport={onImport} />
                 <SixFigures detail={detail} />
