@@ -8,5 +8,6 @@ return [
     'fennmarkt' => env('FENNMARKT_URL'),
     'shop' => env('SHOP_URL'),
     'rates' => env('RATES_URL'),
+    'inbox' => env('INBOX_URL'),
     'token' => env('MARKET_TOKEN'),
 ];

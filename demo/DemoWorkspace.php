@@ -77,6 +77,7 @@ final readonly class DemoWorkspace
         private FetchRates $fetchRates,
         private TakeTaxRates $takeTaxRates,
         private DemoRivals $rivals,
+        private DemoAlerts $alerts,
     ) {
     }
 
@@ -132,6 +133,7 @@ final readonly class DemoWorkspace
                 $this->priceShop($workspace, $shop);
                 $say('Watching pages of other shops');
                 $this->compareShop($workspace, $shop);
+                $this->current->within($workspace->id, fn () => $this->alerts->ask($workspace, self::EMAIL));
             } elseif (! $bare) {
                 $this->takeCosts($workspace->refresh());
             }

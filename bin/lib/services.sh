@@ -1,11 +1,11 @@
 # Starts and stops the processes of one profile (demo, test, bench). Everything of a profile lives in var/PROFILE,
-# everything listens on loopback only: web PORT, PostgreSQL PORT+1, Quayside PORT+2, Fennmarkt PORT+3, our own shop PORT+4, a mailbox PORT+5.
+# everything listens on loopback only: web PORT, PostgreSQL PORT+1, Quayside PORT+2, Fennmarkt PORT+3, our own shop PORT+4, a mailbox PORT+5, its page PORT+6.
 
 use_profile() {
     PROFILE=$1 PORT=$2
     export WRASSE_HOME=$ROOT/var/$PROFILE
     RUN=$WRASSE_HOME/run ETC=$WRASSE_HOME/etc LOG=$WRASSE_HOME/log
-    PG_PORT=$((PORT + 1)) QUAYSIDE_PORT=$((PORT + 2)) FENNMARKT_PORT=$((PORT + 3)) SHOP_PORT=$((PORT + 4)) INBOX_PORT=$((PORT + 5))
+    PG_PORT=$((PORT + 1)) QUAYSIDE_PORT=$((PORT + 2)) FENNMARKT_PORT=$((PORT + 3)) SHOP_PORT=$((PORT + 4)) INBOX_PORT=$((PORT + 5)) INBOX_PAGE_PORT=$((PORT + 6))
     PIDS=() NAMES=()
     mkdir -p "$RUN" "$ETC" "$LOG" "$WRASSE_HOME/inbox" "$WRASSE_HOME"/storage/{app,logs,framework/{cache/data,sessions,views,testing}}
     [ -w "$RUN" ] || die "$RUN cannot be written by $(id -un); it was made by $(stat -c %U "$RUN"). Run as that user or remove var/$PROFILE."
@@ -39,9 +39,9 @@ stop_leftovers() {
 
 check_ports() {
     local port
-    for port in "$PORT" "$PG_PORT" "$QUAYSIDE_PORT" "$FENNMARKT_PORT" "$SHOP_PORT" "$INBOX_PORT"; do
+    for port in "$PORT" "$PG_PORT" "$QUAYSIDE_PORT" "$FENNMARKT_PORT" "$SHOP_PORT" "$INBOX_PORT" "$INBOX_PAGE_PORT"; do
         if (exec 3<>"/dev/tcp/127.0.0.1/$port") 2>/dev/null; then
-            die "Port $port is taken by another program; choose others with --port N (N to N+5 are used)."
+            die "Port $port is taken by another program; choose others with --port N (N to N+6 are used)."
         fi
     done
 }
@@ -139,9 +139,10 @@ QUAYSIDE_URL=http://127.0.0.1:$QUAYSIDE_PORT
 FENNMARKT_URL=http://127.0.0.1:$FENNMARKT_PORT
 MARKET_TOKEN=$(cat "$WRASSE_HOME/market-token")
 SHOP_URL=http://127.0.0.1:$SHOP_PORT
+INBOX_URL=http://127.0.0.1:$INBOX_PAGE_PORT
 RATES_URL=http://127.0.0.1:$SHOP_PORT/rates.csv
 ALLOWED_SUBNETS=127.0.0.0/8,::1/128
-ALLOWED_PORTS=80,443,$SHOP_PORT
+ALLOWED_PORTS=80,443,$SHOP_PORT,$INBOX_PAGE_PORT
 KNOWN_HOSTS=*.test=127.0.0.1
 MAIL_MAILER=smtp
 MAIL_HOST=127.0.0.1
@@ -388,7 +389,8 @@ EOF
         start "$key" env SIMULATOR_CONFIG="${configs%:}" php simulators/marketplace/bin/market run
         start "$key-word" env SIMULATOR_CONFIG="${configs%:}" php simulators/marketplace/bin/market tell
     done
-    start inbox php simulators/inbox/bin/inbox "$INBOX_PORT" "$WRASSE_HOME/inbox"
+    start inbox php simulators/inbox/bin/inbox "$INBOX_PORT" "$INBOX_PAGE_PORT" "$WRASSE_HOME/inbox"
+    wait_for "The mailbox" 20 curl -fs -o /dev/null "http://127.0.0.1:$INBOX_PAGE_PORT/"
     wait_for "The shop" 20 curl -fs "http://127.0.0.1:$SHOP_PORT/up"
     wait_for Quayside 20 curl -fs "http://127.0.0.1:$QUAYSIDE_PORT/up"
     wait_for Fennmarkt 20 curl -fs "http://127.0.0.1:$FENNMARKT_PORT/up"

@@ -21,6 +21,7 @@ use Symfony\Component\Mailer\Exception\TransportException;
 use Symfony\Component\Mailer\SentMessage;
 use Symfony\Component\Mailer\Transport\TransportInterface;
 use Symfony\Component\Mime\Email;
+use Symfony\Component\Mime\RawMessage;
 use Tests\TestCase;
 
 /** What people are told, when, and where it goes. */
@@ -116,6 +117,19 @@ final class AlertTest extends TestCase
         $this->look();
         $told = DB::table('alert_messages')->where('workspace_id', $this->workspace->id)->groupBy('alert_id')->selectRaw('alert_id, count(*) AS n')->pluck('n', 'alert_id');
         self::assertSame(['listing' => 1, 'product' => 1, 'filter' => 1, 'rival' => 2, 'all' => 2], array_map(fn (int $id) => $told[$id] ?? 0, $ids));
+    }
+
+    public function test_an_alert_on_a_rival_says_nothing_of_others(): void
+    {
+        $this->offers(['tidal' => '26.00', 'brine' => '27.00']);
+        $this->alert(['scope' => 'rival', 'scope_id' => Rival::query()->where('seller', 'tidal')->value('id'), 'condition' => ['kind' => 'rival', 'change' => 'gone']]);
+        $this->look();
+        $this->offers(['tidal' => '25.00']);
+        $this->look();
+        self::assertSame([], $this->told());
+        $this->offers(['brine' => '27.00']);
+        $this->look();
+        self::assertSame(['Tidal Goods does not offer it any more; last at 25.00 EUR.'], $this->told());
     }
 
     public function test_amounts_say_nothing_in_another_currency(): void
@@ -455,25 +469,14 @@ final class AlertTest extends TestCase
     /** @param  list<string|null>  $tried  ids of messages */
     private function failing(array &$tried): TransportInterface
     {
-        return new class($tried) implements TransportInterface
-        {
-            /** @param  list<string|null>  $tried */
-            public function __construct(private array &$tried)
-            {
-            }
+        $transport = $this->createStub(TransportInterface::class);
+        $transport->method('send')->willReturnCallback(function (RawMessage $message) use (&$tried): never {
+            $tried[] = $message instanceof Email ? $message->getHeaders()->get('Message-ID')?->getBodyAsString() : null;
 
-            public function send(\Symfony\Component\Mime\RawMessage $message, ?\Symfony\Component\Mailer\Envelope $envelope = null): ?SentMessage
-            {
-                $this->tried[] = $message instanceof Email ? $message->getHeaders()->get('Message-ID')?->getBodyAsString() : null;
+            throw new TransportException('down');
+        });
 
-                throw new TransportException('down');
-            }
-
-            public function __toString(): string
-            {
-                return 'failing';
-            }
-        };
+        return $transport;
     }
 
     private function as(): static

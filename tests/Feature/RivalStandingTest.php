@@ -8,7 +8,9 @@ use App\Catalogue\Models\Listing;
 use App\Market\Actions\RecordObservation;
 use App\Market\Models\ListingMarket;
 use App\Market\Models\Rival;
+use App\Market\Rivals\GatherRivals;
 use Carbon\CarbonImmutable;
+use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
 use Tests\TestCase;
@@ -120,6 +122,23 @@ final class RivalStandingTest extends TestCase
         $file = $this->as()->get('/api/v1/rivals/matrix/export')->assertOk()->streamedContent();
         self::assertStringContainsString('"Tidal Goods","Tidal Goods %","Brine & Co","Brine & Co %"', $file);
         self::assertStringContainsString('KC-1,"Thing KC-1",Quayside,EUR,25.00,-4.00,24.00,-4.00,26.00,4.00', $file);
+    }
+
+    public function test_a_listing_that_another_process_has_gathered_meanwhile_is_left_alone(): void
+    {
+        $this->observe($this->crock, '-2 hours', [['seller' => 'tidal', 'price' => '24.00']]);
+        $this->observe($this->crock, '-1 hour', [['seller' => 'tidal', 'price' => '23.00']]);
+        $other = app(GatherRivals::class);
+        $hasListed = false;
+        DB::listen(function (QueryExecuted $query) use (&$hasListed, $other): void {
+            if (! $hasListed && str_contains($query->sql, 'to_gather') && str_contains($query->sql, 'limit')) {
+                $hasListed = true;
+                $other->handle($this->workspace);
+            }
+        });
+        app(GatherRivals::class)->handle($this->workspace);
+        self::assertTrue($hasListed);
+        self::assertSame([[1, 0, null]], $this->moves('tidal'));
     }
 
     public function test_what_is_observed_while_it_is_gathered_is_gathered_too(): void

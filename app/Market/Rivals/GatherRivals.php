@@ -53,32 +53,44 @@ final readonly class GatherRivals
     /** @return bool whether there are more to come */
     public function handle(Workspace $workspace): bool
     {
-        $markets = DB::select(
-            <<<'SQL'
-            SELECT listing_id, offers, web, seen_at, gathered_until, xmin::text AS version
-            FROM listing_markets
-            WHERE workspace_id = ? AND to_gather
-            ORDER BY listing_id
-            LIMIT ?
-            SQL,
-            [$workspace->id, self::LISTINGS],
-        );
-        $listings = Listing::query()
-            ->whereIn('id', array_column($markets, 'listing_id'))
-            ->with('channel')
-            ->get()
-            ->keyBy('id');
+        $ids = DB::table('listing_markets')
+            ->where('workspace_id', $workspace->id)
+            ->where('to_gather', true)
+            ->orderBy('listing_id')
+            ->limit(self::LISTINGS)
+            ->pluck('listing_id');
         $rivals = self::rivals($workspace->id);
-        foreach ($markets as $market) {
-            DB::transaction(fn () => $this->gather($listings[$market->listing_id], $market, $rivals));
+        foreach (Listing::query()->whereIn('id', $ids)->with('channel')->orderBy('id')->get() as $listing) {
+            DB::transaction(function () use ($listing, $rivals): void {
+                $market = self::market($listing);
+                if ($market !== null) {
+                    $this->gather($listing, $market, $rivals);
+                }
+            });
         }
-        if (count($markets) < self::LISTINGS) {
+        if ($ids->count() < self::LISTINGS) {
             $this->sum($workspace);
 
             return false;
         }
 
         return true;
+    }
+
+    /** Nobody else gathers it meanwhile; null: somebody has. */
+    private static function market(Listing $listing): ?stdClass
+    {
+        $markets = DB::select(
+            <<<'SQL'
+            SELECT offers, web, seen_at, gathered_until, xmin::text AS version
+            FROM listing_markets
+            WHERE listing_id = ? AND workspace_id = ? AND to_gather
+            FOR UPDATE
+            SQL,
+            [$listing->id, $listing->workspace_id],
+        );
+
+        return $markets[0] ?? null;
     }
 
     /** @return array<string, int> ids, by channel and seller */

@@ -12,16 +12,19 @@ use function in_array;
  */
 final class Watcher
 {
+    private ?MarketMoment $last;
+
     /**
      * @param  MarketMoment|null  $last  the last look; null: there was none
      * @param  list<string>  $standing  keys of what stood so at the last look
      */
     public function __construct(
         private readonly Condition $condition,
-        private ?MarketMoment $last = null,
+        ?MarketMoment $last = null,
         public array $standing = [],
         private readonly ?string $onlySeller = null,
     ) {
+        $this->last = $last === null ? null : $this->seen($last);
     }
 
     /**
@@ -30,7 +33,7 @@ final class Watcher
      */
     public function look(MarketMoment $now, ?callable $daysAgo = null): array
     {
-        $seen = $this->onlySeller === null ? $now : $now->withOnly($this->onlySeller);
+        $seen = $this->seen($now);
         $before = $this->last;
         $this->last = $seen;
         $found = $this->condition->find(new Look($before ?? $seen, $seen, $daysAgo === null ? null : $daysAgo(...), $this->onlySeller));
@@ -45,5 +48,10 @@ final class Watcher
         $this->standing = $standing;
 
         return $before !== null && $isNews ? $found : [];
+    }
+
+    private function seen(MarketMoment $moment): MarketMoment
+    {
+        return $this->onlySeller === null ? $moment : $moment->withOnly($this->onlySeller);
     }
 }
