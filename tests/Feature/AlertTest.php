@@ -336,7 +336,7 @@ final class AlertTest extends TestCase
         $this->as()->patchJson("/api/v1/alert-destinations/{$made['id']}", ['template' => '{"text": '])->assertUnprocessable();
     }
 
-    public function test_a_web_server_that_is_gone_or_asks_for_time_gets_it(): void
+    public function test_a_web_server_that_asks_for_time_gets_it_and_one_that_is_gone_is_left_alone_until_someone_has_looked(): void
     {
         $id = $this->destination('chat', 'https://chat.kettle-crock.example/room');
         $this->alert(['condition' => self::ANY_MOVE, 'destinations' => [$id]]);
@@ -351,10 +351,20 @@ final class AlertTest extends TestCase
         $this->look();
         Http::assertSentCount(1);
         $status = 410;
-        $this->travel(20)->seconds();
+        for ($i = 0; $i < 5; $i++) {
+            $this->travel(1)->hours();
+            $this->look();
+        }
+        Http::assertSentCount(3);
+        $this->as()->getJson('/api/v1/alert-destinations')->assertJson([['is_paused' => true, 'waiting' => 1, 'problem' => ['values' => ['status' => 410]]]]);
+        // Someone has it sent again: refused once more it is given up, and what comes later goes out.
+        $this->as()->patchJson("/api/v1/alert-destinations/{$id}", ['is_paused' => false])->assertOk();
         $this->look();
-        Http::assertSentCount(2);
         self::assertSame('failed', $this->as()->getJson("/api/v1/alert-destinations/{$id}/deliveries")->json('0.state'));
+        $status = 200;
+        $this->offers(['tidal' => '23.00']);
+        $this->look();
+        self::assertSame('delivered', $this->as()->getJson("/api/v1/alert-destinations/{$id}/deliveries")->json('0.state'));
     }
 
     public function test_nothing_is_sent_into_inner_networks(): void

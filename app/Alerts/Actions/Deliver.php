@@ -28,7 +28,10 @@ final readonly class Deliver
 
     private const LONGEST_WAIT_SECONDS = 21_600;
 
-    /** After so many refusals for good in a row nothing is sent there any more. */
+    /**
+     * After so many refusals for good in a row nothing is sent there until a person has looked; what is refused then once
+     * more is given up, so that it does not stand in the way of the rest.
+     */
     private const MOST_FINAL = 3;
 
     private const TIME = 'Y-m-d H:i:s.uP';
@@ -117,10 +120,11 @@ final readonly class Deliver
         }
         $destination->save();
         $wait = min(self::LONGEST_WAIT_SECONDS, $failure->retrySeconds ?? self::FIRST_WAIT_SECONDS * 2 ** min(20, $destination->failures - 1));
+        $isGivenUp = $failure->isFinal && self::batch($workspaceId, $key)->min('attempts') > self::MOST_FINAL;
         self::batch($workspaceId, $key)->update([
-            'state' => $failure->isFinal ? 'failed' : 'queued',
+            'state' => $isGivenUp ? 'failed' : 'queued',
             'due_at' => CarbonImmutable::now()->addSeconds($wait)->format(self::TIME),
-            'settled_at' => $failure->isFinal ? self::now() : null,
+            'settled_at' => $isGivenUp ? self::now() : null,
             'problem' => $failure->problem->stored(),
         ]);
     }

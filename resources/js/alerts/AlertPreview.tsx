@@ -24,11 +24,15 @@ export function AlertPreview({ fields }: { fields: AlertFields | null }) {
             className="overflow-auto border-l border-line bg-sheet px-4 py-4 max-[1000px]:border-t max-[1000px]:border-l-0"
         >
             <h3 className="text-[15.5px]">{t('alerts.preview')}</h3>
-            {fields === null && <p className="mt-2 text-text-2">{t('alerts.previewUnfinished')}</p>}
+            {/* Always there, so that nothing moves when it comes and goes. */}
+            <p className="min-h-[20px] text-text-2">
+                {fields !== null && isBehind && `${t('alerts.previewWorking')}…`}
+            </p>
+            {fields === null && <p className="text-text-2">{t('alerts.previewUnfinished')}</p>}
             {fields !== null && preview.error && <ProblemNotice error={preview.error} />}
             {fields !== null && preview.data && (
-                <div className={isBehind ? 'opacity-60' : undefined}>
-                    <p className="mt-2 font-bold" role="status">
+                <div>
+                    <p className="font-bold" role="status">
                         {preview.data.told === 0
                             ? t('alerts.previewNone')
                             : t('alerts.previewTold', { told: preview.data.told, listings: preview.data.listings })}
@@ -60,9 +64,6 @@ export function AlertPreview({ fields }: { fields: AlertFields | null }) {
                         ))}
                     </ul>
                 </div>
-            )}
-            {fields !== null && !preview.data && !preview.error && (
-                <p className="mt-2 text-text-2">{t('alerts.previewWorking')}…</p>
             )}
         </aside>
     );

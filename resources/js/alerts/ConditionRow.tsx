@@ -72,16 +72,20 @@ export function ConditionRow({ number, draft, currency, sellers, error, onChange
                 />
             )}
             {(kind === 'price_moved' || kind === 'prices_apart') && (
-                <FigureInput
-                    hideLabel
-                    className="w-[150px]"
-                    label={t('alerts.byMore')}
-                    placeholder={t('alerts.byMore')}
-                    unit="%"
-                    reader={percent}
-                    value={draft.percent}
-                    onChange={(next) => set({ percent: next })}
-                />
+                <div className="flex gap-2">
+                    <span className="pt-1.5 text-text-2" aria-hidden="true">
+                        {t('alerts.byMore')}
+                    </span>
+                    <FigureInput
+                        hideLabel
+                        className="w-[76px]"
+                        label={t('alerts.byMore')}
+                        unit="%"
+                        reader={percent}
+                        value={draft.percent}
+                        onChange={(next) => set({ percent: next })}
+                    />
+                </div>
             )}
             {kind === 'price_moved' && (
                 <Select

@@ -1,6 +1,6 @@
 import { t } from '@/messages/alerts';
 import { said } from '@/messages/said';
-import { api, Problem, take } from '@/api/client';
+import { api, take } from '@/api/client';
 import { useChanged } from '@/api/keys';
 import { ActionForm } from '@/edit/ActionForm';
 import { SelectField, TextField } from '@/edit/fields';
@@ -204,9 +204,7 @@ function AddDestination({ onClose, onAdded }: { onClose: () => void; onAdded: (m
                             placeholder={draft.kind === 'email' ? 'name@shop.example' : 'https://'}
                         />
                         {draft.kind === 'chat' && <Template />}
-                        {add.error && (
-                            <Notice>{add.error instanceof Problem ? add.error.says : add.error.message}</Notice>
-                        )}
+                        {add.error && <ProblemNotice error={add.error} />}
                         <div>
                             <Button type="submit" look="main" disabled={add.isPending}>
                                 {t('alerts.saveDestination')}
