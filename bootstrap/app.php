@@ -8,6 +8,7 @@ use App\Support\Http\LimitHeavyRequests;
 use App\Support\Http\ProblemDocument;
 use App\Support\Http\RefuseMalformedInput;
 use App\Support\Schedule\Timetable;
+use Bench\BenchAlertsCommand;
 use Bench\BenchLatencyCommand;
 use Bench\BenchLoadCommand;
 use Bench\BenchRunCommand;
@@ -47,6 +48,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
         BenchWatchKillsCommand::class,
         BenchWebCommand::class,
         BenchLatencyCommand::class,
+        BenchAlertsCommand::class,
     ])
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->remove(HandleCors::class);

@@ -21,21 +21,34 @@ final readonly class ActiveAlerts
      */
     public function on(array $listings): array
     {
+        $by = [
+            'product_id' => self::idsBy($listings, 'product_id'),
+            'rule_id' => self::idsBy($listings, 'rule_id'),
+            'channel_id' => self::idsBy($listings, 'channel_id'),
+        ];
         $alerts = Alert::query()
             ->where('is_paused', false)
             ->where(
                 fn (Builder $any) => $any
                     ->whereIn('scope', [AlertScope::All, AlertScope::Filter, AlertScope::Rival])
                     ->orWhereIn('listing_id', array_keys($listings))
-                    ->orWhereIn('product_id', array_unique(array_column($listings, 'product_id')))
-                    ->orWhereIn('rule_id', array_unique(array_filter(array_column($listings, 'rule_id')))),
+                    ->orWhereIn('product_id', array_keys($by['product_id']))
+                    ->orWhereIn('rule_id', array_keys($by['rule_id'])),
             )
             ->with('rival')
             ->orderBy('id')
             ->get();
         $byListing = [];
         foreach ($alerts as $alert) {
-            foreach ($this->among($alert, $listings) as $id) {
+            $ids = match ($alert->scope) {
+                AlertScope::All => array_keys($listings),
+                AlertScope::Listing => [$alert->listing_id],
+                AlertScope::Product => $by['product_id'][$alert->product_id] ?? [],
+                AlertScope::Rule => $by['rule_id'][$alert->rule_id] ?? [],
+                AlertScope::Rival => $alert->rival?->channel_id === null ? array_keys($listings) : $by['channel_id'][$alert->rival->channel_id] ?? [],
+                AlertScope::Filter => self::listings($alert)->whereIn('l.id', array_keys($listings))->pluck('l.id')->all(),
+            };
+            foreach ($ids as $id) {
                 $byListing[$id][] = $alert;
             }
         }
@@ -45,22 +58,16 @@ final readonly class ActiveAlerts
 
     /**
      * @param  array<int, Listing>  $listings
-     * @return list<int>
+     * @return array<int, list<int>> ids of listings, by what they have in a column
      */
-    private function among(Alert $alert, array $listings): array
+    private static function idsBy(array $listings, string $column): array
     {
-        $found = match ($alert->scope) {
-            AlertScope::Filter => self::listings($alert)->whereIn('l.id', array_keys($listings))->pluck('l.id')->all(),
-            default => array_keys(array_filter($listings, fn (Listing $listing): bool => match ($alert->scope) {
-                AlertScope::Listing => $listing->id === $alert->listing_id,
-                AlertScope::Product => $listing->product_id === $alert->product_id,
-                AlertScope::Rule => $listing->rule_id === $alert->rule_id,
-                AlertScope::Rival => $alert->rival?->channel_id === null || $alert->rival->channel_id === $listing->channel_id,
-                default => true,
-            })),
-        };
+        $ids = [];
+        foreach ($listings as $id => $listing) {
+            $ids[(int) $listing->getAttribute($column)][] = $id;
+        }
 
-        return array_values(array_map(intval(...), $found));
+        return $ids;
     }
 
     /** All listings that it is about, as l. */

@@ -105,15 +105,20 @@ final readonly class Moments
     /** @return list<SeenOffer> those in the same condition, whether or not they can be bought */
     private static function offers(string $json, Listing $listing): array
     {
+        if ($json === '[]') {
+            return [];
+        }
         $currency = Currency::of($listing->channel->currency);
+        $condition = $listing->condition;
         $seen = [];
         /** @var list<array<string, mixed>> $offers */
         $offers = json_decode($json, true, 8, JSON_THROW_ON_ERROR);
         foreach ($offers as $offer) {
-            if (($offer['condition'] ?? 'new') === $listing->condition) {
+            if (($offer['condition'] ?? 'new') === $condition) {
+                $shipping = isset($offer['shipping']) ? $currency->parse((string) $offer['shipping']) : 0;
                 $seen[] = new SeenOffer(
                     (string) $offer['seller'],
-                    Basis::Landed->figure($currency->parse((string) $offer['price']), $currency->parse((string) ($offer['shipping'] ?? '0'))),
+                    Basis::Landed->figure($currency->parse((string) $offer['price']), $shipping),
                     (bool) ($offer['in_stock'] ?? true),
                 );
             }

@@ -37,7 +37,10 @@ final class LookAtListings
 
     private const TIME = 'Y-m-d H:i:s.uP';
 
-    /** @var array<int, Condition> by alert */
+    /** Conditions that are kept read. */
+    private const MOST_READ = 1_000;
+
+    /** @var array<string, Condition> by currency and document: many alerts have the same */
     private array $conditions = [];
 
     /** @var array<string, string>|null names of sellers */
@@ -73,7 +76,6 @@ final class LookAtListings
     /** @param  list<int>  $listingIds */
     private function look(Workspace $workspace, array $listingIds): void
     {
-        $this->conditions = [];
         $moments = $this->moments->now($listingIds);
         $alerts = $this->alerts->on(array_map(fn (array $one): Listing => $one[0], $moments));
         $looks = $this->looks($workspace, $alerts);
@@ -135,10 +137,14 @@ final class LookAtListings
         if ($alert->currency !== $listing->channel->currency && AlertReader::hasAmounts($alert->condition)) {
             return null;
         }
-        $this->conditions[$alert->id] ??= (new AlertReader(Currency::of($alert->currency)))->read(Node::of($alert->condition));
+        $key = $alert->currency.$alert->getRawOriginal('condition');
+        if (! isset($this->conditions[$key])) {
+            $this->conditions = count($this->conditions) < self::MOST_READ ? $this->conditions : [];
+            $this->conditions[$key] = (new AlertReader(Currency::of($alert->currency)))->read(Node::of($alert->condition));
+        }
 
         return new Watcher(
-            $this->conditions[$alert->id],
+            $this->conditions[$key],
             $before === null ? null : MomentDocument::read($before->moment),
             $before === null ? [] : json_decode($before->standing, true, 4, JSON_THROW_ON_ERROR),
             $alert->rival?->seller,

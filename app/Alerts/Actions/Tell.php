@@ -6,7 +6,6 @@ namespace App\Alerts\Actions;
 
 use App\Accounts\Models\Workspace;
 use App\Alerts\Models\Alert;
-use App\Alerts\Models\AlertMessage;
 use App\Alerts\Models\AlertNotice;
 use App\Catalogue\Models\Listing;
 use Carbon\CarbonImmutable;
@@ -15,6 +14,8 @@ use Illuminate\Support\Facades\DB;
 /** Keeps what is told, and one delivery for each destination of the alert; it is sent by others. */
 final readonly class Tell
 {
+    private const AT_ONCE = 1_000;
+
     private const TIME = 'Y-m-d H:i:s.uP';
 
     /** @param  list<array{Alert, Listing, AlertNotice}>  $told */
@@ -28,29 +29,41 @@ final readonly class Tell
             ->whereIn('alert_id', array_map(fn (array $one): int => $one[0]->id, $told))
             ->get()
             ->groupBy('alert_id');
-        $deliveries = [];
-        foreach ($told as [$alert, $listing, $notice]) {
-            $message = new AlertMessage();
-            $message->forceFill([
+        $ids = $this->ids(count($told));
+        $messages = $deliveries = [];
+        foreach ($told as $i => [$alert, $listing, $notice]) {
+            $messages[] = [
+                'id' => $ids[$i],
                 'workspace_id' => $workspace->id,
                 'alert_id' => $alert->id,
                 'listing_id' => $listing->id,
-                'document' => $notice->document(),
-                'happened_at' => $now,
-            ]);
-            $message->save();
+                'document' => json_encode($notice->document(), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+                'happened_at' => $now->format(self::TIME),
+            ];
             $due = $alert->cadence->dueAt($now, $workspace->time_zone, $alert->quiet_from, $alert->quiet_to);
             foreach ($recipients[$alert->id] ?? [] as $recipient) {
                 $deliveries[] = [
                     'workspace_id' => $workspace->id,
-                    'message_id' => $message->id,
+                    'message_id' => $ids[$i],
                     'destination_id' => $recipient->destination_id,
                     'due_at' => $due->format(self::TIME),
                 ];
             }
         }
-        foreach (array_chunk($deliveries, 1_000) as $rows) {
-            DB::table('alert_deliveries')->insertOrIgnore($rows);
+        foreach (array_chunk($messages, self::AT_ONCE) as $rows) {
+            DB::table('alert_messages')->insert($rows);
         }
+        foreach (array_chunk($deliveries, self::AT_ONCE) as $rows) {
+            DB::table('alert_deliveries')->insert($rows);
+        }
+    }
+
+    /** @return list<int> ids of as many messages to come */
+    private function ids(int $many): array
+    {
+        return array_column(
+            DB::select("SELECT nextval(pg_get_serial_sequence('alert_messages', 'id')) AS id FROM generate_series(1, ?)", [$many]),
+            'id',
+        );
     }
 }
