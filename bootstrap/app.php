@@ -39,6 +39,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
         __DIR__.'/../app/Market/Console',
         __DIR__.'/../app/Watching/Console',
         __DIR__.'/../app/Pricing/Console',
+        __DIR__.'/../app/Alerts/Console',
         __DIR__.'/../app/Support/Console',
         __DIR__.'/../app/Screens/Console',
         DemoLoadCommand::class,

@@ -27,18 +27,15 @@ final readonly class MomentDocument
                 'ours' => $moment->ours,
                 'offers' => $offers,
                 'box' => $moment->holdsBuyBox,
-                'problem' => $moment->problem,
-                'floor' => $moment->isAtFloor,
-                'readings' => $moment->readings,
             ],
             JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE,
         );
     }
 
-    /** Without what prices are held against: only how it is now is held against that. */
+    /** Without what prices are held against and what the listing is: only how that is now counts. */
     public static function read(string $json): MarketMoment
     {
-        /** @var array{at: int, ours: int, offers: list<array{string, int, bool, bool}>, box: bool|null, problem: string|null, floor: bool, readings: list<string>} $kept */
+        /** @var array{at: int, ours: int, offers: list<array{string, int, bool, bool}>, box: bool|null} $kept */
         $kept = json_decode($json, true, 8, JSON_THROW_ON_ERROR);
 
         return new MarketMoment(
@@ -47,9 +44,6 @@ final readonly class MomentDocument
             [],
             array_map(fn (array $offer): SeenOffer => new SeenOffer(...$offer), $kept['offers']),
             $kept['box'],
-            $kept['problem'],
-            $kept['floor'],
-            $kept['readings'],
         );
     }
 }

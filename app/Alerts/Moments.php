@@ -27,9 +27,9 @@ final readonly class Moments
         $markets = DB::table('listing_markets')
             ->whereIn('listing_id', $listings->modelKeys())
             ->where('workspace_id', $listings->first()?->workspace_id)
-            ->get(['listing_id', 'offers', 'web'])
+            ->get(['listing_id', 'offers', 'web', 'changed_at'])
             ->keyBy('listing_id');
-        $readings = $this->readings($listings->modelKeys(), $listings->first()?->workspace_id);
+        $states = (new ListingStates())->of($listings);
         $moments = [];
         foreach ($listings as $listing) {
             $market = $markets[$listing->id] ?? null;
@@ -38,7 +38,11 @@ final readonly class Moments
                 ...self::offers($market->offers ?? '[]', $listing),
                 ...self::offers(json_encode($web, JSON_THROW_ON_ERROR), $listing),
             ];
-            $moments[$listing->id] = [$listing, $this->moment($listing, time(), $listing->price_minor, $offers, $listing->holds_buy_box, $readings[$listing->id] ?? [])];
+            $known = $states[$listing->id] ?? [];
+            if ($market !== null) {
+                $known['quiet'] = CarbonImmutable::parse($market->changed_at)->getTimestamp();
+            }
+            $moments[$listing->id] = [$listing, $this->moment($listing, now()->getTimestamp(), $listing->price_minor, $offers, $listing->holds_buy_box, $known)];
         }
 
         return $moments;
@@ -61,8 +65,12 @@ final readonly class Moments
         return $rows === [] ? null : $this->observed($listing, $rows[0]);
     }
 
-    /** As it was observed; limits and costs are those of now. */
-    public function observed(Listing $listing, stdClass $row): MarketMoment
+    /**
+     * As it was observed; limits and costs are those of now.
+     *
+     * @param  array<string, int>  $states  as MarketMoment has them
+     */
+    public function observed(Listing $listing, stdClass $row, array $states = []): MarketMoment
     {
         return $this->moment(
             $listing,
@@ -70,15 +78,15 @@ final readonly class Moments
             $row->price_minor,
             self::offers($row->offers, $listing),
             $row->holds_buy_box ?? false,
-            [],
+            $states,
         );
     }
 
     /**
      * @param  list<SeenOffer>  $offers
-     * @param  list<string>  $readings
+     * @param  array<string, int>  $states
      */
-    private function moment(Listing $listing, int $at, int $price, array $offers, bool $holdsBuyBox, array $readings): MarketMoment
+    private function moment(Listing $listing, int $at, int $price, array $offers, bool $holdsBuyBox, array $states): MarketMoment
     {
         $landed = fn (int $figure): int => Basis::Landed->figure($figure, $listing->shipping_minor);
         $product = $listing->product;
@@ -96,9 +104,7 @@ final readonly class Moments
             ], fn (?int $figure): bool => $figure !== null)),
             $offers,
             $holdsBuyBox,
-            $listing->problem?->value,
-            $listing->floor_minor !== null && $price <= $listing->floor_minor,
-            $readings,
+            $states,
         );
     }
 
@@ -125,29 +131,5 @@ final readonly class Moments
         }
 
         return $seen;
-    }
-
-    /**
-     * What is wrong with pages that are read for these listings.
-     *
-     * @param  list<int>  $listingIds
-     * @return array<int, list<string>>
-     */
-    private function readings(array $listingIds, ?int $workspaceId): array
-    {
-        $found = [];
-        $rows = DB::table('watches')
-            ->whereIn('listing_id', $listingIds)
-            ->where('workspace_id', $workspaceId)
-            ->whereIn('latest->verdict', ['doubtful', 'failed'])
-            ->where('is_paused', false)
-            ->selectRaw("listing_id, latest ->> 'verdict' AS verdict")
-            ->distinct()
-            ->get();
-        foreach ($rows as $row) {
-            $found[$row->listing_id][] = $row->verdict === 'failed' ? 'failing' : 'doubtful';
-        }
-
-        return $found;
     }
 }

@@ -155,6 +155,20 @@ return new class extends Migration
                 REFERENCING NEW TABLE AS new_rows
                 FOR EACH STATEMENT EXECUTE FUNCTION check_new_markets();
 
+            CREATE FUNCTION check_refused_prices() RETURNS trigger LANGUAGE plpgsql AS $$
+            BEGIN
+                INSERT INTO alert_checks (workspace_id, listing_id)
+                SELECT n.workspace_id, n.listing_id
+                FROM new_rows n
+                JOIN old_rows o ON o.id = n.id
+                WHERE (n.state = 'refused') <> (o.state = 'refused')
+                    AND EXISTS (SELECT FROM alerts a WHERE a.workspace_id = n.workspace_id AND NOT a.is_paused);
+                RETURN NULL;
+            END $$;
+            CREATE TRIGGER check_alerts AFTER UPDATE ON price_changes
+                REFERENCING OLD TABLE AS old_rows NEW TABLE AS new_rows
+                FOR EACH STATEMENT EXECUTE FUNCTION check_refused_prices();
+
             CREATE FUNCTION check_changed_watches() RETURNS trigger LANGUAGE plpgsql AS $$
             BEGIN
                 INSERT INTO alert_checks (workspace_id, listing_id)
@@ -177,10 +191,12 @@ return new class extends Migration
     {
         DB::unprepared(
             <<<'SQL'
+            DROP TRIGGER check_alerts ON price_changes;
             DROP TRIGGER check_alerts ON watches;
             DROP TRIGGER check_alerts_of_new ON listing_markets;
             DROP TRIGGER check_alerts ON listing_markets;
             DROP TRIGGER check_alerts ON listings;
+            DROP FUNCTION check_refused_prices();
             DROP FUNCTION check_changed_watches();
             DROP FUNCTION check_new_markets();
             DROP FUNCTION check_changed_markets();

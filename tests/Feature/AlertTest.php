@@ -156,6 +156,50 @@ final class AlertTest extends TestCase
         self::assertSame([2, 3, 2], [$count($again), $count($until), $count($muted)]);
     }
 
+    public function test_what_lasts_for_days_is_told_though_nothing_changes(): void
+    {
+        DB::table('sales_days')->insert(['listing_id' => $this->crock->id, 'workspace_id' => $this->workspace->id, 'day' => '2026-11-29', 'units' => 2]);
+        $this->crock->update(['price_minor' => 1_500, 'last_changed_at' => now()]);
+        $this->alert(['condition' => ['kind' => 'any', 'conditions' => [
+            ['kind' => 'listing', 'state' => 'at_floor', 'days' => 3],
+            ['kind' => 'listing', 'state' => 'unsold', 'days' => 7],
+            ['kind' => 'listing', 'state' => 'quiet', 'days' => 10],
+        ]]]);
+        $this->look();
+        $told = [];
+        foreach ([2, 4, 7, 11] as $days) {
+            $this->travelTo(CarbonImmutable::parse('2026-11-30 12:00:00')->addDays($days));
+            $this->artisan('alerts:look-again')->assertSuccessful();
+            $this->look();
+            $told[$days] = $this->told()[0] ?? '';
+        }
+        self::assertSame('', $told[2]);
+        self::assertSame('Our price has been at its floor for 3 days.', $told[4]);
+        self::assertSame('Our price has been at its floor for 3 days. Nothing of it was sold for 7 days.', $told[7]);
+        self::assertStringEndsWith('Nothing about its market has changed for 10 days.', $told[11]);
+    }
+
+    public function test_a_price_that_the_channel_would_not_take_is_told(): void
+    {
+        $this->alert(['condition' => ['kind' => 'listing', 'state' => 'price_refused']]);
+        $this->look();
+        $id = DB::table('price_changes')->insertGetId([
+            'workspace_id' => $this->workspace->id,
+            'channel_id' => $this->crock->channel_id,
+            'listing_id' => $this->crock->id,
+            'from_minor' => 2_000,
+            'to_minor' => 1_900,
+            'floor_minor' => 1_500,
+            'ceiling_minor' => 4_000,
+            'state' => 'sent',
+            'due_at' => now(),
+            'queued_at' => now(),
+        ]);
+        DB::table('price_changes')->where('id', $id)->where('workspace_id', $this->workspace->id)->update(['state' => 'refused', 'settled_at' => now()]);
+        $this->look();
+        self::assertSame(['The channel would not take its last price.'], $this->told());
+    }
+
     public function test_each_person_reads_for_themselves(): void
     {
         $this->alert(['condition' => self::ANY_MOVE]);

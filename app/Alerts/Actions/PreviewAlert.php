@@ -75,9 +75,12 @@ final readonly class PreviewAlert
         $seen = [];
         $told = [];
         $silentUntil = 0;
+        $atFloorSince = null;
         // What is held against some days ago needs what was before.
         foreach ((new ListingObservations($listing))->all($since->subDays(self::DAYS)) as $row) {
-            $moment = $this->moments->observed($listing, $row);
+            $at = CarbonImmutable::parse($row->observed_at)->getTimestamp();
+            $atFloorSince = $listing->floor_minor !== null && $row->price_minor <= $listing->floor_minor ? $atFloorSince ?? $at : null;
+            $moment = $this->moments->observed($listing, $row, $atFloorSince === null ? [] : ['at_floor' => $atFloorSince]);
             $found = $watcher->look($moment, fn (int $days): ?MarketMoment => self::before($seen, $moment->at - $days * 86_400));
             $seen[] = $moment;
             if ($found === [] || $moment->at < $since->getTimestamp() || $moment->at < $silentUntil) {

@@ -103,7 +103,10 @@ final readonly class AlertNotice
             'rival_promotion_begins' => Message::of('alert_promotion_begins', who: $who, price: $to, currency: $currency),
             'rival_promotion_ends' => Message::of('alert_promotion_ends', who: $who, price: $to, currency: $currency),
             'not_priced' => Message::of('alert_not_priced'),
-            'at_floor' => Message::of('alert_at_floor'),
+            'at_floor' => $finding['detail'] === null ? Message::of('alert_at_floor') : Message::of('alert_at_floor_for', days: (int) $finding['detail']),
+            'unsold' => Message::of('alert_unsold', days: (int) $finding['detail']),
+            'quiet' => Message::of('alert_quiet', days: (int) $finding['detail']),
+            'price_refused' => Message::of('alert_price_refused'),
             'reading_doubtful' => Message::of('alert_reading_doubtful'),
             default => Message::of('alert_reading_failing'),
         };

@@ -23,6 +23,7 @@ final readonly class Timetable
         $schedule->command('pricing:price-wars')->everyFiveMinutes()->withoutOverlapping(5);
         $schedule->command('screens:note-positions')->everyFiveMinutes();
         $schedule->command('watching:drop-old')->everyTenMinutes()->withoutOverlapping(10);
+        $schedule->command('alerts:look-again')->hourly()->withoutOverlapping(30);
         $schedule->command('retention:run')->daily();
         $schedule->command('catalogue:remove-files')->daily();
     }

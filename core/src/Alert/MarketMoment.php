@@ -21,8 +21,7 @@ final readonly class MarketMoment
      * @param  array<string, int>  $figures  what prices are held against: floor, ceiling, cost, map, rrp, as far as they are known
      * @param  list<SeenOffer>  $offers
      * @param  bool|null  $holdsBuyBox  null: there is none
-     * @param  string|null  $problem  why it cannot be priced
-     * @param  list<string>  $readings  what is wrong with pages that are read for it: doubtful, failing
+     * @param  array<string, int>  $states  what the listing is, as ListingStands names it, and since when, in seconds since 1970
      */
     public function __construct(
         public int $at,
@@ -30,9 +29,7 @@ final readonly class MarketMoment
         public array $figures,
         array $offers,
         public ?bool $holdsBuyBox,
-        public ?string $problem = null,
-        public bool $isAtFloor = false,
-        public array $readings = [],
+        public array $states = [],
     ) {
         $bySeller = [];
         foreach ($offers as $offer) {
@@ -50,7 +47,7 @@ final readonly class MarketMoment
     {
         $offer = $this->offers[$seller] ?? null;
 
-        return new self($this->at, $this->ours, $this->figures, $offer === null ? [] : [$offer], $this->holdsBuyBox, $this->problem, $this->isAtFloor, $this->readings);
+        return new self($this->at, $this->ours, $this->figures, $offer === null ? [] : [$offer], $this->holdsBuyBox, $this->states);
     }
 
     /** The lowest that can be bought. */

@@ -32,6 +32,8 @@ final readonly class AlertReader
 
     private const MOST_DAYS = 30;
 
+    private const LONGEST_DAYS = 365;
+
     public function __construct(private Currency $currency)
     {
     }
@@ -52,7 +54,10 @@ final readonly class AlertReader
             'buy_box' => fn (Node $node): Condition => new BuyBoxChanged($node->object('kind', 'change')->at('change')->oneOf('lost', 'won') === 'won'),
             'rank' => fn (Node $node): Condition => new RankChanged($node->object('kind', 'change')->at('change')->oneOf('worse', 'better') === 'better'),
             'rival' => fn (Node $node): Condition => new RivalChanged(self::change($node->object('kind', 'change')->at('change'))),
-            'listing' => fn (Node $node): Condition => new ListingStands(self::state($node->object('kind', 'state')->at('state'))),
+            'listing' => fn (Node $node): Condition => new ListingStands(
+                self::state($node->object('kind', 'state', 'days')->at('state')),
+                $node->find('days')?->int(0, self::LONGEST_DAYS) ?? 0,
+            ),
         ]);
     }
 
@@ -64,6 +69,21 @@ final readonly class AlertReader
         }
         foreach ($document as $key => $value) {
             if ($key === 'amount' && $value !== null || self::hasAmounts($value)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** Whether what it says may change though nothing else does, because time goes by. */
+    public static function goesByDays(mixed $document): bool
+    {
+        if (! is_array($document)) {
+            return false;
+        }
+        foreach ($document as $key => $value) {
+            if ($key === 'days' && $value !== null && $value !== 0 || self::goesByDays($value)) {
                 return true;
             }
         }

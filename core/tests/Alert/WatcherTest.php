@@ -46,7 +46,8 @@ final class WatcherTest extends TestCase
         yield 'rival gone' => [['kind' => 'rival', 'change' => 'gone'], [self::at(2_000, ['a' => 2_100]), self::at(2_000, [])], [[], ['rival_gone a 2100']]];
         yield 'rival sold out and back' => [['kind' => 'any', 'conditions' => [['kind' => 'rival', 'change' => 'out_of_stock'], ['kind' => 'rival', 'change' => 'back']]], [self::at(2_000, ['a' => 2_100]), self::at(2_000, ['a' => -2_100]), self::at(2_000, ['a' => 2_100])], [[], ['rival_out_of_stock a 2100 2100'], ['rival_back a 2100 2100']]];
         yield 'both at once' => [['kind' => 'all', 'conditions' => [[...$any, 'direction' => 'down'], $below]], [self::at(2_000, ['a' => 2_200]), self::at(2_000, ['a' => 2_100]), self::at(2_000, ['a' => 1_900]), self::at(2_000, ['a' => 1_800])], [[], [], ['price_down a 2100 1900', 'price_below a 2000 1900'], ['price_down a 1900 1800', 'price_below a 2000 1800']]];
-        yield 'cannot be priced' => [['kind' => 'listing', 'state' => 'not_priced'], [self::at(2_000, []), self::at(2_000, [], problem: 'cost_missing'), self::at(2_000, [], problem: 'cost_missing')], [[], ['not_priced -'], []]];
+        yield 'cannot be priced' => [['kind' => 'listing', 'state' => 'not_priced'], [self::at(2_000, []), self::at(2_000, [], states: ['not_priced' => 0]), self::at(2_000, [], states: ['not_priced' => 0])], [[], ['not_priced -'], []]];
+        yield 'at its floor for three days' => [['kind' => 'listing', 'state' => 'at_floor', 'days' => 3], [self::at(1_500, []), self::at(1_500, [], states: ['at_floor' => -2 * 86_400]), self::at(1_500, [], states: ['at_floor' => -3 * 86_400]), self::at(1_500, [], states: ['at_floor' => -4 * 86_400])], [[], [], ['at_floor -'], []]];
         yield 'against a week ago' => [[...$any, 'days' => 7, 'percent' => '10'], [self::at(2_000, ['a' => 1_900]), self::at(2_000, ['a' => 1_850]), self::at(2_000, ['a' => 1_700]), self::at(2_000, ['a' => 1_690])], [[], [], ['price_down a 2000 1700'], []]];
     }
 
@@ -102,15 +103,18 @@ final class WatcherTest extends TestCase
         (new AlertReader(Currency::of('EUR')))->read(Node::of($document));
     }
 
-    /** @param  array<string, int>  $offers  landed, by seller; negative: sold out */
-    private static function at(int $ours, array $offers, ?bool $box = null, ?string $problem = null): MarketMoment
+    /**
+     * @param  array<string, int>  $offers  landed, by seller; negative: sold out
+     * @param  array<string, int>  $states
+     */
+    private static function at(int $ours, array $offers, ?bool $box = null, array $states = []): MarketMoment
     {
         $seen = [];
         foreach ($offers as $seller => $landed) {
             $seen[] = new SeenOffer($seller, abs($landed), $landed > 0);
         }
 
-        return new MarketMoment(0, $ours, ['floor' => 1_500], $seen, $box, $problem);
+        return new MarketMoment(0, $ours, ['floor' => 1_500], $seen, $box, $states);
     }
 
     private static function words(Finding $finding): string

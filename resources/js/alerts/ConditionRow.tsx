@@ -11,7 +11,9 @@ import {
     KINDS,
     percent,
     RELATIONS,
+    STATES_FOR_DAYS,
     WHOSE,
+    wholeDays,
     type ConditionDraft,
 } from './conditions';
 import { currencyFormat } from '@/edit/reading';
@@ -133,6 +135,17 @@ export function ConditionRow({ number, draft, currency, sellers, error, onChange
                     value={CHANGES[kind].some(([name]) => name === draft.change) ? draft.change : CHANGES[kind][0][0]}
                     options={CHANGES[kind]}
                     onChange={(next) => set({ change: next })}
+                />
+            )}
+            {kind === 'listing' && STATES_FOR_DAYS.includes(draft.change) && (
+                <FigureInput
+                    hideLabel
+                    className="w-[110px]"
+                    label={t('alerts.forDays')}
+                    unit={t('alerts.forDays')}
+                    reader={wholeDays}
+                    value={draft.forDays}
+                    onChange={(next) => set({ forDays: next })}
                 />
             )}
             {onRemove && (

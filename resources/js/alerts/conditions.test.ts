@@ -9,7 +9,8 @@ describe('the condition of an alert', () => {
         [{ kind: 'price_stands', whose: 'lowest', relation: 'below', to: 'map', amount: null }],
         [{ kind: 'prices_apart', whose: { seller: 'a' }, than: 'ours', percent: '10' }],
         [{ kind: 'buy_box', change: 'won' }],
-        [{ kind: 'listing', state: 'at_floor' }],
+        [{ kind: 'listing', state: 'not_priced' }],
+        [{ kind: 'listing', state: 'at_floor', days: 3 }],
     ])('is edited and comes out as it went in: %j', (document) => {
         expect(conditionOf(draftOf(document), 'EUR')).toEqual(document);
     });

@@ -1,6 +1,6 @@
 /** The condition of an alert as it is edited, and as the API has it. */
 import { t } from '@/messages/alerts';
-import { amountReader, currencyFormat, isRead, percentReader, type Reader } from '@/edit/reading';
+import { amountReader, currencyFormat, isRead, percentReader, wholeReader, type Reader } from '@/edit/reading';
 import type { Alert } from './queries';
 
 export const KINDS = [
@@ -69,10 +69,18 @@ export const CHANGES = {
     listing: [
         ['not_priced', t('alerts.notPriced')],
         ['at_floor', t('alerts.atFloor')],
+        ['unsold', t('alerts.unsold')],
+        ['price_refused', t('alerts.priceRefused')],
         ['reading_doubtful', t('alerts.readingDoubtful')],
         ['reading_failing', t('alerts.readingFailing')],
+        ['quiet', t('alerts.quiet')],
     ],
 } as const;
+
+/** What a listing is for some days before it is worth a word. */
+export const STATES_FOR_DAYS: string[] = ['at_floor', 'unsold', 'quiet'];
+
+export const wholeDays = wholeReader({ min: 0, max: 365 });
 
 /** Everything that any kind asks for; what a kind does not ask for is kept while another one is tried. */
 export interface ConditionDraft {
@@ -86,6 +94,7 @@ export interface ConditionDraft {
     to: string;
     amount: string;
     change: string;
+    forDays: string;
 }
 
 export const FIRST: ConditionDraft = {
@@ -99,6 +108,7 @@ export const FIRST: ConditionDraft = {
     to: 'ours',
     amount: '',
     change: '',
+    forDays: '7',
 };
 
 export const percent = percentReader({ min: 0, max: 1000 });
@@ -137,7 +147,10 @@ export function conditionOf(draft: ConditionDraft, currency: string): Document |
         return by === null ? null : { kind, whose: whoseOf(whose), than: whoseOf(draft.than), percent: by };
     }
     const chosen = CHANGES[kind].some(([name]) => name === change) ? change : CHANGES[kind][0][0];
-    return kind === 'listing' ? { kind, state: chosen } : { kind, change: chosen };
+    if (kind !== 'listing') return { kind, change: chosen };
+    if (!STATES_FOR_DAYS.includes(chosen)) return { kind, state: chosen };
+    const days = read(wholeDays, draft.forDays);
+    return days === null ? null : { kind, state: chosen, days: Number(days) };
 }
 
 export function draftOf(document: Document): ConditionDraft {
@@ -149,11 +162,12 @@ export function draftOf(document: Document): ConditionDraft {
         than: whoseFrom(document.than ?? FIRST.than),
         direction: text('direction', 'any'),
         percent: text('percent', ''),
-        days: text('days', '0'),
+        days: document.kind === 'listing' ? FIRST.days : text('days', '0'),
         relation: text('relation', FIRST.relation),
         to: text('to', FIRST.to),
         amount: text('amount', ''),
         change: text('change', text('state', '')),
+        forDays: document.kind === 'listing' ? text('days', '0') : FIRST.forDays,
     };
 }
 

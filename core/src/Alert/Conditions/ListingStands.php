@@ -8,28 +8,25 @@ use Wrasse\Core\Alert\Condition;
 use Wrasse\Core\Alert\Finding;
 use Wrasse\Core\Alert\Look;
 
-use function in_array;
-
-/** A listing cannot be priced, is at its floor, or a page that is read for it is in trouble. */
+/** A listing is something, for so many days at least: at its floor, not to be priced, unsold. */
 final readonly class ListingStands implements Condition
 {
-    public const STATES = ['not_priced', 'at_floor', 'reading_doubtful', 'reading_failing'];
+    /** quiet: nothing about its market has changed. */
+    public const STATES = ['not_priced', 'at_floor', 'unsold', 'price_refused', 'reading_doubtful', 'reading_failing', 'quiet'];
+
+    private const DAY_SECONDS = 86_400;
 
     /** @param  value-of<self::STATES>  $state */
-    public function __construct(private string $state)
+    public function __construct(private string $state, private int $days = 0)
     {
     }
 
     public function find(Look $look): array
     {
-        $now = $look->now;
-        $holds = match ($this->state) {
-            'not_priced' => $now->problem !== null,
-            'at_floor' => $now->isAtFloor,
-            'reading_doubtful' => in_array('doubtful', $now->readings, true),
-            'reading_failing' => in_array('failing', $now->readings, true),
-        };
+        $since = $look->now->states[$this->state] ?? null;
 
-        return $holds ? [new Finding($this->state, false, detail: $this->state === 'not_priced' ? $now->problem : null)] : [];
+        return $since !== null && $look->now->at - $since >= $this->days * self::DAY_SECONDS
+            ? [new Finding($this->state, false, detail: $this->days === 0 ? null : (string) $this->days)]
+            : [];
     }
 }
