@@ -89,8 +89,10 @@ const pictures = {
         await page.goto('/rules/new');
         await settle();
     },
-    runs: async () => {
-        await page.goto('/changes?view=runs');
+    alert: async () => {
+        await page.goto('/alerts?view=alerts');
+        await page.getByRole('link', { name: /^Crocks/ }).click();
+        await page.getByText(/messages on \d+ listings/).waitFor();
         await settle();
     },
     rules: async () => {

@@ -172,8 +172,8 @@ export default function AlertEditor({ alert, listing, onSaved }: Props) {
     });
     const fields = fieldsOf(edit.values, currency, alert);
     return (
-        <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_360px] overflow-auto max-[1000px]:grid-cols-1">
-            <div className="min-w-0 overflow-auto px-[18px] py-4">
+        <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_360px] overflow-auto max-[1000px]:block">
+            <div className="min-w-0 px-[18px] py-4 min-[1000px]:overflow-auto">
                 <EditForm
                     edit={edit}
                     save={t('alerts.save')}

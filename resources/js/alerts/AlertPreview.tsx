@@ -35,7 +35,7 @@ export function AlertPreview({ fields }: { fields: AlertFields | null }) {
                     <p className="font-bold" role="status">
                         {preview.data.told === 0
                             ? t('alerts.previewNone')
-                            : t('alerts.previewTold', { told: preview.data.told, listings: preview.data.listings })}
+                            : t('alerts.previewTold', { told: preview.data.told, listings: preview.data.looked_at })}
                     </p>
                     {preview.data.looked_at < preview.data.listings && (
                         <p className="text-[12.5px] text-text-2">

@@ -138,15 +138,20 @@ export function ConditionRow({ number, draft, currency, sellers, error, onChange
                 />
             )}
             {kind === 'listing' && STATES_FOR_DAYS.includes(draft.change) && (
-                <FigureInput
-                    hideLabel
-                    className="w-[110px]"
-                    label={t('alerts.forDays')}
-                    unit={t('alerts.forDays')}
-                    reader={wholeDays}
-                    value={draft.forDays}
-                    onChange={(next) => set({ forDays: next })}
-                />
+                <div className="flex gap-2">
+                    <span className="pt-1.5 text-text-2" aria-hidden="true">
+                        {t('alerts.forAtLeast')}
+                    </span>
+                    <FigureInput
+                        hideLabel
+                        className="w-[92px]"
+                        label={t('alerts.forAtLeast')}
+                        unit={t('alerts.days')}
+                        reader={wholeDays}
+                        value={draft.forDays}
+                        onChange={(next) => set({ forDays: next })}
+                    />
+                </div>
             )}
             {onRemove && (
                 <button
