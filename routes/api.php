@@ -32,6 +32,7 @@ use App\Publishing\Http\ChangeController;
 use App\Publishing\Http\RuleMovesController;
 use App\Publishing\Http\RunController;
 use App\Publishing\Http\UndoAnswersController;
+use App\Screens\Breaches\BreachController;
 use App\Screens\Http\ComparedGroupsController;
 use App\Screens\Http\EarningsController;
 use App\Screens\Http\HistoryController;
@@ -192,6 +193,13 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::delete('alert-destinations/{id}', [AlertDestinationController::class, 'destroy']);
     Route::post('alert-destinations/{id}/try', [AlertDestinationController::class, 'try'])->middleware('throttle:20,1');
     Route::get('alert-destinations/{id}/deliveries', [AlertDestinationController::class, 'deliveries']);
+
+    Route::get('breaches', [BreachController::class, 'index']);
+    Route::get('breaches/sellers', [BreachController::class, 'sellers']);
+    Route::get('breaches/brands', [BreachController::class, 'brands']);
+    Route::get('breaches/export', [BreachController::class, 'export'])->middleware('heavy');
+    Route::get('breaches/report', [BreachController::class, 'report'])->middleware('heavy');
+    Route::get('breaches/{id}/evidence', [BreachController::class, 'evidence']);
 
     Route::get('changes', [ChangeController::class, 'index']);
     Route::post('changes/{id}/undo', [ChangeController::class, 'undo']);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Alerts;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Models\Listing;
 use App\Market\WebOffers;
 use Carbon\CarbonImmutable;
@@ -15,8 +16,11 @@ use Wrasse\Core\Money\Basis;
 use Wrasse\Core\Money\Currency;
 
 /** Listings and their markets as alerts look at them: now, and as they were observed. */
-final readonly class Moments
+final class Moments
 {
+    /** @var array<int, string> currencies of workspaces; none changes */
+    private array $currencies = [];
+
     /**
      * @param  list<int>  $listingIds
      * @return array<int, array{Listing, MarketMoment}> by listing; those that are sold
@@ -90,7 +94,8 @@ final readonly class Moments
     {
         $landed = fn (int $figure): int => Basis::Landed->figure($figure, $listing->shipping_minor);
         $product = $listing->product;
-        $isOwnCurrency = ($product->cost_currency ?? $listing->channel->currency) === $listing->channel->currency;
+        $own = $this->currencies[$listing->workspace_id] ??= Workspace::query()->findOrFail($listing->workspace_id)->currency;
+        $currency = $listing->channel->currency;
 
         return new MarketMoment(
             $at,
@@ -98,9 +103,10 @@ final readonly class Moments
             array_map($landed, array_filter([
                 'floor' => $listing->floor_minor,
                 'ceiling' => $listing->ceiling_minor,
-                'cost' => $isOwnCurrency ? $product->cost_minor : null,
-                'map' => $isOwnCurrency ? $product->map_minor : null,
-                'rrp' => $isOwnCurrency ? $product->rrp_minor : null,
+                'cost' => ($product->cost_currency ?? $own) === $currency ? $product->cost_minor : null,
+                // Recommended and advertised prices are in the currency of the workspace, and never converted.
+                'map' => $own === $currency ? $product->map_minor : null,
+                'rrp' => $own === $currency ? $product->rrp_minor : null,
             ], fn (?int $figure): bool => $figure !== null)),
             $offers,
             $holdsBuyBox,

@@ -15,7 +15,7 @@ final readonly class ObservedOffers
     /**
      * @param  string  $json  of an observation
      * @param  int  $shipping  ours, in minor units
-     * @return Generator<array{seller: string, landed: int, figure: int, buy_box: bool, is_web: bool}> landed: with shipping;
+     * @return Generator<array{seller: string, price: int, landed: int, figure: int, buy_box: bool, is_web: bool}> price: without shipping; landed: with it;
      *     figure: what our price would have to be to cost the buyer as much; both in minor units
      */
     public static function comparable(string $json, string $condition, int $shipping, Currency $currency): Generator
@@ -26,12 +26,11 @@ final readonly class ObservedOffers
             if (($offer['condition'] ?? 'new') !== $condition || ! ($offer['in_stock'] ?? true)) {
                 continue;
             }
-            $landed = Basis::Landed->figure(
-                $currency->parse((string) $offer['price']),
-                $currency->parse((string) ($offer['shipping'] ?? '0')),
-            );
+            $price = $currency->parse((string) $offer['price']);
+            $landed = Basis::Landed->figure($price, $currency->parse((string) ($offer['shipping'] ?? '0')));
             yield [
                 'seller' => (string) $offer['seller'],
+                'price' => $price,
                 'landed' => $landed,
                 'figure' => Basis::Landed->itemPrice($landed, $shipping),
                 'buy_box' => (bool) ($offer['buy_box'] ?? false),

@@ -141,6 +141,26 @@ final class AlertTest extends TestCase
         self::assertSame([], $this->told());
     }
 
+    public function test_what_is_known_in_the_currency_of_the_workspace_is_no_figure_in_another(): void
+    {
+        $this->crock->product->update(['map_minor' => 3_000, 'cost_minor' => 3_000]);
+        foreach (['map', 'cost'] as $figure) {
+            $this->alert(['condition' => ['kind' => 'price_stands', 'whose' => 'lowest', 'relation' => 'below', 'to' => $figure]]);
+        }
+        $this->offers(['tidal' => '60.00']);
+        $this->look();
+        $this->crock->channel->update(['currency' => 'CHF']);
+        $this->offers(['tidal' => '20.00']);
+        $this->look();
+        self::assertSame([], $this->told());
+        $this->crock->channel->update(['currency' => 'EUR']);
+        $this->offers(['tidal' => '60.00']);
+        $this->look();
+        $this->offers(['tidal' => '20.00']);
+        $this->look();
+        self::assertCount(2, $this->told());
+    }
+
     public function test_it_is_not_told_again_for_so_many_hours_nor_while_muted_nor_after_its_last_day(): void
     {
         $again = $this->alert(['condition' => self::ANY_MOVE, 'again_hours' => 6]);

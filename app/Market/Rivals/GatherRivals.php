@@ -60,11 +60,11 @@ final readonly class GatherRivals
             ->limit(self::LISTINGS)
             ->pluck('listing_id');
         $rivals = self::rivals($workspace->id);
-        foreach (Listing::query()->whereIn('id', $ids)->with('channel')->orderBy('id')->get() as $listing) {
-            DB::transaction(function () use ($listing, $rivals): void {
+        foreach (Listing::query()->whereIn('id', $ids)->with(['channel', 'product'])->orderBy('id')->get() as $listing) {
+            DB::transaction(function () use ($workspace, $listing, $rivals): void {
                 $market = self::market($listing);
                 if ($market !== null) {
-                    $this->gather($listing, $market, $rivals);
+                    $this->gather($listing, $market, $rivals, $workspace->currency);
                 }
             });
         }
@@ -110,7 +110,7 @@ final readonly class GatherRivals
     }
 
     /** @param  array<string, int>  $rivals */
-    private function gather(Listing $listing, stdClass $market, array $rivals): void
+    private function gather(Listing $listing, stdClass $market, array $rivals, string $ownCurrency): void
     {
         $known = $market->gathered_until === null ? null : CarbonImmutable::parse($market->gathered_until);
         $since = $known ?? CarbonImmutable::now()->subDays(self::DAYS);
@@ -119,17 +119,21 @@ final readonly class GatherRivals
             $this->ours->since($listing->id, $since->subSeconds(RivalTrail::LONGEST_REACTION_SECONDS)),
             $this->movedAt($listing->id, $since),
         );
+        $breaches = new ListingBreaches($listing, $ownCurrency);
         $moves = [];
         $until = $since;
         foreach ((new ListingObservations($listing))->all($since->addMicrosecond()) as $seen) {
             $until = CarbonImmutable::parse($seen->observed_at);
+            $offers = $this->offers($listing, (string) $seen->offers, $rivals);
             $moves[$until->format(self::TIME)] = $trail->observe(
                 $until->getTimestamp(),
                 $seen->price_minor,
-                array_column($this->offers($listing, (string) $seen->offers, $rivals), 'landed', 'rival'),
+                array_column($offers, 'landed', 'rival'),
             );
+            $breaches->observe($until, $seen->price_minor, array_column($offers, 'price', 'rival'));
         }
         $this->write($listing, $moves);
+        $breaches->save();
         $this->stand($listing, $market, $rivals);
         // Whoever has observed it meanwhile has left more to gather.
         DB::update(
@@ -146,17 +150,17 @@ final readonly class GatherRivals
      * The lowest offer of each rival that can be compared.
      *
      * @param  array<string, int>  $rivals
-     * @return array<int, array{rival: int, landed: int, buy_box: bool}> by rival
+     * @return array<int, array{rival: int, price: int, landed: int, buy_box: bool}> by rival
      */
     private function offers(Listing $listing, string $json, array $rivals): array
     {
         $lowest = [];
         $currency = Currency::of($listing->channel->currency);
         $offers = ObservedOffers::comparable($json, $listing->condition, $listing->shipping_minor, $currency);
-        foreach ($offers as ['seller' => $seller, 'landed' => $landed, 'buy_box' => $holdsBuyBox, 'is_web' => $isWeb]) {
+        foreach ($offers as ['seller' => $seller, 'price' => $price, 'landed' => $landed, 'buy_box' => $holdsBuyBox, 'is_web' => $isWeb]) {
             $rival = $rivals[self::key($isWeb ? null : $listing->channel_id, $seller)] ?? null;
             if ($rival !== null && $landed < ($lowest[$rival]['landed'] ?? PHP_INT_MAX)) {
-                $lowest[$rival] = ['rival' => $rival, 'landed' => $landed, 'buy_box' => $holdsBuyBox];
+                $lowest[$rival] = ['rival' => $rival, 'price' => $price, 'landed' => $landed, 'buy_box' => $holdsBuyBox];
             }
         }
 

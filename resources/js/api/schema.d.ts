@@ -1379,6 +1379,108 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/breaches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Prices below the advertised minimum or above the recommended price, ours first */
+        get: operations["listBreaches"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/breaches/sellers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The same by seller: how often, on how many listings, how far off */
+        get: operations["breachesBySeller"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/breaches/brands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The same by brand */
+        get: operations["breachesByBrand"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/breaches/{id}/evidence": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was seen: the offer as it was observed, and the page as it was kept */
+        get: operations["breachEvidence"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/breaches/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The same as CSV, all of them */
+        get: operations["exportBreaches"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/breaches/report": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The same as PDF, with what was seen */
+        get: operations["reportBreaches"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/rules/{id}/groups": {
         parameters: {
             query?: never;
@@ -3129,6 +3231,76 @@ export interface components {
             /** Format: date-time */
             finished_at: string | null;
         };
+        /** @description What was seen of a price at its furthest off: the offer as it was observed, and the page as it was kept. */
+        PriceBreachEvidence: {
+            /**
+             * Format: date-time
+             * @description When the market was observed; null: that is not kept any more.
+             */
+            observed_at: string | null;
+            /** @description The offer as the channel told it; null: it is ours, or not kept any more. */
+            offer: {
+                [key: string]: unknown;
+            } | null;
+            /** @description Our own price then, without shipping, in minor units. */
+            price_minor: number | null;
+            /** @description The reading whose page shows it; null: it is from a marketplace, or not kept any more. */
+            reading_id: number | null;
+            /** @description The address of that page. */
+            url: string | null;
+        };
+        /** @description What one seller, or the sellers of one brand, asked too little or too much for. */
+        PriceBreachGroup: {
+            /** @description The rival; null: us, or it is a brand. */
+            rival_id: number | null;
+            /** @description Of the seller or brand; null: us, or without a brand. */
+            name: string | null;
+            /** @description How often. */
+            times: number;
+            /** @description On how many listings. */
+            listings: number;
+            /** @description How many of them go on. */
+            open: number;
+            /** @description The furthest off, of the limit. */
+            worst_percent: string;
+            /** @description Days altogether, each listing by itself. */
+            days: string;
+            /** @description Whether it has happened on a listing three times or more. */
+            is_repeated: boolean;
+        };
+        /** @description A time in which someone asked less than the advertised minimum, or more than the recommended price. */
+        PriceBreach: {
+            id: number;
+            listing_id: number;
+            sku: string;
+            title: string;
+            brand: string | null;
+            channel: string;
+            /** @description Null: it is ours. */
+            rival_id: number | null;
+            /** @description The name of who asked it; null: us. */
+            rival: string | null;
+            /** @description Seen on a page of a shop of its own. */
+            is_web: boolean;
+            /** @description The advertised minimum, or the recommended price, then. */
+            limit: string;
+            /** @description The price that was furthest off, without shipping. */
+            worst: string;
+            /** @description Of the limit. */
+            worst_percent: string;
+            /** Format: date-time */
+            worst_at: string;
+            /** @description The last one. */
+            latest: string;
+            currency: string;
+            /** Format: date-time */
+            began_at: string;
+            /**
+             * Format: date-time
+             * @description Null: it goes on.
+             */
+            ended_at: string | null;
+        };
         /** @description A decided price that waits for a person. */
         Approval: {
             id: number;
@@ -3998,6 +4170,15 @@ export interface components {
     };
     responses: never;
     parameters: {
+        /** @description minimum: less than the advertised minimum; maximum: more than the recommended price. */
+        breach_kind: "minimum" | "maximum";
+        /** @description Those that went on at some time in as many days; 30 unless said. */
+        breach_days: number;
+        /** @description Only those that go on. */
+        breach_open: boolean;
+        /** @description Of one rival; 0: ours. */
+        breach_rival: number;
+        breach_brand: string;
         /** @description SKU, GTIN or words */
         listing_q: string;
         listing_channel: number;
@@ -7007,6 +7188,187 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listBreaches: {
+        parameters: {
+            query?: {
+                /** @description minimum: less than the advertised minimum; maximum: more than the recommended price. */
+                kind?: components["parameters"]["breach_kind"];
+                /** @description Those that went on at some time in as many days; 30 unless said. */
+                days?: components["parameters"]["breach_days"];
+                /** @description Only those that go on. */
+                open?: components["parameters"]["breach_open"];
+                /** @description Of one rival; 0: ours. */
+                rival?: components["parameters"]["breach_rival"];
+                brand?: components["parameters"]["breach_brand"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Two hundred at most, then the furthest off */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PriceBreach"][];
+                };
+            };
+        };
+    };
+    breachesBySeller: {
+        parameters: {
+            query?: {
+                /** @description minimum: less than the advertised minimum; maximum: more than the recommended price. */
+                kind?: components["parameters"]["breach_kind"];
+                /** @description Those that went on at some time in as many days; 30 unless said. */
+                days?: components["parameters"]["breach_days"];
+                /** @description Only those that go on. */
+                open?: components["parameters"]["breach_open"];
+                /** @description Of one rival; 0: ours. */
+                rival?: components["parameters"]["breach_rival"];
+                brand?: components["parameters"]["breach_brand"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Ours first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PriceBreachGroup"][];
+                };
+            };
+        };
+    };
+    breachesByBrand: {
+        parameters: {
+            query?: {
+                /** @description minimum: less than the advertised minimum; maximum: more than the recommended price. */
+                kind?: components["parameters"]["breach_kind"];
+                /** @description Those that went on at some time in as many days; 30 unless said. */
+                days?: components["parameters"]["breach_days"];
+                /** @description Only those that go on. */
+                open?: components["parameters"]["breach_open"];
+                /** @description Of one rival; 0: ours. */
+                rival?: components["parameters"]["breach_rival"];
+                brand?: components["parameters"]["breach_brand"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The most often first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PriceBreachGroup"][];
+                };
+            };
+        };
+    };
+    breachEvidence: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As far as it is kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PriceBreachEvidence"];
+                };
+            };
+            /** @description None */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    exportBreaches: {
+        parameters: {
+            query?: {
+                /** @description minimum: less than the advertised minimum; maximum: more than the recommended price. */
+                kind?: components["parameters"]["breach_kind"];
+                /** @description Those that went on at some time in as many days; 30 unless said. */
+                days?: components["parameters"]["breach_days"];
+                /** @description Only those that go on. */
+                open?: components["parameters"]["breach_open"];
+                /** @description Of one rival; 0: ours. */
+                rival?: components["parameters"]["breach_rival"];
+                brand?: components["parameters"]["breach_brand"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description CSV */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    reportBreaches: {
+        parameters: {
+            query?: {
+                /** @description minimum: less than the advertised minimum; maximum: more than the recommended price. */
+                kind?: components["parameters"]["breach_kind"];
+                /** @description Those that went on at some time in as many days; 30 unless said. */
+                days?: components["parameters"]["breach_days"];
+                /** @description Only those that go on. */
+                open?: components["parameters"]["breach_open"];
+                /** @description Of one rival; 0: ours. */
+                rival?: components["parameters"]["breach_rival"];
+                brand?: components["parameters"]["breach_brand"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description PDF */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
                 };
             };
         };

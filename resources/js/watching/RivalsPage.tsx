@@ -23,12 +23,13 @@ import { useChosen } from './useChosen';
 import { useWatchKeys } from './useWatchKeys';
 
 const AddWatches = lazy(() => import('./AddWatches'));
+const Breaches = lazy(() => import('@/market/Breaches'));
 const Matrix = lazy(() => import('@/market/Matrix'));
 const RecipeBench = lazy(() => import('./RecipeBench'));
 
 const PAGE = 100;
 
-type View = 'attention' | 'all' | 'compare' | 'pages' | 'sites' | 'recipe';
+type View = 'attention' | 'all' | 'compare' | 'minimum' | 'pages' | 'sites' | 'recipe';
 
 /** All competitors: what needs a person, sellers on marketplaces and shops side by side, and the pages that are read. */
 export default function RivalsPage() {
@@ -44,6 +45,7 @@ export default function RivalsPage() {
         ['attention', t('watching.needsALook', { many: waiting ?? 0 })],
         ['all', t('watching.allRivals')],
         ['compare', t('watching.compare')],
+        ['minimum', t('watching.minimumPrices')],
         ['pages', t('watching.pages')],
         ['sites', t('watching.sites')],
     ];
@@ -85,6 +87,11 @@ export default function RivalsPage() {
             {view === 'compare' && (
                 <Suspense fallback={null}>
                     <Matrix />
+                </Suspense>
+            )}
+            {view === 'minimum' && (
+                <Suspense fallback={null}>
+                    <Breaches />
                 </Suspense>
             )}
             {view === 'sites' && <Sites />}
