@@ -90,10 +90,10 @@ final class AlertsTest extends TestCase
         $this->ours->exec("UPDATE listing_markets SET offers = jsonb_set(offers::jsonb, '{0,price}', '\"{$price}\"')::json WHERE listing_id IN ({$some})");
     }
 
-    /** As if a minute had passed: nobody sends any more who was killed, and what waits is due. */
+    /** As if some minutes had passed: nobody sends any more who was killed, and what waits is due. */
     private function letTimePass(): void
     {
-        $this->ours->exec("UPDATE alert_deliveries SET claimed_at = claimed_at - interval '61 seconds' WHERE state = 'sending'");
+        $this->ours->exec("UPDATE alert_deliveries SET claimed_at = claimed_at - interval '151 seconds' WHERE state = 'sending'");
         $this->ours->exec("UPDATE alert_deliveries SET due_at = now() - interval '1 second' WHERE state = 'queued'");
         $this->ours->exec('UPDATE alert_destinations SET paused_at = NULL, failures = 0');
         $this->ours->exec("UPDATE alert_deliveries SET attempts = 0 WHERE state = 'queued'");

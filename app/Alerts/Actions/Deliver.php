@@ -8,6 +8,7 @@ use App\Alerts\Destinations\DeliveryFailed;
 use App\Alerts\Destinations\Senders;
 use App\Alerts\Models\AlertDestination;
 use App\Alerts\Models\AlertMessage;
+use App\Alerts\Models\DestinationKind;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
@@ -20,8 +21,9 @@ use Illuminate\Support\Str;
 final readonly class Deliver
 {
     /** A process that has not come back by then has died. */
-    public const INTERRUPTED_SECONDS = 60;
+    public const INTERRUPTED_SECONDS = 150;
 
+    /** A room of a chat gets one at a time: it does not know what is sent to it again. */
     private const AT_ONCE = 50;
 
     private const FIRST_WAIT_SECONDS = 30;
@@ -84,7 +86,7 @@ final readonly class Deliver
         $due = $ofIt()->where('state', 'queued')->where('due_at', '<=', $now->format(self::TIME));
         $key = $underWay->batch ?? (clone $due)->whereNotNull('batch')->orderBy('id')->value('batch');
         if ($key === null) {
-            $ids = $due->orderBy('id')->limit(self::AT_ONCE)->pluck('id');
+            $ids = $due->orderBy('id')->limit($destination->kind === DestinationKind::Chat ? 1 : self::AT_ONCE)->pluck('id');
             $key = $ids->isEmpty() ? null : (string) Str::uuid();
             DB::table('alert_deliveries')->where('workspace_id', $workspaceId)->whereIn('id', $ids)->update(['batch' => $key]);
         }

@@ -19,8 +19,12 @@ final class DeliverJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
 
     private const SECONDS = 5;
 
+    /** A mail server may take its time with each of its answers. */
+    private const TIMEOUT_SECONDS = 120;
+
     public function __construct(public readonly int $workspaceId, public readonly int $destinationId)
     {
+        $this->timeout = self::TIMEOUT_SECONDS;
         $this->onQueue('deliveries');
     }
 
