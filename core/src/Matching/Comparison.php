@@ -34,7 +34,7 @@ final class Comparison
     private const EXTRA = 0.4;
 
     /** The same where a model says already what it is. */
-    private const EXTRA_WITH_MODEL = 1.4;
+    private const EXTRA_WITH_MODEL = 0.8;
 
     /** Weight of words that one has where the other has others. */
     private const INSTEAD = 0.0;
@@ -62,6 +62,18 @@ final class Comparison
 
     private readonly TitleWords $words;
 
+    /** @var list<Measure> */
+    private array $ourMeasures;
+
+    /** @var list<Measure> */
+    private array $theirMeasures;
+
+    /** @var array<int, string> */
+    private array $ourNumbers;
+
+    /** @var array<int, string> */
+    private array $theirNumbers;
+
     /** Whether both have a model that hardly anything else of the brand has. */
     private bool $hasNamingModel = false;
 
@@ -75,6 +87,12 @@ final class Comparison
         TokenWeights $weights,
         array $distinctions,
     ) {
+        $this->ourMeasures = $ours->measures;
+        $this->theirMeasures = $theirs->measures;
+        $this->ourNumbers = $ours->numbers;
+        $this->theirNumbers = $theirs->numbers;
+        self::supplyUnits($this->ourMeasures, $this->theirMeasures, $this->theirNumbers);
+        self::supplyUnits($this->theirMeasures, $this->ourMeasures, $this->ourNumbers);
         $this->gtin();
         $this->brand();
         $this->partNumber();
@@ -250,11 +268,9 @@ final class Comparison
     private function models(): array
     {
         $common = $taken = [];
-        $left = fn (ReadProduct $one, ReadProduct $other): array => array_values(array_filter(
-            [...$one->models, ...$one->numbers],
-            fn (string $model): bool => $model !== '' && $model !== $one->mpn && $model !== $other->mpn && $model !== $one->brand,
-        ));
-        [$ours, $theirs] = [$left($this->ours, $this->theirs), $left($this->theirs, $this->ours)];
+        $known = ['', $this->ours->mpn, $this->theirs->mpn, $this->ours->brand, $this->theirs->brand];
+        $ours = array_values(array_diff([...$this->ours->models, ...$this->ourNumbers], $known));
+        $theirs = array_values(array_diff([...$this->theirs->models, ...$this->theirNumbers], $known));
         foreach ([[&$ours, &$theirs, $this->theirs], [&$theirs, &$ours, $this->ours]] as [&$mine, &$others, $other]) {
             foreach ($mine as $i => $model) {
                 if (in_array($model, $others, true)) {
@@ -299,7 +315,7 @@ final class Comparison
     private function measures(): void
     {
         $dimensions = [];
-        foreach ([$this->ours->measures, $this->theirs->measures] as $side => $measures) {
+        foreach ([$this->ourMeasures, $this->theirMeasures] as $side => $measures) {
             foreach ($measures as $measure) {
                 $dimensions[$measure->dimension][$side][] = $measure;
             }
@@ -314,6 +330,26 @@ final class Comparison
                 default => Agreement::OneSided,
             };
             $this->add('measure', $agreement, self::shown($ours), self::shown($theirs));
+        }
+    }
+
+    /**
+     * "M8x50" says 50 mm where the other one does: a number without a unit is taken for a measure of a dimension that is not
+     * measured otherwise.
+     *
+     * @param  list<Measure>  $measures
+     * @param  list<Measure>  $others
+     * @param  array<int, string>  $numbers  of the others
+     */
+    private static function supplyUnits(array $measures, array &$others, array &$numbers): void
+    {
+        $measured = array_map(fn (Measure $other): string => $other->dimension, $others);
+        foreach ($measures as $measure) {
+            $at = array_search($measure->number(), $numbers, true);
+            if ($at !== false && ! in_array($measure->dimension, $measured, true)) {
+                unset($numbers[$at]);
+                $others[] = $measure;
+            }
         }
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Wrasse\Core\Matching;
 
 use function abs;
+use function explode;
 use function max;
 
 /** A measure as a title says it, in the units in which it compares. */
@@ -33,6 +34,12 @@ final readonly class Measure
         public bool $isImperial,
         public string $shown,
     ) {
+    }
+
+    /** As it is said, without its unit. */
+    public function number(): string
+    {
+        return explode(' ', $this->shown)[0];
     }
 
     public function equals(self $other): bool

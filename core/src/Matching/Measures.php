@@ -54,12 +54,11 @@ final class Measures
         $number = Measure::NUMBER;
         $unit = self::unit();
         $measures = [];
-        // The ways in which it is laid out share a unit: "20 x 30 cm".
-        foreach ($title->take("/(?<![\\p{L}\\p{N}.,])({$number})(?: ?-?{$unit})?(?: ?x ?({$number})(?: ?-?{$unit})?)(?: ?x ?({$number}))? ?-?({$unit})(?![\\p{L}\\p{N}])/u") as $found) {
-            $last = $found[4];
-            foreach ([$found[1], $found[2], $found[3]] as $one) {
+        // Sides that are laid beside each other share a unit, unless each has its own: "20 x 30 cm", "2 m x 20 mm".
+        foreach ($title->take("/(?<![\\p{L}\\p{N}.,])({$number})(?: ?-?({$unit})(?!\\p{L}))?(?: ?x ?({$number})(?: ?-?({$unit})(?!\\p{L}))?)(?: ?x ?({$number}))? ?-?({$unit})(?![\\p{L}\\p{N}])/u") as $found) {
+            foreach ([[$found[1], $found[2]], [$found[3], $found[4]], [$found[5], '']] as [$one, $own]) {
                 if ($one !== '') {
-                    $measures[] = self::measure($one, $last);
+                    $measures[] = self::measure($one, $own === '' ? $found[6] : $own);
                 }
             }
         }
