@@ -13,7 +13,9 @@ use PHPUnit\Framework\TestCase;
  */
 final class AlertsTest extends TestCase
 {
-    use RealProcesses;
+    use RealProcesses {
+        tearDown as private endProcesses;
+    }
 
     private const KILLS = 200;
 
@@ -60,6 +62,13 @@ final class AlertsTest extends TestCase
 
         $this->assertEachMoveIsToldOnce($listings, $first);
         $this->assertEachMessageHasComeOnce($before);
+    }
+
+    protected function tearDown(): void
+    {
+        $this->mood('well');
+        $this->ours->exec('DELETE FROM alerts; DELETE FROM alert_checks');
+        $this->endProcesses();
     }
 
     /** Any move of a price, by mail and by webhook. */

@@ -86,7 +86,7 @@ trait RealProcesses
                 $this->ours,
                 <<<'SQL'
                 SELECT (SELECT count(*) FROM price_changes WHERE state IN ('queued', 'sending',
-                    'sent')) + (SELECT count(*) FROM feeds WHERE state <> 'closed') + (SELECT count(*) FROM jobs WHERE queue <> 'watching') + (SELECT count(*) FROM pending_decisions)
+                    'sent')) + (SELECT count(*) FROM feeds WHERE state <> 'closed') + (SELECT count(*) FROM jobs WHERE queue NOT IN ('watching', 'alerts', 'deliveries')) + (SELECT count(*) FROM pending_decisions)
                 SQL,
             );
         } while ($open > 0 && time() < $until);
