@@ -148,7 +148,7 @@ test('a seller brings in costs, sets limits, makes a rule, and the price follows
     expect((await detail(page)).listing.price).toBe(FLOOR);
 
     // The ledger tells it all again.
-    await page.getByRole('link', { name: 'Changes' }).click();
+    await page.getByRole('link', { name: 'Changes', exact: true }).click();
     await page.getByLabel('Find changes by SKU, GTIN or words').fill(SKU);
     const newest = page.getByRole('grid', { name: 'Ledger' }).getByRole('row').nth(1);
     await expect(newest).toContainText(FLOOR);
