@@ -25,7 +25,7 @@ final class AlertsTest extends TestCase
 
     private const MOODS = ['well', 'down', 'slow', 'greylisting', 'refusing', 'cutting'];
 
-    private const LONGEST_SECONDS = 420;
+    private const LONGEST_SECONDS = 900;
 
     private int $workspace;
 
