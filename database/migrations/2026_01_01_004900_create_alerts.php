@@ -106,6 +106,7 @@ return new class extends Migration
                 due_at timestamptz NOT NULL,
                 batch uuid,
                 attempts smallint NOT NULL DEFAULT 0,
+                refusals smallint NOT NULL DEFAULT 0,
                 claimed_at timestamptz,
                 settled_at timestamptz,
                 problem text,

@@ -424,6 +424,8 @@ final class AlertTest extends TestCase
         // Someone has it sent again: refused once more it is given up, and what comes later goes out.
         $this->as()->patchJson("/api/v1/alert-destinations/{$id}", ['is_paused' => false])->assertOk();
         $this->look();
+        $this->travel(1)->hours();
+        $this->look();
         self::assertSame('failed', $this->as()->getJson("/api/v1/alert-destinations/{$id}/deliveries")->json('0.state'));
         $status = 200;
         $this->offers(['tidal' => '23.00']);

@@ -105,7 +105,7 @@ final class AlertsTest extends TestCase
         $this->ours->exec("UPDATE alert_deliveries SET claimed_at = claimed_at - interval '151 seconds' WHERE state = 'sending'");
         $this->ours->exec("UPDATE alert_deliveries SET due_at = now() - interval '1 second' WHERE state = 'queued'");
         $this->ours->exec('UPDATE alert_destinations SET paused_at = NULL, failures = 0');
-        $this->ours->exec("UPDATE alert_deliveries SET attempts = 0 WHERE state = 'queued'");
+        $this->ours->exec("UPDATE alert_deliveries SET refusals = 0 WHERE state <> 'delivered'");
         $this->ours->exec("UPDATE jobs SET reserved_at = NULL, available_at = 0 WHERE queue IN ('alerts', 'deliveries')");
         $this->ours->exec("DELETE FROM cache_locks WHERE key LIKE '%LookAtListingsJob%' OR key LIKE '%DeliverJob%'");
     }

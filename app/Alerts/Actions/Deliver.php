@@ -122,7 +122,10 @@ final readonly class Deliver
         }
         $destination->save();
         $wait = min(self::LONGEST_WAIT_SECONDS, $failure->retrySeconds ?? self::FIRST_WAIT_SECONDS * 2 ** min(20, $destination->failures - 1));
-        $isGivenUp = $failure->isFinal && self::batch($workspaceId, $key)->min('attempts') > self::MOST_FINAL;
+        if ($failure->isFinal) {
+            self::batch($workspaceId, $key)->increment('refusals');
+        }
+        $isGivenUp = $failure->isFinal && self::batch($workspaceId, $key)->min('refusals') > self::MOST_FINAL;
         self::batch($workspaceId, $key)->update([
             'state' => $isGivenUp ? 'failed' : 'queued',
             'due_at' => CarbonImmutable::now()->addSeconds($wait)->format(self::TIME),
