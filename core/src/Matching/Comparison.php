@@ -96,15 +96,15 @@ final class Comparison
         $this->gtin();
         $this->brand();
         $this->partNumber();
-        [$ourModels, $theirModels] = $this->models();
+        $models = $this->models();
         foreach ($distinctions as $distinction) {
             $kind = $distinction->kind();
             $this->add($kind, $distinction->agreement($ours->stated[$kind], $theirs->stated[$kind]), implode(', ', $ours->stated[$kind]), implode(', ', $theirs->stated[$kind]));
         }
         $this->measures();
         $this->words = TitleWords::compare(
-            $this->named($ours->words, $ourModels),
-            $this->named($theirs->words, $theirModels),
+            $this->named($ours->words, $models),
+            $this->named($theirs->words, $models),
             $weights,
         );
         $this->title();
@@ -263,7 +263,7 @@ final class Comparison
     /**
      * "MX 500", "MX-500" and "MX500" are the same model. A part number of the other side is none of the title.
      *
-     * @return array{list<string>, list<string>} words of each title that belong to a model that both have
+     * @return list<string> words of the titles that belong to a model that both have
      */
     private function models(): array
     {
@@ -296,7 +296,7 @@ final class Comparison
         $both = array_values(array_unique($common));
         $this->add('model', $agreement, implode(', ', $agreement === Agreement::Equal ? $both : $ours), implode(', ', $agreement === Agreement::Equal ? $both : $theirs));
 
-        return [$taken, $taken];
+        return $taken;
     }
 
     /** @param  list<string>  $models */

@@ -110,13 +110,12 @@ final readonly class ReadProduct
     /** Whether the title has this name, written in one word or several. */
     public function names(string $squeezed): bool
     {
-        $title = $this->squeezed;
-        if ($squeezed === '' || ! str_contains(str_replace(' ', '', $title), $squeezed)) {
+        if ($squeezed === '' || ! str_contains(str_replace(' ', '', $this->squeezed), $squeezed)) {
             return false;
         }
-        $letters = implode(' ?', mb_str_split(preg_quote($squeezed, '/')));
+        $letters = implode(' ?', mb_str_split($squeezed));
 
-        return preg_match("/(?<![\\p{L}\\p{N}]){$letters}(?![\\p{L}\\p{N}])/u", $title) === 1;
+        return preg_match("/(?<![\\p{L}\\p{N}]){$letters}(?![\\p{L}\\p{N}])/u", $this->squeezed) === 1;
     }
 
     /** The word of the title that is most likely this name, misspelt; null: there is none. */
