@@ -10,7 +10,9 @@ use App\Support\Http\IdList;
 use App\Support\Live\Announce;
 use App\Support\Live\Topic;
 use App\Support\Tenancy\CurrentWorkspace;
+use Closure;
 use Illuminate\Container\Attributes\CurrentUser;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -57,9 +59,7 @@ final readonly class AlertMessageController
             $query->where('alert_id', $given['alert']);
         }
         if ($request->boolean('unread')) {
-            $query->whereNotExists(
-                fn ($reads) => $reads->from('alert_reads')->whereColumn('message_id', 'alert_messages.id')->where('user_id', $user->id),
-            );
+            $query->whereNotExists(self::reads($user));
         }
         $messages = $query->get();
         $read = DB::table('alert_reads')
@@ -117,13 +117,17 @@ final readonly class AlertMessageController
         isset($given['messages']) ? $query->whereIn('id', $given['messages']) : $query->where('id', '<=', $given['up_to']);
         DB::table('alert_reads')->insertOrIgnoreUsing(
             ['user_id', 'message_id', 'workspace_id'],
-            $query->selectRaw('?::bigint, id, workspace_id', [$user->id])->whereNotExists(
-                fn ($reads) => $reads->from('alert_reads')->whereColumn('message_id', 'alert_messages.id')->where('user_id', $user->id),
-            ),
+            $query->selectRaw('?::bigint, id, workspace_id', [$user->id])->whereNotExists(self::reads($user)),
         );
         Announce::change($this->current->id(), Topic::Alerts);
 
         return new Response(status: 204);
+    }
+
+    /** @return Closure(Builder): mixed what a person has read of a message */
+    private static function reads(User $user): Closure
+    {
+        return fn (Builder $reads) => $reads->from('alert_reads')->whereColumn('message_id', 'alert_messages.id')->where('user_id', $user->id);
     }
 
     private function unread(User $user): int
@@ -131,9 +135,7 @@ final readonly class AlertMessageController
         $some = AlertMessage::query()
             ->toBase()
             ->select('id')
-            ->whereNotExists(
-                fn ($reads) => $reads->from('alert_reads')->whereColumn('message_id', 'alert_messages.id')->where('user_id', $user->id),
-            )
+            ->whereNotExists(self::reads($user))
             ->limit(self::MOST_COUNTED);
 
         return DB::query()->fromSub($some, 'unread')->count();
