@@ -32,15 +32,16 @@ final readonly class RobotsFile
     /**
      * @param  array<string, list<array{bool, string}>>  $rules  whether they allow, and a pattern, by product token in lower case
      * @param  array<string, float>  $delays  in seconds, likewise
+     * @param  list<string>  $sitemaps  addresses of lists of its pages; https://www.sitemaps.org/protocol.html#submit_robots
      */
-    private function __construct(private array $rules, private array $delays)
+    private function __construct(private array $rules, private array $delays, public array $sitemaps)
     {
     }
 
     public static function parse(string $text): self
     {
         $text = mb_scrub((string) preg_replace('/^\xEF\xBB\xBF/', '', substr($text, 0, self::MOST_BYTES)), 'UTF-8');
-        $rules = $delays = $agents = [];
+        $rules = $delays = $agents = $sitemaps = [];
         $isOpen = false;
         foreach (preg_split('/\r\n|\r|\n/', $text) ?: [] as $line) {
             $line = trim(explode('#', $line, 2)[0]);
@@ -58,6 +59,10 @@ final readonly class RobotsFile
 
                 continue;
             }
+            if ($key === 'sitemap') {
+                // Stands for itself, wherever it is.
+                $sitemaps[] = $value;
+            }
             if (! in_array($key, ['allow', 'disallow', 'crawl-delay'], true)) {
                 continue;
             }
@@ -72,7 +77,7 @@ final readonly class RobotsFile
             }
         }
 
-        return new self($rules, $delays);
+        return new self($rules, $delays, $sitemaps);
     }
 
     /**
