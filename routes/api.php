@@ -44,6 +44,8 @@ use App\Screens\Http\WaitingApprovalsController;
 use App\Screens\Http\WorklistController;
 use App\Support\Http\RetentionController;
 use App\Support\Live\AuthorizeStreamController;
+use App\Watching\Http\CrawlController;
+use App\Watching\Http\MatchController;
 use App\Watching\Http\ReadingController;
 use App\Watching\Http\RecipeController;
 use App\Watching\Http\SiteController;
@@ -178,6 +180,14 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::post('sites/{id}/recipe/suggest', [RecipeController::class, 'suggest'])->middleware('heavy');
     Route::post('sites/{id}/recipe/check', [RecipeController::class, 'check'])->middleware('heavy');
     Route::put('sites/{id}/recipe', [RecipeController::class, 'saveRecipe']);
+    Route::get('crawls', [CrawlController::class, 'index']);
+    Route::post('crawls', [CrawlController::class, 'store'])->middleware('heavy');
+    Route::patch('crawls/{id}', [CrawlController::class, 'update']);
+    Route::post('crawls/{id}/start', [CrawlController::class, 'start']);
+    Route::post('crawls/{id}/stop', [CrawlController::class, 'stop']);
+    Route::get('matches', [MatchController::class, 'index']);
+    Route::get('matches/count', [MatchController::class, 'count']);
+    Route::post('matches/decide', [MatchController::class, 'decide'])->middleware('heavy');
 
     Route::get('alerts', [AlertController::class, 'index']);
     Route::post('alerts', [AlertController::class, 'store']);

@@ -9,6 +9,7 @@ use App\Catalogue\Events\RatesChanged;
 use App\Support\Schedule\Sweeper;
 use App\Watching\Actions\PublishWebOffers;
 use App\Watching\Actions\SweepWatches;
+use App\Watching\Crawling\SweepCrawls;
 use App\Watching\Imports\WatchFile;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\ServiceProvider;
@@ -17,7 +18,7 @@ final class WatchingServiceProvider extends ServiceProvider
 {
     public function register(): void
     {
-        $this->app->tag([SweepWatches::class], Sweeper::TAG);
+        $this->app->tag([SweepWatches::class, SweepCrawls::class], Sweeper::TAG);
         $this->app->bind(WritesItsRows::PREFIX.WatchFile::KIND, WatchFile::class);
     }
 

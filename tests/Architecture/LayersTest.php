@@ -47,7 +47,7 @@ final class LayersTest
     ];
 
     /** Parts of the reader, likewise. */
-    private const READING_PARTS = ['Robots', 'Price', 'Html', 'Data', 'Recipe', 'Page'];
+    private const READING_PARTS = ['Robots', 'Price', 'Html', 'Data', 'Recipe', 'Page', 'Crawling'];
 
     /** @return iterable<string, Rule> */
     public function testPartsUseOnlyThoseBeforeThem(): iterable

@@ -34,6 +34,8 @@ use Wrasse\Core\Money\Currency;
  * @property CarbonImmutable|null $rates_fetched_at
  * @property Message|null $rates_problem why the last look there brought nothing
  * @property CarbonImmutable|null $rivals_gathered_at when it was worked out where rivals stand
+ * @property CarbonImmutable|null $words_counted_at when it was counted which words the titles of products have
+ * @property int $words_counted in so many products
  * @property string|null $robot_contact e-mail address for sites whose pages are read; null: that of the first person
  * @property array{floor: list<array<string, string>>, ceiling: list<array<string, string>>} $limits
  */
@@ -54,6 +56,7 @@ final class Workspace extends Model
         'rate_step_percent' => '1',
         'rate_days' => 7,
         'old_rates' => 'warn',
+        'words_counted' => 0,
     ];
 
     protected function casts(): array
@@ -69,6 +72,7 @@ final class Workspace extends Model
             'old_rates' => OldRates::class,
             'rates_fetched_at' => 'immutable_datetime',
             'rivals_gathered_at' => 'immutable_datetime',
+            'words_counted_at' => 'immutable_datetime',
         ];
     }
 

@@ -40,6 +40,7 @@ final class RowWriter implements BatchWriter
     private const PRODUCT = [
         'title' => 'text',
         'brand' => 'text',
+        'mpn' => 'text',
         'category' => 'text',
         'gtin' => 'text',
         'cost_minor' => 'bigint',

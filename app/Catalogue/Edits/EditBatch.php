@@ -124,6 +124,7 @@ final readonly class EditBatch implements BatchKind
                 'p.brand',
                 'p.category',
                 'p.gtin',
+                'p.mpn',
                 'p.cost_minor',
                 'p.cost_currency',
                 'p.inbound_minor',

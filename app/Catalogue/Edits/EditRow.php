@@ -78,6 +78,8 @@ final class EditRow extends TypedRow
 
     public ?string $gtin;
 
+    public ?string $mpn;
+
     public ?int $map_minor;
 
     /** From when on the latest cost that is known holds. */

@@ -23,7 +23,7 @@ use Wrasse\Core\Money\Currency;
 final readonly class SetProduct implements BulkEdit
 {
     /** Of one product alone. */
-    private const SINGLE = ['title', 'gtin'];
+    private const SINGLE = ['title', 'gtin', 'mpn'];
 
     /** Amounts that are nothing, not unknown, when they are taken away. */
     private const NOTHING = ['inbound', 'packaging', 'handling', 'shipping_cost'];

@@ -70,6 +70,7 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'category', type: 'string'),
         new OA\Property(property: 'supplier', type: 'string'),
         new OA\Property(property: 'gtin', description: 'Its check digit is verified.', type: 'string'),
+        new OA\Property(property: 'mpn', description: 'The maker’s part number.', type: 'string'),
         new OA\Property(property: 'cost', type: 'string'),
         new OA\Property(property: 'inbound', type: 'string'),
         new OA\Property(property: 'packaging', type: 'string'),

@@ -23,7 +23,7 @@ final readonly class ImportColumns
     public const AMOUNTS = SetCost::FIELDS;
 
     /** Of the product; each is a text. */
-    public const TEXTS = ['title' => 'title', 'brand' => 'brand', 'category' => 'category', 'supplier' => 'supplier'];
+    public const TEXTS = ['title' => 'title', 'brand' => 'brand', 'category' => 'category', 'supplier' => 'supplier', 'mpn' => 'mpn'];
 
     /** Of the listing. */
     public const LISTING = ['price', 'list_price', 'shipping', 'stock', 'condition', 'fulfilment', 'floor', 'ceiling'];
@@ -46,6 +46,7 @@ final readonly class ImportColumns
         'category' => ['Category', 'kategorie', 'group', 'warengruppe'],
         'supplier' => ['Supplier', 'vendor', 'lieferant'],
         'gtin' => ['GTIN', 'ean', 'upc', 'barcode', 'ean code', 'gtin13'],
+        'mpn' => ['Part number', 'mpn', 'manufacturer part number', 'herstellernummer', 'teilenummer'],
         'cost' => [
             'Unit cost',
             'cost',

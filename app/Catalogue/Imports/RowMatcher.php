@@ -98,6 +98,7 @@ final readonly class RowMatcher
                 'p.brand',
                 'p.category',
                 'p.gtin',
+                'p.mpn',
                 'p.rrp_minor',
                 'p.map_minor',
                 's.name as supplier',

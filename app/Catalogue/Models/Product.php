@@ -16,6 +16,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property string|null $brand
  * @property string|null $category
  * @property string|null $gtin
+ * @property string|null $mpn the maker’s part number
  * @property int|null $supplier_id
  * @property int|null $cost_minor
  * @property string|null $cost_currency ISO 4217, of all its costs; null: that of the workspace

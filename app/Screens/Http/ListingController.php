@@ -234,6 +234,7 @@ final readonly class ListingController
                 $product->category,
                 $product->supplier?->name,
                 $product->gtin,
+                $product->mpn,
                 $product->cost_minor === null ? null : $costs->format($product->cost_minor),
                 CostsResource::of($product, $costs),
                 $amount($product->rrp_minor),

@@ -24,6 +24,7 @@ final readonly class ListingDetail
         #[OA\Property] public ?string $category,
         #[OA\Property] public ?string $supplier,
         #[OA\Property] public ?string $gtin,
+        #[OA\Property(description: 'The maker’s part number.')] public ?string $mpn,
         #[OA\Property] public ?string $cost,
         #[OA\Property(description: 'What comes on top of the unit cost.', type: 'object', ref: CostsResource::class)]
         public CostsResource $extra_costs,

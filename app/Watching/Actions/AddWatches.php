@@ -96,7 +96,8 @@ final readonly class AddWatches
         });
     }
 
-    private function site(int $workspaceId, string $host): Site
+    /** The shop of a host, which is known from then on. */
+    public function site(int $workspaceId, string $host): Site
     {
         WebHost::query()->insertOrIgnore(['host' => $host, 'next_at' => now()]);
         Site::query()->insertOrIgnore(['workspace_id' => $workspaceId, 'host' => $host, 'name' => $host]);

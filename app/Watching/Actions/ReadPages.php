@@ -14,6 +14,7 @@ use App\Channels\Outgoing\PageRequest;
 use App\Channels\Outgoing\UnknownHost;
 use App\Channels\Outgoing\WebAddress;
 use App\Support\Messages\Message;
+use App\Watching\Crawling\RecordCrawledPage;
 use App\Watching\Fetching\ClaimTurns;
 use App\Watching\Fetching\Robot;
 use App\Watching\Fetching\Turn;
@@ -38,6 +39,7 @@ final readonly class ReadPages
         private PageClient $client,
         private RecordRobots $robots,
         private RecordReading $readings,
+        private RecordCrawledPage $crawled,
     ) {
     }
 
@@ -75,10 +77,17 @@ final readonly class ReadPages
                 if ($this->isAllowed($turn, $turn->url)) {
                     yield count($turns) - 1 => $this->request($turn, $agent);
                 } else {
-                    $this->readings->notAllowed($workspace, $turn);
+                    $this->notAllowed($workspace, $turn);
                 }
             }
         } while ($claimed !== [] && microtime(true) < $until);
+    }
+
+    private function notAllowed(Workspace $workspace, Turn $turn): void
+    {
+        $turn->crawlPageId === null
+            ? $this->readings->notAllowed($workspace, $turn)
+            : $this->crawled->notAllowed($turn);
     }
 
     private function contact(Workspace $workspace): string
@@ -98,7 +107,7 @@ final readonly class ReadPages
                 'If-Modified-Since' => $turn->etag === null ? $turn->lastModified : null,
             ]),
             fn (WebAddress $to): ?Message => $this->whyNotFollowed($turn, $to),
-            $turn->watchId === null ? self::ROBOTS_BYTES : PageReader::MOST_BYTES,
+            $turn->isRobots() ? self::ROBOTS_BYTES : PageReader::MOST_BYTES,
             $turn->proxy,
         );
     }
@@ -122,16 +131,18 @@ final readonly class ReadPages
 
     private function isAllowed(Turn $turn, string $url): bool
     {
-        return $turn->watchId === null || $turn->host->robots()->allows(Robot::NAME, Robot::path($url));
+        return $turn->isRobots() || $turn->host->robots()->allows(Robot::NAME, Robot::path($url));
     }
 
     /** What goes wrong with one holds up no other. */
     private function record(Workspace $workspace, Turn $turn, PageAnswer $answer): void
     {
         try {
-            $turn->watchId === null
-                ? $this->robots->handle($turn, $answer)
-                : $this->readings->handle($workspace, $turn, $answer);
+            match (true) {
+                $turn->isRobots() => $this->robots->handle($turn, $answer),
+                $turn->crawlPageId !== null => $this->crawled->handle($workspace, $turn, $answer),
+                default => $this->readings->handle($workspace, $turn, $answer),
+            };
         } catch (Throwable $e) {
             report($e);
         }

@@ -13,7 +13,6 @@ use App\Watching\Fetching\HostPace;
 use App\Watching\Fetching\PageOutcome;
 use App\Watching\Fetching\ReadAnswer;
 use App\Watching\Fetching\Turn;
-use App\Watching\Models\Site;
 use App\Watching\Models\Verdict;
 use App\Watching\Models\Watch;
 use App\Watching\Models\WatchState;
@@ -47,12 +46,9 @@ final readonly class RecordReading
     public function handle(Workspace $workspace, Turn $turn, PageAnswer $answer): void
     {
         $watch = Watch::query()->with('site')->findOrFail((int) $turn->watchId);
-        $outcome = $this->read->handle($watch, $answer, $turn->at);
-        $host = WebHost::query()->findOrFail($turn->host->host);
-        $outcome->isTrouble
-            ? HostPace::inTrouble($host, $turn, $answer->retryAfterSeconds)
-            : HostPace::answered($host, $turn);
-        $this->countRefusals($watch->site, $outcome);
+        $outcome = $this->read->handle($watch->site, $watch->variant, $answer, $turn->at);
+        HostPace::after($turn, $answer, $outcome);
+        $watch->site->countRefusals($outcome);
         $hash = $this->keep->handle($workspace->id, $answer, $turn->at);
         DB::transaction(fn () => $this->record($workspace, $turn, $answer, $outcome, $hash));
     }
@@ -213,22 +209,5 @@ final readonly class RecordReading
             ->where('workspace_id', $watch->workspace_id)
             ->orderByDesc('read_at')
             ->value('page_hash');
-    }
-
-    private function countRefusals(Site $site, PageOutcome $outcome): void
-    {
-        if (! $outcome->isRefusal && $outcome->reading === null && ! $outcome->isUnchanged) {
-            return;
-        }
-        $refusals = $outcome->isRefusal ? $site->refusals + 1 : 0;
-        if ($refusals === $site->refusals) {
-            return;
-        }
-        $site->refusals = $refusals;
-        if ($refusals >= Site::MOST_REFUSALS && $site->paused_at === null) {
-            $site->paused_at = CarbonImmutable::now();
-            $site->paused_because = $outcome->problem;
-        }
-        $site->save();
     }
 }

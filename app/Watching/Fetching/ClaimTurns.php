@@ -5,18 +5,22 @@ declare(strict_types=1);
 namespace App\Watching\Fetching;
 
 use App\Accounts\Models\Workspace;
+use App\Watching\Models\Crawl;
+use App\Watching\Models\CrawlPage;
+use App\Watching\Models\CrawlState;
 use App\Watching\Models\Site;
 use App\Watching\Models\Watch;
 use App\Watching\Models\WebHost;
 use Carbon\CarbonImmutable;
+use Illuminate\Database\Eloquent\Builder as EloquentBuilder;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use stdClass;
 
 /**
- * Takes what is due: of each host that may be asked again the watch that waits longest. Whoever takes a turn has used it
- * up: the host is not asked again before its delay, nor the watch before its next time, whatever becomes of this
- * process.
+ * Takes what is due: of each host that may be asked again the watch that waits longest, or else the next page of a crawl.
+ * Whoever takes a turn has used it up: the host is not asked again before its delay, nor the watch before its next time,
+ * whatever becomes of this process.
  */
 final readonly class ClaimTurns
 {
@@ -25,6 +29,9 @@ final readonly class ClaimTurns
 
     /** A request is given up before. */
     public const LONGEST_TURN_SECONDS = 30;
+
+    /** Of what a site may be asked a day: the rest is left to its watches. */
+    private const CRAWL_PERCENT = 80;
 
     /** So much longer than the delay at most, so that requests do not come like clockwork. */
     private const JITTER_PERCENT = 30;
@@ -39,7 +46,11 @@ final readonly class ClaimTurns
 
         return DB::transaction(function () use ($workspace, $most, $now): array {
             $hosts = WebHost::query()
-                ->whereIn('host', self::due($workspace->id, $now)->select('s.host'))
+                ->where(
+                    fn (EloquentBuilder $either) => $either
+                        ->whereIn('host', self::due($workspace->id, $now)->select('s.host'))
+                        ->orWhereIn('host', self::crawled($workspace->id, $now)->select('s.host')),
+                )
                 ->where('next_at', '<=', $now->format(Watch::TIME))
                 ->orderBy('next_at')
                 ->orderBy('host')
@@ -49,19 +60,24 @@ final readonly class ClaimTurns
                 ->keyBy('host');
             $turns = [];
             foreach ($this->longestDue($workspace->id, array_keys($hosts->all()), $now) as $row) {
-                $turns[] = $this->take($workspace, $hosts[$row->host], $row, $now);
+                $turns[$row->host] = $this->take($workspace, $hosts[$row->host], $row, $now);
+            }
+            foreach ($this->nextCrawled($workspace->id, array_keys(array_diff_key($hosts->all(), $turns)), $now) as $row) {
+                $turns[$row->host] ??= $this->take($workspace, $hosts[$row->host], $row, $now);
             }
 
-            return $turns;
+            return array_values($turns);
         });
     }
 
     /** @return CarbonImmutable|null when the next host may be asked that has something due; null: there is none */
     public static function next(int $workspaceId): ?CarbonImmutable
     {
-        $at = self::due($workspaceId, CarbonImmutable::now())
-            ->join('web_hosts as h', 'h.host', '=', 's.host')
-            ->min('h.next_at');
+        $now = CarbonImmutable::now();
+        $at = DB::table('web_hosts')
+            ->whereIn('host', self::due($workspaceId, $now)->select('s.host'))
+            ->orWhereIn('host', self::crawled($workspaceId, $now)->select('s.host'))
+            ->min('next_at');
 
         return $at === null ? null : CarbonImmutable::parse($at);
     }
@@ -76,6 +92,42 @@ final readonly class ClaimTurns
             ->whereNull('w.asked_at')
             ->whereNull('s.paused_at')
             ->whereRaw('(s.requests < s.daily_requests OR s.requests_on IS DISTINCT FROM ?)', [self::day($now)]);
+    }
+
+    /** Pages of crawls that are under way, as p, at sites that may be asked for them today, as s; the next of each. */
+    private static function crawled(int $workspaceId, CarbonImmutable $now): Builder
+    {
+        $next = DB::table('crawl_pages')
+            ->whereColumn('site_id', 's.id')
+            ->where('state', 'waiting')
+            // What did not work is tried again after all others.
+            ->orderBy('failures')
+            ->orderBy('depth')
+            ->orderBy('id')
+            ->limit(1)
+            ->select('id', 'url', 'etag', 'last_modified');
+
+        return DB::table('crawls as c')
+            ->join('sites as s', 's.id', '=', 'c.site_id')
+            ->joinLateral($next, 'p')
+            ->where('c.workspace_id', $workspaceId)
+            ->where('c.state', CrawlState::Running->value)
+            ->whereColumn('c.asked', '<', 'c.most_pages')
+            ->whereNull('s.paused_at')
+            ->whereRaw('(s.requests * 100 < s.daily_requests * ? OR s.requests_on IS DISTINCT FROM ?)', [self::CRAWL_PERCENT, self::day($now)]);
+    }
+
+    /**
+     * @param  list<string>  $hosts
+     * @return list<stdClass>
+     */
+    private function nextCrawled(int $workspaceId, array $hosts, CarbonImmutable $now): array
+    {
+        return $hosts === [] ? [] : self::crawled($workspaceId, $now)
+            ->whereIn('s.host', $hosts)
+            ->selectRaw('s.host, s.id AS site_id, s.delay_seconds, s.proxy_address, c.id AS crawl_id, p.id AS crawl_page_id, p.url, p.etag, p.last_modified')
+            ->get()
+            ->all();
     }
 
     /**
@@ -111,6 +163,12 @@ final readonly class ClaimTurns
         $proxy = $row->proxy_address === null ? null : Site::query()->findOrFail($row->site_id)->proxy();
         if ($host->needsRobots()) {
             return new Turn($host, null, Robot::fileOf($row->url), null, null, $now, $delay, $proxy);
+        }
+        if (isset($row->crawl_page_id)) {
+            CrawlPage::query()->whereKey($row->crawl_page_id)->update(['state' => 'asked', 'asked_at' => $now->format(Watch::TIME)]);
+            Crawl::query()->whereKey($row->crawl_id)->increment('asked');
+
+            return new Turn($host, null, $row->url, $row->etag, $row->last_modified, $now, $delay, $proxy, $row->crawl_page_id);
         }
         $watch = Watch::query()->findOrFail($row->watch_id);
         $watch->asked_at = $now;

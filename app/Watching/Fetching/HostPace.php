@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Watching\Fetching;
 
+use App\Channels\Outgoing\PageAnswer;
 use App\Watching\Models\WebHost;
 use Carbon\CarbonImmutable;
 
@@ -18,6 +19,15 @@ final readonly class HostPace
 
     private function __construct()
     {
+    }
+
+    /** After a page was asked for. */
+    public static function after(Turn $turn, PageAnswer $answer, PageOutcome $outcome): void
+    {
+        $host = WebHost::query()->findOrFail($turn->host->host);
+        $outcome->isTrouble
+            ? self::inTrouble($host, $turn, $answer->retryAfterSeconds)
+            : self::answered($host, $turn);
     }
 
     /** @param  float  $atLeastSeconds  that it has just asked for */

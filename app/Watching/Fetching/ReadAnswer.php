@@ -6,7 +6,7 @@ namespace App\Watching\Fetching;
 
 use App\Channels\Outgoing\PageAnswer;
 use App\Support\Messages\Message;
-use App\Watching\Models\Watch;
+use App\Watching\Models\Site;
 use App\Watching\Trust\FoundOffer;
 use Carbon\CarbonImmutable;
 use Wrasse\Core\Money\Currency;
@@ -23,10 +23,11 @@ final readonly class ReadAnswer
     {
     }
 
-    public function handle(Watch $watch, PageAnswer $answer, CarbonImmutable $at): PageOutcome
+    /** @param  string|null  $variant  of those on the page the one that is meant */
+    public function handle(Site $site, ?string $variant, PageAnswer $answer, CarbonImmutable $at): PageOutcome
     {
         $status = $answer->status;
-        $host = $watch->site->host;
+        $host = $site->host;
 
         return match (true) {
             $answer->failure !== null => self::failed($answer->failure, isTrouble: $status === null),
@@ -37,19 +38,18 @@ final readonly class ReadAnswer
             $status >= 500 => self::failed(Message::of('page_out_of_order', host: $host, status: (string) $status), isTrouble: true),
             $status !== 200 => self::failed(Message::of('page_status', status: (string) $status)),
             preg_match(self::PAGES, $answer->contentType) !== 1 => self::failed(Message::of('page_no_web_page', type: mb_strimwidth($answer->contentType, 0, 60, '…'))),
-            default => $this->read($watch, $answer, $at),
+            default => $this->read($site, $variant, $answer, $at),
         };
     }
 
-    private function read(Watch $watch, PageAnswer $answer, CarbonImmutable $at): PageOutcome
+    private function read(Site $site, ?string $variant, PageAnswer $answer, CarbonImmutable $at): PageOutcome
     {
-        $site = $watch->site;
         $reading = $this->reader->read(
             $answer->body,
             $answer->contentType,
             $answer->url,
             $site->currency === null ? null : Currency::of($site->currency),
-            variant: $watch->variant,
+            variant: $variant,
             recipe: $site->recipe?->recipe(),
         );
         if ($reading->page === 'refused') {
@@ -59,13 +59,13 @@ final readonly class ReadAnswer
         if ($reading->page === 'product' && $reading->price === null && $isSoldOut && $reading->range === null) {
             return new PageOutcome(null, Message::of('page_sold_out'), $reading, soldOut: $reading->availability);
         }
-        $problem = self::problem($reading, $watch);
+        $problem = self::problem($reading, $variant);
 
         return new PageOutcome($problem === null ? self::offer($reading, $at) : null, $problem, $reading);
     }
 
     /** Why its price cannot be used; the plainest reason first. */
-    private static function problem(PageReading $reading, Watch $watch): ?Message
+    private static function problem(PageReading $reading, ?string $variant): ?Message
     {
         $has = fn (string ...$codes): bool => array_intersect($codes, $reading->problems) !== [];
 
@@ -76,7 +76,7 @@ final readonly class ReadAnswer
             $reading->page !== 'product' => Message::of('page_no_product'),
             $reading->price !== null && $reading->currency === null => Message::of('page_currency_unknown'),
             $reading->price !== null => null,
-            $has('variant_not_found') => Message::of('page_variant_gone', variant: (string) $watch->variant),
+            $has('variant_not_found') => Message::of('page_variant_gone', variant: (string) $variant),
             $has('choose_variant') => Message::of('page_choose_variant'),
             $has('range_only', 'range', 'from_price') => Message::of('page_range'),
             $has('several_prices', 'several_products', 'sources_disagree') => Message::of('page_several_prices'),

@@ -8,11 +8,12 @@ use App\Channels\Outgoing\OutgoingProxy;
 use App\Watching\Models\WebHost;
 use Carbon\CarbonImmutable;
 
-/** A host whose turn it is to be asked one thing: for its robots.txt, or for the page of a watch. */
+/** A host whose turn it is to be asked one thing: for its robots.txt, the page of a watch, or one that a crawl has found. */
 final readonly class Turn
 {
     /**
-     * @param  int|null  $watchId  null: robots.txt
+     * @param  int|null  $watchId  whose page it is
+     * @param  int|null  $crawlPageId  likewise; neither: robots.txt
      * @param  OutgoingProxy|null  $proxy  through which it is asked; null: directly
      * @param  float  $delaySeconds  how long the host is left alone once it has answered
      */
@@ -25,6 +26,12 @@ final readonly class Turn
         public CarbonImmutable $at,
         public float $delaySeconds,
         public ?OutgoingProxy $proxy = null,
+        public ?int $crawlPageId = null,
     ) {
+    }
+
+    public function isRobots(): bool
+    {
+        return $this->watchId === null && $this->crawlPageId === null;
     }
 }

@@ -10,6 +10,7 @@ use App\Channels\Outgoing\WebAddress;
 use App\Support\Database\CountsEdits;
 use App\Support\Messages\Message;
 use App\Support\Tenancy\BelongsToWorkspace;
+use App\Watching\Fetching\PageOutcome;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
@@ -108,6 +109,24 @@ final class Site extends Model
     public function watches(): HasMany
     {
         return $this->hasMany(Watch::class);
+    }
+
+    /** Counts pages in a row that it would not show us; after a few it is not asked any more. */
+    public function countRefusals(PageOutcome $outcome): void
+    {
+        if (! $outcome->isRefusal && $outcome->reading === null && ! $outcome->isUnchanged) {
+            return;
+        }
+        $refusals = $outcome->isRefusal ? $this->refusals + 1 : 0;
+        if ($refusals === $this->refusals) {
+            return;
+        }
+        $this->refusals = $refusals;
+        if ($refusals >= self::MOST_REFUSALS && $this->paused_at === null) {
+            $this->paused_at = CarbonImmutable::now();
+            $this->paused_because = $outcome->problem;
+        }
+        $this->save();
     }
 
     public function proxy(): ?OutgoingProxy

@@ -38,6 +38,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property LatestReading|null $latest
  * @property FoundOffer|null $good what counts as an offer
  * @property FoundOffer|null $doubtful what was read last and is not believed yet
+ * @property int|null $match_id from which it was made
  * @property Site $site
  * @property Listing|null $listing
  * @property Listing|null $proposedListing

@@ -10,6 +10,7 @@ export const FIELDS: Record<string, string> = {
     category: t('bulk.category'),
     supplier: t('bulk.supplier'),
     gtin: 'GTIN',
+    mpn: t('bulk.partNumber'),
     cost: t('bulk.unitCost'),
     cost_currency: t('bulk.costCurrency'),
     inbound: t('bulk.inboundCost'),

@@ -14,6 +14,7 @@ export const ABOUT: [string, string, string?][] = [
     ['category', t('product.category'), 'categories'],
     ['supplier', t('product.supplier'), 'suppliers'],
     ['gtin', t('product.gtin')],
+    ['mpn', t('product.partNumber')],
 ];
 
 export const AMOUNTS: [string, string][] = [
@@ -47,9 +48,9 @@ export const OFFERS = [
 ] as const;
 
 export function known(detail: ListingDetail): Known {
-    const { product_title: title, brand, category, supplier, gtin, cost, extra_costs: extra, rrp, map } = detail;
+    const { product_title: title, brand, category, supplier, gtin, mpn, cost, extra_costs: extra, rrp, map } = detail;
     const { cost_currency } = detail.listing;
-    const all = { title, brand, category, supplier, gtin, cost, ...extra, cost_currency, rrp, map };
+    const all = { title, brand, category, supplier, gtin, mpn, cost, ...extra, cost_currency, rrp, map };
     return Object.fromEntries(Object.entries(all).map(([name, value]) => [name, value ?? '']));
 }
 

@@ -99,10 +99,15 @@ final readonly class PageLinks
     {
         $path = (string) Uri::new($address)->getPath();
 
-        return self::host($address) === self::host($other)
-            && Uri::new($address)->getPort() === Uri::new($other)->getPort()
+        return self::isOfSite($address, $other)
             && ! in_array(strtolower(pathinfo($path, PATHINFO_EXTENSION)), self::FILES, true)
             && preg_match(self::ACTIONS, $address) !== 1;
+    }
+
+    /** By host, whether "www." is before it or not, and port. */
+    public static function isOfSite(string $address, string $other): bool
+    {
+        return self::host($address) === self::host($other) && Uri::new($address)->getPort() === Uri::new($other)->getPort();
     }
 
     private static function host(string $address): string

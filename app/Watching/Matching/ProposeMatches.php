@@ -1,0 +1,244 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Watching\Matching;
+
+use App\Accounts\Models\Workspace;
+use App\Support\Database\IdArray;
+use App\Support\Live\Announce;
+use App\Support\Live\Topic;
+use App\Watching\Models\MatchState;
+use App\Watching\Models\Watch;
+use Carbon\CarbonImmutable;
+use Illuminate\Support\Facades\DB;
+use stdClass;
+use Wrasse\Core\Matching\ComparedProduct;
+use Wrasse\Core\Matching\Matcher;
+use Wrasse\Core\Matching\MatchReason;
+use Wrasse\Core\Matching\MatchResult;
+use Wrasse\Core\Matching\MatchVerdict;
+use Wrasse\Core\Matching\ReadProduct;
+use Wrasse\Core\Money\Currency;
+
+/** Compares what other shops sell with our products, whichever of the two is new, and proposes what may be the same. */
+final class ProposeMatches
+{
+    private const AT_ONCE = 200;
+
+    /** Of one thing that another shop sells. */
+    private const MOST_PERHAPS = 5;
+
+    private ?Matcher $matcher = null;
+
+    public function __construct(
+        private readonly CatalogueWords $words,
+        private readonly MatchCandidates $candidates,
+        private readonly DecideMatches $decide,
+    ) {
+    }
+
+    /** @return bool whether there is more to compare */
+    public function handle(Workspace $workspace): bool
+    {
+        if ($this->matcher === null) {
+            $this->words->refresh($workspace);
+            $this->matcher = new Matcher(CatalogueWeights::ofCatalogue($workspace));
+        }
+        $same = [];
+        $isMore = DB::transaction(function () use ($workspace, &$same): bool {
+            foreach (MatchSide::cases() as $side) {
+                $ids = $this->unmatched($workspace->id, $side);
+                if ($ids === []) {
+                    continue;
+                }
+                $same = $this->compare($workspace, $side, $ids);
+                DB::table($side->value)
+                    ->where('workspace_id', $workspace->id)
+                    ->whereIn($side->key(), $ids)
+                    ->update(['matched_at' => CarbonImmutable::now()->format(Watch::TIME)]);
+
+                return true;
+            }
+
+            return false;
+        });
+        if ($same !== []) {
+            $this->decide->acceptSure($workspace->id, $same);
+        }
+
+        return $isMore;
+    }
+
+    /** @return list<int> that nobody else has taken */
+    private function unmatched(int $workspaceId, MatchSide $side): array
+    {
+        $key = $side->key();
+
+        return array_values(
+            DB::table($side->value)
+                ->where('workspace_id', $workspaceId)
+                ->whereNull('matched_at')
+                ->orderBy($key)
+                ->limit(self::AT_ONCE)
+                ->lock('FOR UPDATE SKIP LOCKED')
+                ->pluck($key)
+                ->all(),
+        );
+    }
+
+    /**
+     * @param  list<int>  $ids
+     * @return list<int> matches that are proposed as the same
+     */
+    private function compare(Workspace $workspace, MatchSide $side, array $ids): array
+    {
+        $candidates = $this->candidates->find($workspace->id, $side, $ids);
+        $others = array_values(array_unique(array_merge(...array_values($candidates))));
+        [$ours, $theirs] = $side === MatchSide::Ours ? [$ids, $others] : [$others, $ids];
+        $ours = $this->ours($workspace->id, $ours);
+        $theirs = $this->theirs($workspace->id, $theirs);
+        $results = [];
+        foreach ($candidates as $id => $some) {
+            foreach ($some as $other) {
+                [$product, $siteProduct] = $side === MatchSide::Ours ? [$id, $other] : [$other, $id];
+                $result = isset($ours[$product], $theirs[$siteProduct]) ? $this->matcher?->compare($ours[$product], $theirs[$siteProduct]) : null;
+                if ($result !== null) {
+                    $results[$siteProduct][$product] = $result;
+                }
+            }
+        }
+        if ($side === MatchSide::Theirs) {
+            $this->forget($workspace->id, $ids);
+        }
+        $same = $this->propose($workspace->id, $results);
+        Announce::change($workspace->id, Topic::Watches);
+
+        return $same;
+    }
+
+    /**
+     * What nobody has decided on is judged anew.
+     *
+     * @param  list<int>  $siteProductIds
+     */
+    private function forget(int $workspaceId, array $siteProductIds): void
+    {
+        DB::delete(
+            "DELETE FROM product_matches WHERE workspace_id = ? AND site_product_id = ANY(?) AND state = 'proposed'",
+            [$workspaceId, IdArray::of($siteProductIds)],
+        );
+    }
+
+    /**
+     * Where something is surely the same, what only may be is not asked about; where nothing is like it, the most alike is kept for
+     * whoever asks.
+     *
+     * @param  array<int, array<int, MatchResult>>  $results  by theirs and ours
+     * @return list<int> those that are the same
+     */
+    private function propose(int $workspaceId, array $results): array
+    {
+        $rows = [];
+        foreach ($results as $siteProduct => $byProduct) {
+            uasort($byProduct, fn (MatchResult $a, MatchResult $b): int => $b->score <=> $a->score);
+            $of = fn (MatchVerdict $verdict): array => array_filter($byProduct, fn (MatchResult $result): bool => $result->verdict === $verdict);
+            $best = match (true) {
+                $of(MatchVerdict::Same) !== [] => $of(MatchVerdict::Same),
+                $of(MatchVerdict::Perhaps) !== [] => array_slice($of(MatchVerdict::Perhaps), 0, self::MOST_PERHAPS, true),
+                default => array_slice($byProduct, 0, 1, true),
+            };
+            foreach ($best as $product => $result) {
+                $rows[] = [
+                    'site_product_id' => $siteProduct,
+                    'product_id' => $product,
+                    'verdict' => $result->verdict->value,
+                    'score' => (int) round($result->score * 100),
+                    'reasons' => array_map(
+                        fn (MatchReason $reason): array => [
+                            'kind' => $reason->kind,
+                            'agreement' => $reason->agreement->value,
+                            'ours' => $reason->ours,
+                            'theirs' => $reason->theirs,
+                            'weight' => round($reason->weight, 2),
+                        ],
+                        $result->reasons,
+                    ),
+                ];
+            }
+        }
+        $kept = $rows === [] ? [] : DB::select(
+            <<<'SQL'
+            INSERT INTO product_matches (workspace_id, site_product_id, product_id, site_id, verdict, score, reasons, proposed_at)
+            SELECT ?, r.site_product_id, r.product_id, s.site_id, r.verdict, r.score, r.reasons, now()
+            FROM jsonb_to_recordset(?::jsonb) AS r (site_product_id bigint, product_id bigint, verdict text, score smallint, reasons jsonb)
+            JOIN site_products s ON s.id = r.site_product_id
+            ON CONFLICT (site_product_id, product_id) DO UPDATE
+                SET verdict = excluded.verdict, score = excluded.score, reasons = excluded.reasons
+                WHERE product_matches.state = 'proposed'
+            RETURNING id, verdict, state
+            SQL,
+            [$workspaceId, json_encode($rows, JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE)],
+        );
+        $same = array_filter($kept, fn (stdClass $row): bool => $row->verdict === MatchVerdict::Same->value && $row->state === MatchState::Proposed->value);
+
+        return array_values(array_map(fn (stdClass $row): int => $row->id, $same));
+    }
+
+    /**
+     * @param  list<int>  $ids
+     * @return array<int, ReadProduct>
+     */
+    private function ours(int $workspaceId, array $ids): array
+    {
+        $rows = DB::select(
+            <<<'SQL'
+            SELECT p.id, p.title, p.brand, p.gtin, p.mpn, p.category, l.price_minor, c.currency
+            FROM products p
+            LEFT JOIN LATERAL (
+                SELECT price_minor, channel_id FROM listings WHERE product_id = p.id AND NOT is_draft ORDER BY id LIMIT 1
+            ) AS l ON true
+            LEFT JOIN channels c ON c.id = l.channel_id
+            WHERE p.workspace_id = ? AND p.id = ANY(?)
+            SQL,
+            [$workspaceId, IdArray::of($ids)],
+        );
+
+        return $this->read($rows);
+    }
+
+    /**
+     * @param  list<int>  $ids
+     * @return array<int, ReadProduct>
+     */
+    private function theirs(int $workspaceId, array $ids): array
+    {
+        $rows = DB::select(
+            <<<'SQL'
+            SELECT id, title, brand, gtin, mpn, NULL AS category, price_minor, currency
+            FROM site_products
+            WHERE workspace_id = ? AND id = ANY(?) AND gone_at IS NULL
+            SQL,
+            [$workspaceId, IdArray::of($ids)],
+        );
+
+        return $this->read($rows);
+    }
+
+    /**
+     * @param  array<stdClass>  $rows
+     * @return array<int, ReadProduct>
+     */
+    private function read(array $rows): array
+    {
+        $read = [];
+        foreach ($rows as $row) {
+            $price = $row->price_minor === null || $row->currency === null ? null : Currency::of($row->currency)->format($row->price_minor);
+            $read[$row->id] = ($this->matcher ?? new Matcher())->read(
+                new ComparedProduct($row->title, $row->brand, $row->gtin, $row->mpn, $price, $row->currency, $row->category),
+            );
+        }
+
+        return $read;
+    }
+}
