@@ -9,6 +9,7 @@ use App\Support\Http\ProblemDocument;
 use App\Support\Http\RefuseMalformedInput;
 use App\Support\Schedule\Timetable;
 use Bench\BenchAlertsCommand;
+use Bench\BenchMatchesCommand;
 use Bench\BenchLatencyCommand;
 use Bench\BenchLoadCommand;
 use Bench\BenchRunCommand;
@@ -50,6 +51,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
         BenchWebCommand::class,
         BenchLatencyCommand::class,
         BenchAlertsCommand::class,
+        BenchMatchesCommand::class,
     ])
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->remove(HandleCors::class);

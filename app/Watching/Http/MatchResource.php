@@ -8,6 +8,7 @@ use App\Watching\Models\ProductMatch;
 use App\Watching\Models\SiteProduct;
 use OpenApi\Attributes as OA;
 use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Money\PriceMove;
 
 /** Something another shop sells beside the product of ours that it may be. */
 #[OA\Schema(schema: 'Match')]
@@ -23,6 +24,7 @@ final readonly class MatchResource
         #[OA\Property(format: 'date-time')] public ?string $decided_at,
         #[OA\Property(ref: MatchedProduct::class)] public MatchedProduct $ours,
         #[OA\Property(ref: MatchedProduct::class)] public MatchedProduct $theirs,
+        #[OA\Property(description: 'By how much theirs is dearer than ours, with its sign; null: they cannot be compared.')] public ?string $percent,
         #[OA\Property(
             description: 'What speaks for it and against it, the weightiest first.',
             type: 'array',
@@ -70,6 +72,7 @@ final readonly class MatchResource
                 $listing['listing_id'] ?? null,
             ),
             self::theirs($match->siteProduct),
+            self::percent($listing, $match->siteProduct),
             $match->reasons,
             (int) $match->watches_count,
         );
@@ -91,6 +94,14 @@ final readonly class MatchResource
             $product->url,
             null,
         );
+    }
+
+    /** @param  array{price_minor: int|null, currency: string|null, listing_id: int|null}|null  $ours */
+    private static function percent(?array $ours, SiteProduct $theirs): ?string
+    {
+        $isComparable = isset($ours['price_minor']) && $theirs->price_minor !== null && $ours['currency'] === $theirs->currency;
+
+        return $isComparable ? (new PriceMove($ours['price_minor'], $theirs->price_minor))->percent() : null;
     }
 
     private static function price(?int $minor, ?string $currency): ?string

@@ -13,7 +13,7 @@ use Illuminate\Support\Facades\DB;
  */
 final readonly class MatchCandidates
 {
-    private const MOST = 50;
+    private const MOST = 30;
 
     /** Of a title, by how rarely products of ours have them; any two of them make a candidate. */
     private const RARE_WORDS = 6;
@@ -21,13 +21,13 @@ final readonly class MatchCandidates
     /** A word that hardly any product has is enough by itself. */
     private const ENOUGH_BY_ITSELF = 20;
 
-    /** Two words that so many have are not looked for: there would be thousands. */
-    private const COMMON = 5_000;
+    /** Pairs of words are taken, the rarest first, as long as so many products are to be expected in all. */
+    private const EXPECTED = 200;
 
     /**
      * @param  MatchSide  $of  where the ids are
      * @param  list<int>  $ids
-     * @return array<int, list<int>> ids of the other side by id, at most 50 each, those that share most first
+     * @return array<int, list<int>> ids of the other side by id, at most 30 each, those that share most first
      */
     public function find(int $workspaceId, MatchSide $of, array $ids): array
     {
@@ -74,28 +74,35 @@ final readonly class MatchCandidates
     private function byWords(int $workspaceId, MatchSide $of, array $ids): array
     {
         [$key, $other] = [$of->key(), $of->other()];
-        [$rare, $alone, $common, $most] = [self::RARE_WORDS, self::ENOUGH_BY_ITSELF, self::COMMON, self::MOST];
+        [$rare, $alone, $most, $expected] = [self::RARE_WORDS, self::ENOUGH_BY_ITSELF, self::MOST, self::EXPECTED];
+        $products = max(1, (int) DB::table('workspaces')->where('id', $workspaceId)->value('words_counted'));
 
         return DB::select(
             <<<SQL
             WITH rare AS (
-                SELECT w.{$key} AS id, l.lexeme, coalesce(c.products, 0) AS products,
-                    row_number() OVER (PARTITION BY w.{$key} ORDER BY coalesce(c.products, 0), length(l.lexeme) DESC, l.lexeme) AS place
+                SELECT w.{$key} AS id, quote_literal(l.lexeme) AS word, coalesce(c.products, 1) AS products,
+                    row_number() OVER (PARTITION BY w.{$key} ORDER BY coalesce(c.products, 1), length(l.lexeme) DESC, l.lexeme) AS place
                 FROM {$of->value} w
                 CROSS JOIN LATERAL unnest(w.words) AS l
                 LEFT JOIN catalogue_words c ON c.workspace_id = ? AND c.word = l.lexeme
                 WHERE w.workspace_id = ? AND w.{$key} = ANY(?) AND (c.word IS NOT NULL OR ?)
-            ), queries AS (
-                SELECT a.id,
-                    string_agg(
-                        CASE WHEN b.lexeme IS NOT NULL THEN quote_literal(a.lexeme) || ' & ' || quote_literal(b.lexeme) ELSE quote_literal(a.lexeme) END,
-                        ' | '
-                    )::tsquery AS wanted,
-                    string_agg(DISTINCT quote_literal(a.lexeme), ' | ')::tsquery AS any_of
+            ), pairs AS (
+                SELECT a.id, a.word || ' & ' || b.word AS pair,
+                    sum(a.products::numeric * b.products) OVER (PARTITION BY a.id ORDER BY a.products::numeric * b.products, a.place, b.place) AS expected
                 FROM rare a
-                LEFT JOIN rare b ON b.id = a.id AND b.place > a.place AND b.place <= {$rare} AND a.products < {$common}
-                WHERE a.place <= {$rare} AND (b.lexeme IS NOT NULL OR a.products <= {$alone})
-                GROUP BY a.id
+                JOIN rare b ON b.id = a.id AND b.place > a.place
+                WHERE b.place <= {$rare}
+            ), wanted AS (
+                SELECT id, pair AS anyhow FROM pairs WHERE expected <= ? * {$expected}::numeric
+                UNION ALL
+                SELECT id, string_agg(word, ' & ') FROM rare WHERE place <= 3 GROUP BY id
+                UNION ALL
+                SELECT id, word FROM rare WHERE place = 1 AND products <= {$alone}
+            ), queries AS (
+                SELECT w.id, string_agg('(' || w.anyhow || ')', ' | ')::tsquery AS wanted, r.any_of
+                FROM wanted w
+                JOIN (SELECT id, string_agg(word, ' | ')::tsquery AS any_of FROM rare WHERE place <= {$rare} GROUP BY id) AS r ON r.id = w.id
+                GROUP BY w.id, r.any_of
             )
             SELECT q.id, found.other
             FROM queries q
@@ -107,7 +114,7 @@ final readonly class MatchCandidates
                 LIMIT {$most}
             ) AS found
             SQL,
-            [$workspaceId, $workspaceId, IdArray::of($ids), $of === MatchSide::Ours, $workspaceId],
+            [$workspaceId, $workspaceId, IdArray::of($ids), $of === MatchSide::Ours, $products, $workspaceId],
         );
     }
 

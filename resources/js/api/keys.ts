@@ -13,6 +13,7 @@ type Kind =
     | 'batches'
     | 'changes'
     | 'channels'
+    | 'crawls'
     | 'drivers'
     | 'facets'
     | 'files'
@@ -22,6 +23,7 @@ type Kind =
     | 'limits'
     | 'listing'
     | 'listings'
+    | 'matches'
     | 'me'
     | 'price-wars'
     | 'rates'
@@ -62,7 +64,7 @@ const KINDS: Record<Topic, { all: Kind[]; each?: Kind }> = {
     rules: { all: ['rules', 'listings'], each: 'rule' },
     runs: { all: ['runs', 'today', 'rules'] },
     today: { all: ['today', 'price-wars', 'suggestions'] },
-    watches: { all: ['watches', 'sites', 'readings'] },
+    watches: { all: ['watches', 'sites', 'readings', 'crawls', 'matches'] },
     workspace: {
         all: ['workspace', 'rates', 'tax-rates', 'suppliers', 'limits', 'channels', 'listings', 'listing', 'changes'],
     },

@@ -1789,6 +1789,126 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/crawls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Shops that are read through, and how far that is */
+        get: operations["listCrawls"];
+        put?: never;
+        /** Read through a shop: from its sitemap, or from a page of it by links; one that was read through before is read again */
+        post: operations["startCrawl"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/crawls/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Change within which bounds a shop is read through, and what becomes of matches */
+        patch: operations["changeCrawl"];
+        trace?: never;
+    };
+    "/api/v1/crawls/{id}/start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read through a shop once more; one that was stopped goes on with what is left */
+        post: operations["startCrawlAgain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/crawls/{id}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Stop reading through a shop; what was found stays */
+        post: operations["stopCrawl"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/matches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What other shops sell that may be ours */
+        get: operations["listMatches"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/matches/count": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How many match, and how many there are of each score */
+        get: operations["countMatches"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/matches/decide": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Accept, reject or put off matches, or take that back: what is accepted is watched from then on */
+        post: operations["decideMatches"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/watches/{id}/readings": {
         parameters: {
             query?: never;
@@ -2466,6 +2586,8 @@ export interface components {
             supplier?: string;
             /** @description Its check digit is verified. */
             gtin?: string;
+            /** @description The maker’s part number. */
+            mpn?: string;
             cost?: string;
             inbound?: string;
             packaging?: string;
@@ -3457,6 +3579,8 @@ export interface components {
             category: string | null;
             supplier: string | null;
             gtin: string | null;
+            /** @description The maker’s part number. */
+            mpn: string | null;
             cost: string | null;
             /** @description What comes on top of the unit cost. */
             extra_costs: components["schemas"]["ExtraCosts"];
@@ -3755,6 +3879,59 @@ export interface components {
             /** @description In English. */
             text: string;
         };
+        /** @description A shop that is read through: how far that is, and what was found. */
+        Crawl: {
+            id: number;
+            /** @description The shop. */
+            site_id: number;
+            start_url: string;
+            /** @description Pages that are asked for in a round, at most. */
+            most_pages: number;
+            /** @description Links away from the start page, at most; where the shop has no sitemap. */
+            most_depth: number;
+            /** @description Hours that a round may take. */
+            most_hours: number;
+            /** @description It is read through again after so many days; null: not by itself. */
+            every_days: number | null;
+            /** @description Whether what is surely the same is watched without a look. */
+            links_same: boolean;
+            /** @description From which score, in hundredths. */
+            link_from: number;
+            /** @description Matches of a lower score are not shown, in hundredths. */
+            show_from: number;
+            /** @enum {string} */
+            state: "running" | "done" | "stopped";
+            /** @description Whether pages are found by links, as there is no sitemap. */
+            follows_links: boolean;
+            /** Format: date-time */
+            begun_at: string;
+            /** Format: date-time */
+            ended_at: string | null;
+            ended_because: components["schemas"]["Message"] | null;
+            /** Format: date-time */
+            next_at: string | null;
+            /** @description Pages read in this round. */
+            read: number;
+            /** @description Pages that are known and not read yet. */
+            waiting: number;
+            /** @description Pages that could not be had. */
+            failed: number;
+            /** @description Of all that were read: those that sell one product. */
+            product_pages: number;
+            /** @description Of all that were read: the others. */
+            other_pages: number;
+            /** @description Products that it sells. */
+            products: number;
+            /** @description Of them: those that were seen for the first time in this round. */
+            new_products: number;
+            /** @description Matches that wait for a person. */
+            proposed: number;
+            /** @description Matches that were accepted. */
+            accepted: number;
+            /** @description What is left takes at least so long, at the pace that the shop is asked at. */
+            minutes_left: number | null;
+            revision: number;
+        };
         /** @description What a page offers, in its own currency. */
         FoundOffer: {
             price: string;
@@ -3775,6 +3952,85 @@ export interface components {
             confidence: number;
             /** Format: date-time */
             read_at: string;
+        };
+        /** @description How many matches there are of each score, so that it can be seen what a threshold would do. */
+        MatchCounts: {
+            /** @description Those that match the filter. */
+            matches: number;
+            /** @description Of the shop, whatever else is filtered: by score in hundredths, falling, how many wait, and how those were decided that are. */
+            scores: {
+                score: number;
+                proposed: number;
+                accepted: number;
+                rejected: number;
+            }[];
+        };
+        /** @description Which matches are meant: if nothing is said, those that wait for a person and are not surely different. */
+        MatchFilter: {
+            /**
+             * @description Which matches are meant: if nothing is said, those that wait for a person and are not surely different.
+             * @enum {string}
+             */
+            state?: "proposed" | "later" | "accepted" | "rejected";
+            site?: number;
+            product?: number;
+            /** @description In hundredths. */
+            from_score?: number;
+            /** @description Whether those that are surely different are meant too. */
+            different?: boolean;
+        };
+        /** @description Something another shop sells beside the product of ours that it may be. */
+        Match: {
+            id: number;
+            /** @enum {string} */
+            verdict: "same" | "perhaps" | "different";
+            /** @description In hundredths: from 90 on the same, under 30 different. */
+            score: number;
+            /** @enum {string} */
+            state: "proposed" | "later" | "accepted" | "rejected";
+            /** @description Who decided; null: nobody, or it was sure enough. */
+            decided_by: string | null;
+            /** Format: date-time */
+            decided_at: string | null;
+            ours: components["schemas"]["MatchedProduct"];
+            theirs: components["schemas"]["MatchedProduct"];
+            /** @description By how much theirs is dearer than ours, with its sign; null: they cannot be compared. */
+            percent: string | null;
+            /** @description What speaks for it and against it, the weightiest first. */
+            reasons: {
+                kind: string;
+                /** @enum {string} */
+                agreement: "equal" | "one_sided" | "differs";
+                /** @description Empty: nothing is said. */
+                ours: string;
+                theirs: string;
+                /** @description Below 0: speaks against it. */
+                weight: number;
+            }[];
+            /** @description Pages that are watched since it was accepted. */
+            watches: number;
+        };
+        /** @description One of the two sides of a match. */
+        MatchedProduct: {
+            id: number;
+            title: string;
+            brand: string | null;
+            gtin: string | null;
+            /** @description The maker’s part number. */
+            mpn: string | null;
+            sku: string | null;
+            /** @description Ours: that of the first listing. */
+            price: string | null;
+            /** @description ISO 4217 */
+            currency: string | null;
+            /** @description Theirs only. */
+            in_stock: boolean | null;
+            /** @description Theirs only: the shop. */
+            shop: string | null;
+            /** @description Theirs only. */
+            url: string | null;
+            /** @description Ours only: the first. */
+            listing_id: number | null;
         };
         /** @description One attempt to read a page. */
         Reading: {
@@ -8002,6 +8258,244 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listCrawls: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The newest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Crawl"][];
+                };
+            };
+        };
+    };
+    startCrawl: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description Of the shop, a page of it, or a sitemap. */
+                    url: string;
+                    most_pages?: number;
+                    most_depth?: number;
+                    most_hours?: number;
+                    every_days?: number | null;
+                };
+            };
+        };
+        responses: {
+            /** @description It has begun */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Crawl"];
+                };
+            };
+            /** @description What is wrong with which field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    changeCrawl: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description The one that was edited. */
+                    revision?: number;
+                    most_pages?: number;
+                    most_depth?: number;
+                    most_hours?: number;
+                    every_days?: number | null;
+                    links_same?: boolean;
+                    link_from?: number;
+                    show_from?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description As it is now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Crawl"];
+                };
+            };
+            /** @description Someone else changed it since */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    startCrawlAgain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As it is now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Crawl"];
+                };
+            };
+        };
+    };
+    stopCrawl: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As it is now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Crawl"];
+                };
+            };
+        };
+    };
+    listMatches: {
+        parameters: {
+            query?: {
+                state?: "proposed" | "later" | "accepted" | "rejected";
+                site?: number;
+                product?: number;
+                from_score?: number;
+                different?: boolean;
+                /** @description The last match of the page before. */
+                after?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The surest first, at most 100 */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Match"][];
+                };
+            };
+        };
+    };
+    countMatches: {
+        parameters: {
+            query?: {
+                state?: "proposed" | "later" | "accepted" | "rejected";
+                site?: number;
+                product?: number;
+                from_score?: number;
+                different?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Their number */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatchCounts"];
+                };
+            };
+        };
+    };
+    decideMatches: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /**
+                     * @description proposed takes an answer back.
+                     * @enum {string}
+                     */
+                    state: "proposed" | "later" | "accepted" | "rejected";
+                    ids?: number[];
+                    /** @description Instead of ids: all that match. */
+                    filter?: components["schemas"]["MatchFilter"];
+                };
+            };
+        };
+        responses: {
+            /** @description Which were meant; many are done one after another */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        ids: number[];
+                    };
                 };
             };
         };

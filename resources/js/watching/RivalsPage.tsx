@@ -13,6 +13,7 @@ import { lazy, Suspense, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { AllRivals } from './AllRivals';
 import { Empty } from '@/ui/Empty';
+import { useCrawls } from './matches';
 import { useSites, useWatchCount } from './queries';
 import { SitePanel } from './SitePanel';
 import { siteState, SiteTable } from './SiteTable';
@@ -24,25 +25,30 @@ import { useWatchKeys } from './useWatchKeys';
 
 const AddWatches = lazy(() => import('./AddWatches'));
 const Breaches = lazy(() => import('@/market/Breaches'));
+const Matches = lazy(() => import('./Matches'));
 const Matrix = lazy(() => import('@/market/Matrix'));
+const ReadShop = lazy(() => import('./ReadShop'));
 const RecipeBench = lazy(() => import('./RecipeBench'));
 
 const PAGE = 100;
 
-type View = 'attention' | 'all' | 'compare' | 'minimum' | 'pages' | 'sites' | 'recipe';
+type View = 'attention' | 'matches' | 'all' | 'compare' | 'minimum' | 'pages' | 'sites' | 'recipe';
 
 /** All competitors: what needs a person, sellers on marketplaces and shops side by side, and the pages that are read. */
 export default function RivalsPage() {
     const [params, setParams] = useSearchParams();
     const [isAdding, setAdding] = useState(false);
+    const [isReading, setReading] = useState(false);
     const view = (params.get('view') ?? 'attention') as View;
     const sites = useSites();
     const waiting = sites.data?.reduce((sum, site) => sum + site.attention, 0);
+    const toDecide = useCrawls().data?.reduce((sum, crawl) => sum + crawl.proposed, 0);
     const change = (more: Record<string, string>) =>
         setParams((before) => new URLSearchParams({ ...Object.fromEntries(before), ...more }));
     const show = (next: View) => setParams(next === 'attention' ? {} : { view: next });
     const views: [View, string][] = [
         ['attention', t('watching.needsALook', { many: waiting ?? 0 })],
+        ['matches', t('watching.matches', { many: toDecide ?? 0 })],
         ['all', t('watching.allRivals')],
         ['compare', t('watching.compare')],
         ['minimum', t('watching.minimumPrices')],
@@ -89,6 +95,11 @@ export default function RivalsPage() {
                     <Matrix />
                 </Suspense>
             )}
+            {view === 'matches' && (
+                <Suspense fallback={null}>
+                    <Matches onRead={() => setReading(true)} />
+                </Suspense>
+            )}
             {view === 'minimum' && (
                 <Suspense fallback={null}>
                     <Breaches />
@@ -102,6 +113,16 @@ export default function RivalsPage() {
                     isAttention={view === 'attention'}
                     onAdd={() => setAdding(true)}
                 />
+            )}
+            {isReading && (
+                <Suspense fallback={null}>
+                    <ReadShop
+                        onClose={() => {
+                            setReading(false);
+                            show('sites');
+                        }}
+                    />
+                </Suspense>
             )}
             {isAdding && (
                 <Suspense fallback={null}>

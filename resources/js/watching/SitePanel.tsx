@@ -16,6 +16,7 @@ import { X } from 'lucide-react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { z } from 'zod';
+import { CrawlOfSite } from './CrawlOfSite';
 import { siteState } from './SiteTable';
 import type { Site } from './queries';
 
@@ -107,6 +108,7 @@ export function SitePanel({ site, onClose }: { site: Site; onClose: () => void }
                 </Button>
             </div>
             {pause.error && <ProblemNotice error={pause.error} />}
+            <CrawlOfSite site={site} />
             <section className="mt-4 border-t border-line pt-3">
                 <h3 className="text-[14px]">{t('watching.siteRecipe')}</h3>
                 <p className="text-text-2">
