@@ -9,6 +9,8 @@ use App\Channels\Models\Channel;
 use App\Channels\Outgoing\OutgoingHttp;
 use App\Watching\Actions\AddWatches;
 use App\Watching\Actions\ChangeSite;
+use App\Watching\Crawling\StartCrawl;
+use App\Watching\Models\Crawl;
 use App\Watching\Models\Site;
 use App\Watching\Models\Watch;
 use App\Watching\Models\WatchState;
@@ -35,13 +37,24 @@ final readonly class DemoRivals
     /** Its data is wrong: nobody has confirmed any of it. */
     private const WITH_WRONG_DATA = 'jar-corner.test';
 
+    private const READ_THROUGH = 'ton-und-topf.test';
+
     private const PAGES_A_SHOP = 14;
 
     /** Of them: not confirmed yet. */
     private const UNCONFIRMED = 2;
 
-    public function __construct(private AddWatches $add, private ChangeSite $change, private OutgoingHttp $http)
+    public function __construct(private AddWatches $add, private ChangeSite $change, private OutgoingHttp $http, private StartCrawl $crawl)
     {
+    }
+
+    /** Has one of the shops read through: what it sells is put before the seller. */
+    public function readThrough(int $workspaceId): void
+    {
+        $port = parse_url((string) config('markets.shop'), PHP_URL_PORT);
+        $site = $this->add->site($workspaceId, self::READ_THROUGH);
+        $site->update(['delay_seconds' => 1]);
+        $this->crawl->handle(new Crawl(['site_id' => $site->id, 'start_url' => 'http://'.self::READ_THROUGH.":{$port}/", 'every_days' => 7]));
     }
 
     /** @return list<int> the listings that are watched for */

@@ -133,7 +133,8 @@ final readonly class DemoWorkspace
                 $this->priceShop($workspace, $shop);
                 $say('Watching pages of other shops');
                 $this->compareShop($workspace, $shop);
-                $this->current->within($workspace->id, fn () => $this->alerts->ask($workspace, self::EMAIL));
+                $this->rivals->readThrough($workspace->id);
+                $this->alerts->ask($workspace, self::EMAIL);
             } elseif (! $bare) {
                 $this->takeCosts($workspace->refresh());
             }

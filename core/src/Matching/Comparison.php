@@ -159,7 +159,7 @@ final class Comparison
         $instead = min($this->words->ours, $this->words->theirs);
         $shared = $this->words->shared + ($hasModel ? 1.5 : 0) + ($this->of('brand') === Agreement::Equal ? 0.5 : 0);
 
-        return $shared >= self::LEAST_SHARED
+        return $shared - $more >= self::LEAST_SHARED
             && $this->share($hasModel) >= self::ENOUGH_SHARE
             && $more <= ($known ? self::EXTRA_WITH_MODEL : self::EXTRA)
             && $instead <= ($known ? self::INSTEAD_WITH_MODEL : self::INSTEAD);

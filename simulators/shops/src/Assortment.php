@@ -25,13 +25,13 @@ final readonly class Assortment
     /** @return list<Item> all of them, by SKU */
     public function all(): array
     {
-        return array_values(array_filter(array_map($this->item(...), $this->store->all('SELECT * FROM product ORDER BY sku'))));
+        return array_values(array_filter(array_map($this->item(...), [...$this->store->all('SELECT * FROM product ORDER BY sku'), ...self::others()])));
     }
 
     /** @return list<Item> the one with that SKU, then the other sizes of the same thing */
     public function sizes(string $sku): array
     {
-        $row = $this->store->one('SELECT * FROM product WHERE sku = ?', [$sku]);
+        $row = $this->store->one('SELECT * FROM product WHERE sku = ?', [$sku]) ?? self::others()[$sku] ?? null;
         $item = $row === null ? null : $this->item($row);
         if ($row === null || $item === null) {
             return [];
@@ -76,7 +76,7 @@ final readonly class Assortment
         return new Item(
             (string) $row['sku'],
             (string) $row['gtin'],
-            (string) $row['title'],
+            Titles::of($this->shop, (string) $row['title'], (string) $row['brand']),
             (string) $row['brand'],
             $size[0] ?? '',
             $set['price'] ?? $sold,
@@ -101,14 +101,28 @@ final readonly class Assortment
     /** @return array<string, int> in cents, by SKU */
     private static function catalogue(): array
     {
-        $prices = [];
-        $file = fopen(__DIR__.'/../../marketplace/scenario/catalogue.csv', 'rb') ?: throw new \RuntimeException('No catalogue.');
+        return array_column([...self::read(__DIR__.'/../../marketplace/scenario/catalogue.csv'), ...self::others()], 'price', 'sku');
+    }
+
+    /** @return array<string, array<string, mixed>> what only others sell, by SKU */
+    private static function others(): array
+    {
+        static $rows = null;
+
+        return $rows ??= array_column(self::read(__DIR__.'/../scenario/others.csv'), null, 'sku');
+    }
+
+    /** @return list<array<string, mixed>> with the price in cents */
+    private static function read(string $path): array
+    {
+        $rows = [];
+        $file = fopen($path, 'rb') ?: throw new \RuntimeException("There is no {$path}.");
         $header = (array) fgetcsv($file, escape: '');
         while (is_array($line = fgetcsv($file, escape: ''))) {
             $row = array_combine($header, $line);
-            $prices[(string) $row['sku']] = (int) str_replace('.', '', (string) $row['base_price']);
+            $rows[] = [...$row, 'price' => (int) str_replace('.', '', (string) $row['base_price'])];
         }
 
-        return $prices;
+        return $rows;
     }
 }

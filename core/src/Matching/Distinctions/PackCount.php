@@ -24,7 +24,12 @@ final readonly class PackCount implements Distinction
 
     private const PACK = '(?:multi)?(?:pack(?:s|ung|ungen)?|pk|packet|set|sets|box|case|carton|karton|kiste|bundle|lot|bag|beutel|tray|gebinde|paket)';
 
-    private const PIECES = '(?:pcs?|pieces?|piece|stueck|stk|st|count|ct|teile|teilig|teiliges|teilige|tlg|units?|packs?|pack|pk)';
+    private const PIECES = '(?:pcs?|pieces|stueck|stk|st|count|ct|units?|packs?|pack|pk)';
+
+    /** Of a set so many come together; of anything else fewer than ten say how it is made: a three-piece airlock is one. */
+    private const PARTS = '(?:piece|teile|teilig(?:e[rs]?)?|tlg)';
+
+    private const SETS = '/set|kit|pack|garnitur|bundle|box|case/';
 
     /** Counted things; the word stays in the title. */
     private const THINGS = '(?:bottles?|flaschen|cans|dosen|tins|bags|beutel|teebeutel|tabs|tablets|tabletten|capsules|caps|kapseln|sachets|rolls|rollen|sheets|blatt|jars|glaeser|pairs|paare?|pods|pads|sticks|wipes|tuecher|filters?|cartridges|patronen|batteries|batterien|cups|becher|glasses|tubes|tuben|bars|riegel|stoppers|corks|korken|lids|deckel|airlocks|plates|teller|balls|pens|stifte|blades|klingen|candles|kerzen|bulbs|spoons|loeffel)';
@@ -45,6 +50,7 @@ final readonly class PackCount implements Distinction
                 "/(?<![\\p{L}\\p{N}.,]){$number}[ -]?(?:er)?[ -]?".self::PACK.'(?![\p{L}\p{N}])/u',
                 '/(?<![\p{L}\p{N}.,])(\d{1,4})[ -]?er(?![\p{L}\p{N}])/u',
                 "/(?<![\\p{L}\\p{N}.,]){$number}[ -]?".self::PIECES.'(?![\p{L}\p{N}])\.?/u',
+                '/(?<![\p{L}\p{N}.,])(\d{2,4})[ -]?'.self::PARTS.'(?![\p{L}\p{N}])\.?/u',
                 '/(?<![\p{L}\p{N}.,])(\d{1,4}) ?(?=x ?(?:\d+ ?x ?)?'.Measure::NUMBER.' ?-?(?:'.Measure::NOT_LENGTHS.')(?![\p{L}\p{N}]))x/u',
                 '/(?<![\p{L}\p{N}.,])(\d{1,4}) (?='.self::THINGS.'(?![\p{L}\p{N}]))/u',
                 '/(?<![\p{L}\p{N}.,])(?:set|sparset|vorteilspack|multipack) (\d{1,4})(?![\p{L}\p{N}.,])/u',
@@ -52,6 +58,11 @@ final readonly class PackCount implements Distinction
             ] as $pattern
         ) {
             foreach ($title->take($pattern) as $found) {
+                $counts[] = self::NUMBERS[$found[1]] ?? (int) ltrim($found[1], '0');
+            }
+        }
+        if ($counts === [] && preg_match(self::SETS, $title->text) === 1) {
+            foreach ($title->take("/(?<![\\p{L}\\p{N}.,]){$number}[ -]?".self::PARTS.'(?![\p{L}\p{N}])\.?/u') as $found) {
                 $counts[] = self::NUMBERS[$found[1]] ?? (int) ltrim($found[1], '0');
             }
         }
