@@ -78,3 +78,24 @@ export async function turnMainSwitch(page: Page, position: 'Running' | 'Rules pa
     await expect(page.getByRole('radio', { name: new RegExp(`^${position}`) })).toBeChecked();
     await page.keyboard.press('Escape');
 }
+
+/** The API, as the signed-in page calls it. */
+export async function call<T>(page: Page, method: string, path: string, body?: object): Promise<T> {
+    return page.evaluate(
+        async ([method, path, body]) => {
+            const token = /XSRF-TOKEN=([^;]+)/.exec(document.cookie)?.[1] ?? '';
+            const answer = await fetch(`/api/v1/${path}`, {
+                method,
+                headers: {
+                    Accept: 'application/json',
+                    'Content-Type': 'application/json',
+                    'X-XSRF-TOKEN': decodeURIComponent(token),
+                },
+                body: body === undefined ? undefined : JSON.stringify(body),
+            });
+            if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${await answer.text()}`);
+            return (await answer.json()) as T;
+        },
+        [method, path, body] as const,
+    );
+}

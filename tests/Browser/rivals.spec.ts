@@ -1,32 +1,11 @@
 import { expect, test, type Page } from '@playwright/test';
-import { expectAccessible, marketAddress, signIn, turnMainSwitch } from './helpers';
+import { call, expectAccessible, marketAddress, signIn, turnMainSwitch } from './helpers';
 import { assortment, pageOf, setShop } from './shops';
 
 /** A site is asked for its robots.txt first, then left alone for five seconds. */
 const READ = { timeout: 40_000 };
 
 const panel = (page: Page) => page.getByRole('complementary', { name: 'The page' });
-
-/** The API, as the signed-in page calls it. */
-async function call<T>(page: Page, method: string, path: string, body?: object): Promise<T> {
-    return page.evaluate(
-        async ([method, path, body]) => {
-            const token = /XSRF-TOKEN=([^;]+)/.exec(document.cookie)?.[1] ?? '';
-            const answer = await fetch(`/api/v1/${path}`, {
-                method,
-                headers: {
-                    Accept: 'application/json',
-                    'Content-Type': 'application/json',
-                    'X-XSRF-TOKEN': decodeURIComponent(token),
-                },
-                body: body === undefined ? undefined : JSON.stringify(body),
-            });
-            if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${await answer.text()}`);
-            return (await answer.json()) as T;
-        },
-        [method, path, body] as const,
-    );
-}
 
 interface Listing {
     id: number;

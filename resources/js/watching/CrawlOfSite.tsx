@@ -78,7 +78,7 @@ function Progress({ crawl }: { crawl: Crawl }) {
                     aria-label={t('watching.crawlOfSite')}
                     value={read + failed}
                     max={Math.max(1, read + failed + waiting)}
-                    className="h-1.5 w-full accent-stripe"
+                    className="my-1.5 block h-1.5 w-full [&::-webkit-progress-bar]:bg-line [&::-webkit-progress-value]:bg-stripe"
                 />
             )}
             <p className="text-text-2">

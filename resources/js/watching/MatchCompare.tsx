@@ -88,8 +88,8 @@ export function MatchCompare({ match, onDecide }: { match: Match; onDecide: (sta
                 <tbody>
                     <Row
                         name={t('watching.matchTitle')}
-                        ours={<Marked text={ours.title} other={theirs.title} />}
-                        theirs={<Marked text={theirs.title} other={ours.title} />}
+                        ours={<Marked text={ours.title} other={`${theirs.title} ${theirs.brand ?? ''}`} />}
+                        theirs={<Marked text={theirs.title} other={`${ours.title} ${ours.brand ?? ''}`} />}
                         isLarge
                     />
                     <Row

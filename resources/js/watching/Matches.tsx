@@ -140,7 +140,10 @@ export default function Matches({ onRead }: { onRead: () => void }) {
 
 function List({ rows, current, onOpen }: { rows: Match[]; current: number; onOpen: (id: number) => void }) {
     const chosen = useRef<HTMLButtonElement>(null);
-    useEffect(() => chosen.current?.scrollIntoView({ block: 'nearest' }), [current]);
+    useEffect(() => {
+        // Newer browsers promise something here, which React would take for a way to clean up.
+        void chosen.current?.scrollIntoView({ block: 'nearest' });
+    }, [current]);
     return (
         <ul aria-label={t('watching.matchList')} className="min-h-0 flex-1 overflow-auto">
             {rows.map((match) => (

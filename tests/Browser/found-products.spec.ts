@@ -1,0 +1,109 @@
+import { expect, test, type Page } from '@playwright/test';
+import { call, expectAccessible, signIn } from './helpers';
+import { pageOf } from './shops';
+
+const HOST = 'ton-und-topf.test';
+
+/** Pages are asked for a second apart. */
+const READ = { timeout: 120_000 };
+
+const open = (page: Page) => page.getByRole('region', { name: 'Matches, the surest first' });
+
+const titleOf = (page: Page) =>
+    open(page)
+        .getByRole('row', { name: /^Title/ })
+        .getByRole('cell')
+        .last();
+
+test('a shop is read through, matches are accepted by keyboard, and their pages are watched and count', async ({
+    page,
+}) => {
+    await signIn(page);
+    await page.goto('/rivals?view=matches');
+    await expect(page.getByRole('heading', { name: 'Nothing to decide' })).toBeVisible();
+    await page.getByRole('button', { name: 'Read through a shop' }).click();
+    const window = page.getByRole('dialog', { name: 'Read through a shop' });
+    await window.getByLabel('Address of the shop').pressSequentially('http://nobody-there.invalid/', { delay: 10 });
+    await window.getByRole('button', { name: 'Begin' }).click();
+    // What was typed stays, with the reason beside it.
+    await expect(window.getByLabel('Address of the shop')).toHaveAttribute('aria-invalid', 'true');
+    await window.getByLabel('Address of the shop').fill('');
+    await window
+        .getByLabel('Address of the shop')
+        .pressSequentially(new URL('/', pageOf(HOST, 'x')).href, { delay: 10 });
+    await expectAccessible(page, 'the window that reads through a shop');
+    await window.getByRole('button', { name: 'Begin' }).click();
+    await expect(window).toBeHidden();
+
+    // The shop is in the list, and how far it is can be seen.
+    const [site] = (await call<{ id: number; host: string }[]>(page, 'GET', 'sites')).filter(
+        (one) => one.host === HOST,
+    );
+    await call(page, 'PATCH', `sites/${site!.id}`, { delay_seconds: 1 });
+    await page.getByRole('row', { name: new RegExp(HOST) }).click();
+    const panel = page.getByRole('complementary', { name: HOST });
+    await expect(panel.getByText(/products found/)).toBeVisible(READ);
+    await expect(panel.getByRole('progressbar')).toBeVisible();
+    await expectAccessible(page, 'the shop that is read through');
+    await expect.poll(async () => (await call<unknown[]>(page, 'GET', 'matches')).length, READ).toBeGreaterThan(5);
+    await panel.getByRole('link', { name: /to decide/ }).click();
+
+    await expect(open(page)).toBeVisible();
+    await expectAccessible(page, 'two products side by side');
+    const accepted = await titleOf(page).textContent();
+    await page.keyboard.press('y');
+    await expect(page.getByText('Accepted: the page is watched')).toBeVisible();
+    await expect(titleOf(page)).not.toHaveText(accepted!);
+    // Rejected, and taken back.
+    const rejected = await titleOf(page).textContent();
+    await page.keyboard.press('n');
+    await expect(titleOf(page)).not.toHaveText(rejected!);
+    await expect(page.getByText('Rejected: it is not proposed again')).toBeVisible();
+    await page.keyboard.press('u');
+    await expect(page.getByText('Taken back')).toBeVisible();
+    await expect(page.getByRole('button', { name: rejected! }).first()).toBeVisible();
+    // Put off, and on to the next.
+    await page.keyboard.press('j');
+    const later = await titleOf(page).textContent();
+    await page.keyboard.press('l');
+    await expect(titleOf(page)).not.toHaveText(later!);
+
+    // The page is watched, read and counts.
+    await expect
+        .poll(
+            async () =>
+                (await call<{ host: string; counting: number }[]>(page, 'GET', 'sites')).find(
+                    (one) => one.host === HOST,
+                )!.counting,
+            READ,
+        )
+        .toBeGreaterThan(0);
+    const [match] = await call<{ ours: { listing_id: number } }[]>(page, 'GET', 'matches?state=accepted');
+    await expect
+        .poll(
+            async () =>
+                (
+                    await call<{ offers: { seller: string }[] }>(page, 'GET', `listings/${match!.ours.listing_id}`)
+                ).offers.map((offer) => offer.seller),
+            READ,
+        )
+        .toContain(HOST);
+
+    // Many at once, after it is said how many that would be.
+    await page.getByRole('button', { name: 'Accept many' }).click();
+    await page.getByLabel('From which score').selectOption('95');
+    await expect(page.getByText(/pages will be watched from now on/)).toBeVisible();
+    await page.getByRole('button', { name: /^Accept all/ }).click();
+    await expect(page.getByText(/accepted: their pages are watched/)).toBeVisible();
+});
+
+test('an answer that the server did not get leaves the match where it was', async ({ page }) => {
+    await signIn(page);
+    await page.goto('/rivals?view=matches&state=later');
+    await expect(open(page)).toBeVisible();
+    const title = await titleOf(page).textContent();
+    await page.route('**/api/v1/matches/decide', (route) => route.abort());
+    await page.keyboard.press('n');
+    await expect(page.getByText('The answer was not taken')).toBeVisible();
+    await expect(titleOf(page)).toHaveText(title!);
+});
