@@ -107,3 +107,34 @@ test('an answer that the server did not get leaves the match where it was', asyn
     await expect(page.getByText('The answer was not taken')).toBeVisible();
     await expect(titleOf(page)).toHaveText(title!);
 });
+
+test('what a shop sells and we do not becomes a draft', async ({ page }) => {
+    await signIn(page);
+    await expect
+        .poll(async () => (await call<unknown[]>(page, 'GET', 'gaps')).length, { timeout: 300_000 })
+        .toBeGreaterThan(1);
+    await page.goto('/rivals?view=gaps');
+    const gaps = page.getByRole('region', { name: 'What we do not sell' });
+    const row = gaps
+        .getByRole('row')
+        .filter({ has: page.getByRole('button', { name: /^Make a draft/ }) })
+        .first();
+    const title = (await row.getByRole('cell').first().locator('span').first().textContent())!;
+    await expectAccessible(page, 'market gaps');
+    // What it would cost us, kept when one goes on; what is known comes first.
+    await row.getByRole('textbox').pressSequentially('10.00', { delay: 30 });
+    await page.keyboard.press('Tab');
+    await expect(gaps.getByRole('row').nth(1)).toContainText(title);
+    await expect(gaps.getByRole('row').nth(1)).toContainText('%');
+
+    await page.getByRole('button', { name: `Make a draft of ${title}` }).click();
+    const window = page.getByRole('dialog', { name: 'Make a draft' });
+    await window.getByLabel('SKU').pressSequentially('KC-9901', { delay: 20 });
+    await window.getByLabel('Offer it on').selectOption({ index: 1 });
+    await expectAccessible(page, 'a draft of a gap');
+    await window.getByRole('button', { name: 'Make it' }).click();
+    await expect(page.getByText(/The product is made/)).toBeVisible();
+    await expect(gaps.getByText(title, { exact: true })).toBeHidden();
+    await page.goto('/listings?q=KC-9901');
+    await expect(page.getByRole('row').filter({ hasText: 'KC-9901' })).toContainText('draft');
+});

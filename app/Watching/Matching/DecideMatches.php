@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Watching\Matching;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Models\Listing;
 use App\Channels\Outgoing\ForbiddenAddress;
 use App\Support\Database\IdArray;
@@ -11,6 +12,7 @@ use App\Support\Live\Announce;
 use App\Support\Live\Topic;
 use App\Watching\Actions\AddWatches;
 use App\Watching\Actions\ChangeWatches;
+use App\Watching\Gaps\AssignGaps;
 use App\Watching\Models\MatchState;
 use App\Watching\Models\ProductMatch;
 use App\Watching\Models\Watch;
@@ -24,7 +26,7 @@ use Illuminate\Validation\ValidationException;
 /** Takes in what a person says of matches: of what is accepted the page is watched, what is rejected is not proposed again. */
 final readonly class DecideMatches
 {
-    public function __construct(private AddWatches $add, private ChangeWatches $change)
+    public function __construct(private AddWatches $add, private ChangeWatches $change, private AssignGaps $gaps)
     {
     }
 
@@ -55,6 +57,7 @@ final readonly class DecideMatches
                     $this->watch($match);
                 }
             }
+            $this->gaps->handle(Workspace::query()->findOrFail($workspaceId), array_values($matches->pluck('site_product_id')->all()));
             Announce::change($workspaceId, Topic::Watches);
 
             return $matches->count();

@@ -27,16 +27,20 @@ final readonly class MatchCandidates
     /**
      * @param  MatchSide  $of  where the ids are
      * @param  list<int>  $ids
-     * @return array<int, list<int>> ids of the other side by id, at most 30 each, those that share most first
+     * @param  MatchSide|null  $among  what is looked through; null: the other side
+     * @return array<int, list<int>> ids of that side by id, at most 30 each, those that share most first
      */
-    public function find(int $workspaceId, MatchSide $of, array $ids): array
+    public function find(int $workspaceId, MatchSide $of, array $ids, ?MatchSide $among = null): array
     {
+        $among ??= $of->other();
         $found = array_fill_keys($ids, []);
-        foreach ([...$this->byNumber($workspaceId, $of, $ids), ...$this->byWords($workspaceId, $of, $ids)] as $row) {
-            $found[$row->id][$row->other] = (int) $row->other;
+        foreach ([...$this->byNumber($workspaceId, $of, $ids, $among), ...$this->byWords($workspaceId, $of, $ids, $among)] as $row) {
+            if ($of !== $among || $row->id !== $row->other) {
+                $found[$row->id][$row->other] = (int) $row->other;
+            }
         }
         $none = array_keys(array_filter($found, fn (array $others): bool => $others === []));
-        foreach ($none === [] || $of === MatchSide::Ours ? [] : $this->byTitle($workspaceId, $none) as $row) {
+        foreach ($none === [] || $among === MatchSide::Theirs ? [] : $this->byTitle($workspaceId, $none) as $row) {
             $found[$row->id][$row->other] = (int) $row->other;
         }
 
@@ -47,9 +51,9 @@ final readonly class MatchCandidates
      * @param  list<int>  $ids
      * @return list<object{id: int, other: int}>
      */
-    private function byNumber(int $workspaceId, MatchSide $of, array $ids): array
+    private function byNumber(int $workspaceId, MatchSide $of, array $ids, MatchSide $other): array
     {
-        [$key, $other] = [$of->key(), $of->other()];
+        $key = $of->key();
 
         return DB::select(
             <<<SQL
@@ -71,9 +75,9 @@ final readonly class MatchCandidates
      * @param  list<int>  $ids
      * @return list<object{id: int, other: int}>
      */
-    private function byWords(int $workspaceId, MatchSide $of, array $ids): array
+    private function byWords(int $workspaceId, MatchSide $of, array $ids, MatchSide $other): array
     {
-        [$key, $other] = [$of->key(), $of->other()];
+        $key = $of->key();
         [$rare, $alone, $most, $expected] = [self::RARE_WORDS, self::ENOUGH_BY_ITSELF, self::MOST, self::EXPECTED];
         $products = max(1, (int) DB::table('workspaces')->where('id', $workspaceId)->value('words_counted'));
 
@@ -114,7 +118,7 @@ final readonly class MatchCandidates
                 LIMIT {$most}
             ) AS found
             SQL,
-            [$workspaceId, $workspaceId, IdArray::of($ids), $of === MatchSide::Ours, $products, $workspaceId],
+            [$workspaceId, $workspaceId, IdArray::of($ids), $other === MatchSide::Theirs, $products, $workspaceId],
         );
     }
 

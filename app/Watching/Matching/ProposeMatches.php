@@ -8,18 +8,16 @@ use App\Accounts\Models\Workspace;
 use App\Support\Database\IdArray;
 use App\Support\Live\Announce;
 use App\Support\Live\Topic;
+use App\Watching\Gaps\AssignGaps;
 use App\Watching\Models\MatchState;
 use App\Watching\Models\Watch;
 use Carbon\CarbonImmutable;
 use Illuminate\Support\Facades\DB;
 use stdClass;
-use Wrasse\Core\Matching\ComparedProduct;
 use Wrasse\Core\Matching\Matcher;
 use Wrasse\Core\Matching\MatchReason;
 use Wrasse\Core\Matching\MatchResult;
 use Wrasse\Core\Matching\MatchVerdict;
-use Wrasse\Core\Matching\ReadProduct;
-use Wrasse\Core\Money\Currency;
 
 /** Compares what other shops sell with our products, whichever of the two is new, and proposes what may be the same. */
 final class ProposeMatches
@@ -34,7 +32,9 @@ final class ProposeMatches
     public function __construct(
         private readonly CatalogueWords $words,
         private readonly MatchCandidates $candidates,
+        private readonly ComparedProducts $products,
         private readonly DecideMatches $decide,
+        private readonly AssignGaps $gaps,
     ) {
     }
 
@@ -43,16 +43,16 @@ final class ProposeMatches
     {
         if ($this->matcher === null) {
             $this->words->refresh($workspace);
-            $this->matcher = new Matcher(CatalogueWeights::ofCatalogue($workspace));
         }
+        $matcher = $this->matcher ??= new Matcher(CatalogueWeights::ofCatalogue($workspace));
         $same = [];
-        $isMore = DB::transaction(function () use ($workspace, &$same): bool {
+        $isMore = DB::transaction(function () use ($workspace, $matcher, &$same): bool {
             foreach (MatchSide::cases() as $side) {
                 $ids = $this->unmatched($workspace->id, $side);
                 if ($ids === []) {
                     continue;
                 }
-                $same = $this->compare($workspace, $side, $ids);
+                $same = $this->compare($workspace, $matcher, $side, $ids);
                 DB::table($side->value)
                     ->where('workspace_id', $workspace->id)
                     ->whereIn($side->key(), $ids)
@@ -91,18 +91,18 @@ final class ProposeMatches
      * @param  list<int>  $ids
      * @return list<int> matches that are proposed as the same
      */
-    private function compare(Workspace $workspace, MatchSide $side, array $ids): array
+    private function compare(Workspace $workspace, Matcher $matcher, MatchSide $side, array $ids): array
     {
         $candidates = $this->candidates->find($workspace->id, $side, $ids);
         $others = array_values(array_unique(array_merge(...array_values($candidates))));
         [$ours, $theirs] = $side === MatchSide::Ours ? [$ids, $others] : [$others, $ids];
-        $ours = $this->ours($workspace->id, $ours);
-        $theirs = $this->theirs($workspace->id, $theirs);
+        $ours = $this->products->ours($matcher, $workspace->id, $ours);
+        $theirs = $this->products->theirs($matcher, $workspace->id, $theirs);
         $results = [];
         foreach ($candidates as $id => $some) {
             foreach ($some as $other) {
                 [$product, $siteProduct] = $side === MatchSide::Ours ? [$id, $other] : [$other, $id];
-                $result = isset($ours[$product], $theirs[$siteProduct]) ? $this->matcher?->compare($ours[$product], $theirs[$siteProduct]) : null;
+                $result = isset($ours[$product], $theirs[$siteProduct]) ? $matcher->compare($ours[$product], $theirs[$siteProduct]) : null;
                 if ($result !== null) {
                     $results[$siteProduct][$product] = $result;
                 }
@@ -112,6 +112,7 @@ final class ProposeMatches
             $this->forget($workspace->id, $ids);
         }
         $same = $this->propose($workspace->id, $results);
+        $this->gaps->handle($workspace, $side === MatchSide::Theirs ? $ids : $others);
         Announce::change($workspace->id, Topic::Watches);
 
         return $same;
@@ -183,62 +184,5 @@ final class ProposeMatches
         $same = array_filter($kept, fn (stdClass $row): bool => $row->verdict === MatchVerdict::Same->value && $row->state === MatchState::Proposed->value);
 
         return array_values(array_map(fn (stdClass $row): int => $row->id, $same));
-    }
-
-    /**
-     * @param  list<int>  $ids
-     * @return array<int, ReadProduct>
-     */
-    private function ours(int $workspaceId, array $ids): array
-    {
-        $rows = DB::select(
-            <<<'SQL'
-            SELECT p.id, p.title, p.brand, p.gtin, p.mpn, p.category, l.price_minor, c.currency
-            FROM products p
-            LEFT JOIN LATERAL (
-                SELECT price_minor, channel_id FROM listings WHERE product_id = p.id AND NOT is_draft ORDER BY id LIMIT 1
-            ) AS l ON true
-            LEFT JOIN channels c ON c.id = l.channel_id
-            WHERE p.workspace_id = ? AND p.id = ANY(?)
-            SQL,
-            [$workspaceId, IdArray::of($ids)],
-        );
-
-        return $this->read($rows);
-    }
-
-    /**
-     * @param  list<int>  $ids
-     * @return array<int, ReadProduct>
-     */
-    private function theirs(int $workspaceId, array $ids): array
-    {
-        $rows = DB::select(
-            <<<'SQL'
-            SELECT id, title, brand, gtin, mpn, NULL AS category, price_minor, currency
-            FROM site_products
-            WHERE workspace_id = ? AND id = ANY(?) AND gone_at IS NULL
-            SQL,
-            [$workspaceId, IdArray::of($ids)],
-        );
-
-        return $this->read($rows);
-    }
-
-    /**
-     * @param  array<stdClass>  $rows
-     * @return array<int, ReadProduct>
-     */
-    private function read(array $rows): array
-    {
-        $read = [];
-        foreach ($rows as $row) {
-            $price = $row->price_minor === null || $row->currency === null ? null : Currency::of($row->currency)->format($row->price_minor);
-            $read[$row->id] = ($this->matcher ?? new Matcher())->read(
-                new ComparedProduct($row->title, $row->brand, $row->gtin, $row->mpn, $price, $row->currency, $row->category),
-            );
-        }
-
-        return $read;
     }
 }

@@ -34,6 +34,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property CarbonImmutable $seen_at
  * @property CarbonImmutable|null $gone_at since when its page has it no more
  * @property CarbonImmutable|null $matched_at null: it is to be compared with ours
+ * @property int|null $gap_id what is not ours is part of a gap
  * @property Site $site
  */
 final class SiteProduct extends Model

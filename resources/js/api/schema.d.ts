@@ -1481,6 +1481,108 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/gaps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What shops that are read through have in stock and we do not sell */
+        get: operations["listGaps"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gaps/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Say what something would cost us, dismiss it, or take that back */
+        patch: operations["changeGap"];
+        trace?: never;
+    };
+    "/api/v1/gaps/{id}/draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make a product of ours of it, and a draft listing where a channel is named */
+        post: operations["draftGap"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gaps/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The same as a file, a line for each shop */
+        get: operations["exportGaps"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gaps/sold-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What others sell and we have none left of */
+        get: operations["listSoldOut"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gaps/only-ours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What only we sell, as far as we see */
+        get: operations["listOnlyOurs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/rules/{id}/groups": {
         parameters: {
             query?: never;
@@ -3422,6 +3524,65 @@ export interface components {
              * @description Null: it goes on.
              */
             ended_at: string | null;
+        };
+        /** @description What other shops sell and we do not. Amounts are in the currency of the workspace. */
+        MarketGap: {
+            id: number;
+            /** @description As the first shop calls it. */
+            title: string;
+            brand: string | null;
+            gtin: string | null;
+            mpn: string | null;
+            /** @enum {string} */
+            state: "open" | "dismissed" | "drafted";
+            /** @description The product that was made from it. */
+            product_id: number | null;
+            /** @description Shops that have it in stock. */
+            shops: number;
+            /** @description The lowest of their prices. */
+            lowest: string;
+            /** @description How the lowest price has moved in thirty days, or since it was first seen. */
+            trend_percent: string;
+            /**
+             * Format: date-time
+             * @description When it was first seen.
+             */
+            since: string;
+            /** @description What it would cost us. */
+            cost: string | null;
+            /** @description What a sale at the lowest price would leave; null: no cost is known. */
+            profit: string | null;
+            /** @description The same of the net price. */
+            margin_percent: string | null;
+            /** @description The cheapest first. */
+            offers: {
+                shop: string;
+                url: string;
+                price: string;
+                /** Format: date-time */
+                seen_at: string;
+            }[];
+        };
+        /** @description A listing of ours that others sell and we have none of, or that nobody else sells. */
+        OwnGap: {
+            listing_id: number;
+            sku: string;
+            title: string;
+            channel: string;
+            /** @description ISO 4217 */
+            currency: string;
+            /** @description Ours. */
+            price: string;
+            /** @description The lowest of the others. */
+            lowest: string | null;
+            /** @description How many others sell it. */
+            rivals: number;
+            /** @description Pieces that we sold in sixty days. */
+            units: number;
+            /** @description What we took in by them. */
+            taken: string;
+            /** @description What a sale at our price leaves. */
+            profit: string | null;
         };
         /** @description A decided price that waits for a person. */
         Approval: {
@@ -7625,6 +7786,187 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+        };
+    };
+    listGaps: {
+        parameters: {
+            query?: {
+                state?: "open" | "dismissed" | "drafted";
+                /** @description On which a sale is reckoned, in the currency of the workspace; left out: the first. */
+                channel?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What would bring most first; without a known cost after those with one, by what it would take in */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MarketGap"][];
+                };
+            };
+        };
+    };
+    changeGap: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description In the currency of the workspace. */
+                    cost?: string | null;
+                    /** @enum {string} */
+                    state?: "open" | "dismissed";
+                };
+            };
+        };
+        responses: {
+            /** @description As it is now; null: nobody has it in stock any more */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MarketGap"] | null;
+                };
+            };
+            /** @description What is wrong with which field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    draftGap: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    sku: string;
+                    title?: string;
+                    /** @description Its name. */
+                    channel?: string | null;
+                    price?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Made; it can be undone like a bulk change */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** Format: uuid */
+                        batch: string;
+                        product_id: number;
+                    };
+                };
+            };
+            /** @description It was made before */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What is wrong with which field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    exportGaps: {
+        parameters: {
+            query?: {
+                state?: "open" | "dismissed" | "drafted";
+                channel?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description CSV */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    listSoldOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What sold most first, at most 500 */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnGap"][];
+                };
+            };
+        };
+    };
+    listOnlyOurs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What sold most first, at most 500 */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnGap"][];
                 };
             };
         };

@@ -24,6 +24,7 @@ import { useChosen } from './useChosen';
 import { useWatchKeys } from './useWatchKeys';
 
 const AddWatches = lazy(() => import('./AddWatches'));
+const Gaps = lazy(() => import('@/market/Gaps'));
 const Breaches = lazy(() => import('@/market/Breaches'));
 const Matches = lazy(() => import('./Matches'));
 const Matrix = lazy(() => import('@/market/Matrix'));
@@ -32,7 +33,7 @@ const RecipeBench = lazy(() => import('./RecipeBench'));
 
 const PAGE = 100;
 
-type View = 'attention' | 'matches' | 'all' | 'compare' | 'minimum' | 'pages' | 'sites' | 'recipe';
+type View = 'attention' | 'matches' | 'all' | 'compare' | 'minimum' | 'gaps' | 'pages' | 'sites' | 'recipe';
 
 /** All competitors: what needs a person, sellers on marketplaces and shops side by side, and the pages that are read. */
 export default function RivalsPage() {
@@ -52,6 +53,7 @@ export default function RivalsPage() {
         ['all', t('watching.allRivals')],
         ['compare', t('watching.compare')],
         ['minimum', t('watching.minimumPrices')],
+        ['gaps', t('watching.gaps')],
         ['pages', t('watching.pages')],
         ['sites', t('watching.sites')],
     ];
@@ -103,6 +105,11 @@ export default function RivalsPage() {
             {view === 'minimum' && (
                 <Suspense fallback={null}>
                     <Breaches />
+                </Suspense>
+            )}
+            {view === 'gaps' && (
+                <Suspense fallback={null}>
+                    <Gaps />
                 </Suspense>
             )}
             {view === 'sites' && <Sites />}
