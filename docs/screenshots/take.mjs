@@ -42,6 +42,12 @@ const pictures = {
         await settle();
         await open(3);
     },
+    'found-products': async () => {
+        await page.goto('/rivals?view=matches');
+        await settle();
+        for (let i = 0; i < 12; i++) await page.keyboard.press('j');
+        await settle();
+    },
     'all-rivals': async () => {
         await page.goto('/rivals?view=all');
         await page.getByText(/^As of/).waitFor({ timeout: 120_000 });
@@ -83,10 +89,6 @@ const pictures = {
     rates: async () => {
         await page.goto('/settings/rates');
         await page.getByRole('heading', { name: 'Exchange rates' }).waitFor();
-        await settle();
-    },
-    starters: async () => {
-        await page.goto('/rules/new');
         await settle();
     },
     alert: async () => {

@@ -35,10 +35,10 @@ function ask(host: string, path: string, method = 'GET', body?: object): Promise
 
 export const pageOf = (host: string, sku: string) => `http://${host}:${PORT}/p/${sku.toLowerCase()}`;
 
-/** What a shop sells, by SKU. */
+/** What a shop sells of our own assortment, by SKU. */
 export async function assortment(host: string): Promise<string[]> {
     const { body } = await ask(host, '/sitemap.xml');
-    return [...body.matchAll(/\/p\/([a-z0-9-]+)</g)].map(([, sku]) => sku!.toUpperCase());
+    return [...body.matchAll(/\/p\/(kc-[0-9]+)</g)].map(([, sku]) => sku!.toUpperCase());
 }
 
 /** Sets a price, in minor units, or a mood of a shop for some seconds. */

@@ -44,10 +44,13 @@ final readonly class CrawlCounts
                 WHERE site_id = c.site_id AND gone_at IS NULL
             ) AS sold
             CROSS JOIN LATERAL (
-                SELECT count(*) FILTER (WHERE m.state = 'proposed' AND m.verdict <> 'different' AND m.score >= c.show_from AND s.gone_at IS NULL) AS proposed,
+                SELECT count(*) FILTER (WHERE m.state = 'proposed' AND m.verdict <> 'different' AND m.score >= c.show_from AND s.gone_at IS NULL AND NOT known.accepted) AS proposed,
                     count(*) FILTER (WHERE m.state = 'accepted') AS accepted
                 FROM product_matches m
                 JOIN site_products s ON s.id = m.site_product_id
+                CROSS JOIN LATERAL (
+                    SELECT EXISTS (SELECT 1 FROM product_matches o WHERE o.site_product_id = m.site_product_id AND o.state = 'accepted') AS accepted
+                ) AS known
                 WHERE m.site_id = c.site_id
             ) AS matched
             WHERE c.workspace_id = ?

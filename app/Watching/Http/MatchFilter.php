@@ -70,6 +70,8 @@ final readonly class MatchFilter
 
         return $query
             ->whereHas('siteProduct', fn (Builder $product) => $product->whereNull('gone_at'))
+            // A page sells one thing: once it is said which, nothing else of it is asked.
+            ->whereRaw("NOT EXISTS (SELECT 1 FROM product_matches o WHERE o.site_product_id = product_matches.site_product_id AND o.state = 'accepted')")
             ->when(! $isDifferentToo, fn (Builder $some) => $some->where('verdict', '<>', 'different')->whereExists(
                 fn ($crawl) => $crawl->from('crawls')->whereColumn('crawls.site_id', 'product_matches.site_id')->whereColumn('show_from', '<=', 'score'),
             ));

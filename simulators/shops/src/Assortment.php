@@ -22,10 +22,10 @@ final readonly class Assortment
     {
     }
 
-    /** @return list<Item> all of them, by SKU */
+    /** @return list<Item> what only others sell, then the rest, by SKU */
     public function all(): array
     {
-        return array_values(array_filter(array_map($this->item(...), [...$this->store->all('SELECT * FROM product ORDER BY sku'), ...self::others()])));
+        return array_values(array_filter(array_map($this->item(...), [...self::others(), ...$this->store->all('SELECT * FROM product ORDER BY sku')])));
     }
 
     /** @return list<Item> the one with that SKU, then the other sizes of the same thing */

@@ -175,6 +175,19 @@ final class MatchTest extends TestCase
         self::assertSame([], $this->shown());
     }
 
+    public function test_once_it_is_said_what_a_page_sells_nothing_else_of_it_is_asked(): void
+    {
+        foreach ([4, 6] as $pieces) {
+            $this->ours(['title' => "Stoneware crock {$pieces} handles"]);
+        }
+        $this->theirs(['title' => 'Stoneware crock with handles, blue']);
+        $this->compare();
+        self::assertCount(2, $this->shown());
+
+        $this->decide('accepted', [$this->shown()[0]['id']]);
+        self::assertSame([[], 0], [$this->shown(), $this->actingAs($this->user)->getJson('/api/v1/crawls')->json('0.proposed')]);
+    }
+
     public function test_matches_are_of_ones_own_workspace(): void
     {
         $this->ours(['title' => 'Stoneware crock 5 l']);
