@@ -25,7 +25,7 @@ return new class extends Migration
                 every_days smallint CHECK (every_days > 0),
                 links_same boolean NOT NULL DEFAULT false,
                 link_from smallint NOT NULL DEFAULT 95 CHECK (link_from BETWEEN 90 AND 100),
-                show_from smallint NOT NULL DEFAULT 30 CHECK (show_from BETWEEN 0 AND 90),
+                show_from smallint NOT NULL DEFAULT 40 CHECK (show_from BETWEEN 0 AND 90),
                 state varchar(12) NOT NULL DEFAULT 'running' CHECK (state IN ('running', 'done', 'stopped')),
                 follows_links boolean NOT NULL DEFAULT false,
                 round integer NOT NULL DEFAULT 1,

@@ -18,7 +18,7 @@ use Wrasse\Core\Matching\Matcher;
 use Wrasse\Core\Matching\MatchVerdict;
 use Wrasse\Core\Matching\ReadProduct;
 
-/** Says of what other shops sell whether it is a gap: what may be ours is none, and what is the same in two shops is one. */
+/** Says of what other shops sell whether it is a gap: what may be ours, as far as that is shown, is none, and what is the same in two shops is one. */
 final readonly class AssignGaps
 {
     public function __construct(private MatchCandidates $candidates, private ComparedProducts $products)
@@ -36,7 +36,9 @@ final readonly class AssignGaps
             SET gap_id = NULL
             WHERE s.workspace_id = ? AND s.id = ANY(?) AND s.gap_id IS NOT NULL AND EXISTS (
                 SELECT 1 FROM product_matches m
+                LEFT JOIN crawls c ON c.site_id = m.site_id
                 WHERE m.site_product_id = s.id AND m.verdict <> 'different' AND m.state <> 'rejected'
+                    AND (m.state = 'accepted' OR m.score >= coalesce(c.show_from, 0))
             )
             SQL,
             [$workspace->id, IdArray::of($ids)],
@@ -44,10 +46,15 @@ final readonly class AssignGaps
         $new = SiteProduct::query()
             ->whereIn('id', $ids)
             ->whereNull('gap_id')
-            ->whereNotExists(
-                fn ($match) => $match->from('product_matches')
-                    ->whereColumn('site_product_id', 'site_products.id')
-                    ->where(fn ($ours) => $ours->where('verdict', '<>', 'different')->where('state', '<>', 'rejected')->orWhere('state', 'accepted')),
+            ->whereRaw(
+                <<<'SQL'
+                NOT EXISTS (
+                    SELECT 1 FROM product_matches m
+                    LEFT JOIN crawls c ON c.site_id = m.site_id
+                    WHERE m.site_product_id = site_products.id AND m.state <> 'rejected'
+                        AND (m.state = 'accepted' OR m.verdict <> 'different' AND m.score >= coalesce(c.show_from, 0))
+                )
+                SQL,
             )
             ->orderBy('id')
             ->get();

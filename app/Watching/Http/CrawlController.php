@@ -12,9 +12,11 @@ use App\Support\Live\Topic;
 use App\Support\Tenancy\CurrentWorkspace;
 use App\Watching\Actions\AddWatches;
 use App\Watching\Crawling\StartCrawl;
+use App\Watching\Jobs\MatchProductsJob;
 use App\Watching\Jobs\ReadPagesJob;
 use App\Watching\Models\Crawl;
 use App\Watching\Models\CrawlState;
+use App\Watching\Models\SiteProduct;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Arr;
@@ -150,6 +152,11 @@ final readonly class CrawlController
             $crawl->edit($given, $revision);
             if ($crawl->isDirty('every_days') && $crawl->state !== CrawlState::Running) {
                 $crawl->next_at = $crawl->every_days === null ? null : $crawl->begun_at->addDays($crawl->every_days);
+            }
+            if ($crawl->isDirty('show_from')) {
+                // What is not shown any more may be a gap, and the other way round.
+                SiteProduct::query()->where('site_id', $crawl->site_id)->update(['matched_at' => null]);
+                DB::afterCommit(fn () => MatchProductsJob::dispatch($crawl->workspace_id));
             }
             $crawl->save();
 

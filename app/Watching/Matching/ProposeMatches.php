@@ -25,7 +25,10 @@ final class ProposeMatches
     private const AT_ONCE = 200;
 
     /** Of one thing that another shop sells. */
-    private const MOST_PERHAPS = 5;
+    private const MOST_PERHAPS = 3;
+
+    /** In hundredths: what is less like it than the best by more is not asked about. */
+    private const PERHAPS_WITHIN = 15;
 
     private ?Matcher $matcher = null;
 
@@ -146,7 +149,7 @@ final class ProposeMatches
             $of = fn (MatchVerdict $verdict): array => array_filter($byProduct, fn (MatchResult $result): bool => $result->verdict === $verdict);
             $best = match (true) {
                 $of(MatchVerdict::Same) !== [] => $of(MatchVerdict::Same),
-                $of(MatchVerdict::Perhaps) !== [] => array_slice($of(MatchVerdict::Perhaps), 0, self::MOST_PERHAPS, true),
+                $of(MatchVerdict::Perhaps) !== [] => self::likely($of(MatchVerdict::Perhaps)),
                 default => array_slice($byProduct, 0, 1, true),
             };
             foreach ($best as $product => $result) {
@@ -184,5 +187,21 @@ final class ProposeMatches
         $same = array_filter($kept, fn (stdClass $row): bool => $row->verdict === MatchVerdict::Same->value && $row->state === MatchState::Proposed->value);
 
         return array_values(array_map(fn (stdClass $row): int => $row->id, $same));
+    }
+
+    /**
+     * @param  non-empty-array<int, MatchResult>  $perhaps  the most alike first
+     * @return array<int, MatchResult>
+     */
+    private static function likely(array $perhaps): array
+    {
+        $best = array_values($perhaps)[0]->score;
+
+        return array_slice(
+            array_filter($perhaps, fn (MatchResult $result): bool => ($best - $result->score) * 100 <= self::PERHAPS_WITHIN),
+            0,
+            self::MOST_PERHAPS,
+            true,
+        );
     }
 }

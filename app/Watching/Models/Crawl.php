@@ -51,7 +51,7 @@ final class Crawl extends Model
         'most_hours' => 24,
         'links_same' => false,
         'link_from' => 95,
-        'show_from' => 30,
+        'show_from' => 40,
         'state' => 'running',
         'follows_links' => false,
         'round' => 0,

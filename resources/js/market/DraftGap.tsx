@@ -8,6 +8,8 @@ import { amountReader, currencyFormat } from '@/edit/reading';
 import { optionalFigure, resolverOf, text } from '@/edit/schemas';
 import { useEditForm } from '@/edit/useEditForm';
 import { Window } from '@/ui/Window';
+import type { ReactNode } from 'react';
+import { useWatch } from 'react-hook-form';
 import { toast } from 'sonner';
 import { z } from 'zod';
 import type { Gap } from './Gaps';
@@ -62,8 +64,15 @@ export default function DraftGap({ gap, onClose }: { gap: Gap; onClose: () => vo
                         ...channels.map((channel) => [channel.name, channel.name] as const),
                     ]}
                 />
-                <FigureField name="price" label={LABELS.price!} unit={format.symbol} reader={amount} />
+                <PriceOnChannel>
+                    <FigureField name="price" label={LABELS.price!} unit={format.symbol} reader={amount} />
+                </PriceOnChannel>
             </EditForm>
         </Window>
     );
+}
+
+/** Where it is not offered, it has no price. */
+function PriceOnChannel({ children }: { children: ReactNode }) {
+    return useWatch({ name: 'channel' }) === '' ? null : children;
 }
