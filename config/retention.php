@@ -18,6 +18,11 @@ return [
         'column' => 'day',
         'days' => (int) env('KEEP_POSITION_DAYS', 800),
     ],
+    'site_product_prices' => [
+        'what' => 'Prices of what other shops sell, over time',
+        'column' => 'seen_at',
+        'days' => (int) env('KEEP_SITE_PRICES_DAYS', 400),
+    ],
     'limit_changes' => [
         'what' => 'Floors and ceilings over time',
         'column' => 'changed_at',

@@ -30,6 +30,9 @@ final readonly class RecordCrawledPage
 {
     private const GONE = [404, 410];
 
+    /** Open windows are told how far it is after so many pages: each asks for it anew. */
+    private const TOLD_EVERY = 10;
+
     public function __construct(
         private ReadAnswer $read,
         private FoundPages $found,
@@ -50,7 +53,7 @@ final readonly class RecordCrawledPage
         $outcome = $isSitemap ? self::ofSitemap($answer, $page->site) : $this->read->handle($page->site, null, $answer, $turn->at);
         HostPace::after($turn, $answer, $outcome);
         $page->site->countRefusals($outcome);
-        DB::transaction(function () use ($page, $turn, $answer, $outcome, $isSitemap): void {
+        DB::transaction(function () use ($workspace, $page, $turn, $answer, $outcome, $isSitemap): void {
             $crawl = Crawl::query()->with('site')->where('site_id', $page->site_id)->lockForUpdate()->first();
             $asked = CrawlPage::query()->lockForUpdate()->find($page->id);
             if ($crawl === null || $asked?->asked_at === null || ! $asked->asked_at->equalTo($turn->at)) {
@@ -59,9 +62,11 @@ final readonly class RecordCrawledPage
             }
             $asked->setRelation('site', $page->site);
             $isSitemap ? $this->sitemap($crawl, $asked, $turn, $answer, $outcome) : $this->page($crawl, $asked, $turn, $answer, $outcome);
+            if ($crawl->asked % self::TOLD_EVERY === 0) {
+                Announce::change($workspace->id, Topic::Watches);
+            }
         });
         $this->end->ifDue($page->site_id);
-        Announce::change($workspace->id, Topic::Watches);
     }
 
     public function notAllowed(Turn $turn): void

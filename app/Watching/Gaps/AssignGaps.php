@@ -21,6 +21,9 @@ use Wrasse\Core\Matching\ReadProduct;
 /** Says of what other shops sell whether it is a gap: what may be ours, as far as that is shown, is none, and what is the same in two shops is one. */
 final readonly class AssignGaps
 {
+    /** Others that share most with it. */
+    private const COMPARED_WITH = 10;
+
     public function __construct(private MatchCandidates $candidates, private ComparedProducts $products)
     {
     }
@@ -66,7 +69,7 @@ final readonly class AssignGaps
     /** @param  Collection<int, SiteProduct>  $new */
     private function assign(Workspace $workspace, Collection $new): void
     {
-        $candidates = $this->candidates->find($workspace->id, MatchSide::Theirs, array_values($new->modelKeys()), MatchSide::Theirs);
+        $candidates = $this->candidates->find($workspace->id, MatchSide::Theirs, array_values($new->modelKeys()), MatchSide::Theirs, self::COMPARED_WITH);
         $matcher = new Matcher(CatalogueWeights::ofCatalogue($workspace));
         $others = array_values(array_unique(array_merge($new->modelKeys(), ...array_values($candidates))));
         $read = $this->products->theirs($matcher, $workspace->id, $others);

@@ -28,9 +28,10 @@ final readonly class MatchCandidates
      * @param  MatchSide  $of  where the ids are
      * @param  list<int>  $ids
      * @param  MatchSide|null  $among  what is looked through; null: the other side
-     * @return array<int, list<int>> ids of that side by id, at most 30 each, those that share most first
+     * @param  int  $most  for each
+     * @return array<int, list<int>> ids of that side by id, those that share most first
      */
-    public function find(int $workspaceId, MatchSide $of, array $ids, ?MatchSide $among = null): array
+    public function find(int $workspaceId, MatchSide $of, array $ids, ?MatchSide $among = null, int $most = self::MOST): array
     {
         $among ??= $of->other();
         $found = array_fill_keys($ids, []);
@@ -44,7 +45,7 @@ final readonly class MatchCandidates
             $found[$row->id][$row->other] = (int) $row->other;
         }
 
-        return array_map(fn (array $others): array => array_slice(array_values($others), 0, self::MOST), $found);
+        return array_map(fn (array $others): array => array_slice(array_values($others), 0, $most), $found);
     }
 
     /**

@@ -48,14 +48,14 @@ final class ProposeMatches
             $this->words->refresh($workspace);
         }
         $matcher = $this->matcher ??= new Matcher(CatalogueWeights::ofCatalogue($workspace));
-        $same = [];
-        $isMore = DB::transaction(function () use ($workspace, $matcher, &$same): bool {
+
+        return DB::transaction(function () use ($workspace, $matcher): bool {
             foreach (MatchSide::cases() as $side) {
                 $ids = $this->unmatched($workspace->id, $side);
                 if ($ids === []) {
                     continue;
                 }
-                $same = $this->compare($workspace, $matcher, $side, $ids);
+                $this->decide->acceptSure($workspace->id, $this->compare($workspace, $matcher, $side, $ids));
                 DB::table($side->value)
                     ->where('workspace_id', $workspace->id)
                     ->whereIn($side->key(), $ids)
@@ -66,11 +66,6 @@ final class ProposeMatches
 
             return false;
         });
-        if ($same !== []) {
-            $this->decide->acceptSure($workspace->id, $same);
-        }
-
-        return $isMore;
     }
 
     /** @return list<int> that nobody else has taken */
