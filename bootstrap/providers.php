@@ -10,6 +10,7 @@ return [
     App\Watching\WatchingServiceProvider::class,
     App\Pricing\PricingServiceProvider::class,
     App\Publishing\PublishingServiceProvider::class,
+    App\Sourcing\SourcingServiceProvider::class,
     App\Alerts\AlertsServiceProvider::class,
     App\Screens\ScreensServiceProvider::class,
 ];

@@ -25,6 +25,7 @@ final class LayersTest
         'Watching',
         'Pricing',
         'Publishing',
+        'Sourcing',
         'Alerts',
         'Screens',
     ];

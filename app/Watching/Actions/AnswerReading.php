@@ -9,6 +9,7 @@ use App\Support\Live\Announce;
 use App\Support\Live\Topic;
 use App\Support\Messages\Conflict;
 use App\Support\Messages\Message;
+use App\Watching\Events\ReadingCounted;
 use App\Watching\Models\Verdict;
 use App\Watching\Models\Watch;
 use App\Watching\Models\WatchState;
@@ -39,7 +40,7 @@ final readonly class AnswerReading
             $watch->good = $offer;
             $watch->doubtful = null;
             $this->mark($watch, Verdict::Good);
-        });
+        }, fn (Watch $watch) => event(new ReadingCounted($watch->workspace_id, $watch->id)));
     }
 
     /**
@@ -60,10 +61,13 @@ final readonly class AnswerReading
         });
     }
 
-    /** @param  Closure(Watch): void  $answer */
-    private function answer(int $watchId, int $reading, Closure $answer): Watch
+    /**
+     * @param  Closure(Watch): void  $answer
+     * @param  (Closure(Watch): mixed)|null  $then  once it is saved
+     */
+    private function answer(int $watchId, int $reading, Closure $answer, ?Closure $then = null): Watch
     {
-        return DB::transaction(function () use ($watchId, $reading, $answer): Watch {
+        return DB::transaction(function () use ($watchId, $reading, $answer, $then): Watch {
             $watch = Watch::query()->lockForUpdate()->findOrFail($watchId);
             if (! self::isAbout($watch, $reading)) {
                 throw new Conflict(Message::of('reading_is_newer'));
@@ -72,6 +76,7 @@ final readonly class AnswerReading
             $answer($watch);
             $watch->save();
             $this->publish->handle($watch->workspace_id, array_filter([$listingBefore, $watch->listing_id]));
+            $then === null ?: $then($watch);
             Announce::change($watch->workspace_id, Topic::Watches, [$watch->id]);
 
             return $watch;

@@ -78,6 +78,7 @@ final readonly class PublishWebOffers
             ->whereIn('listing_id', $listingIds)
             ->where('state', WatchState::Confirmed)
             ->where('is_paused', false)
+            ->where('is_source', false)
             ->whereNotNull('good')
             ->whereHas('site', fn ($site) => $site->where('is_own', false))
             ->orderBy('id')
@@ -110,7 +111,7 @@ final readonly class PublishWebOffers
     }
 
     /** By the terms that a person has given for the shop, which are in its currency. */
-    private static function shipping(Site $site, FoundOffer $offer): ?string
+    public static function shipping(Site $site, FoundOffer $offer): ?string
     {
         if ($site->currency !== $offer->currency) {
             return null;

@@ -9,6 +9,7 @@ use App\Channels\Outgoing\PageAnswer;
 use App\Support\Live\Announce;
 use App\Support\Live\Topic;
 use App\Support\Messages\Message;
+use App\Watching\Events\ReadingCounted;
 use App\Watching\Fetching\HostPace;
 use App\Watching\Fetching\PageOutcome;
 use App\Watching\Fetching\ReadAnswer;
@@ -124,6 +125,9 @@ final readonly class RecordReading
         // Anything else leaves what counts as it was.
         if ($verdict === Verdict::Good && $watch->listing_id !== null) {
             $this->publish->handle($workspace->id, [$watch->listing_id]);
+        }
+        if ($verdict === Verdict::Good) {
+            event(new ReadingCounted($workspace->id, $watch->id));
         }
         Announce::change($workspace->id, Topic::Watches, [$watch->id]);
     }

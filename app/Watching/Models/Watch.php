@@ -38,6 +38,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property LatestReading|null $latest
  * @property FoundOffer|null $good what counts as an offer
  * @property FoundOffer|null $doubtful what was read last and is not believed yet
+ * @property bool $is_source whether it is where we buy: its offer is none to compare with
  * @property int|null $match_id from which it was made
  * @property Site $site
  * @property Listing|null $listing
@@ -66,6 +67,7 @@ final class Watch extends Model
         return [
             'schedule' => 'array',
             'is_paused' => 'bool',
+            'is_source' => 'bool',
             'state' => WatchState::class,
             'due_at' => 'immutable_datetime',
             'asked_at' => 'immutable_datetime',

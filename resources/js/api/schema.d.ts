@@ -1857,6 +1857,76 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/sources": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Listings that follow where they are bought, and what they leave */
+        get: operations["listSources"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/listings/{id}/source": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where a listing is bought */
+        get: operations["listingSource"];
+        /** Have a listing follow the page that it is bought from; what was read last is followed at once */
+        put: operations["saveListingSource"];
+        post?: never;
+        /** Have a listing follow no source any more; costs and stock stay as they are */
+        delete: operations["removeListingSource"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/listings/{id}/source/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What followed from where a listing is bought */
+        get: operations["listSourceChanges"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/source-changes/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take back what followed; it is not followed any more in that */
+        post: operations["undoSourceChange"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/retention": {
         parameters: {
             query?: never;
@@ -4000,6 +4070,77 @@ export interface components {
             revenue_30d: string;
             floor_term: components["schemas"]["Term"] | null;
             ceiling_term: components["schemas"]["Term"] | null;
+        };
+        /** @description What followed from where a listing is bought. */
+        SourceChange: {
+            id: number;
+            /** @enum {string} */
+            kind: "cost" | "stock";
+            /** @enum {string} */
+            reason: "price" | "sold_out" | "back" | "undo";
+            /** @description A cost, or a number of pieces; null: it was not known. */
+            from: string | null;
+            to: string | null;
+            /** @description ISO 4217, of a cost. */
+            currency: string | null;
+            /** @enum {string} */
+            state: "asked" | "made" | "refused" | "queued" | "sent" | "confirmed" | "failed" | "replaced" | "undone";
+            /**
+             * Format: uuid
+             * @description The bulk change by which a cost is made.
+             */
+            batch_id: string | null;
+            problem: components["schemas"]["Message"] | null;
+            /** Format: date-time */
+            made_at: string;
+            /** @description Null: nobody, it followed. */
+            made_by: string | null;
+            /** @description Whether it can be taken back. */
+            can_undo: boolean;
+        };
+        /** @description Where a listing is bought, and what it leaves at the cost there. */
+        ListingSource: {
+            id: number;
+            listing_id: number;
+            sku: string;
+            title: string;
+            channel: string;
+            /** @description The page that is watched for the listing, and bought from. */
+            watch_id: number;
+            url: string;
+            shop: string;
+            /** @description Its price becomes our unit cost. */
+            follows_cost: boolean;
+            /** @description Sold out there, we have none. */
+            follows_stock: boolean;
+            /** @description Readings in a row that have it in stock, before we have it again. */
+            back_after: number;
+            /** @description How many we say then; null: as many as before. */
+            stock_back: number | null;
+            /** @description What comes on top for each unit, in the currency of the page. */
+            added: string;
+            /** @description Contained in its price, and got back; null: the price is taken as it is. */
+            tax_percent: string | null;
+            is_out: boolean;
+            /** @description What one comes to by the last good reading; null: none is known. */
+            cost: string | null;
+            /** @description ISO 4217 */
+            cost_currency: string | null;
+            /** Format: date-time */
+            cost_at: string | null;
+            /** @description Our unit cost, on which the price rests. */
+            our_cost: string | null;
+            /** @description ISO 4217 */
+            our_cost_currency: string;
+            /** @description Of the listing. */
+            price: string;
+            /** @description ISO 4217 */
+            currency: string;
+            /** @description What a sale leaves at our cost, of the net price. */
+            margin_percent: string | null;
+            /** @description What it would leave at the cost at the source. */
+            margin_at_source_percent: string | null;
+            revision: number;
         };
         Problem: {
             /**
@@ -8533,6 +8674,181 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WorklistGroup"][];
+                };
+            };
+        };
+    };
+    listSources: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What would leave least first, at most 1,000 */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListingSource"][];
+                };
+            };
+        };
+    };
+    listingSource: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Null: it follows none */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        source: components["schemas"]["ListingSource"] | null;
+                    };
+                };
+            };
+        };
+    };
+    saveListingSource: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description The one that was edited. */
+                    revision?: number;
+                    /** @description A page that is watched for the listing. */
+                    watch_id: number;
+                    follows_cost?: boolean;
+                    follows_stock?: boolean;
+                    back_after?: number;
+                    stock_back?: number | null;
+                    /** @description In the currency of the page. */
+                    added?: string | null;
+                    tax_percent?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description As it is now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        source: components["schemas"]["ListingSource"] | null;
+                    };
+                };
+            };
+            /** @description Someone else changed it since */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What is wrong with which field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    removeListingSource: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It does not */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    listSourceChanges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The newest first, at most 100 */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SourceChange"][];
+                };
+            };
+        };
+    };
+    undoSourceChange: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As it is now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SourceChange"];
+                };
+            };
+            /** @description There is nothing left to take back */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };

@@ -72,6 +72,7 @@ final readonly class Shop
 
         return match (true) {
             $method === 'GET' && $path === '/api/products' => $this->products($query),
+            $method === 'PUT' && $path === '/api/stocks' => $this->setStocks($body),
             $method === 'GET' && $path === '/api/days' => $this->days((string) ($query['after'] ?? '')),
             $method === 'GET' && $path === '/api/orders' => $this->orders((int) ($query['after'] ?? 0)),
             $method === 'PUT' && preg_match('#^/api/price-lists/([\w-]{1,80})$#', $path, $part) === 1 => $this->setPrices($part[1], $body),
@@ -186,6 +187,21 @@ final readonly class Shop
         });
 
         return $isTaken ? new Response(200, ['id' => $id]) : Response::problem(409, 'this list was cancelled');
+    }
+
+    /**
+     * How many there are, by SKU; what is not known is left out.
+     *
+     * @param  array<string, mixed>  $body
+     */
+    private function setStocks(array $body): Response
+    {
+        $lines = array_filter(is_array($body['stocks'] ?? null) ? $body['stocks'] : [], fn (mixed $line): bool => is_array($line) && is_int($line['stock'] ?? null) && $line['stock'] >= 0);
+        foreach ($lines as $line) {
+            $this->store->run('UPDATE product SET stock = ? WHERE sku = ?', [$line['stock'], (string) ($line['sku'] ?? '')]);
+        }
+
+        return new Response(200, ['taken' => count($lines)]);
     }
 
     /** A list that has not come yet will not be taken any more. */

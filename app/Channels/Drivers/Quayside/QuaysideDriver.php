@@ -26,6 +26,7 @@ use App\Channels\Ports\PricePublisher;
 use App\Channels\Ports\PriceUpdate;
 use App\Channels\Ports\SourceListing;
 use App\Channels\Ports\SourceOrder;
+use App\Channels\Ports\StockPublisher;
 use App\Channels\Ports\Submission;
 use App\Channels\Ports\UntrustedMessage;
 use App\Channels\WebhookSignature;
@@ -37,7 +38,7 @@ use SensitiveParameter;
  * Quayside's seller interface (docs/marketplace.md): pages by SKU, prices as feeds that are worked through later, word
  * of changes sent to us.
  */
-final readonly class QuaysideDriver implements AccountSource, ChangePush, Driver, HistorySource, ListingSource, OfferSource, OrderSource, PricePublisher
+final readonly class QuaysideDriver implements AccountSource, ChangePush, Driver, HistorySource, ListingSource, OfferSource, OrderSource, PricePublisher, StockPublisher
 {
     private const SKUS_PER_CALL = 100;
 
@@ -271,5 +272,23 @@ final readonly class QuaysideDriver implements AccountSource, ChangePush, Driver
         }
 
         return $shown;
+    }
+
+    public static function stocksPerCall(): int
+    {
+        return self::SKUS_PER_CALL;
+    }
+
+    public function setStocks(array $stocks): void
+    {
+        $lines = array_map(fn (string $sku, int $stock): array => ['sku' => $sku, 'stock' => $stock], array_map(strval(...), array_keys($stocks)), $stocks);
+        $this->client->json(fn (PendingRequest $request) => $request->put('/v1/stocks', ['stocks' => $lines]));
+    }
+
+    public function shownStocks(array $skus): array
+    {
+        $rows = $this->client->rows($this->client->get('/v1/prices', ['skus' => implode(',', $skus)]), 'prices', ['sku', 'stock']);
+
+        return array_map(intval(...), array_column($rows, 'stock', 'sku'));
     }
 }

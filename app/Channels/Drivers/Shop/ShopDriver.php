@@ -21,12 +21,13 @@ use App\Channels\Ports\PricePublisher;
 use App\Channels\Ports\PriceUpdate;
 use App\Channels\Ports\SourceListing;
 use App\Channels\Ports\SourceOrder;
+use App\Channels\Ports\StockPublisher;
 use App\Channels\Ports\Submission;
 use App\Support\Messages\Message;
 use Illuminate\Http\Client\PendingRequest;
 
 /** A seller's own web shop (docs/channels.md): it takes prices at once, as lists, and says what it thinks of each. */
-final readonly class ShopDriver implements Driver, HistorySource, ListingSource, OrderSource, PricePublisher
+final readonly class ShopDriver implements Driver, HistorySource, ListingSource, OrderSource, PricePublisher, StockPublisher
 {
     private const SKUS_PER_CALL = 100;
 
@@ -183,5 +184,23 @@ final readonly class ShopDriver implements Driver, HistorySource, ListingSource,
         }
 
         return $shown;
+    }
+
+    public static function stocksPerCall(): int
+    {
+        return self::SKUS_PER_CALL;
+    }
+
+    public function setStocks(array $stocks): void
+    {
+        $lines = array_map(fn (string $sku, int $stock): array => ['sku' => $sku, 'stock' => $stock], array_map(strval(...), array_keys($stocks)), $stocks);
+        $this->client->json(fn (PendingRequest $request) => $request->put('/api/stocks', ['stocks' => $lines]));
+    }
+
+    public function shownStocks(array $skus): array
+    {
+        $rows = $this->client->rows($this->client->get('/api/products', ['skus' => implode(',', $skus)]), 'products', ['sku', 'stock']);
+
+        return array_map(intval(...), array_column($rows, 'stock', 'sku'));
     }
 }

@@ -9,6 +9,7 @@ use Simulators\Common\Response;
 use Simulators\Common\Store;
 use Simulators\Marketplace\Feeds;
 use Simulators\Marketplace\History;
+use Simulators\Marketplace\Offers;
 
 /** The calls a seller's software makes. Amounts are decimals with two places. */
 final readonly class QuaysideApi
@@ -38,6 +39,7 @@ final readonly class QuaysideApi
             $method === 'GET' && $path === '/v1/prices' => $this->prices(explode(',', (string) ($query['skus'] ?? ''))),
             $method === 'GET' && $path === '/v1/orders' => $this->orders((int) ($query['after'] ?? 0)),
             $method === 'GET' && $path === '/v1/history' => $this->history((string) ($query['after'] ?? '')),
+            $method === 'PUT' && $path === '/v1/stocks' => $this->setStocks($body),
             $method === 'PUT' && $path === '/v1/subscription' => $this->subscribe($body),
             $method === 'POST' && $path === '/v1/feeds' => $this->submit($body, $key),
             $method === 'DELETE' && $path === '/v1/feeds' => $this->cancel($key),
@@ -145,6 +147,27 @@ final readonly class QuaysideApi
                 $rows,
             ),
         ]);
+    }
+
+    /**
+     * How many the seller has, by SKU; what is not known is left out.
+     *
+     * @param  array<string, mixed>  $body
+     */
+    private function setStocks(array $body): Response
+    {
+        $lines = array_filter(is_array($body['stocks'] ?? null) ? $body['stocks'] : [], fn (mixed $line): bool => is_array($line) && is_int($line['stock'] ?? null) && $line['stock'] >= 0);
+        if (count($lines) > 100) {
+            return Response::problem(422, 'at most 100 SKUs a call');
+        }
+        foreach ($lines as $line) {
+            $offer = $this->store->one('SELECT item_id FROM offer WHERE seller_id = ? AND sku = ?', [$this->seller, (string) ($line['sku'] ?? '')]);
+            if ($offer !== null) {
+                (new Offers($this->store, $this->clock))->change($offer['item_id'], $this->seller, stock: $line['stock']);
+            }
+        }
+
+        return new Response(200, ['taken' => count($lines)]);
     }
 
     /** @param  array<string, mixed>  $offer */
