@@ -41,9 +41,9 @@ export async function assortment(host: string): Promise<string[]> {
     return [...body.matchAll(/\/p\/(kc-[0-9]+)</g)].map(([, sku]) => sku!.toUpperCase());
 }
 
-/** Sets a price, in minor units, or a mood of a shop for some seconds. */
+/** Sets a price, in minor units, whether there are any, or a mood of a shop for some seconds. */
 export async function setShop(
-    wanted: { host: string } & ({ sku: string; price: number } | { name: string; seconds: number }),
+    wanted: { host: string } & ({ sku: string; price: number } | { sku: string; stock: boolean } | { name: string; seconds: number }),
 ) {
     expect((await ask(wanted.host, '/-/control', 'POST', wanted)).status).toBe(204);
 }

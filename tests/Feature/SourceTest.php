@@ -91,6 +91,7 @@ final class SourceTest extends TestCase
 
     public function test_its_price_with_shipping_and_without_tax_is_our_cost(): void
     {
+        $this->workspace->update(['floor_alarm_percent' => '100']);
         $this->follow(['added' => '0,50', 'tax_percent' => '19']);
         $this->reads('11.90', shipping: '5.95');
 

@@ -34,6 +34,7 @@ type Kind =
     | 'rules'
     | 'runs'
     | 'sites'
+    | 'source'
     | 'suggestions'
     | 'suppliers'
     | 'tax-rates'
@@ -59,7 +60,7 @@ const KINDS: Record<Topic, { all: Kind[]; each?: Kind }> = {
     changes: { all: ['changes', 'listings', 'today'] },
     facets: { all: ['facets'] },
     imports: { all: ['imports', 'listings', 'channels'] },
-    listings: { all: ['listings', 'worklist', 'suggestions'], each: 'listing' },
+    listings: { all: ['listings', 'worklist', 'suggestions', 'source'], each: 'listing' },
     rivals: { all: ['rivals'] },
     rules: { all: ['rules', 'listings'], each: 'rule' },
     runs: { all: ['runs', 'today', 'rules'] },

@@ -14,6 +14,8 @@ import { status } from './words';
 
 const AddWatches = lazy(() => import('./AddWatches'));
 
+const SourceOfListing = lazy(() => import('./SourceOfListing'));
+
 const LINK = 'text-stripe underline underline-offset-2';
 
 /** Pages of other shops that are read for a listing. */
@@ -36,6 +38,11 @@ export default function PagesOfListing({ listing }: { listing: { id: number; sku
             {watches.data?.map((watch) => (
                 <Line key={watch.id} watch={watch} />
             ))}
+            {watches.data && watches.data.length > 0 && (
+                <Suspense fallback={null}>
+                    <SourceOfListing listing={listing} watches={watches.data} />
+                </Suspense>
+            )}
             {isAdding && (
                 <Suspense fallback={null}>
                     <AddWatches open listing={listing} onClose={() => setAdding(false)} />

@@ -71,6 +71,7 @@ final readonly class Assortment
             $sold = max((int) round($base * self::LOWEST), $row['price'] - 10);
         }
         $set = $this->store->one('SELECT price FROM web_price WHERE host = ? AND sku = ?', [$this->shop->host, $row['sku']]);
+        $stock = $this->store->one('SELECT in_stock FROM web_stock WHERE host = ? AND sku = ?', [$this->shop->host, $row['sku']]);
         preg_match('/\b\d+(?:\.\d+)? (?:ml|l|g|kg)\b/', (string) $row['title'], $size);
 
         return new Item(
@@ -81,7 +82,7 @@ final readonly class Assortment
             $size[0] ?? '',
             $set['price'] ?? $sold,
             $isPromotion && $set === null && $sold < $price ? $price : null,
-            ! $then->happens(0.05),
+            $stock['in_stock'] ?? ! $then->happens(0.05),
         );
     }
 

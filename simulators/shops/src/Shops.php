@@ -9,7 +9,8 @@ use Simulators\Common\Store;
 
 /**
  * Web shops of others, told apart by host name. Pages: "/" and "/p/SKU", robots.txt and sitemap.xml. Some have moods, which
- * come by themselves or are set by POST /-/control with {"host", "name", "seconds"} or {"host", "sku", "price"}.
+ * come by themselves or are set by POST /-/control with {"host", "name", "seconds"} or {"host", "sku", "price"}, or {"host", "sku", "stock"}
+ * with whether there are any.
  */
 final readonly class Shops
 {
@@ -152,13 +153,19 @@ final readonly class Shops
         if (! hash_equals('Bearer '.$this->store->config['control_token'], $authorization)) {
             return new Answer(401);
         }
-        /** @var array{host: string, name?: string, seconds?: int, sku?: string, price?: int|null} $wanted */
+        /** @var array{host: string, name?: string, seconds?: int, sku?: string, price?: int|null, stock?: bool} $wanted */
         $wanted = json_decode($body, true, 4, JSON_THROW_ON_ERROR);
         if (isset($wanted['name'])) {
             $this->store->run('INSERT INTO web_state VALUES (?, ?, ?) ON CONFLICT (host, name) DO UPDATE SET until = excluded.until', [
                 $wanted['host'],
                 $wanted['name'],
                 (new Clock($this->store))->now() + ($wanted['seconds'] ?? 0),
+            ]);
+        } elseif (isset($wanted['sku'], $wanted['stock'])) {
+            $this->store->run('INSERT INTO web_stock VALUES (?, ?, ?) ON CONFLICT (host, sku) DO UPDATE SET in_stock = excluded.in_stock', [
+                $wanted['host'],
+                $wanted['sku'],
+                $wanted['stock'] ? 't' : 'f',
             ]);
         } elseif (isset($wanted['sku'])) {
             $this->store->run('DELETE FROM web_price WHERE host = ? AND sku = ?', [$wanted['host'], $wanted['sku']]);
