@@ -43,7 +43,9 @@ export async function assortment(host: string): Promise<string[]> {
 
 /** Sets a price, in minor units, whether there are any, or a mood of a shop for some seconds. */
 export async function setShop(
-    wanted: { host: string } & ({ sku: string; price: number } | { sku: string; stock: boolean } | { name: string; seconds: number }),
+    wanted: { host: string } & (
+        { sku: string; price: number } | { sku: string; stock: boolean } | { name: string; seconds: number }
+    ),
 ) {
     expect((await ask(wanted.host, '/-/control', 'POST', wanted)).status).toBe(204);
 }

@@ -64,7 +64,7 @@ test('where we buy sells out, ours follows on the marketplace, and comes back', 
     await inspector.getByLabel(/^Pieces then/).pressSequentially('37', { delay: 20 });
     await expectAccessible(page, 'a listing that is to follow a page');
     await inspector.getByRole('button', { name: 'Follow', exact: true }).click();
-    await expect(inspector.getByText('Cost there')).toBeVisible();
+    await expect(inspector.getByText('Cost there', { exact: true })).toBeVisible();
 
     await setShop({ host: HOST, sku: listing.sku, stock: false });
     await readAgain(page, id);

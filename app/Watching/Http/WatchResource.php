@@ -126,6 +126,7 @@ final readonly class WatchResource
         return match (true) {
             $watch->good === null || $watch->is_paused || $listing === null => null,
             $watch->site->is_own => Message::of('watch_own_page'),
+            $watch->is_source => Message::of('watch_is_source'),
             $watch->good->currency !== $listing->channel->currency => Message::of(
                 'watch_no_rate',
                 from: $watch->good->currency,
