@@ -15,6 +15,7 @@ use App\Watching\Models\WatchState;
 use App\Watching\Trust\FoundOffer;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\Client\Request;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
 use Tests\TestCase;
 use Wrasse\Core\Reading\Data\Availability;
@@ -86,7 +87,18 @@ final class SourceTest extends TestCase
         app(SweepStocks::class)->sweep();
         $this->workOff('publish');
 
-        self::assertSame(['confirmed', 0], [$this->changes('stock')[0]['state'], $this->shown['KC-1']]);
+        self::assertSame(['confirmed', 0, null], [$this->changes('stock')[0]['state'], $this->shown['KC-1'], $this->changes('stock')[0]['problem']]);
+    }
+
+    public function test_a_channel_that_takes_no_stock_is_not_asked_and_that_is_said(): void
+    {
+        $this->follow();
+        $this->channel->update(['driver' => 'fennmarkt']);
+        $this->reads('10.00', Availability::OutOfStock);
+
+        self::assertSame(['failed', 'stock_not_taken'], [$this->changes('stock')[0]['state'], $this->changes('stock')[0]['problem']['code']]);
+        self::assertSame(0, DB::table('jobs')->where('queue', 'publish')->count() + DB::table('failed_jobs')->count());
+        Http::assertNothingSent();
     }
 
     public function test_its_price_with_shipping_and_without_tax_is_our_cost(): void

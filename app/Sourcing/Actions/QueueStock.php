@@ -27,7 +27,7 @@ final readonly class QueueStock
         SourceChange::query()
             ->where('listing_id', $listing->id)
             ->where('kind', 'stock')
-            ->whereIn('state', ['queued', 'sent'])
+            ->whereIn('state', SourceChange::OPEN)
             ->update(['state' => 'replaced', 'ended_at' => $now->format('Y-m-d H:i:s.uP'), 'due_at' => null]);
         $canTake = DriverRegistry::has($channel, StockPublisher::class);
         $change = SourceChange::query()->create([
@@ -46,7 +46,9 @@ final readonly class QueueStock
             'ended_at' => $canTake ? null : $now,
             'made_by' => $by,
         ]);
-        DB::afterCommit(fn () => SendStocksJob::dispatch($listing->workspace_id, $channel->id));
+        if ($canTake) {
+            DB::afterCommit(fn () => SendStocksJob::dispatch($listing->workspace_id, $channel->id));
+        }
 
         return $change;
     }

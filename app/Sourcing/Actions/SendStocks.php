@@ -54,7 +54,7 @@ final readonly class SendStocks
             }
             Announce::change($channel->workspace_id, Topic::Listings, array_values($changes->pluck('listing_id')->all()));
         }
-        $next = SourceChange::query()->where('channel_id', $channelId)->whereIn('state', ['queued', 'sent'])->min('due_at');
+        $next = SourceChange::query()->where('channel_id', $channelId)->whereIn('state', SourceChange::OPEN)->min('due_at');
 
         return $next === null ? null : CarbonImmutable::parse($next);
     }
@@ -66,7 +66,7 @@ final readonly class SendStocks
             $changes = SourceChange::query()
                 ->with('listing')
                 ->where('channel_id', $channelId)
-                ->whereIn('state', ['queued', 'sent'])
+                ->whereIn('state', SourceChange::OPEN)
                 ->where('due_at', '<=', now()->format(Watch::TIME))
                 ->orderBy('id')
                 ->limit($most)
@@ -107,11 +107,13 @@ final readonly class SendStocks
             $isThere = ($shown[$change->listing->sku] ?? null) === $change->stock_to;
             DB::transaction(function () use ($change, $isThere): void {
                 $now = SourceChange::query()->lockForUpdate()->findOrFail($change->id);
-                if (! in_array($now->state, ['queued', 'sent'], true)) {
+                if (! in_array($now->state, SourceChange::OPEN, true)) {
                     // Another stock holds by now.
                     return;
                 }
                 $now->state = $isThere ? 'confirmed' : 'sent';
+                // Of what has arrived by now.
+                $now->problem = null;
                 $now->ended_at = $isThere ? CarbonImmutable::now() : null;
                 $now->due_at = $isThere ? null : $this->next($now->attempts);
                 $now->save();
@@ -127,7 +129,7 @@ final readonly class SendStocks
     {
         foreach ($changes as $change) {
             $isOver = $change->attempts >= self::MOST_ATTEMPTS;
-            SourceChange::query()->whereKey($change->id)->whereIn('state', ['queued', 'sent'])->update([
+            SourceChange::query()->whereKey($change->id)->whereIn('state', SourceChange::OPEN)->update([
                 'state' => $isOver ? 'failed' : DB::raw('state'),
                 'problem' => $e->said()->stored(),
                 'due_at' => $isOver ? null : $this->next($change->attempts)->format(Watch::TIME),
@@ -139,7 +141,7 @@ final readonly class SendStocks
     /** @param  Collection<int, SourceChange>  $changes */
     private function fail(Collection $changes, ChannelRefused $e): void
     {
-        SourceChange::query()->whereKey($changes->modelKeys())->whereIn('state', ['queued', 'sent'])->update([
+        SourceChange::query()->whereKey($changes->modelKeys())->whereIn('state', SourceChange::OPEN)->update([
             'state' => 'failed',
             'problem' => $e->said()->stored(),
             'due_at' => null,

@@ -45,6 +45,9 @@ final class SourceChange extends Model
 {
     use BelongsToWorkspace;
 
+    /** Of a stock that is on its way. */
+    public const OPEN = ['queued', 'sent'];
+
     public $timestamps = false;
 
     protected $dateFormat = Watch::TIME;
