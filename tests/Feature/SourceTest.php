@@ -107,6 +107,7 @@ final class SourceTest extends TestCase
         $this->follow(['added' => '0,50', 'tax_percent' => '19']);
         $this->reads('11.90', shipping: '5.95');
 
+        self::assertSame('19', $this->actingAs($this->user)->getJson("/api/v1/listings/{$this->listing->id}/source")->json('source.tax_percent'));
         self::assertSame(1_550, $this->listing->product->refresh()->cost_minor);
         $change = $this->changes('cost')[0];
         self::assertSame(['10.00', '15.50', 'made', true], [$change['from'], $change['to'], $change['state'], $change['can_undo']]);

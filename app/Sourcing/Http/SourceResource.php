@@ -10,6 +10,7 @@ use App\Catalogue\Fees\UnitCosts;
 use App\Sourcing\Models\ListingSource;
 use OpenApi\Attributes as OA;
 use Wrasse\Core\Money\Currency;
+use Wrasse\Core\Money\Percent;
 
 /** Where a listing is bought, and what it leaves at the cost there. */
 #[OA\Schema(schema: 'ListingSource')]
@@ -77,7 +78,7 @@ final readonly class SourceResource
             $source->back_after,
             $source->stock_back,
             Currency::of($page)->format($source->added_minor),
-            $source->tax_percent === null ? null : rtrim(rtrim($source->tax_percent, '0'), '.'),
+            $source->tax_percent === null ? null : (string) Percent::parse($source->tax_percent),
             $source->is_out,
             $source->cost_minor === null ? null : Currency::of($page)->format($source->cost_minor),
             $source->cost_currency,
