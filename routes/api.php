@@ -43,6 +43,7 @@ use App\Screens\Http\SuggestionController;
 use App\Screens\Http\TodayController;
 use App\Screens\Http\WaitingApprovalsController;
 use App\Screens\Http\WorklistController;
+use App\Screens\Reports\ReportController;
 use App\Sourcing\Http\SourceController;
 use App\Support\Http\RetentionController;
 use App\Support\Live\AuthorizeStreamController;
@@ -218,6 +219,8 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::post('alert-destinations/{id}/try', [AlertDestinationController::class, 'try'])->middleware('throttle:20,1');
     Route::get('alert-destinations/{id}/deliveries', [AlertDestinationController::class, 'deliveries']);
 
+    Route::get('reports/{report}', [ReportController::class, 'show'])->middleware('heavy');
+    Route::get('reports/{report}/export', [ReportController::class, 'export'])->middleware('heavy');
     Route::get('breaches', [BreachController::class, 'index']);
     Route::get('breaches/sellers', [BreachController::class, 'sellers']);
     Route::get('breaches/brands', [BreachController::class, 'brands']);

@@ -10,6 +10,7 @@ use App\Channels\Ports\OfferSource;
 use App\Screens\Http\FailingGroup;
 use App\Screens\Http\PositionDay;
 use App\Screens\Http\TodayResource;
+use App\Screens\Positions\PositionQuery;
 use Illuminate\Support\Facades\DB;
 use stdClass;
 use Wrasse\Core\Money\Currency;
@@ -74,9 +75,10 @@ final readonly class Today
             )
             ->first();
         $currency = Currency::of(Workspace::query()->findOrFail($this->workspaceId)->currency);
-        $days = DB::table('position_days')
-            ->where('workspace_id', $this->workspaceId)
+        $days = PositionQuery::of($this->workspaceId)
+            ->addSelect('day')
             ->where('day', '>', now()->subDays(self::DAYS)->toDateString())
+            ->groupBy('day')
             ->orderBy('day')
             ->get();
 

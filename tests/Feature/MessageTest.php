@@ -76,7 +76,7 @@ final class MessageTest extends TestCase
             self::assertSame([], $this->wrong($code->value->value, $values), "{$file}: {$code->value->value}");
         }
         self::assertGreaterThan(150, count($said));
-        $composed = '/^(field|named|amount|gtin|invalid|problem|quoted|listed|changed_on|changed_off)(_|$)/';
+        $composed = '/^(field|named|amount|gtin|invalid|problem|quoted|report|listed|changed_on|changed_off)(_|$)/';
         self::assertSame([], preg_grep($composed, array_keys(array_diff_key($this->patterns(), $said)), PREG_GREP_INVERT));
     }
 

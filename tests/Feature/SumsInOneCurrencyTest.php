@@ -6,7 +6,7 @@ namespace Tests\Feature;
 
 use App\Catalogue\Models\Listing;
 use App\Channels\Models\Channel;
-use App\Screens\PositionDays;
+use App\Screens\Positions\NotePositions;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Tests\TestCase;
@@ -96,17 +96,17 @@ final class SumsInOneCurrencyTest extends TestCase
         DB::table('position_days')->insert([
             'workspace_id' => $this->workspace->id,
             'day' => now()->subDay()->toDateString(),
+            'channel_id' => Listing::query()->value('channel_id'),
             'listings' => 2,
-            'buy_box' => 0,
         ]);
-        PositionDays::note();
+        app(NotePositions::class)->handle();
         $this->enter($this->workspace);
         self::assertSame(
             30_000 + 37_500,
             (int) DB::table('position_days')
                 ->where('workspace_id', $this->workspace->id)
                 ->where('day', now()->subDay()->toDateString())
-                ->value('revenue_minor'),
+                ->sum('revenue_minor'),
         );
     }
 

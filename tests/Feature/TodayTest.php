@@ -6,7 +6,7 @@ namespace Tests\Feature;
 
 use App\Catalogue\Models\Listing;
 use App\Publishing\Models\PriceChange;
-use App\Screens\PositionDays;
+use App\Screens\Positions\NotePositions;
 use App\Support\Messages\Message;
 use Illuminate\Support\Facades\DB;
 use Tests\TestCase;
@@ -27,7 +27,7 @@ final class TodayTest extends TestCase
         $this->change('KC-4', 'refused', 5, problem: 'price under the limit set for this item');
         $this->change('KC-4', 'confirmed', 1);
         $this->change('KC-2', 'waiting', 0);
-        PositionDays::note();
+        app(NotePositions::class)->handle();
         $today = $this->actingAs($this->user)
             ->getJson('/api/v1/today')
             ->assertOk()

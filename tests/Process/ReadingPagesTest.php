@@ -19,6 +19,11 @@ final class ReadingPagesTest extends TestCase
 
     private const KILLS = 12;
 
+    private const KILLS_OF_CRAWL = 6;
+
+    /** Pages of the shop that are asked for. */
+    private const CRAWLED = 60;
+
     private const DELAY_SECONDS = 1;
 
     /** One shop asks for more in its robots.txt, another refuses whoever asks more than 40 times a minute. */
@@ -41,6 +46,52 @@ final class ReadingPagesTest extends TestCase
         ]);
     }
 
+    public function test_killed_workers_read_a_whole_shop_and_no_page_oftener_than_they_were_killed(): void
+    {
+        $this->shops->exec('TRUNCATE web_request');
+        $this->ours->exec("DELETE FROM jobs WHERE queue = 'watching'");
+        $this->ours->exec("DELETE FROM cache_locks WHERE key LIKE '%ReadPagesJob%'");
+        $this->ours->exec('UPDATE sites SET delay_seconds = '.self::DELAY_SECONDS);
+        $this->ours->exec('UPDATE watches SET due_at = now() + interval \'1 day\'');
+        // A round of its own, from the beginning; those that are known are asked for again.
+        $this->ours->exec("UPDATE crawls SET state = 'done', ended_at = now(), most_pages = ".self::CRAWLED.", next_at = now() - interval '1 minute'");
+        $this->ours->exec('UPDATE web_hosts SET next_at = now()');
+        $until = microtime(true) + self::LONGEST_SECONDS;
+        $isRunning = fn (): bool => (bool) $this->one($this->ours, "SELECT bool_or(state = 'running' OR next_at <= now()) FROM crawls");
+        for ($kill = 0; $isRunning() && microtime(true) < $until; $kill++) {
+            $this->startWorkers(2, queues: 'watching');
+            $this->command('work:sweep');
+            usleep(mt_rand(100_000, 900_000));
+            if ($kill < self::KILLS_OF_CRAWL) {
+                $this->kill(array_rand($this->workers));
+            }
+        }
+        self::assertSame(['state' => 'done', 'round' => 2], $this->all($this->ours, 'SELECT state, round FROM crawls')[0]);
+        self::assertSame([], $this->all($this->ours, "SELECT url FROM crawl_pages WHERE state = 'asked'"), 'a page was taken and forgotten');
+        self::assertGreaterThan(self::CRAWLED / 2, (int) $this->one($this->ours, "SELECT count(*) FROM crawl_pages WHERE state = 'read' AND kind = 'product'"));
+        self::assertLessThanOrEqual(
+            self::KILLS_OF_CRAWL,
+            (int) $this->one($this->shops, "SELECT coalesce(sum(times - 1), 0) FROM (SELECT count(*) AS times FROM web_request WHERE path LIKE '/p/%' GROUP BY path) AS one"),
+        );
+        self::assertSame(
+            [],
+            $this->all(
+                $this->ours,
+                <<<'SQL'
+                SELECT url
+                FROM crawl_pages p
+                WHERE kind = 'product' AND state = 'read'
+                    AND NOT EXISTS (SELECT FROM site_products s WHERE s.site_id = p.site_id AND s.url = p.url)
+                SQL,
+            ),
+            'read, and what it sells is lost',
+        );
+        self::assertGreaterThan(
+            self::DELAY_SECONDS - self::TOLERANCE_SECONDS,
+            (float) $this->one($this->shops, 'SELECT min(at - before) FROM (SELECT at, lag(at) OVER (PARTITION BY host ORDER BY at) AS before FROM web_request) AS one'),
+        );
+    }
+
     public function test_killed_workers_lose_no_watch_ask_for_none_twice_and_no_shop_sooner_than_its_delay(): void
     {
         $this->shops->exec('TRUNCATE web_request');
@@ -49,6 +100,8 @@ final class ReadingPagesTest extends TestCase
         $this->ours->exec("UPDATE web_hosts SET next_at = now(), robots_at = now(), robots_state = 'none' WHERE host <> 'cellar-supply.test'");
         $this->ours->exec("DELETE FROM jobs WHERE queue = 'watching'");
         $this->ours->exec("DELETE FROM cache_locks WHERE key LIKE '%ReadPagesJob%'");
+        // A shop that is read through is asked for pages that are watched, too.
+        $this->ours->exec("UPDATE crawls SET state = 'stopped', next_at = NULL");
         // None of them comes again by itself while this goes on.
         $far = json_encode(['at' => [gmdate('H:i', time() + 43_200)]], JSON_THROW_ON_ERROR);
         $this->ours->exec("UPDATE watches SET schedule = '{$far}'");

@@ -7,8 +7,7 @@ namespace App\Market\Http;
 use App\Accounts\Models\Workspace;
 use App\Catalogue\Exports\CsvResponse;
 use App\Channels\Models\Channel;
-use App\Market\Jobs\GatherRivalsJob;
-use App\Market\Models\ListingMarket;
+use App\Market\Actions\KeepRivalsGathered;
 use App\Market\Models\Rival;
 use App\Market\Rivals\MetListings;
 use App\Market\Rivals\RivalMatrix;
@@ -29,9 +28,6 @@ final readonly class RivalStandingController
 
     private const MOST_RIVALS = 2_000;
 
-    /** What was worked out is good for so long. */
-    private const FRESH_MINUTES = 5;
-
     public function __construct(private CurrentWorkspace $current)
     {
     }
@@ -49,15 +45,10 @@ final readonly class RivalStandingController
             ),
         ],
     )]
-    public function index(): JsonResponse
+    public function index(KeepRivalsGathered $keep): JsonResponse
     {
         $workspace = Workspace::query()->findOrFail($this->current->id());
-        $isOld = $workspace->rivals_gathered_at === null ||
-            $workspace->rivals_gathered_at < now()->subMinutes(self::FRESH_MINUTES);
-        $isBehind = $isOld && ListingMarket::query()->where('to_gather', true)->exists();
-        if ($isOld) {
-            GatherRivalsJob::dispatch($workspace->id);
-        }
+        $isBehind = $keep->handle($workspace);
         $channels = Channel::query()->pluck('name', 'id');
         $rivals = Rival::query()
             ->orderByDesc('listings')

@@ -22,7 +22,7 @@ use Wrasse\Core\Money\Basis;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\PriceMove;
 
-/** Works out, from what was observed, where each rival stands beside us and how it moves. */
+/** Works out, from what was observed, where each rival stands beside us, how it moves, and how we do. */
 final readonly class GatherRivals
 {
     /** What was before is not looked back for. */
@@ -120,11 +120,16 @@ final readonly class GatherRivals
             $this->movedAt($listing->id, $since),
         );
         $breaches = new ListingBreaches($listing, $ownCurrency);
-        $moves = [];
+        $moves = $ours = [];
         $until = $since;
+        $price = $this->priceUntil($listing, $since);
         foreach ((new ListingObservations($listing))->all($since->addMicrosecond()) as $seen) {
             $until = CarbonImmutable::parse($seen->observed_at);
             $offers = $this->offers($listing, (string) $seen->offers, $rivals);
+            if ($price !== null && $price !== $seen->price_minor) {
+                $ours[] = ['listing_id' => $listing->id, 'workspace_id' => $listing->workspace_id, 'moved_at' => $until->format(self::TIME), 'from_minor' => $price, 'to_minor' => $seen->price_minor];
+            }
+            $price = $seen->price_minor;
             $moves[$until->format(self::TIME)] = $trail->observe(
                 $until->getTimestamp(),
                 $seen->price_minor,
@@ -133,6 +138,7 @@ final readonly class GatherRivals
             $breaches->observe($until, $seen->price_minor, array_column($offers, 'price', 'rival'));
         }
         $this->write($listing, $moves);
+        DB::table('own_price_moves')->insertOrIgnore($ours);
         $breaches->save();
         $this->stand($listing, $market, $rivals);
         // Whoever has observed it meanwhile has left more to gather.
@@ -144,6 +150,17 @@ final readonly class GatherRivals
             SQL,
             [$market->version, $until->format(self::TIME), $listing->id, $listing->workspace_id],
         );
+    }
+
+    /** What buyers were asked when it was looked at before; null: it was not. */
+    private function priceUntil(Listing $listing, CarbonImmutable $at): ?int
+    {
+        return DB::table('market_observations')
+            ->where('listing_id', $listing->id)
+            ->where('workspace_id', $listing->workspace_id)
+            ->where('observed_at', '<=', $at->format(self::TIME))
+            ->orderByDesc('observed_at')
+            ->value('price_minor');
     }
 
     /**

@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace App\Screens\Console;
 
 use App\Accounts\Models\Workspace;
-use App\Screens\PositionDays;
+use App\Screens\Positions\NotePositions;
+use App\Screens\Positions\RecallPositions;
 use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Console\Command;
 
@@ -16,12 +17,12 @@ final class NotePositionsCommand extends Command
 
     protected $description = 'Write down today’s positions, margins, buy boxes and sales';
 
-    public function handle(PositionDays $days, CurrentWorkspace $current): int
+    public function handle(NotePositions $note, RecallPositions $recall, CurrentWorkspace $current): int
     {
-        PositionDays::note();
+        $note->handle();
         if ($this->option('recall') !== null) {
             foreach (Workspace::query()->get() as $workspace) {
-                $current->within($workspace->id, fn () => $days->recall($workspace, (int) $this->option('recall')));
+                $current->within($workspace->id, fn () => $recall->handle($workspace, (int) $this->option('recall')));
             }
         }
 

@@ -20,6 +20,7 @@ final readonly class Timetable
         $schedule->command('catalogue:age-rates')->everyFiveMinutes()->withoutOverlapping(5);
         $schedule->command('market:refresh')->everyMinute()->withoutOverlapping(5);
         $schedule->command('market:orders')->everyMinute()->withoutOverlapping(5);
+        $schedule->command('market:gather-rivals')->hourly()->withoutOverlapping(30);
         $schedule->command('pricing:price-wars')->everyFiveMinutes()->withoutOverlapping(5);
         $schedule->command('screens:note-positions')->everyFiveMinutes();
         $schedule->command('watching:drop-old')->everyTenMinutes()->withoutOverlapping(10);

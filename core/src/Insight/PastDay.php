@@ -5,36 +5,66 @@ declare(strict_types=1);
 namespace Wrasse\Core\Insight;
 
 use Wrasse\Core\Market\Listing;
+use Wrasse\Core\Money\Basis;
+use Wrasse\Core\Money\Rounding;
 
 use function array_filter;
 use function array_sum;
 use function count;
-use function number_format;
+use function max;
+use function min;
+use function str_replace;
 
-/** How listings stood on one day and what they sold, added up from what was observed of each. Amounts in minor units. */
+/**
+ * How listings stood on one day and what they sold, added up from what was observed of each. Amounts in minor units,
+ * percentages in hundredths, so that days and groups of listings can be added up further.
+ */
 final class PastDay
 {
-    /** Those sold where rivals are. */
+    /** Those in stock where rivals can be. */
     public int $listings = 0;
 
-    /** Those with rivals on whom no rival held the buy box. */
+    /** Those with rivals. */
+    public int $met = 0;
+
+    /** Those of them whose buy box was ours. */
     public int $buyBoxes = 0;
+
+    /** Places among rivals by price, from 1. */
+    public int $ranks = 0;
+
+    /** Those than which no rival was cheaper. */
+    public int $cheapest = 0;
+
+    /** Those than which all rivals were cheaper. */
+    public int $dearest = 0;
+
+    /** Those whose cost is known. */
+    public int $priced = 0;
+
+    /** Profit of the net price. */
+    public int $margins = 0;
+
+    /** Profit on the cost. */
+    public int $markups = 0;
+
+    /** What ours cost a buyer, of what rivals ask on average; of those with rivals. */
+    public int $ofAverage = 0;
+
+    /** The same of the lowest rival. */
+    public int $ofLowest = 0;
+
+    public int $units = 0;
 
     public int $revenue = 0;
 
     public int $profit = 0;
 
-    /** @var list<int> of those with rivals */
-    private array $ranks = [];
-
-    /** @var list<float> in percent of the price */
-    private array $margins = [];
-
     /**
      * @param  int  $price  of that day
      * @param  list<int>  $rivals  what our price would have had to be to cost the buyer as much as each of them
-     * @param  bool  $isBuyBoxTheirs  whether one of them held it
-     * @param  bool  $isCompared  whether it is sold where rivals are, though none may have been there
+     * @param  bool  $isBuyBoxOurs  also where nobody else was there
+     * @param  bool  $isCompared  whether it is sold where rivals can be, though none may have been there
      * @param  int  $revenue  in minor units of the listing's currency
      * @param  callable(int): int  $convert  minor units of the listing's currency in that of the sums; 0 where it cannot be told
      */
@@ -42,40 +72,63 @@ final class PastDay
         Listing $listing,
         int $price,
         array $rivals,
-        bool $isBuyBoxTheirs,
+        bool $isBuyBoxOurs,
         bool $isCompared,
         int $units,
         int $revenue,
         callable $convert,
     ): void {
-        $this->listings += (int) $isCompared;
+        $this->units += $units;
         $this->revenue += $convert($revenue);
         $earned = $listing->earnings->at($price);
         if ($earned !== null) {
-            $this->profit += $convert($earned->profit * $units);
-            $this->margins[] = (float) $earned->marginPercent();
+            $this->priced++;
+            $this->profit += $convert($earned->on($units));
+            $this->margins += self::hundredths($earned->marginPercent());
+            $this->markups += self::hundredths($earned->markupPercent());
         }
+        $this->listings += (int) $isCompared;
+        $this->buyBoxes += (int) ($isCompared && $isBuyBoxOurs);
         if ($rivals !== []) {
-            $this->ranks[] = 1 + count(array_filter($rivals, fn (int $rival) => $rival < $price));
-            $this->buyBoxes += (int) ! $isBuyBoxTheirs;
+            $this->meet($price, $rivals, $listing->earnings->shipping);
         }
     }
 
-    /** On average, in percent with two decimals; null where no cost is known. */
-    public function marginPercent(): ?string
+    /**
+     * What was sold of a listing of which none was left at the end of the day: it stood nowhere.
+     *
+     * @param  int  $revenue  in minor units of the listing's currency
+     * @param  callable(int): int  $convert  as above
+     */
+    public function addSoldOut(Listing $listing, int $price, int $units, int $revenue, callable $convert): void
     {
-        return self::average($this->margins);
+        $this->units += $units;
+        $this->revenue += $convert($revenue);
+        $this->profit += $convert($listing->earnings->at($price)?->on($units) ?? 0);
     }
 
-    /** On average, with two decimals. */
-    public function rank(): ?string
+    /** @param  non-empty-list<int>  $rivals */
+    private function meet(int $price, array $rivals, int $shipping): void
     {
-        return self::average($this->ranks);
+        $this->met++;
+        $this->ranks += 1 + count(array_filter($rivals, fn (int $rival) => $rival < $price));
+        $this->cheapest += (int) ($price <= min($rivals));
+        $this->dearest += (int) ($price > max($rivals));
+        $landed = Basis::Landed->figure($price, $shipping);
+        $theirs = array_sum($rivals) + count($rivals) * $shipping;
+        $this->ofAverage += self::share($landed * count($rivals), $theirs);
+        $this->ofLowest += self::share($landed, Basis::Landed->figure(min($rivals), $shipping));
     }
 
-    /** @param  list<int|float>  $figures */
-    private static function average(array $figures): ?string
+    /** In hundredths of a percent; the whole where there is nothing to compare with. */
+    private static function share(int $part, int $whole): int
     {
-        return $figures === [] ? null : number_format(array_sum($figures) / count($figures), 2, '.', '');
+        return Rounding::halfAwayFromZero($part * 10_000, max(1, $whole));
+    }
+
+    /** @param  string|null  $percent  with two decimals */
+    private static function hundredths(?string $percent): int
+    {
+        return (int) str_replace('.', '', $percent ?? '0');
     }
 }

@@ -20,6 +20,12 @@ final readonly class Profit
         $this->profit = $net - $fees - $totalCost;
     }
 
+    /** What so many sales bring, in minor units. */
+    public function on(int $units): int
+    {
+        return $this->profit * $units;
+    }
+
     /** Profit as a percentage of the net price, two places, half away from zero; null without a net price. */
     public function marginPercent(): ?string
     {

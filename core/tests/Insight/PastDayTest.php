@@ -18,33 +18,58 @@ final class PastDayTest extends TestCase
     {
         $day = new PastDay();
         // Without tax and fees, at a cost of 6.00: 4.00 of 10.00 is a margin of 40 %, 2.00 of 8.00 one of 25 %.
-        $day->add($this->listing(600), 1_000, [900, 1_000, 1_200], true, true, 3, 3_000, self::same(...));
-        $day->add($this->listing(600), 800, [900], false, true, 2, 1_600, self::same(...));
+        $day->add($this->listing(600), 1_000, [900, 1_000, 1_200], false, true, 3, 3_000, self::same(...));
+        $day->add($this->listing(600), 800, [900], true, true, 2, 1_600, self::same(...));
         // Nobody to stand among, and no cost to work out a margin from.
         $day->add($this->listing(null), 500, [], false, false, 1, 500, self::same(...));
 
-        self::assertSame(2, $day->listings);
+        self::assertSame([2, 2], [$day->listings, $day->met]);
         self::assertSame(1, $day->buyBoxes);
-        self::assertSame('1.50', $day->rank(), 'second of four and first of two');
-        self::assertSame('32.50', $day->marginPercent());
-        self::assertSame(5_100, $day->revenue);
+        self::assertSame(2 + 1, $day->ranks, 'second of three and first of two');
+        self::assertSame([1, 0], [$day->cheapest, $day->dearest]);
+        self::assertSame([2, 40_00 + 25_00], [$day->priced, $day->margins]);
+        self::assertSame(66_67 + 33_33, $day->markups);
+        self::assertSame([6, 5_100], [$day->units, $day->revenue]);
         self::assertSame(3 * 400 + 2 * 200, $day->profit);
     }
 
-    public function test_a_day_on_which_nothing_was_observed_has_no_averages(): void
+    /** The definition of a price index: own price ÷ price of the market × 100 (common practice, no source). */
+    public function test_what_ours_cost_is_set_against_what_rivals_ask_on_average_and_at_the_lowest(): void
     {
-        self::assertNull((new PastDay())->rank());
-        self::assertNull((new PastDay())->marginPercent());
+        $day = new PastDay();
+        // With 2.00 of shipping ours costs 12.00, theirs 10.00 and 14.00.
+        $day->add($this->listing(600, shipping: 200), 1_000, [800, 1_200], false, true, 0, 0, self::same(...));
+        self::assertSame([100_00, 120_00], [$day->ofAverage, $day->ofLowest]);
+        $day->add($this->listing(600), 1_500, [1_000, 1_200], false, true, 0, 0, self::same(...));
+        self::assertSame([100_00 + 136_36, 120_00 + 150_00], [$day->ofAverage, $day->ofLowest]);
+        self::assertSame([0, 1], [$day->cheapest, $day->dearest]);
     }
 
-    private function listing(?int $cost): Listing
+    public function test_the_buy_box_is_ours_where_nobody_else_is_and_what_is_sold_out_stands_nowhere(): void
+    {
+        $day = new PastDay();
+        $day->add($this->listing(600), 1_000, [], true, true, 0, 0, self::same(...));
+        $day->addSoldOut($this->listing(600), 1_000, 2, 2_000, self::same(...));
+        $day->addSoldOut($this->listing(null), 1_000, 1, 1_000, self::same(...));
+        self::assertSame([1, 1, 0, 1], [$day->listings, $day->buyBoxes, $day->met, $day->priced]);
+        self::assertSame([3, 3_000, 800], [$day->units, $day->revenue, $day->profit]);
+    }
+
+    public function test_a_loss_counts_as_one(): void
+    {
+        $day = new PastDay();
+        $day->add($this->listing(1_250), 1_000, [], false, true, 1, 1_000, self::same(...));
+        self::assertSame([-25_00, -20_00, -250], [$day->margins, $day->markups, $day->profit]);
+    }
+
+    private function listing(?int $cost, int $shipping = 0): Listing
     {
         return new Listing(
             'KC-1',
             Currency::of('EUR'),
             'kettle-crock',
             1_000,
-            Earnings::of($cost, [], 0, new Tax(Percent::parse('0'), false), []),
+            Earnings::of($cost, [], $shipping, new Tax(Percent::parse('0'), false), []),
         );
     }
 

@@ -28,6 +28,7 @@ type Kind =
     | 'price-wars'
     | 'rates'
     | 'readings'
+    | 'report'
     | 'retention'
     | 'rivals'
     | 'rule'

@@ -1857,6 +1857,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/reports/{report}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a report says of a period */
+        get: operations["showReport"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/reports/{report}/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One table of it as CSV, with all its rows */
+        get: operations["exportReport"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/sources": {
         parameters: {
             query?: never;
@@ -4071,6 +4105,63 @@ export interface components {
             floor_term: components["schemas"]["Term"] | null;
             ceiling_term: components["schemas"]["Term"] | null;
         };
+        ReportChart: {
+            name: components["schemas"]["Message"];
+            /** @enum {string} */
+            unit: "text" | "message" | "day" | "count" | "decimal" | "percent" | "change" | "money" | "seconds" | "hour";
+            /**
+             * @description Of the labels.
+             * @enum {string}
+             */
+            along: "text" | "message" | "day" | "count" | "decimal" | "percent" | "change" | "money" | "seconds" | "hour";
+            labels: string[];
+            series: components["schemas"]["ReportSeries"][];
+        };
+        ReportColumn: {
+            name: components["schemas"]["Message"];
+            /** @enum {string} */
+            unit: "text" | "message" | "day" | "count" | "decimal" | "percent" | "change" | "money" | "seconds" | "hour";
+        };
+        /** @description What a report says of a period. */
+        Report: {
+            /** @description Of all amounts; ISO 4217. */
+            currency: string;
+            /**
+             * Format: date
+             * @description The first day, where the workspace is.
+             */
+            from: string;
+            /**
+             * Format: date
+             * @description The last day.
+             */
+            to: string;
+            /** @description Whether moves of rivals and of ours are still being worked out. */
+            is_behind: boolean;
+            charts: components["schemas"]["ReportChart"][];
+            tables: components["schemas"]["ReportTable"][];
+        };
+        ReportRow: {
+            /** @description Where in the interface what the row is about stands. */
+            link: string | null;
+            /** @description In the order of the columns; null where nothing is known. */
+            cells: (string | number | components["schemas"]["Message"] | null)[];
+        };
+        ReportSeries: {
+            name: components["schemas"]["Message"];
+            /** @description One for each label; null where nothing is known. */
+            figures: (string | null)[];
+        };
+        ReportTable: {
+            /** @description By which it is exported. */
+            key: string;
+            name: components["schemas"]["Message"];
+            columns: components["schemas"]["ReportColumn"][];
+            rows: components["schemas"]["ReportRow"][];
+            note: components["schemas"]["Message"] | null;
+            /** @description How many rows there are, where not all of them are shown. */
+            total: number | null;
+        };
         /** @description What followed from where a listing is bought. */
         SourceChange: {
             id: number;
@@ -4756,6 +4847,17 @@ export interface components {
         listing_stock_from: string;
         listing_stock_to: string;
         listing_state: components["schemas"]["ListingState"][];
+        /** @description Looking back over a period. */
+        report: "changes" | "position" | "margin" | "price-index" | "rivals" | "unmoved" | "brakes";
+        /** @description The first day; left out: 30 days up to the last. 366 days at most. */
+        report_from: string;
+        /** @description The last day; left out: today. */
+        report_to: string;
+        report_channel: number;
+        report_brand: string;
+        report_category: string;
+        /** @description So many days before and after a change are compared; 7 unless said. */
+        report_window: number;
     };
     requestBodies: never;
     headers: never;
@@ -8674,6 +8776,91 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WorklistGroup"][];
+                };
+            };
+        };
+    };
+    showReport: {
+        parameters: {
+            query?: {
+                /** @description The first day; left out: 30 days up to the last. 366 days at most. */
+                from?: components["parameters"]["report_from"];
+                /** @description The last day; left out: today. */
+                to?: components["parameters"]["report_to"];
+                channel?: components["parameters"]["report_channel"];
+                brand?: components["parameters"]["report_brand"];
+                category?: components["parameters"]["report_category"];
+                /** @description So many days before and after a change are compared; 7 unless said. */
+                window?: components["parameters"]["report_window"];
+            };
+            header?: never;
+            path: {
+                /** @description Looking back over a period. */
+                report: components["parameters"]["report"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Two hundred single listings or cases at most */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Report"];
+                };
+            };
+            /** @description None of that name */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What is wrong with which field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    exportReport: {
+        parameters: {
+            query: {
+                table: string;
+                /** @description The first day; left out: 30 days up to the last. 366 days at most. */
+                from?: components["parameters"]["report_from"];
+                /** @description The last day; left out: today. */
+                to?: components["parameters"]["report_to"];
+                channel?: components["parameters"]["report_channel"];
+                brand?: components["parameters"]["report_brand"];
+                category?: components["parameters"]["report_category"];
+                /** @description So many days before and after a change are compared; 7 unless said. */
+                window?: components["parameters"]["report_window"];
+            };
+            header?: never;
+            path: {
+                /** @description Looking back over a period. */
+                report: components["parameters"]["report"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description CSV */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
                 };
             };
         };

@@ -4,9 +4,9 @@ import { money } from '@/ui/figures';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import uPlot from 'uplot';
 import 'uplot/dist/uPlot.min.css';
+import { axis, colour } from './axis';
 import { historySeries, type HistorySeries } from './historySeries';
 
-const colour = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 /** Both charts of a listing zoom and point together. */
 const SYNC: uPlot.Cursor.Sync = { key: 'history', scales: ['x', null] };
 
@@ -231,14 +231,5 @@ function days(): uPlot.Axis {
         space: 56,
         values: (_, at, _axis, _space, step) =>
             at.map((seconds) => timeFormat(step < DAY_SECONDS ? HOUR : DAY).format(new Date(seconds * 1000))),
-    };
-}
-
-function axis(): uPlot.Axis {
-    return {
-        stroke: colour('--text-3'),
-        font: "11px 'Atkinson Hyperlegible Next Variable'",
-        grid: { stroke: colour('--line'), width: 1 },
-        ticks: { stroke: colour('--line'), width: 1, size: 4 },
     };
 }

@@ -15,6 +15,7 @@ const RulePage = lazy(() => import('@/pricing/RulePage'));
 const ChangesPage = lazy(() => import('@/publishing/ChangesPage'));
 const AccountPage = lazy(() => import('@/accounts/AccountPage'));
 const AlertsPage = lazy(() => import('@/alerts/AlertsPage'));
+const ReportsPage = lazy(() => import('@/screens/reports/ReportsPage'));
 const SettingsPage = lazy(() => import('@/settings/SettingsPage'));
 
 const client = createQueryClient();
@@ -31,6 +32,7 @@ const router = createBrowserRouter(
                 <Route path="/rules" element={<RulesPage />} />
                 <Route path="/rules/:id" element={<RulePage />} />
                 <Route path="/changes" element={<ChangesPage />} />
+                <Route path="/reports/:report?" element={<ReportsPage />} />
                 <Route path="/alerts" element={<AlertsPage />} />
                 <Route path="/settings/:section?/:id?" element={<SettingsPage />} />
                 <Route path="/account" element={<AccountPage />} />

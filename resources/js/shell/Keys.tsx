@@ -15,6 +15,7 @@ const KEYS: [string, [string, string][]][] = [
             ['g v', t('shell.goToRivals')],
             ['g r', t('shell.goToRules')],
             ['g c', t('shell.goToChanges')],
+            ['g b', t('shell.goToReports')],
             ['g a', t('shell.goToAlerts')],
             ['g s', t('shell.goToSettings')],
             ['Esc', t('shell.closeWhatIsOpen')],
@@ -67,6 +68,7 @@ const PLACES: Record<string, string> = {
     a: '/alerts',
     r: '/rules',
     c: '/changes',
+    b: '/reports',
     s: '/settings',
 };
 

@@ -17,6 +17,7 @@ const PLACES: [string, string][] = [
     [t('shell.rules'), '/rules'],
     [t('shell.changes'), '/changes'],
     [t('shell.runs'), '/changes?view=runs'],
+    [t('shell.reports'), '/reports'],
     [t('shell.settingsWorkspace'), '/settings/workspace'],
     [t('shell.settingsLimits'), '/settings/limits'],
     [t('shell.settingsBrakesAndHours'), '/settings/brakes'],

@@ -18,6 +18,7 @@ export function Rail({ workspace }: { workspace: string }) {
         ['/rivals', t('shell.rivals')],
         ['/rules', t('shell.rules'), on === undefined ? undefined : t('shell.on', { on })],
         ['/changes', t('shell.changes')],
+        ['/reports', t('shell.reports')],
         ['/alerts', t('shell.alerts'), unread ? t('shell.unread', { many: unread }) : undefined],
         ['/settings', t('shell.settings')],
     ];
