@@ -44,6 +44,7 @@ use App\Screens\Http\TodayController;
 use App\Screens\Http\WaitingApprovalsController;
 use App\Screens\Http\WorklistController;
 use App\Screens\Reports\ReportController;
+use App\Screens\Summaries\SummaryController;
 use App\Sourcing\Http\SourceController;
 use App\Support\Http\RetentionController;
 use App\Support\Live\AuthorizeStreamController;
@@ -216,6 +217,7 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::post('alert-destinations', [AlertDestinationController::class, 'store']);
     Route::patch('alert-destinations/{id}', [AlertDestinationController::class, 'update']);
     Route::delete('alert-destinations/{id}', [AlertDestinationController::class, 'destroy']);
+    Route::post('alert-destinations/{id}/summary', [SummaryController::class, 'send'])->middleware('throttle:20,1');
     Route::post('alert-destinations/{id}/try', [AlertDestinationController::class, 'try'])->middleware('throttle:20,1');
     Route::get('alert-destinations/{id}/deliveries', [AlertDestinationController::class, 'deliveries']);
 

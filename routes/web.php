@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Alerts\Http\MessageLinkController;
+use App\Screens\Summaries\SummaryController;
 use Illuminate\Foundation\Http\Middleware\ValidateCsrfToken;
 use Illuminate\Support\Facades\Route;
 
@@ -11,6 +12,8 @@ Route::middleware(['signed:relative', 'throttle:60,1'])->withoutMiddleware(Valid
     Route::get('/mail/mute/{alert}', [MessageLinkController::class, 'showMute'])->whereNumber('alert')->name('alerts.mute');
     Route::post('/mail/mute/{alert}', [MessageLinkController::class, 'mute'])->whereNumber('alert');
     Route::get('/mail/unsubscribe/{destination}', [MessageLinkController::class, 'showUnsubscribe'])->whereNumber('destination')->name('alerts.unsubscribe');
+    Route::get('/mail/summaries/{destination}', [SummaryController::class, 'showUnsubscribe'])->whereNumber('destination')->name('summaries.unsubscribe');
+    Route::post('/mail/summaries/{destination}', [SummaryController::class, 'unsubscribe'])->whereNumber('destination');
     Route::post('/mail/unsubscribe/{destination}', [MessageLinkController::class, 'unsubscribe'])->whereNumber('destination');
 });
 

@@ -69,10 +69,10 @@ final class ReportTest extends TestCase
 
     public function test_the_price_index_sets_ours_against_the_average_and_the_lowest_of_rivals(): void
     {
-        $this->day('2026-11-26', ['brand' => 'Tidewell'], ['indexed' => 2, 'of_average' => 210_00, 'of_lowest' => 230_00]);
-        $this->day('2026-11-27', ['brand' => 'Tidewell'], ['indexed' => 1, 'of_average' => 90_00, 'of_lowest' => 100_00]);
+        $this->day('2026-11-26', ['brand' => 'Tidewell'], ['indexed' => 2, 'ours_minor' => 2_100, 'average_minor' => 2_000, 'lowest_minor' => 1_800]);
+        $this->day('2026-11-27', ['brand' => 'Tidewell'], ['indexed' => 1, 'ours_minor' => 900, 'average_minor' => 1_000, 'lowest_minor' => 900]);
         $tables = $this->tables('price-index', ['from' => '2026-11-26']);
-        self::assertSame([['Tidewell', 2, '100.00', '105.00', '90.00', '110.00']], $tables['by_brand']);
+        self::assertSame([['Tidewell', 2, '100.0', '105.0', '90.0', '111.1']], $tables['by_brand']);
     }
 
     public function test_what_followed_a_change_is_told_with_the_cases_and_those_left_out(): void
@@ -261,6 +261,7 @@ final class ReportTest extends TestCase
         $this->listing('KC-1');
         $this->enter($workspace);
         $file = $this->actingAs($user)->get("/api/v1/reports/{$report}/export?table={$table}")->assertOk()->streamedContent();
+        self::assertStringNotContainsString('{', $file, 'a value is missing in a name');
         $lines = array_map(fn (string $line) => str_getcsv($line, escape: ''), array_filter(explode("\n", trim($file))));
         self::assertGreaterThanOrEqual(4, count($lines[0]));
         self::assertStringNotContainsString('KC-1', $file, 'of another workspace');

@@ -109,6 +109,7 @@ final readonly class AlertDestinationController
                     new OA\Property(property: 'address', type: 'string', maxLength: 2000),
                     new OA\Property(property: 'template', type: 'string', nullable: true),
                     new OA\Property(property: 'is_paused', type: 'boolean'),
+                    new OA\Property(property: 'gets_summary', description: 'A summary of each week, on Mondays; e-mail alone.', type: 'boolean'),
                     new OA\Property(property: 'revision', description: 'The one that was edited.', type: 'integer'),
                 ],
             ),
@@ -126,9 +127,13 @@ final readonly class AlertDestinationController
             'address' => ['sometimes', 'required', 'string', 'max:2000'],
             'template' => ['sometimes', 'nullable', 'string', 'json', 'max:'.self::LONGEST_TEMPLATE],
             'is_paused' => ['sometimes', 'boolean'],
+            'gets_summary' => ['sometimes', 'boolean'],
             'revision' => ['sometimes', 'integer'],
         ]);
         $known = AlertDestination::query()->findOrFail($id);
+        if (($given['gets_summary'] ?? false) && $known->kind !== DestinationKind::Email) {
+            throw ValidationException::withMessages(['gets_summary' => Message::of('summary_by_mail_only')]);
+        }
         if (isset($given['address'])) {
             $given['address'] = $this->address($known->kind, $given['address'], $id);
         }

@@ -23,7 +23,8 @@ final readonly class NotePositions
 
     public function handle(): void
     {
-        DB::transaction(function (): void {
+        $factors = json_encode($this->factors(), JSON_THROW_ON_ERROR);
+        DB::transaction(function () use ($factors): void {
             // A product that is in another category since the last time no longer counts in the one before.
             DB::delete(
                 <<<'SQL'
@@ -32,19 +33,20 @@ final readonly class NotePositions
                 WHERE w.id = d.workspace_id AND d.day = (now() AT TIME ZONE w.time_zone)::date
                 SQL,
             );
-            $this->noteStanding();
+            $this->noteStanding($factors);
             $this->noteChanges();
-            $this->noteSales();
+            $this->noteSales($factors);
         });
     }
 
-    private function noteStanding(): void
+    /** @param  string  $factors  JSON, as factors() has it */
+    private function noteStanding(string $factors): void
     {
         DB::insert(
             <<<'SQL'
             INSERT INTO position_days (
                 workspace_id, day, channel_id, brand, category, listings, met, buy_box, ranks, cheapest, dearest,
-                priced, margins, markups, indexed, of_average, of_lowest
+                priced, margins, markups, indexed, ours_minor, average_minor, lowest_minor
             )
             SELECT l.workspace_id, (now() AT TIME ZONE w.time_zone)::date, l.channel_id, coalesce(p.brand, ''),
                 coalesce(p.category, ''),
@@ -57,9 +59,10 @@ final readonly class NotePositions
                 count(margin_percent),
                 coalesce(sum(margin_percent * 100), 0),
                 coalesce(sum(markup_percent * 100) FILTER (WHERE margin_percent IS NOT NULL), 0),
-                count(r.listing_id),
-                coalesce(sum(round(10000 * r.ours / r.average)), 0),
-                coalesce(sum(round(10000.0 * r.ours / r.lowest)), 0)
+                count(r.listing_id) FILTER (WHERE rate IS NOT NULL),
+                coalesce(round(sum(r.ours * rate)), 0),
+                coalesce(round(sum(r.average * rate)), 0),
+                coalesce(round(sum(r.lowest * rate)), 0)
             FROM (
                 SELECT *, is_compared_with AND field_size > 0 AS is_met
                 FROM (
@@ -72,15 +75,18 @@ final readonly class NotePositions
             ) l
             JOIN workspaces w ON w.id = l.workspace_id
             JOIN products p ON p.id = l.product_id AND p.workspace_id = l.workspace_id
+            JOIN channels c ON c.id = l.channel_id AND c.workspace_id = l.workspace_id
+            LEFT JOIN json_to_recordset(?) AS f (workspace_id bigint, currency text, factor numeric)
+                ON f.workspace_id = l.workspace_id AND f.currency = c.currency
+            CROSS JOIN LATERAL (SELECT CASE WHEN c.currency = w.currency THEN 1 ELSE f.factor END AS rate) rates
             LEFT JOIN (
-                SELECT listing_id, max(ours_minor) AS ours, greatest(avg(theirs_minor), 1) AS average,
-                    greatest(min(theirs_minor), 1) AS lowest
+                SELECT listing_id, max(ours_minor) AS ours, avg(theirs_minor) AS average, min(theirs_minor) AS lowest
                 FROM rival_listings
                 GROUP BY listing_id
             ) r ON r.listing_id = l.id
             GROUP BY l.workspace_id, w.time_zone, l.channel_id, p.brand, p.category
             SQL,
-            [implode(',', DriverRegistry::namesOf(OfferSource::class))],
+            [implode(',', DriverRegistry::namesOf(OfferSource::class)), $factors],
         );
     }
 
@@ -111,7 +117,8 @@ final readonly class NotePositions
         );
     }
 
-    private function noteSales(): void
+    /** @param  string  $factors  JSON, as factors() has it */
+    private function noteSales(string $factors): void
     {
         DB::insert(
             <<<'SQL'
@@ -138,7 +145,7 @@ final readonly class NotePositions
             ON CONFLICT (workspace_id, day, channel_id, brand, category) DO UPDATE SET
                 units = excluded.units, revenue_minor = excluded.revenue_minor, profit_minor = excluded.profit_minor
             SQL,
-            [json_encode($this->factors(), JSON_THROW_ON_ERROR)],
+            [$factors],
         );
     }
 

@@ -13,8 +13,8 @@ final readonly class PositionQuery
     /**
      * With listings and buy_box (added up over days), listings_a_day, met_a_day (with rivals) and indexed_a_day, the
      * shares buy_box_percent, cheapest_percent, between_percent and dearest_percent, rank, margin_percent,
-     * markup_percent, of_average and of_lowest (averages over listings and days, two decimals; of_… in percent of what
-     * rivals ask), and changes, units, revenue_minor and profit_minor (sums). Null where nothing is known.
+     * markup_percent (averages over listings and days, two decimals), of_average and of_lowest (what all that have
+     * rivals cost a buyer together, in percent of what they cost at rivals), and changes, units, revenue_minor and profit_minor (sums). Null where nothing is known.
      */
     public static function of(int $workspaceId): Builder
     {
@@ -34,8 +34,8 @@ final readonly class PositionQuery
                 round(sum(ranks)::numeric / nullif(sum(met), 0), 2) AS rank,
                 round(sum(margins) / 100.0 / nullif(sum(priced), 0), 2) AS margin_percent,
                 round(sum(markups) / 100.0 / nullif(sum(priced) FILTER (WHERE markups IS NOT NULL), 0), 2) AS markup_percent,
-                round(sum(of_average) / 100.0 / nullif(sum(indexed), 0), 2) AS of_average,
-                round(sum(of_lowest) / 100.0 / nullif(sum(indexed), 0), 2) AS of_lowest,
+                round(100.0 * sum(ours_minor) / nullif(sum(average_minor), 0), 1) AS of_average,
+                round(100.0 * sum(ours_minor) / nullif(sum(lowest_minor), 0), 1) AS of_lowest,
                 sum(changes)::bigint AS changes, sum(units)::bigint AS units,
                 sum(revenue_minor)::bigint AS revenue_minor, sum(profit_minor)::bigint AS profit_minor
                 SQL,

@@ -55,8 +55,8 @@ final readonly class BrakesReport implements Report
                 [
                     ReportColumn::of('brake', Unit::Message),
                     ReportColumn::of('held', Unit::Count),
-                    ReportColumn::of('lowered', Unit::Count),
-                    ReportColumn::of('raised', Unit::Count),
+                    ReportColumn::of('would_lower', Unit::Count),
+                    ReportColumn::of('would_raise', Unit::Count),
                     ReportColumn::of('approved', Unit::Count),
                     ReportColumn::of('edited', Unit::Count),
                     ReportColumn::of('rejected', Unit::Count),

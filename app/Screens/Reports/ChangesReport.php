@@ -95,14 +95,10 @@ final readonly class ChangesReport implements Report
     private static function columns(): array
     {
         return [
-            ReportColumn::of('units_before', Unit::Decimal),
-            ReportColumn::of('units_after', Unit::Decimal),
-            ReportColumn::of('revenue_before', Unit::Money),
-            ReportColumn::of('revenue_after', Unit::Money),
-            ReportColumn::of('profit_before', Unit::Money),
-            ReportColumn::of('profit_after', Unit::Money),
-            ReportColumn::of('buy_box_before', Unit::Percent),
-            ReportColumn::of('buy_box_after', Unit::Percent),
+            ...ReportColumn::pair('units', Unit::Decimal),
+            ...ReportColumn::pair('revenue', Unit::Money),
+            ...ReportColumn::pair('profit', Unit::Money),
+            ...ReportColumn::pair('buy_box', Unit::Percent),
         ];
     }
 

@@ -7,7 +7,10 @@ namespace App\Screens\Reports;
 use Illuminate\Database\Query\Builder;
 use stdClass;
 
-/** What ours cost a buyer in percent of what rivals ask for the same: 100 is the same, more is dearer. */
+/**
+ * What ours cost a buyer together in percent of what the same costs at rivals: 100 is the same, more is dearer. A ratio of
+ * sums (the Dutot index of the Consumer Price Index Manual, ILO and others, 2004, chapter 20; from memory).
+ */
 final readonly class PriceIndexReport implements Report
 {
     public function charts(ReportScope $scope): array
@@ -44,7 +47,7 @@ final readonly class PriceIndexReport implements Report
     private static function withHalves(ReportScope $scope): Builder
     {
         $half = $scope->from->addDays(intdiv($scope->days(), 2))->toDateString();
-        $of = fn (string $days): string => "round(sum(of_average) FILTER (WHERE {$days}) / 100.0 / nullif(sum(indexed) FILTER (WHERE {$days}), 0), 2)";
+        $of = fn (string $days): string => "round(100.0 * sum(ours_minor) FILTER (WHERE {$days}) / nullif(sum(average_minor) FILTER (WHERE {$days}), 0), 1)";
 
         return $scope->positions()->selectRaw("{$of('day < ?')} AS first_half, {$of('day >= ?')} AS second_half", [$half, $half, $half, $half]);
     }

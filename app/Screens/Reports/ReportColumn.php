@@ -13,6 +13,12 @@ final readonly class ReportColumn
     public function __construct(
         #[OA\Property(ref: '#/components/schemas/Message')] public Message $name,
         #[OA\Property(type: 'string', enum: Unit::class)] public Unit $unit,
+        #[OA\Property(
+            description: 'What this and the next column are together, before and after; null: it stands alone.',
+            ref: '#/components/schemas/Message',
+            nullable: true,
+        )]
+        public ?Message $pair = null,
     ) {
     }
 
@@ -20,5 +26,18 @@ final readonly class ReportColumn
     public static function of(string $code, Unit $unit): self
     {
         return new self(Message::of("report_{$code}"), $unit);
+    }
+
+    /**
+     * Two columns: before and after.
+     *
+     * @return list<self>
+     */
+    public static function pair(string $code, Unit $unit): array
+    {
+        return [
+            new self(Message::of("report_{$code}_before"), $unit, Message::of("report_{$code}_a_day")),
+            self::of("{$code}_after", $unit),
+        ];
     }
 }

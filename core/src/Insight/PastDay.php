@@ -48,11 +48,14 @@ final class PastDay
     /** Profit on the cost. */
     public int $markups = 0;
 
-    /** What ours cost a buyer, of what rivals ask on average; of those with rivals. */
-    public int $ofAverage = 0;
+    /** What those with rivals cost a buyer together. */
+    public int $ours = 0;
 
-    /** The same of the lowest rival. */
-    public int $ofLowest = 0;
+    /** What they cost at rivals, on average of each. */
+    public int $average = 0;
+
+    /** What they cost at the lowest rival of each. */
+    public int $lowest = 0;
 
     public int $units = 0;
 
@@ -90,7 +93,7 @@ final class PastDay
         $this->listings += (int) $isCompared;
         $this->buyBoxes += (int) ($isCompared && $isBuyBoxOurs);
         if ($rivals !== []) {
-            $this->meet($price, $rivals, $listing->earnings->shipping);
+            $this->meet($price, $rivals, $listing->earnings->shipping, $convert);
         }
     }
 
@@ -107,23 +110,20 @@ final class PastDay
         $this->profit += $convert($listing->earnings->at($price)?->on($units) ?? 0);
     }
 
-    /** @param  non-empty-list<int>  $rivals */
-    private function meet(int $price, array $rivals, int $shipping): void
+    /**
+     * @param  non-empty-list<int>  $rivals
+     * @param  callable(int): int  $convert
+     */
+    private function meet(int $price, array $rivals, int $shipping, callable $convert): void
     {
         $this->met++;
         $this->ranks += 1 + count(array_filter($rivals, fn (int $rival) => $rival < $price));
         $this->cheapest += (int) ($price <= min($rivals));
         $this->dearest += (int) ($price > max($rivals));
-        $landed = Basis::Landed->figure($price, $shipping);
-        $theirs = array_sum($rivals) + count($rivals) * $shipping;
-        $this->ofAverage += self::share($landed * count($rivals), $theirs);
-        $this->ofLowest += self::share($landed, Basis::Landed->figure(min($rivals), $shipping));
-    }
-
-    /** In hundredths of a percent; the whole where there is nothing to compare with. */
-    private static function share(int $part, int $whole): int
-    {
-        return Rounding::halfAwayFromZero($part * 10_000, max(1, $whole));
+        $average = Rounding::halfUp(array_sum($rivals), count($rivals));
+        $this->ours += $convert(Basis::Landed->figure($price, $shipping));
+        $this->average += $convert(Basis::Landed->figure($average, $shipping));
+        $this->lowest += $convert(Basis::Landed->figure(min($rivals), $shipping));
     }
 
     /** @param  string|null  $percent  with two decimals */

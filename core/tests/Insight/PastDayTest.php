@@ -33,16 +33,21 @@ final class PastDayTest extends TestCase
         self::assertSame(3 * 400 + 2 * 200, $day->profit);
     }
 
-    /** The definition of a price index: own price ÷ price of the market × 100 (common practice, no source). */
-    public function test_what_ours_cost_is_set_against_what_rivals_ask_on_average_and_at_the_lowest(): void
+    /**
+     * A ratio of sums, as the Dutot index (Consumer Price Index Manual, ILO and others, 2004, chapter 20; from memory): one
+     * rival that asks a cent does not carry the whole away, as it does a mean of ratios (Carli).
+     */
+    public function test_what_ours_cost_is_added_up_beside_what_the_same_costs_at_rivals(): void
     {
         $day = new PastDay();
         // With 2.00 of shipping ours costs 12.00, theirs 10.00 and 14.00.
         $day->add($this->listing(600, shipping: 200), 1_000, [800, 1_200], false, true, 0, 0, self::same(...));
-        self::assertSame([100_00, 120_00], [$day->ofAverage, $day->ofLowest]);
-        $day->add($this->listing(600), 1_500, [1_000, 1_200], false, true, 0, 0, self::same(...));
-        self::assertSame([100_00 + 136_36, 120_00 + 150_00], [$day->ofAverage, $day->ofLowest]);
+        self::assertSame([1_200, 1_200, 1_000], [$day->ours, $day->average, $day->lowest]);
+        $day->add($this->listing(600), 1_500, [1, 1_200, 1_201], false, true, 0, 0, self::same(...));
+        self::assertSame([1_200 + 1_500, 1_200 + 801, 1_000 + 1], [$day->ours, $day->average, $day->lowest]);
         self::assertSame([0, 1], [$day->cheapest, $day->dearest]);
+        $day->add($this->listing(600), 1_000, [500], false, true, 0, 0, fn (int $francs): int => intdiv($francs * 10, 8));
+        self::assertSame([2_700 + 1_250, 2_001 + 625], [$day->ours, $day->average]);
     }
 
     public function test_the_buy_box_is_ours_where_nobody_else_is_and_what_is_sold_out_stands_nowhere(): void

@@ -9,6 +9,7 @@ import { Ago } from '@/ui/Ago';
 import { Button } from '@/ui/Button';
 import { Empty } from '@/ui/Empty';
 import { Notice, ProblemNotice } from '@/ui/Notice';
+import { Tick } from '@/ui/Tick';
 import { Window } from '@/ui/Window';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -93,6 +94,17 @@ function Row({ destination }: { destination: Destination }) {
             take(api.PATCH('/api/v1/alert-destinations/{id}', { ...path, body: { is_paused } })),
         onSuccess: () => changed('alerts'),
     });
+    const summary = useMutation({
+        meta: { failed: t('alerts.notSaved') },
+        mutationFn: (gets_summary: boolean) =>
+            take(api.PATCH('/api/v1/alert-destinations/{id}', { ...path, body: { gets_summary } })),
+        onSuccess: () => changed('alerts'),
+    });
+    const lastWeek = useMutation({
+        mutationFn: () => take(api.POST('/api/v1/alert-destinations/{id}/summary', path)),
+        onSuccess: () => toast(t('alerts.summarySent')),
+    });
+    const failed = tried.error ?? lastWeek.error;
     const remove = useMutation({
         meta: { failed: t('alerts.notRemoved') },
         mutationFn: () => take(api.DELETE('/api/v1/alert-destinations/{id}', path)),
@@ -134,9 +146,29 @@ function Row({ destination }: { destination: Destination }) {
                     </Notice>
                 </div>
             )}
-            {tried.error && (
+            {destination.kind === 'email' && (
+                <div className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1">
+                    <label className="flex items-center gap-2">
+                        <Tick
+                            checked={summary.isPending ? summary.variables : destination.gets_summary}
+                            label={t('alerts.weeklySummaryTo', { name: destination.name })}
+                            onChange={(on) => summary.mutate(on)}
+                        />
+                        {t('alerts.weeklySummary')}
+                    </label>
+                    <button
+                        type="button"
+                        disabled={lastWeek.isPending}
+                        onClick={() => lastWeek.mutate()}
+                        className="text-stripe underline underline-offset-2 disabled:text-text-3"
+                    >
+                        {t('alerts.sendLastWeek')}
+                    </button>
+                </div>
+            )}
+            {failed && (
                 <div className="mt-2">
-                    <ProblemNotice error={tried.error} />
+                    <ProblemNotice error={failed} />
                 </div>
             )}
             {isOpen && <Deliveries destination={destination.id} />}

@@ -1891,6 +1891,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/alert-destinations/{id}/summary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Send the summary of the last whole week there now */
+        post: operations["sendWeeklySummary"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/sources": {
         parameters: {
             query?: never;
@@ -2484,6 +2501,8 @@ export interface components {
             template: string | null;
             /** @description By which a webhook proves who it is from. Shown once, when it is made. */
             secret: string | null;
+            /** @description Whether a summary of each week goes there; e-mail alone. */
+            gets_summary: boolean;
             /** @description Failures in a row. */
             failures: number;
             is_paused: boolean;
@@ -4121,6 +4140,7 @@ export interface components {
             name: components["schemas"]["Message"];
             /** @enum {string} */
             unit: "text" | "message" | "day" | "count" | "decimal" | "percent" | "change" | "money" | "seconds" | "hour";
+            pair: components["schemas"]["Message"] | null;
         };
         /** @description What a report says of a period. */
         Report: {
@@ -5259,6 +5279,8 @@ export interface operations {
                     address?: string;
                     template?: string | null;
                     is_paused?: boolean;
+                    /** @description A summary of each week, on Mondays; e-mail alone. */
+                    gets_summary?: boolean;
                     /** @description The one that was edited. */
                     revision?: number;
                 };
@@ -8861,6 +8883,35 @@ export interface operations {
                 };
                 content: {
                     "text/csv": string;
+                };
+            };
+        };
+    };
+    sendWeeklySummary: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It was taken */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Why it was not */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };

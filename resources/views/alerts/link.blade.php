@@ -11,11 +11,13 @@
     <h1>Wrasse</h1>
     @if ($does === 'mute')
         <p>{{ $isDone ? "“{$name}” tells nothing until tomorrow at this time." : "Mute the alert “{$name}” for a day?" }}</p>
+    @elseif ($does === 'summary')
+        <p>{{ $isDone ? "No more summaries are sent to {$name}." : "Send no more weekly summaries to {$name}?" }}</p>
     @else
         <p>{{ $isDone ? "Nothing is sent to {$name} any more." : "Send no more alerts to {$name}?" }}</p>
     @endif
     @unless ($isDone)
-        <form method="post"><button type="submit">{{ $does === 'mute' ? 'Mute for a day' : 'Send nothing here any more' }}</button></form>
+        <form method="post"><button type="submit">{{ ['mute' => 'Mute for a day', 'summary' => 'Send no more summaries', 'unsubscribe' => 'Send nothing here any more'][$does] }}</button></form>
     @endunless
 </main>
 </body>

@@ -5,7 +5,12 @@ import { clsx } from 'clsx';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { inOrder, isFigure, worded, type Table } from './cells';
+import { differenceOf, inOrder, isFigure, worded, type Cell, type Table, type Unit } from './cells';
+
+interface Order {
+    column: number;
+    isFalling: boolean;
+}
 
 interface Props {
     table: Table;
@@ -14,13 +19,29 @@ interface Props {
     href: string;
 }
 
+const sorted = (order: Order | null, column: number) =>
+    order?.column !== column ? undefined : order.isFalling ? 'descending' : 'ascending';
+
+/** Before and after, with the difference. */
+function Pair({ before, after, unit }: { before: Cell | undefined; after: Cell | undefined; unit: Unit }) {
+    const difference = differenceOf(before, after, unit);
+    return (
+        <>
+            {t('reports.fromTo', { from: worded(before, unit), to: worded(after, unit) })}
+            {difference !== null && <span className="block text-[12.5px] text-text-2">{difference}</span>}
+        </>
+    );
+}
+
 /** One table of a report, in the order of any of its columns. */
 export function ReportTable({ table, currency, href }: Props) {
-    const [order, setOrder] = useState<{ column: number; isFalling: boolean } | null>(null);
+    const [order, setOrder] = useState<Order | null>(null);
     const rows = useMemo(
         () => (order === null ? table.rows : inOrder(table.rows, order.column, order.isFalling)),
         [table.rows, order],
     );
+    // The second of a pair stands in the column of the first.
+    const columns = table.columns.flatMap((column, at) => (table.columns[at - 1]?.pair ? [] : [{ column, at }]));
     const name = said(table.name);
     const sortBy = (column: number) =>
         setOrder((before) => ({
@@ -41,21 +62,14 @@ export function ReportTable({ table, currency, href }: Props) {
                 </a>
             </div>
             {table.note && <p className="max-w-[90ch] px-[18px] pb-2 text-[12.5px] text-text-2">{said(table.note)}</p>}
-            {}
             <div tabIndex={0} role="region" aria-label={name} className="overflow-x-auto">
                 <table className="w-full border-collapse">
                     <thead className="text-left text-text-2">
                         <tr className="border-b border-line-2">
-                            {table.columns.map((column, at) => (
+                            {columns.map(({ column, at }) => (
                                 <th
                                     key={column.name.code}
-                                    aria-sort={
-                                        order?.column === at
-                                            ? order.isFalling
-                                                ? 'descending'
-                                                : 'ascending'
-                                            : undefined
-                                    }
+                                    aria-sort={sorted(order, at)}
                                     className={clsx(
                                         'px-2 py-1.5 align-bottom font-normal first:pl-[18px] last:pr-[18px]',
                                         isFigure(column.unit) && 'text-right',
@@ -69,7 +83,7 @@ export function ReportTable({ table, currency, href }: Props) {
                                             isFigure(column.unit) ? 'text-right' : 'text-left',
                                         )}
                                     >
-                                        {said(column.name)}
+                                        {said(column.pair ?? column.name)}
                                         {column.unit === 'money' && ` ${symbol(currency)}`}
                                         {order?.column === at &&
                                             (order.isFalling ? (
@@ -85,31 +99,27 @@ export function ReportTable({ table, currency, href }: Props) {
                     <tbody>
                         {rows.map((row, number) => (
                             <tr key={number} className="border-b border-line">
-                                {row.cells.map((cell, at) => {
-                                    const { unit } = table.columns[at]!;
-                                    return (
-                                        <td
-                                            key={at}
-                                            className={clsx(
-                                                'px-2 py-1.5 first:pl-[18px] last:pr-[18px]',
-                                                isFigure(unit)
-                                                    ? 'text-right whitespace-nowrap tabular-nums'
-                                                    : 'max-w-[260px] truncate',
-                                            )}
-                                        >
-                                            {at === 0 && row.link !== null ? (
-                                                <Link
-                                                    to={row.link}
-                                                    className="text-stripe underline underline-offset-2"
-                                                >
-                                                    {worded(cell, unit)}
-                                                </Link>
-                                            ) : (
-                                                worded(cell, unit)
-                                            )}
-                                        </td>
-                                    );
-                                })}
+                                {columns.map(({ column, at }) => (
+                                    <td
+                                        key={at}
+                                        className={clsx(
+                                            'px-2 py-1.5 first:pl-[18px] last:pr-[18px]',
+                                            isFigure(column.unit)
+                                                ? 'text-right whitespace-nowrap tabular-nums'
+                                                : 'max-w-[260px] truncate',
+                                        )}
+                                    >
+                                        {column.pair ? (
+                                            <Pair before={row.cells[at]} after={row.cells[at + 1]} unit={column.unit} />
+                                        ) : at === 0 && row.link !== null ? (
+                                            <Link to={row.link} className="text-stripe underline underline-offset-2">
+                                                {worded(row.cells[at], column.unit)}
+                                            </Link>
+                                        ) : (
+                                            worded(row.cells[at], column.unit)
+                                        )}
+                                    </td>
+                                ))}
                             </tr>
                         ))}
                     </tbody>

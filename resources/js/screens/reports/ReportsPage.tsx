@@ -47,7 +47,11 @@ export default function ReportsPage() {
     const isEmpty = answer.data?.tables.every((table) => table.rows.length === 0) ?? false;
     return (
         <>
-            <TopBar title={t('reports.title')} note={t('reports.note')} />
+            <TopBar title={t('reports.title')} note={t('reports.note')}>
+                <Link to="/alerts?view=destinations" className="text-stripe underline underline-offset-2">
+                    {t('reports.weekly')}
+                </Link>
+            </TopBar>
             <div className="grid min-h-0 flex-1 grid-cols-[230px_minmax(0,1fr)] max-[900px]:grid-cols-1 max-[900px]:overflow-auto">
                 <nav aria-label={t('reports.reports')} className="overflow-auto border-r border-line">
                     <ul>

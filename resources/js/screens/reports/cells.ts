@@ -2,7 +2,7 @@ import type { components } from '@/api/schema';
 import { timeFormat } from '@/messages/locale';
 import { t } from '@/messages/reports';
 import { said } from '@/messages/said';
-import { money, percent, signedPercent, span, whole } from '@/ui/figures';
+import { money, percent, signed, signedPercent, span, whole } from '@/ui/figures';
 
 export type Report = components['schemas']['Report'];
 export type Table = components['schemas']['ReportTable'];
@@ -39,6 +39,14 @@ export function worded(cell: Cell | undefined, unit: Unit): string {
         default:
             return String(cell);
     }
+}
+
+/** How much more or less the second is; of shares in points. */
+export function differenceOf(before: Cell | undefined, after: Cell | undefined, unit: Unit): string | null {
+    if (before == null || after == null) return null;
+    const digits = String(after).split('.')[1]?.length ?? 0;
+    const difference = (Number(after) - Number(before)).toFixed(digits);
+    return unit === 'percent' ? t('reports.points', { points: signed(difference, '') }) : signed(difference, '');
 }
 
 /** By which rows are put in order; what is not known comes last, whichever way. */
