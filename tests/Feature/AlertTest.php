@@ -14,19 +14,16 @@ use App\Market\Models\ListingMarket;
 use App\Market\Models\Rival;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\Client\Request;
-use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
-use Symfony\Component\Mailer\Exception\TransportException;
-use Symfony\Component\Mailer\SentMessage;
-use Symfony\Component\Mailer\Transport\TransportInterface;
-use Symfony\Component\Mime\Email;
-use Symfony\Component\Mime\RawMessage;
+use Tests\ReadsMail;
 use Tests\TestCase;
 
 /** What people are told, when, and where it goes. */
 final class AlertTest extends TestCase
 {
+    use ReadsMail;
+
     private const BELOW_OURS = ['kind' => 'price_stands', 'whose' => 'lowest', 'relation' => 'below', 'to' => 'ours'];
 
     private const ANY_MOVE = ['kind' => 'price_moved', 'whose' => 'any'];
@@ -305,7 +302,7 @@ final class AlertTest extends TestCase
         $this->alert(['condition' => self::ANY_MOVE, 'destinations' => [$id = $this->destination('email', 'nora@kettle-crock.example')]]);
         $this->look();
         $tried = [];
-        app('mailer')->setSymfonyTransport($this->failing($tried));
+        $this->refuseMail($tried);
         $this->offers(['tidal' => '24.00']);
         $this->look();
         foreach ([29, 2, 30, 31] as $seconds) {
@@ -316,7 +313,7 @@ final class AlertTest extends TestCase
         self::assertCount(1, array_unique($tried));
         $log = $this->as()->getJson("/api/v1/alert-destinations/{$id}/deliveries")->assertOk()->json('0');
         self::assertSame(['queued', 3, 'The mail server cannot be reached.'], [$log['state'], $log['attempts'], $log['problem']['text']]);
-        app('mailer')->setSymfonyTransport(app('mail.manager')->createSymfonyTransport(['transport' => 'array']));
+        $this->takeMail();
         $this->travel(10)->minutes();
         $this->look();
         self::assertSame('delivered', $this->as()->getJson("/api/v1/alert-destinations/{$id}/deliveries")->json('0.state'));
@@ -329,7 +326,7 @@ final class AlertTest extends TestCase
         $this->alert(['condition' => self::ANY_MOVE, 'destinations' => [$id]]);
         $this->look();
         $tried = [];
-        app('mailer')->setSymfonyTransport($this->failing($tried));
+        $this->refuseMail($tried);
         $this->offers(['tidal' => '24.00']);
         for ($i = 0; $i < AlertDestination::MOST_FAILURES + 2; $i++) {
             $this->look();
@@ -337,7 +334,7 @@ final class AlertTest extends TestCase
         }
         self::assertCount(AlertDestination::MOST_FAILURES, $tried);
         $this->as()->getJson('/api/v1/alert-destinations')->assertJson([['is_paused' => true, 'waiting' => 1, 'problem' => ['code' => 'alert_mail_unreachable']]]);
-        app('mailer')->setSymfonyTransport(app('mail.manager')->createSymfonyTransport(['transport' => 'array']));
+        $this->takeMail();
         $this->as()->patchJson("/api/v1/alert-destinations/{$id}", ['is_paused' => false])->assertOk();
         $this->look();
         self::assertCount(1, $this->sent());
@@ -534,25 +531,6 @@ final class AlertTest extends TestCase
             fn (array $message): string => implode(' ', array_column($message['sentences'], 'text')),
             $this->as()->getJson('/api/v1/alert-messages')->assertOk()->json('messages'),
         );
-    }
-
-    /** @return Collection<int, Email> */
-    private function sent(): Collection
-    {
-        return app('mailer')->getSymfonyTransport()->messages()->map(fn (SentMessage $sent) => $sent->getOriginalMessage());
-    }
-
-    /** @param  list<string|null>  $tried  ids of messages */
-    private function failing(array &$tried): TransportInterface
-    {
-        $transport = $this->createStub(TransportInterface::class);
-        $transport->method('send')->willReturnCallback(function (RawMessage $message) use (&$tried): never {
-            $tried[] = $message instanceof Email ? $message->getHeaders()->get('Message-ID')?->getBodyAsString() : null;
-
-            throw new TransportException('down');
-        });
-
-        return $transport;
     }
 
     private function as(): static

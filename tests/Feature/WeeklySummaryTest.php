@@ -8,26 +8,24 @@ use App\Alerts\Models\AlertDestination;
 use App\Screens\Summaries\SendSummary;
 use App\Screens\Summaries\SummaryFigure;
 use App\Screens\Summaries\SweepSummaries;
-use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use PHPUnit\Framework\Attributes\DataProvider;
-use Symfony\Component\Mailer\Exception\TransportException;
 use Symfony\Component\Mailer\Exception\UnexpectedResponseException;
-use Symfony\Component\Mailer\SentMessage;
-use Symfony\Component\Mailer\Transport\TransportInterface;
 use Symfony\Component\Mime\Email;
+use Tests\ReadsMail;
 use Tests\TestCase;
-use Throwable;
 
 final class WeeklySummaryTest extends TestCase
 {
+    use ReadsMail;
+
     protected function setUp(): void
     {
         parent::setUp();
         $this->workspace->update(['time_zone' => 'Europe/Berlin']);
         // A Monday, a quarter to seven in Berlin.
         $this->travelTo('2026-11-23 05:45:00');
-        app('mailer')->setSymfonyTransport(app('mail.manager')->createSymfonyTransport(['transport' => 'array']));
+        $this->takeMail();
     }
 
     public function test_it_comes_once_on_monday_morning_where_the_workspace_is_with_both_weeks(): void
@@ -114,7 +112,7 @@ final class WeeklySummaryTest extends TestCase
     {
         $this->destination();
         $tried = [];
-        app('mailer')->setSymfonyTransport($this->failing($tried, new TransportException('Connection refused')));
+        $this->refuseMail($tried);
         $this->travelTo('2026-11-23 07:00:00');
         $this->sweep();
         foreach ([50, 11, 60, 61] as $seconds) {
@@ -122,7 +120,7 @@ final class WeeklySummaryTest extends TestCase
             $this->sweep();
         }
         self::assertCount(3, $tried, 'at once, after a minute, after two more');
-        app('mailer')->setSymfonyTransport(app('mail.manager')->createSymfonyTransport(['transport' => 'array']));
+        $this->takeMail();
         $this->travel(5)->minutes();
         $this->sweep();
         $this->sweep();
@@ -135,7 +133,7 @@ final class WeeklySummaryTest extends TestCase
     {
         $this->destination();
         $tried = [];
-        app('mailer')->setSymfonyTransport($this->failing($tried, new UnexpectedResponseException('550 no such user', 550)));
+        $this->refuseMail($tried, new UnexpectedResponseException('550 no such user', 550));
         $this->travelTo('2026-11-23 07:00:00');
         $this->sweep();
         $this->travel(1)->days();
@@ -203,35 +201,5 @@ final class WeeklySummaryTest extends TestCase
         app(SweepSummaries::class)->sweep();
         $this->artisan('queue:work', ['--queue' => 'deliveries', '--stop-when-empty' => true, '--quiet' => true]);
         $this->enter($this->workspace);
-    }
-
-    /** @return Collection<int, Email> */
-    private function sent(): Collection
-    {
-        return app('mailer')->getSymfonyTransport()->messages()->map(fn (SentMessage $sent) => $sent->getOriginalMessage());
-    }
-
-    /** @param  list<string>  $tried  ids of what it was given */
-    private function failing(array &$tried, Throwable $failure): TransportInterface
-    {
-        return new class($tried, $failure) implements TransportInterface
-        {
-            /** @param  list<string>  $tried */
-            public function __construct(private array &$tried, private readonly Throwable $failure)
-            {
-            }
-
-            public function send(\Symfony\Component\Mime\RawMessage $message, ?\Symfony\Component\Mailer\Envelope $envelope = null): ?SentMessage
-            {
-                assert($message instanceof Email);
-                $this->tried[] = (string) $message->getHeaders()->get('Message-ID')?->getBodyAsString();
-                throw $this->failure;
-            }
-
-            public function __toString(): string
-            {
-                return 'failing';
-            }
-        };
     }
 }
