@@ -80,9 +80,9 @@ final class WeeklySummaryTest extends TestCase
         $text = (string) $mail->getTextBody();
         self::assertStringContainsString('1 price changed, 1 refused', $text);
         self::assertStringContainsString('1 held by a brake', $text);
-        self::assertStringContainsString('<b>Lagoon</b> (1)', $text);
+        self::assertStringContainsString('<b>Lagoon</b> (Quayside, 1)', $text);
         self::assertStringContainsString('1 price to approve, 1 listing that cannot be priced', $text);
-        self::assertStringContainsString('&lt;b&gt;Lagoon&lt;/b&gt; (1)', (string) $mail->getHtmlBody());
+        self::assertStringContainsString('&lt;b&gt;Lagoon&lt;/b&gt; (Quayside, 1)', (string) $mail->getHtmlBody());
     }
 
     public function test_it_is_chosen_for_mail_only_and_ends_with_one_click_while_alerts_go_on(): void

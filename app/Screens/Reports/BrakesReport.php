@@ -87,11 +87,10 @@ final readonly class BrakesReport implements Report
                 Message::of('report_cases'),
                 [
                     ReportColumn::of('listing', Unit::Text),
-                    ReportColumn::of('sku', Unit::Text),
+                    ReportColumn::of('sku', Unit::Below),
                     ReportColumn::of('day', Unit::Day),
                     ReportColumn::of('brake', Unit::Message),
-                    ReportColumn::of('from', Unit::Money),
-                    ReportColumn::of('would_be', Unit::Money),
+                    ...ReportColumn::pair('was_and_became', 'from', 'would_be', Unit::Money),
                     ReportColumn::of('change', Unit::Change),
                     ReportColumn::of('became', Unit::Message),
                     ReportColumn::of('stake', Unit::Money),

@@ -78,10 +78,9 @@ final readonly class ChangesReport implements Report
                 Message::of('report_cases'),
                 [
                     ReportColumn::of('listing', Unit::Text),
-                    ReportColumn::of('sku', Unit::Text),
+                    ReportColumn::of('sku', Unit::Below),
                     ReportColumn::of('day', Unit::Day),
-                    ReportColumn::of('from', Unit::Money),
-                    ReportColumn::of('to', Unit::Money),
+                    ...ReportColumn::pair('was_and_became', 'from', 'to', Unit::Money),
                     ReportColumn::of('change', Unit::Change),
                     ...self::columns(),
                 ],
@@ -95,10 +94,10 @@ final readonly class ChangesReport implements Report
     private static function columns(): array
     {
         return [
-            ...ReportColumn::pair('units', Unit::Decimal),
-            ...ReportColumn::pair('revenue', Unit::Money),
-            ...ReportColumn::pair('profit', Unit::Money),
-            ...ReportColumn::pair('buy_box', Unit::Percent),
+            ...ReportColumn::pair('units_a_day', 'units_before', 'units_after', Unit::Decimal),
+            ...ReportColumn::pair('revenue_a_day', 'revenue_before', 'revenue_after', Unit::Money),
+            ...ReportColumn::pair('profit_a_day', 'profit_before', 'profit_after', Unit::Money),
+            ...ReportColumn::pair('buy_box_share', 'buy_box_before', 'buy_box_after', Unit::Percent),
         ];
     }
 

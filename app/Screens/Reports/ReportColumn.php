@@ -29,15 +29,13 @@ final readonly class ReportColumn
     }
 
     /**
-     * Two columns: before and after.
+     * Two columns, before and after, and what they are together.
      *
+     * @param  string  $code  of messages, without report_, as the others
      * @return list<self>
      */
-    public static function pair(string $code, Unit $unit): array
+    public static function pair(string $code, string $before, string $after, Unit $unit): array
     {
-        return [
-            new self(Message::of("report_{$code}_before"), $unit, Message::of("report_{$code}_a_day")),
-            self::of("{$code}_after", $unit),
-        ];
+        return [new self(Message::of("report_{$before}"), $unit, Message::of("report_{$code}")), self::of($after, $unit)];
     }
 }

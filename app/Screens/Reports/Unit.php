@@ -8,6 +8,8 @@ namespace App\Screens\Reports;
 enum Unit: string
 {
     case Text = 'text';
+    /** Stands below what the column before says. */
+    case Below = 'below';
     case Message = 'message';
     case Day = 'day';
     case Count = 'count';

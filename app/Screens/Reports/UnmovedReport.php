@@ -96,7 +96,7 @@ final readonly class UnmovedReport implements Report
                 Message::of('report_listings'),
                 [
                     ReportColumn::of('listing', Unit::Text),
-                    ReportColumn::of('sku', Unit::Text),
+                    ReportColumn::of('sku', Unit::Below),
                     ReportColumn::of('channel', Unit::Text),
                     ReportColumn::of('why', Unit::Message),
                     ReportColumn::of('last_moved', Unit::Day),

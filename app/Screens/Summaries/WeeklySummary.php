@@ -24,7 +24,7 @@ final readonly class WeeklySummary
 
     public int $held;
 
-    /** @var list<stdClass> rivals that moved most: name, moves */
+    /** @var list<stdClass> rivals that moved most: name, channel (null: a shop on the web), moves */
     public array $busiest;
 
     public int $needApproval;
@@ -113,16 +113,17 @@ final readonly class WeeklySummary
         return array_values(
             DB::table('rival_moves as m')
                 ->join('rivals as r', 'r.id', '=', 'm.rival_id')
+                ->leftJoin('channels as c', 'c.id', '=', 'r.channel_id')
                 ->where('m.workspace_id', $week->workspace->id)
                 ->where('m.moved_at', '>=', $week->begins())
                 ->where('m.moved_at', '<', $week->ends())
                 ->whereNotNull('m.from_minor')
                 ->whereNotNull('m.to_minor')
-                ->groupBy('r.id', 'r.name')
+                ->groupBy('r.id', 'r.name', 'c.name')
                 ->orderByDesc('moves')
                 ->orderBy('r.name')
                 ->limit(self::BUSIEST)
-                ->selectRaw('r.name, count(*) AS moves')
+                ->selectRaw('r.name, c.name AS channel, count(*) AS moves')
                 ->get()
                 ->all(),
         );

@@ -4127,19 +4127,19 @@ export interface components {
         ReportChart: {
             name: components["schemas"]["Message"];
             /** @enum {string} */
-            unit: "text" | "message" | "day" | "count" | "decimal" | "percent" | "change" | "money" | "seconds" | "hour";
+            unit: "text" | "below" | "message" | "day" | "count" | "decimal" | "percent" | "change" | "money" | "seconds" | "hour";
             /**
              * @description Of the labels.
              * @enum {string}
              */
-            along: "text" | "message" | "day" | "count" | "decimal" | "percent" | "change" | "money" | "seconds" | "hour";
+            along: "text" | "below" | "message" | "day" | "count" | "decimal" | "percent" | "change" | "money" | "seconds" | "hour";
             labels: string[];
             series: components["schemas"]["ReportSeries"][];
         };
         ReportColumn: {
             name: components["schemas"]["Message"];
             /** @enum {string} */
-            unit: "text" | "message" | "day" | "count" | "decimal" | "percent" | "change" | "money" | "seconds" | "hour";
+            unit: "text" | "below" | "message" | "day" | "count" | "decimal" | "percent" | "change" | "money" | "seconds" | "hour";
             pair: components["schemas"]["Message"] | null;
         };
         /** @description What a report says of a period. */

@@ -30,14 +30,15 @@ const DASHES = [undefined, [6, 3], [2, 3]];
 export default function PeriodChart({ label, labels, lines, says, saysLabel, isBars, width }: Props) {
     const host = useRef<HTMLDivElement>(null);
     const [pointed, setPointed] = useState<number | null>(null);
-    const at = pointed ?? labels.length - 1;
+    // The latest of which anything is known.
+    const at = pointed ?? labels.findLastIndex((_, place) => lines.some((line) => line.figures[place] != null));
     useEffect(() => {
         if (!host.current) return;
         const chart = new uPlot(
             {
                 width,
                 height: HEIGHT,
-                padding: [8, 8, 0, 0],
+                padding: [8, 22, 0, 0],
                 legend: { show: false },
                 cursor: { y: false, drag: { x: false, y: false } },
                 scales: {

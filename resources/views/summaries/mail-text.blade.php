@@ -9,7 +9,7 @@
 {{ $summary->changes }} {{ Str::plural('price', $summary->changes) }} changed, {{ $summary->refused }} refused: {!! $summary->link('changes') !!}
 {{ $summary->held }} held by a brake: {!! $summary->link('brakes') !!}
 @if ($summary->busiest !== [])
-Rivals that moved most: @foreach ($summary->busiest as $rival){!! $rival->name !!} ({{ $rival->moves }})@if (! $loop->last), @endif
+Rivals that moved most: @foreach ($summary->busiest as $rival){!! $rival->name !!} ({!! $rival->channel ?? 'web' !!}, {{ $rival->moves }})@if (! $loop->last), @endif
 @endforeach
 
 @endif

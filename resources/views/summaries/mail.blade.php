@@ -17,7 +17,7 @@
         <p style="margin:12px 0 0"><a href="{{ $summary->link('changes') }}" style="color:#2346c8">{{ $summary->changes }} {{ Str::plural('price', $summary->changes) }} changed</a>@if ($summary->refused > 0), {{ $summary->refused }} refused @endif</p>
         <p style="margin:4px 0 0"><a href="{{ $summary->link('brakes') }}" style="color:#2346c8">{{ $summary->held }} held by a brake</a></p>
         @if ($summary->busiest !== [])
-            <p style="margin:4px 0 0"><a href="{{ $summary->link('rivals') }}" style="color:#2346c8">Rivals that moved most</a>: @foreach ($summary->busiest as $rival){{ $rival->name }} ({{ $rival->moves }})@if (! $loop->last), @endif @endforeach</p>
+            <p style="margin:4px 0 0"><a href="{{ $summary->link('rivals') }}" style="color:#2346c8">Rivals that moved most</a>: @foreach ($summary->busiest as $rival){{ $rival->name }} ({{ $rival->channel ?? 'web' }}, {{ $rival->moves }})@if (! $loop->last), @endif @endforeach</p>
         @endif
         @if ($summary->needApproval + $summary->cannotBePriced > 0)
             <p style="margin:12px 0 0"><a href="{{ url('/today') }}" style="color:#2346c8;font-weight:bold">Waits for you</a>: {{ $summary->needApproval }} {{ Str::plural('price', $summary->needApproval) }} to approve, {{ $summary->cannotBePriced }} {{ Str::plural('listing', $summary->cannotBePriced) }} that cannot be priced</p>

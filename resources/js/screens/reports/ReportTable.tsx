@@ -40,8 +40,10 @@ export function ReportTable({ table, currency, href }: Props) {
         () => (order === null ? table.rows : inOrder(table.rows, order.column, order.isFalling)),
         [table.rows, order],
     );
-    // The second of a pair stands in the column of the first.
-    const columns = table.columns.flatMap((column, at) => (table.columns[at - 1]?.pair ? [] : [{ column, at }]));
+    // The second of a pair stands in the column of the first, what is below another in that.
+    const columns = table.columns.flatMap((column, at) =>
+        table.columns[at - 1]?.pair || column.unit === 'below' ? [] : [{ column, at }],
+    );
     const name = said(table.name);
     const sortBy = (column: number) =>
         setOrder((before) => ({
@@ -106,7 +108,7 @@ export function ReportTable({ table, currency, href }: Props) {
                                             'px-2 py-1.5 first:pl-[18px] last:pr-[18px]',
                                             isFigure(column.unit)
                                                 ? 'text-right whitespace-nowrap tabular-nums'
-                                                : 'max-w-[260px] truncate',
+                                                : 'max-w-[205px] truncate',
                                         )}
                                     >
                                         {column.pair ? (
@@ -117,6 +119,11 @@ export function ReportTable({ table, currency, href }: Props) {
                                             </Link>
                                         ) : (
                                             worded(row.cells[at], column.unit)
+                                        )}
+                                        {table.columns[at + 1]?.unit === 'below' && (
+                                            <span className="block text-[12.5px] text-text-3">
+                                                {worded(row.cells[at + 1], 'below')}
+                                            </span>
                                         )}
                                     </td>
                                 ))}

@@ -14,7 +14,7 @@ const day = (text: string) =>
     timeFormat({ day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' }).format(new Date(text));
 
 /** What stands right in its column, so that digits stand below each other. */
-export const isFigure = (unit: Unit) => !['text', 'message', 'day'].includes(unit);
+export const isFigure = (unit: Unit) => !['text', 'below', 'message', 'day'].includes(unit);
 
 /** A figure of a report in the notation of the workspace. */
 export function worded(cell: Cell | undefined, unit: Unit): string {
@@ -29,7 +29,7 @@ export function worded(cell: Cell | undefined, unit: Unit): string {
         case 'money':
             return money(String(cell));
         case 'percent':
-            return percent(cell, 1);
+            return percent(cell, String(cell).includes('.') ? 1 : 0);
         case 'change':
             return signedPercent(String(cell));
         case 'seconds':
