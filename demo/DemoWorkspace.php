@@ -142,7 +142,7 @@ final readonly class DemoWorkspace
             $this->workOff();
             $workspace->update(['repricing' => $isWhole ? Repricing::Running : Repricing::Stopped]);
             if ($isWhole) {
-                Artisan::call('screens:note-positions', ['--recall' => 30]);
+                Artisan::call('screens:note-positions', ['--recall' => 60]);
             }
             DecideListingsJob::dispatchInChunks(
                 $workspace->id,

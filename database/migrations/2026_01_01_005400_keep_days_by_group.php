@@ -43,7 +43,16 @@ return new class extends Migration
                 units integer,
                 revenue_minor bigint,
                 profit_minor bigint,
+                -- Worked out later, from what was observed.
+                is_recalled boolean NOT NULL DEFAULT false,
                 PRIMARY KEY (workspace_id, day, channel_id, brand, category)
+            );
+
+            -- Workspaces whose days are being worked out, and up to which listing.
+            CREATE TABLE position_recalls (
+                workspace_id bigint PRIMARY KEY REFERENCES workspaces ON DELETE CASCADE,
+                since date NOT NULL,
+                listing_id bigint NOT NULL DEFAULT 0
             );
 
             INSERT INTO position_days (
@@ -86,6 +95,7 @@ return new class extends Migration
         DB::unprepared(
             <<<'SQL'
             DROP TABLE own_price_moves;
+            DROP TABLE position_recalls;
             ALTER TABLE position_days RENAME TO position_days_after;
             ALTER INDEX position_days_pkey RENAME TO position_days_after_pkey;
             CREATE TABLE position_days (

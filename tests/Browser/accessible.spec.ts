@@ -21,6 +21,8 @@ for (const colours of ['light', 'dark'] as const) {
             '/rules/new',
             '/changes',
             '/changes?q=nothing',
+            '/reports',
+            '/reports/position',
             '/settings/workspace',
             '/settings/limits',
             '/settings/brakes',

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Catalogue\Models\Listing;
+use App\Catalogue\Models\Product;
+use App\Market\Events\HistoryTaken;
 use App\Publishing\Models\PriceChange;
 use App\Screens\Positions\NotePositions;
 use App\Support\Messages\Message;
@@ -103,6 +105,37 @@ final class TodayTest extends TestCase
                 array_slice($days, 0, 3),
             ),
         );
+    }
+
+    public function test_days_before_are_worked_out_anew_once_costs_are_known_and_by_whoever_goes_on_where_another_was_killed(): void
+    {
+        $yesterday = now($this->workspace->time_zone)->subDay()->setTime(12, 0);
+        foreach (['KC-1' => null, 'KC-2' => null] as $sku => $cost) {
+            $listing = $this->listing($sku, product: ['cost_minor' => $cost]);
+            DB::table('market_observations')->insert(['listing_id' => $listing->id, 'workspace_id' => $this->workspace->id, 'observed_at' => $yesterday, 'price_minor' => 2_490, 'offers' => '[]']);
+            DB::table('sales_days')->insert(['listing_id' => $listing->id, 'workspace_id' => $this->workspace->id, 'day' => $yesterday->toDateString(), 'units' => 3, 'revenue_minor' => 7_470]);
+        }
+        event(new HistoryTaken($this->workspace->id));
+        $this->artisan('queue:work', ['--queue' => 'default', '--stop-when-empty' => true, '--quiet' => true]);
+        $this->enter($this->workspace);
+        $of = fn (): array => (array) DB::table('position_days')->where('workspace_id', $this->workspace->id)->where('day', $yesterday->toDateString())->selectRaw('sum(units) AS units, sum(priced) AS priced, sum(revenue_minor)::bigint AS revenue')->first();
+        self::assertSame(['units' => 6, 'priced' => 0, 'revenue' => 14_940], $of());
+
+        Product::query()->update(['cost_minor' => 1_000]);
+        $this->artisan('screens:recall-positions')->assertSuccessful();
+        $this->enter($this->workspace);
+        // One listing was added up, then the process was killed: the next begins after it.
+        DB::table('position_recalls')->where('workspace_id', $this->workspace->id)->update(['listing_id' => Listing::query()->orderBy('id')->value('id')]);
+        $this->artisan('queue:work', ['--queue' => 'default', '--stop-when-empty' => true, '--quiet' => true]);
+        $this->enter($this->workspace);
+        self::assertSame(['units' => 3, 'priced' => 1, 'revenue' => 7_470], $of());
+        self::assertSame(0, DB::table('position_recalls')->where('workspace_id', $this->workspace->id)->count());
+        // And what is added up once more is not added twice.
+        $this->artisan('screens:note-positions', ['--recall' => 30])->assertSuccessful();
+        $this->enter($this->workspace);
+        $this->artisan('screens:note-positions', ['--recall' => 30])->assertSuccessful();
+        $this->enter($this->workspace);
+        self::assertSame(['units' => 6, 'priced' => 2, 'revenue' => 14_940], $of());
     }
 
     public function test_prices_worth_a_look_are_suggested_until_dismissed(): void

@@ -15,6 +15,7 @@ use App\Channels\Ports\ChangePush;
 use App\Channels\Ports\HistorySource;
 use App\Channels\Ports\ListingSource;
 use App\Channels\Ports\OfferSource;
+use App\Market\Events\HistoryTaken;
 use App\Market\Models\ChannelImport;
 use App\Market\Models\ImportStep;
 use App\Support\Live\Announce;
@@ -225,6 +226,9 @@ final readonly class AdvanceImport
             // Someone else has taken it over, this page included.
             if ($isWritten && $take !== null) {
                 $take();
+            }
+            if ($isWritten && $step === null && $import->step === ImportStep::History) {
+                event(new HistoryTaken($channel->workspace_id));
             }
             if (! $isWritten || $step === null) {
                 $import->exists = false;

@@ -22,7 +22,12 @@ final class NotePositionsCommand extends Command
         $note->handle();
         if ($this->option('recall') !== null) {
             foreach (Workspace::query()->get() as $workspace) {
-                $current->within($workspace->id, fn () => $recall->handle($workspace, (int) $this->option('recall')));
+                $current->within($workspace->id, function () use ($recall, $workspace): void {
+                    $recall->begin($workspace, (int) $this->option('recall'));
+                    while ($recall->handle($workspace)) {
+                        $this->output->isVerbose() && $this->output->write('.');
+                    }
+                });
             }
         }
 

@@ -139,7 +139,7 @@ final readonly class NotePositions
                 AND EXISTS (SELECT FROM position_days d WHERE d.workspace_id = s.workspace_id AND d.day = s.day)
                 AND NOT EXISTS (
                     SELECT FROM position_days d
-                    WHERE d.workspace_id = s.workspace_id AND d.day = s.day AND d.channel_id = 0
+                    WHERE d.workspace_id = s.workspace_id AND d.day = s.day AND (d.channel_id = 0 OR d.is_recalled)
                 )
             GROUP BY s.workspace_id, s.day, l.channel_id, p.brand, p.category
             ON CONFLICT (workspace_id, day, channel_id, brand, category) DO UPDATE SET

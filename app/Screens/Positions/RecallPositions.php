@@ -19,63 +19,121 @@ use stdClass;
 use Wrasse\Core\Insight\PastDay;
 use Wrasse\Core\Market\Listing;
 
-/** Works out how the listings of a workspace stood on days gone by, from what was observed then. */
+/**
+ * Works out how the listings of a workspace stood on days gone by, from what was observed then, at the costs and fees of
+ * now: for a channel whose history has just come in. Some hundred listings at a time, whose sums are added to those before
+ * together with how far it has come: it can be left and gone on with at any point.
+ */
 final readonly class RecallPositions
 {
+    /** So far back. */
+    public const DAYS = 60;
+
     private const LISTINGS_AT_ONCE = 500;
 
     /** A market that has not moved for longer is not looked back for. */
     private const MAY_HAVE_STOOD_DAYS = 60;
 
+    /** Columns of sums, and where a day has them. */
+    private const SUMS = [
+        'listings' => 'listings',
+        'met' => 'met',
+        'buy_box' => 'buyBoxes',
+        'ranks' => 'ranks',
+        'cheapest' => 'cheapest',
+        'dearest' => 'dearest',
+        'priced' => 'priced',
+        'margins' => 'margins',
+        'markups' => 'markups',
+        'indexed' => 'met',
+        'ours_minor' => 'ours',
+        'average_minor' => 'average',
+        'lowest_minor' => 'lowest',
+        'units' => 'units',
+        'revenue_minor' => 'revenue',
+        'profit_minor' => 'profit',
+    ];
+
     /**
-     * At the costs and fees of now: for a channel whose history has just come in. Days that were kept already stay.
+     * What was worked out before is worked out anew; days that were kept as they were stay.
      *
      * @param  int  $back  so many days before today
      */
-    public function handle(Workspace $workspace, int $back): void
+    public function begin(Workspace $workspace, int $back): void
+    {
+        $since = CarbonImmutable::now($workspace->time_zone)->subDays($back)->toDateString();
+        DB::transaction(function () use ($workspace, $since): void {
+            DB::table('position_recalls')->upsert(
+                ['workspace_id' => $workspace->id, 'since' => $since, 'listing_id' => 0],
+                ['workspace_id'],
+                ['since', 'listing_id'],
+            );
+            DB::table('position_days')->where('workspace_id', $workspace->id)->where('is_recalled', true)->delete();
+        });
+    }
+
+    /** @return bool whether there are more to come */
+    public function handle(Workspace $workspace): bool
+    {
+        return DB::transaction(function () use ($workspace): bool {
+            $recall = DB::table('position_recalls')->where('workspace_id', $workspace->id)->lockForUpdate()->first();
+            if ($recall === null) {
+                return false;
+            }
+            $ids = DB::table('listings')
+                ->where('workspace_id', $workspace->id)
+                ->where('is_draft', false)
+                ->where('id', '>', $recall->listing_id)
+                ->orderBy('id')
+                ->limit(self::LISTINGS_AT_ONCE)
+                ->pluck('id')
+                ->all();
+            $this->keep($workspace, $this->sums($workspace, array_values($ids), CarbonImmutable::parse($recall->since, $workspace->time_zone)));
+            $isMore = count($ids) === self::LISTINGS_AT_ONCE;
+            $isMore
+                ? DB::table('position_recalls')->where('workspace_id', $workspace->id)->update(['listing_id' => end($ids)])
+                : DB::table('position_recalls')->where('workspace_id', $workspace->id)->delete();
+
+            return $isMore;
+        });
+    }
+
+    /**
+     * @param  list<int>  $ids
+     * @return array<string, PastDay> by day, channel, brand and category, as JSON
+     */
+    private function sums(Workspace $workspace, array $ids, CarbonImmutable $since): array
     {
         $today = CarbonImmutable::now($workspace->time_zone)->startOfDay();
-        $since = $today->subDays($back);
         $terms = new LimitsAlone($workspace);
         $own = new OwnCurrency($workspace);
         $isCompared = Channel::query()
             ->whereIn('driver', DriverRegistry::namesOf(OfferSource::class))
             ->pluck('id')
             ->flip();
-        $days = [];
-        for ($at = $since; $at < $today; $at = $at->addDay()) {
-            $days[] = $at->toDateString();
+        $listings = $groups = $sums = [];
+        foreach (ListingRows::among($workspace->id, $ids) as $row) {
+            $listings[$row->id] = $terms->of($row)[0] ?? null;
+            $groups[$row->id] = [$row->channel_id, $row->brand ?? '', $row->category ?? ''];
         }
-        $sums = [];
-        $ids = DB::table('listings')
-            ->where('workspace_id', $workspace->id)
-            ->where('is_draft', false)
-            ->orderBy('id')
-            ->pluck('id');
-        foreach ($ids->chunk(self::LISTINGS_AT_ONCE) as $some) {
-            $listings = $compared = $groups = [];
-            foreach (ListingRows::among($workspace->id, array_values($some->all())) as $row) {
-                $listings[$row->id] = $terms->of($row)[0] ?? null;
-                $compared[$row->id] = $isCompared->has($row->channel_id);
-                $groups[$row->id] = [$row->channel_id, $row->brand ?? '', $row->category ?? ''];
-            }
-            $known = array_filter($listings);
-            $seen = $this->observed($workspace, array_keys($known), $since, $today);
-            $sold = $this->sold($workspace, array_keys($known), $since);
-            foreach ($known as $id => $listing) {
-                $last = null;
-                foreach ($days as $day) {
-                    // What was seen last still held where nothing was seen that day.
-                    $last = $seen[$id][$day] ?? $last;
-                    if ($last !== null) {
-                        $key = json_encode([$day, ...$groups[$id]], JSON_THROW_ON_ERROR);
-                        $sums[$key] ??= new PastDay();
-                        $this->add($sums[$key], $listing, $compared[$id], $last, $sold[$id][$day] ?? null, $own);
-                    }
+        $known = array_filter($listings);
+        $seen = $this->observed($workspace, array_keys($known), $since, $today);
+        $sold = $this->sold($workspace, array_keys($known), $since);
+        foreach ($known as $id => $listing) {
+            $last = null;
+            for ($at = $since; $at < $today; $at = $at->addDay()) {
+                $day = $at->toDateString();
+                // What was seen last still held where nothing was seen that day.
+                $last = $seen[$id][$day] ?? $last;
+                if ($last !== null) {
+                    $key = json_encode([$day, ...$groups[$id]], JSON_THROW_ON_ERROR);
+                    $sums[$key] ??= new PastDay();
+                    $this->add($sums[$key], $listing, $isCompared->has($groups[$id][0]), $last, $sold[$id][$day] ?? null, $own);
                 }
             }
         }
-        $this->keep($workspace, $sums);
+
+        return $sums;
     }
 
     /** @param  array<string, PastDay>  $sums  by day, channel, brand and category, as JSON */
@@ -83,37 +141,31 @@ final readonly class RecallPositions
     {
         $kept = DB::table('position_days')
             ->where('workspace_id', $workspace->id)
+            ->where('is_recalled', false)
             ->distinct()
             ->get(['day', 'channel_id'])
             ->mapWithKeys(fn (stdClass $row): array => ["{$row->day} {$row->channel_id}" => true]);
+        $rows = [];
         foreach ($sums as $key => $sum) {
             [$day, $channelId, $brand, $category] = json_decode($key, true, 2, JSON_THROW_ON_ERROR);
-            if ($kept->has("{$day} {$channelId}") || $kept->has("{$day} 0")) {
-                continue;
+            if (! $kept->has("{$day} {$channelId}") && ! $kept->has("{$day} 0")) {
+                $rows[] = [
+                    'workspace_id' => $workspace->id,
+                    'day' => $day,
+                    'channel_id' => $channelId,
+                    'brand' => $brand,
+                    'category' => $category,
+                    'is_recalled' => true,
+                    ...array_map(fn (string $of): int => $sum->{$of}, self::SUMS),
+                ];
             }
-            DB::table('position_days')->insert([
-                'workspace_id' => $workspace->id,
-                'day' => $day,
-                'channel_id' => $channelId,
-                'brand' => $brand,
-                'category' => $category,
-                'listings' => $sum->listings,
-                'met' => $sum->met,
-                'buy_box' => $sum->buyBoxes,
-                'ranks' => $sum->ranks,
-                'cheapest' => $sum->cheapest,
-                'dearest' => $sum->dearest,
-                'priced' => $sum->priced,
-                'margins' => $sum->margins,
-                'markups' => $sum->markups,
-                'indexed' => $sum->met,
-                'ours_minor' => $sum->ours,
-                'average_minor' => $sum->average,
-                'lowest_minor' => $sum->lowest,
-                'units' => $sum->units,
-                'revenue_minor' => $sum->revenue,
-                'profit_minor' => $sum->profit,
-            ]);
+        }
+        $added = array_map(
+            fn (string $column) => DB::raw("coalesce(position_days.{$column}, 0) + excluded.{$column}"),
+            array_combine(array_keys(self::SUMS), array_keys(self::SUMS)),
+        );
+        foreach (array_chunk($rows, self::LISTINGS_AT_ONCE) as $some) {
+            DB::table('position_days')->upsert($some, ['workspace_id', 'day', 'channel_id', 'brand', 'category'], $added);
         }
     }
 

@@ -23,6 +23,7 @@ final readonly class Timetable
         $schedule->command('market:gather-rivals')->hourly()->withoutOverlapping(30);
         $schedule->command('pricing:price-wars')->everyFiveMinutes()->withoutOverlapping(5);
         $schedule->command('screens:note-positions')->everyFiveMinutes();
+        $schedule->command('screens:recall-positions')->dailyAt('03:20')->withoutOverlapping(30);
         $schedule->command('watching:drop-old')->everyTenMinutes()->withoutOverlapping(10);
         $schedule->command('alerts:look-again')->hourly()->withoutOverlapping(30);
         $schedule->command('retention:run')->daily();

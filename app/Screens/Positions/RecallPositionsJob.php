@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Screens\Positions;
+
+use App\Accounts\Models\Workspace;
+use App\Support\Queue\WorkspaceJob;
+use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
+use Illuminate\Contracts\Queue\ShouldQueue;
+
+/** Works out how listings stood on days gone by for some seconds, and hands on to the next job. */
+final class RecallPositionsJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
+{
+    use WorkspaceJob;
+
+    /** Seconds after which a lock left by a killed process no longer holds. */
+    public int $uniqueFor = 60;
+
+    private const SECONDS = 5;
+
+    public function __construct(public readonly int $workspaceId)
+    {
+        $this->onQueue('default');
+    }
+
+    public function uniqueId(): string
+    {
+        return (string) $this->workspaceId;
+    }
+
+    public function handle(RecallPositions $recall): void
+    {
+        $workspace = Workspace::query()->findOrFail($this->workspaceId);
+        $until = microtime(true) + self::SECONDS;
+        while ($recall->handle($workspace)) {
+            if (microtime(true) >= $until) {
+                self::dispatch($this->workspaceId);
+
+                return;
+            }
+        }
+    }
+}
