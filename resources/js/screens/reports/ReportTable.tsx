@@ -51,7 +51,7 @@ export function ReportTable({ table, currency, href }: Props) {
             isFalling: before?.column === column ? !before.isFalling : isFigure(table.columns[column]!.unit),
         }));
     return (
-        <section aria-label={name} className="mb-6">
+        <section className="mb-6">
             <div className="flex items-baseline gap-3 px-[18px] pb-1">
                 <h3 className="text-[15px]">{name}</h3>
                 <a
