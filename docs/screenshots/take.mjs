@@ -86,9 +86,10 @@ const pictures = {
         await page.goto('/settings/tax');
         await page.getByText(/floors will move/).waitFor();
     },
-    rates: async () => {
-        await page.goto('/settings/rates');
-        await page.getByRole('heading', { name: 'Exchange rates' }).waitFor();
+    reports: async () => {
+        // Moves are worked out when they are first asked for.
+        await page.goto('/reports/changes?window=3');
+        await page.getByText(/Of [\d,]+ changes, [1-9]/).waitFor({ timeout: 120_000 });
         await settle();
     },
     alert: async () => {
