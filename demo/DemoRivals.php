@@ -7,6 +7,7 @@ namespace Demo;
 use App\Catalogue\Models\Listing;
 use App\Channels\Models\Channel;
 use App\Channels\Outgoing\OutgoingHttp;
+use App\Sourcing\Actions\SaveSource;
 use App\Watching\Actions\AddWatches;
 use App\Watching\Actions\ChangeSite;
 use App\Watching\Crawling\StartCrawl;
@@ -39,12 +40,16 @@ final readonly class DemoRivals
 
     private const READ_THROUGH = 'ton-und-topf.test';
 
+    private const SOURCE = 'cellar-supply.test';
+
+    private const BOUGHT = 4;
+
     private const PAGES_A_SHOP = 14;
 
     /** Of them: not confirmed yet. */
     private const UNCONFIRMED = 2;
 
-    public function __construct(private AddWatches $add, private ChangeSite $change, private OutgoingHttp $http, private StartCrawl $crawl)
+    public function __construct(private AddWatches $add, private ChangeSite $change, private OutgoingHttp $http, private StartCrawl $crawl, private SaveSource $sources)
     {
     }
 
@@ -55,6 +60,16 @@ final readonly class DemoRivals
         $site = $this->add->site($workspaceId, self::READ_THROUGH);
         $site->update(['delay_seconds' => 1]);
         $this->crawl->handle(new Crawl(['site_id' => $site->id, 'start_url' => 'http://'.self::READ_THROUGH.":{$port}/", 'every_days' => 7]));
+    }
+
+    /** Some things are bought at one of the shops: sold out there, we have none. */
+    public function buyAtSource(int $workspaceId): void
+    {
+        $site = Site::query()->where('workspace_id', $workspaceId)->where('host', self::SOURCE)->firstOrFail();
+        $watches = Watch::query()->with('listing')->where('site_id', $site->id)->where('state', WatchState::Confirmed)->orderBy('id')->limit(self::BOUGHT)->get();
+        foreach ($watches as $watch) {
+            $this->sources->save($watch->listing, ['watch_id' => $watch->id, 'follows_cost' => false, 'tax_percent' => '19'], null);
+        }
     }
 
     /** @return list<int> the listings that are watched for */

@@ -134,6 +134,7 @@ final readonly class DemoWorkspace
                 $say('Watching pages of other shops');
                 $this->compareShop($workspace, $shop);
                 $this->rivals->readThrough($workspace->id);
+                $this->rivals->buyAtSource($workspace->id);
                 $this->alerts->ask($workspace, self::EMAIL);
             } elseif (! $bare) {
                 $this->takeCosts($workspace->refresh());

@@ -185,6 +185,7 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::post('sites/{id}/recipe/check', [RecipeController::class, 'check'])->middleware('heavy');
     Route::put('sites/{id}/recipe', [RecipeController::class, 'saveRecipe']);
     Route::get('sources', [SourceController::class, 'index'])->middleware('heavy');
+    Route::get('sources/export', [SourceController::class, 'export'])->middleware('heavy');
     Route::get('listings/{id}/source', [SourceController::class, 'show']);
     Route::put('listings/{id}/source', [SourceController::class, 'update']);
     Route::delete('listings/{id}/source', [SourceController::class, 'destroy']);

@@ -133,6 +133,29 @@ final class SourceTest extends TestCase
         self::assertSame([9_000, 'made'], [$this->listing->product->refresh()->cost_minor, $this->changes('cost')[0]['state']]);
     }
 
+    public function test_a_question_that_a_newer_price_replaces_is_no_longer_asked(): void
+    {
+        $this->follow();
+        $this->reads('90.00');
+        $first = $this->changes('cost')[0]['batch_id'];
+        $this->reads('95.00');
+        $this->actingAs($this->user)->getJson("/api/v1/batches/{$first}")->assertNotFound();
+        self::assertSame(['asked', 'replaced'], array_column($this->changes('cost'), 'state'));
+        self::assertSame([$this->changes('cost')[0]['batch_id']], array_column(array_filter($this->getJson('/api/v1/batches')->assertOk()->json(), fn (array $batch) => $batch['state'] === 'planned'), 'id'));
+    }
+
+    public function test_all_sources_stand_in_one_list_the_thinnest_margin_first_and_in_a_file(): void
+    {
+        $this->follow();
+        $this->reads('12.00');
+        $one = $this->actingAs($this->user)->getJson('/api/v1/sources')->assertOk()->json('0');
+        self::assertSame(['KC-1', '12.00', '12.00'], [$one['sku'], $one['our_cost'], $one['cost']]);
+        $lines = explode("\n", trim($this->get('/api/v1/sources/export')->assertOk()->streamedContent()));
+        self::assertCount(2, $lines);
+        self::assertStringContainsString('KC-1', $lines[1]);
+        self::assertStringContainsString($one['margin_at_source_percent'], $lines[1]);
+    }
+
     public function test_what_followed_is_taken_back_and_not_done_again(): void
     {
         $this->follow();

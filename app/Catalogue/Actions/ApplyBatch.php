@@ -7,6 +7,8 @@ namespace App\Catalogue\Actions;
 use App\Accounts\Models\Workspace;
 use App\Catalogue\Batches\BatchState;
 use App\Catalogue\Models\Batch;
+use App\Support\Live\Announce;
+use App\Support\Live\Topic;
 use App\Support\Messages\Conflict;
 use App\Support\Messages\Message;
 use Illuminate\Support\Facades\DB;
@@ -47,6 +49,16 @@ final readonly class ApplyBatch
 
             return ['state' => BatchState::Applying, 'done' => 0, 'cursor' => 0, 'problem' => null];
         });
+    }
+
+    /** One that nobody has made, and that no longer says what is wanted. */
+    public function drop(string $id): void
+    {
+        $batch = Batch::query()->where('state', BatchState::Planned)->find($id);
+        if ($batch !== null) {
+            $batch->delete();
+            Announce::change($batch->workspace_id, Topic::Batches);
+        }
     }
 
     /** @throws Conflict if it has not been made */

@@ -40,7 +40,10 @@ final readonly class TakeSourceCost
             return;
         }
         // Nobody has answered it yet, and it is another figure by now.
-        $asked?->update(['state' => 'replaced', 'ended_at' => CarbonImmutable::now()]);
+        if ($asked !== null) {
+            $this->apply->drop((string) $asked->batch_id);
+            $asked->update(['state' => 'replaced', 'batch_id' => null, 'ended_at' => CarbonImmutable::now()]);
+        }
         [$state, $batch, $problem] = $this->make($workspace, $source, $listing);
         SourceChange::query()->create([
             'listing_id' => $listing->id,

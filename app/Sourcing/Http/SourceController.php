@@ -6,6 +6,7 @@ namespace App\Sourcing\Http;
 
 use App\Accounts\Models\User;
 use App\Accounts\Models\Workspace;
+use App\Catalogue\Exports\CsvResponse;
 use App\Catalogue\Fees\SaleTerms;
 use App\Catalogue\Models\Batch;
 use App\Catalogue\Models\Listing;
@@ -22,6 +23,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Collection;
 use OpenApi\Attributes as OA;
+use Symfony\Component\HttpFoundation\StreamedResponse;
 use Wrasse\Core\Money\Currency;
 
 /** Where listings are bought, what followed from that, and how it is taken back. */
@@ -30,6 +32,8 @@ final readonly class SourceController
     private const MOST = 1_000;
 
     private const MOST_CHANGES = 100;
+
+    private const HEAD = ['SKU', 'Title', 'Channel', 'Shop', 'Page', 'Sold out there', 'Price', 'Currency', 'Our cost', 'Our cost currency', 'Cost there', 'Cost there currency', 'Margin (% of net price)', 'Margin at cost there (% of net price)', 'Read at'];
 
     private const WITH = ['watch.site', 'listing.product', 'listing.channel'];
 
@@ -52,11 +56,45 @@ final readonly class SourceController
     )]
     public function index(): JsonResponse
     {
-        $sources = ListingSource::query()->with(self::WITH)->orderBy('id')->limit(self::MOST)->get();
+        return new JsonResponse($this->thinnestFirst(self::MOST));
+    }
 
-        return new JsonResponse(
-            $this->resources($sources)->sortBy(fn (SourceResource $source): float => $source->margin_at_source_percent === null ? PHP_INT_MAX : (float) $source->margin_at_source_percent)->values(),
-        );
+    #[OA\Get(
+        path: '/api/v1/sources/export',
+        operationId: 'exportSources',
+        summary: 'The same as CSV, all of them',
+        tags: ['Sourcing'],
+        responses: [new OA\Response(response: 200, description: 'CSV', content: new OA\MediaType(mediaType: 'text/csv', schema: new OA\Schema(type: 'string')))],
+    )]
+    public function export(): StreamedResponse
+    {
+        return CsvResponse::of('sources.csv', self::HEAD, $this->thinnestFirst(null)->map(fn (SourceResource $one) => [
+            $one->sku,
+            $one->title,
+            $one->channel,
+            $one->shop,
+            $one->url,
+            $one->is_out ? 'yes' : 'no',
+            $one->price,
+            $one->currency,
+            $one->our_cost,
+            $one->our_cost_currency,
+            $one->cost,
+            $one->cost_currency,
+            $one->margin_percent,
+            $one->margin_at_source_percent,
+            $one->cost_at,
+        ]));
+    }
+
+    /** @return Collection<int, SourceResource> */
+    private function thinnestFirst(?int $most): Collection
+    {
+        $sources = ListingSource::query()->with(self::WITH)->orderBy('id')->limit($most ?? PHP_INT_MAX)->get();
+
+        return $this->resources($sources)
+            ->sortBy(fn (SourceResource $source): float => $source->margin_at_source_percent === null ? PHP_INT_MAX : (float) $source->margin_at_source_percent)
+            ->values();
     }
 
     #[OA\Get(

@@ -29,11 +29,12 @@ const Breaches = lazy(() => import('@/market/Breaches'));
 const Matches = lazy(() => import('./Matches'));
 const Matrix = lazy(() => import('@/market/Matrix'));
 const ReadShop = lazy(() => import('./ReadShop'));
+const Sources = lazy(() => import('./Sources'));
 const RecipeBench = lazy(() => import('./RecipeBench'));
 
 const PAGE = 100;
 
-type View = 'attention' | 'matches' | 'all' | 'compare' | 'minimum' | 'gaps' | 'pages' | 'sites' | 'recipe';
+type View = 'attention' | 'matches' | 'all' | 'compare' | 'minimum' | 'gaps' | 'sources' | 'pages' | 'sites' | 'recipe';
 
 /** All competitors: what needs a person, sellers on marketplaces and shops side by side, and the pages that are read. */
 export default function RivalsPage() {
@@ -54,6 +55,7 @@ export default function RivalsPage() {
         ['compare', t('watching.compare')],
         ['minimum', t('watching.minimumPrices')],
         ['gaps', t('watching.gaps')],
+        ['sources', t('watching.sources')],
         ['pages', t('watching.pages')],
         ['sites', t('watching.sites')],
     ];
@@ -110,6 +112,11 @@ export default function RivalsPage() {
             {view === 'gaps' && (
                 <Suspense fallback={null}>
                     <Gaps />
+                </Suspense>
+            )}
+            {view === 'sources' && (
+                <Suspense fallback={null}>
+                    <Sources />
                 </Suspense>
             )}
             {view === 'sites' && <Sites />}

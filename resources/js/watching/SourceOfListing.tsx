@@ -15,6 +15,7 @@ import { InlineButton } from '@/ui/InlineButton';
 import { Notice, ProblemNotice } from '@/ui/Notice';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { z } from 'zod';
 import type { Watch } from './queries';
@@ -160,6 +161,17 @@ function Ledger({ listing }: { listing: number }) {
                     </span>
                     <span className="block text-[12px] text-text-3">
                         {change.problem ? said(change.problem) : STATES[change.state]}, <Ago time={change.made_at} />
+                        {change.state === 'asked' && change.batch_id !== null && (
+                            <>
+                                {' · '}
+                                <Link
+                                    to={`/listings?listing=${listing}&batch=${change.batch_id}`}
+                                    className="text-stripe underline underline-offset-2"
+                                >
+                                    {t('watching.sourceLookAtIt')}
+                                </Link>
+                            </>
+                        )}
                     </span>
                 </li>
             ))}
