@@ -66,8 +66,8 @@ final readonly class DemoRivals
     public function buyAtSource(int $workspaceId): void
     {
         $site = Site::query()->where('workspace_id', $workspaceId)->where('host', self::SOURCE)->firstOrFail();
-        $watches = Watch::query()->with('listing')->where('site_id', $site->id)->where('state', WatchState::Confirmed)->orderBy('id')->limit(self::BOUGHT)->get();
-        foreach ($watches as $watch) {
+        $watches = Watch::query()->with('listing')->where('site_id', $site->id)->where('state', WatchState::Confirmed)->get();
+        foreach ($watches->sortByDesc('listing.price_minor')->take(self::BOUGHT) as $watch) {
             $this->sources->save($watch->listing, ['watch_id' => $watch->id, 'follows_cost' => false, 'tax_percent' => '19'], null);
         }
     }
