@@ -8,6 +8,7 @@ use App\Catalogue\Models\Listing;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
+use Wrasse\Core\Alert\MarketMoment;
 
 /** What listings are that alerts ask for, and since when: at their floor, unsold, not to be priced. */
 final readonly class ListingStates
@@ -31,11 +32,14 @@ final readonly class ListingStates
         }
         $ids = $listings->modelKeys();
         $workspaceId = $listings->first()?->workspace_id;
-        foreach ($this->troubledPages($ids, $workspaceId) as [$id, $state]) {
-            $states[$id][$state] = $now;
+        foreach ($this->troubledPages($ids, $workspaceId) as [$id, $state, $host]) {
+            $states[$id][$state] = $states[$id][MarketMoment::stateOf($state, $host)] = $now;
         }
         foreach ($this->refused($ids, $workspaceId) as $id) {
             $states[$id]['price_refused'] = $now;
+        }
+        foreach ($this->firstOfStoppedRuns($ids, $workspaceId) as $id) {
+            $states[$id]['run_stopped'] = $now;
         }
         foreach ($this->lastSales($ids, $workspaceId) as $id => $day) {
             $states[$id]['unsold'] = CarbonImmutable::parse($day)->getTimestamp();
@@ -46,22 +50,23 @@ final readonly class ListingStates
 
     /**
      * @param  list<int>  $ids
-     * @return list<array{int, string}>
+     * @return list<array{int, string, string}> listing, state and host
      */
     private function troubledPages(array $ids, ?int $workspaceId): array
     {
-        $rows = DB::table('watches')
-            ->whereIn('listing_id', $ids)
-            ->where('workspace_id', $workspaceId)
-            ->whereIn('latest->verdict', ['doubtful', 'failed'])
-            ->where('is_paused', false)
-            ->selectRaw("listing_id, latest ->> 'verdict' AS verdict")
+        $rows = DB::table('watches as w')
+            ->join('sites as s', 's.id', '=', 'w.site_id')
+            ->whereIn('w.listing_id', $ids)
+            ->where('w.workspace_id', $workspaceId)
+            ->whereIn('w.latest->verdict', ['doubtful', 'failed'])
+            ->where('w.is_paused', false)
+            ->selectRaw("w.listing_id, w.latest ->> 'verdict' AS verdict, s.host")
             ->distinct()
             ->get()
             ->all();
 
         return array_values(array_map(
-            fn (object $row): array => [$row->listing_id, $row->verdict === 'failed' ? 'reading_failing' : 'reading_doubtful'],
+            fn (object $row): array => [$row->listing_id, $row->verdict === 'failed' ? 'reading_failing' : 'reading_doubtful', $row->host],
             $rows,
         ));
     }
@@ -82,6 +87,25 @@ final readonly class ListingStates
             ->orderByDesc('id');
 
         return array_values(DB::query()->fromSub($latest, 'latest')->where('state', 'refused')->pluck('listing_id')->all());
+    }
+
+    /**
+     * Of each run that a brake has stopped the first listing whose price waits for that: it is told once.
+     *
+     * @param  list<int>  $ids
+     * @return list<int>
+     */
+    private function firstOfStoppedRuns(array $ids, ?int $workspaceId): array
+    {
+        $first = DB::table('price_changes')
+            ->where('workspace_id', $workspaceId)
+            ->where('state', 'waiting')
+            ->where('waits_for', 'brake')
+            ->selectRaw('DISTINCT ON (run_id) run_id, listing_id')
+            ->orderBy('run_id')
+            ->orderBy('id');
+
+        return array_values(DB::query()->fromSub($first, 'first')->whereIn('listing_id', $ids)->pluck('listing_id')->all());
     }
 
     /**

@@ -8,10 +8,12 @@ use App\Accounts\Models\Workspace;
 use App\Catalogue\Models\Listing;
 use App\Market\WebOffers;
 use Carbon\CarbonImmutable;
+use Illuminate\Database\Query\JoinClause;
 use Illuminate\Support\Facades\DB;
 use stdClass;
 use Wrasse\Core\Alert\MarketMoment;
 use Wrasse\Core\Alert\SeenOffer;
+use Wrasse\Core\Alert\Whose;
 use Wrasse\Core\Money\Basis;
 use Wrasse\Core\Money\Currency;
 
@@ -34,22 +36,37 @@ final class Moments
             ->get(['listing_id', 'offers', 'web', 'changed_at'])
             ->keyBy('listing_id');
         $states = (new ListingStates())->of($listings);
+        $elsewhere = self::elsewhere($listings->modelKeys(), $listings->first()?->workspace_id);
         $moments = [];
         foreach ($listings as $listing) {
             $market = $markets[$listing->id] ?? null;
-            $web = $market === null ? [] : array_values(array_filter(array_column(WebOffers::entries($market->web), 'observed')));
-            $offers = [
-                ...self::offers($market->offers ?? '[]', $listing),
-                ...self::offers(json_encode($web, JSON_THROW_ON_ERROR), $listing),
-            ];
+            $offers = [...self::offers($market->offers ?? '[]', $listing), ...self::webOffers($market?->web, $listing)];
             $known = $states[$listing->id] ?? [];
             if ($market !== null) {
                 $known['quiet'] = CarbonImmutable::parse($market->changed_at)->getTimestamp();
             }
-            $moments[$listing->id] = [$listing, $this->moment($listing, now()->getTimestamp(), $listing->price_minor, $offers, $listing->holds_buy_box, $known)];
+            $moments[$listing->id] = [$listing, $this->moment($listing, now()->getTimestamp(), $listing->price_minor, $offers, $listing->holds_buy_box, $known, $elsewhere[$listing->id] ?? null)];
         }
 
         return $moments;
+    }
+
+    /**
+     * @param  list<int>  $ids
+     * @return array<int, int> our lowest price with shipping for the same product on another channel of the same currency, by listing
+     */
+    private static function elsewhere(array $ids, ?int $workspaceId): array
+    {
+        return DB::table('listings as l')
+            ->join('channels as c', 'c.id', '=', 'l.channel_id')
+            ->join('listings as o', fn (JoinClause $join) => $join->on('o.product_id', '=', 'l.product_id')->whereColumn('o.channel_id', '<>', 'l.channel_id')->where('o.is_draft', false))
+            ->join('channels as oc', fn (JoinClause $join) => $join->on('oc.id', '=', 'o.channel_id')->whereColumn('oc.currency', 'c.currency'))
+            ->where('l.workspace_id', $workspaceId)
+            ->whereIn('l.id', $ids)
+            ->groupBy('l.id')
+            ->selectRaw('l.id, min(o.price_minor + o.shipping_minor) AS landed')
+            ->pluck('landed', 'id')
+            ->all();
     }
 
     /** How its market was observed so many days ago; null: it was not observed before. */
@@ -89,8 +106,9 @@ final class Moments
     /**
      * @param  list<SeenOffer>  $offers
      * @param  array<string, int>  $states
+     * @param  int|null  $elsewhere  with shipping
      */
-    private function moment(Listing $listing, int $at, int $price, array $offers, bool $holdsBuyBox, array $states): MarketMoment
+    private function moment(Listing $listing, int $at, int $price, array $offers, bool $holdsBuyBox, array $states, ?int $elsewhere = null): MarketMoment
     {
         $landed = fn (int $figure): int => Basis::Landed->figure($figure, $listing->shipping_minor);
         $product = $listing->product;
@@ -100,18 +118,36 @@ final class Moments
         return new MarketMoment(
             $at,
             $landed($price),
-            array_map($landed, array_filter([
+            [...array_map($landed, array_filter([
                 'floor' => $listing->floor_minor,
                 'ceiling' => $listing->ceiling_minor,
                 'cost' => ($product->cost_currency ?? $own) === $currency ? $product->cost_minor : null,
                 // Recommended and advertised prices are in the currency of the workspace, and never converted.
                 'map' => $own === $currency ? $product->map_minor : null,
                 'rrp' => $own === $currency ? $product->rrp_minor : null,
-            ], fn (?int $figure): bool => $figure !== null)),
+            ], fn (?int $figure): bool => $figure !== null)), ...$elsewhere === null ? [] : [Whose::OURS_ELSEWHERE => $elsewhere]],
             $offers,
             $holdsBuyBox,
             $states,
         );
+    }
+
+    /**
+     * @param  string|null  $json  as listing_markets has it
+     * @return list<SeenOffer>
+     */
+    private static function webOffers(?string $json, Listing $listing): array
+    {
+        $seen = [];
+        foreach (WebOffers::entries($json) as $entry) {
+            if (isset($entry['observed'])) {
+                foreach (self::offers(json_encode([$entry['observed']], JSON_THROW_ON_ERROR), $listing) as $offer) {
+                    $seen[] = new SeenOffer($offer->seller, $offer->landed, $offer->isInStock, ($entry['promotion'] ?? null) !== null);
+                }
+            }
+        }
+
+        return $seen;
     }
 
     /** @return list<SeenOffer> those in the same condition, whether or not they can be bought */

@@ -15,7 +15,7 @@ use Wrasse\Core\Money\Currency;
  * tax as its price is.
  *
  * @phpstan-type Entry array{watch: int, seller: string, price: string, currency: string, shipping: string|null, tax_included: bool|null,
- *     condition: string, in_stock: bool, seen_at: string, observed?: array<string, mixed>|null}
+ *     condition: string, in_stock: bool, promotion?: string|null, seen_at: string, observed?: array<string, mixed>|null}
  */
 final readonly class WebOffers
 {

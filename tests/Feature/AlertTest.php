@@ -10,12 +10,18 @@ use App\Alerts\Models\AlertDestination;
 use App\Catalogue\Models\Listing;
 use App\Channels\WebhookSignature;
 use App\Market\Actions\RecordObservation;
+use App\Market\Actions\RecordWebOffers;
 use App\Market\Models\ListingMarket;
 use App\Market\Models\Rival;
+use App\Pricing\Models\Run;
+use App\Watching\Actions\AddWatches;
+use App\Watching\Models\Watch;
+use App\Watching\Models\WatchState;
 use Carbon\CarbonImmutable;
 use Illuminate\Http\Client\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
+use Illuminate\Support\Str;
 use Tests\ReadsMail;
 use Tests\TestCase;
 
@@ -114,6 +120,72 @@ final class AlertTest extends TestCase
         $this->look();
         $told = DB::table('alert_messages')->where('workspace_id', $this->workspace->id)->groupBy('alert_id')->selectRaw('alert_id, count(*) AS n')->pluck('n', 'alert_id');
         self::assertSame(['listing' => 1, 'product' => 1, 'filter' => 1, 'rival' => 2, 'all' => 2], array_map(fn (int $id) => $told[$id] ?? 0, $ids));
+    }
+
+    public function test_an_alert_on_a_shop_or_a_page_says_nothing_of_other_shops_and_their_pages(): void
+    {
+        $this->crock->update(['automation_on' => false]);
+        $page = $this->page('ton-und-topf.test');
+        $other = $this->page('barrel-lane.test');
+        $listing = $this->listing('KC-2');
+        $shop = $this->alert(['scope' => 'site', 'scope_id' => $page->site_id, 'condition' => ['kind' => 'any', 'conditions' => [self::ANY_MOVE, ['kind' => 'listing', 'state' => 'reading_failing']]]]);
+        $watch = $this->alert(['scope' => 'watch', 'scope_id' => $page->id, 'condition' => self::ANY_MOVE]);
+        $this->webOffers(['ton-und-topf.test' => '26.00', 'barrel-lane.test' => '27.00']);
+        $this->look();
+        $this->webOffers(['ton-und-topf.test' => '26.00', 'barrel-lane.test' => '25.00']);
+        $this->offers(['tidal' => '20.00']);
+        DB::table('watches')->where('id', $other->id)->update(['latest' => json_encode(['verdict' => 'failed'])]);
+        $this->look();
+        self::assertSame([], $this->told());
+        $this->webOffers(['ton-und-topf.test' => '24.00', 'barrel-lane.test' => '25.00']);
+        $this->look();
+        self::assertSame(array_fill(0, 2, 'ton-und-topf.test: 26.00 → 24.00 EUR (-2.00, -7.69 %).'), $this->told());
+        $this->travel(10)->minutes();
+        DB::table('watches')->where('id', $page->id)->update(['latest' => json_encode(['verdict' => 'failed'])]);
+        $this->look();
+        self::assertSame('A page that is read for it gives no price.', $this->told()[0]);
+        self::assertSame(
+            [$shop => 'ton-und-topf.test', $watch => 'https://ton-und-topf.test/p/kc-1'],
+            self::byKey(array_column($this->as()->getJson('/api/v1/alerts')->assertOk()->json(), 'scope_name', 'id')),
+        );
+        $this->as()->postJson('/api/v1/alerts', $this->fields(['scope' => 'watch', 'scope_id' => $page->id + 1_000]))->assertUnprocessable();
+        self::assertSame(0, DB::table('alert_messages')->where('workspace_id', $this->workspace->id)->where('listing_id', $listing->id)->count());
+    }
+
+    public function test_a_promotion_on_a_page_is_told_when_it_begins_and_when_it_ends(): void
+    {
+        $this->page('ton-und-topf.test');
+        $this->alert(['condition' => ['kind' => 'any', 'conditions' => [['kind' => 'rival', 'change' => 'promotion_begins'], ['kind' => 'rival', 'change' => 'promotion_ends']]]]);
+        $this->webOffers(['ton-und-topf.test' => '26.00']);
+        $this->look();
+        $this->webOffers(['ton-und-topf.test' => '24.00'], 'Black Friday sale');
+        $this->look();
+        $this->webOffers(['ton-und-topf.test' => '23.00'], 'Black Friday sale');
+        $this->look();
+        $this->travel(10)->minutes();
+        $this->webOffers(['ton-und-topf.test' => '26.00']);
+        $this->look();
+        self::assertSame(['ton-und-topf.test ends a promotion: 26.00 EUR.', 'ton-und-topf.test begins a promotion: 24.00 EUR.'], $this->told());
+    }
+
+    public function test_our_own_prices_on_two_channels_are_held_against_each_other(): void
+    {
+        $other = $this->channel->replicate()->forceFill(['key' => (string) Str::uuid(), 'name' => 'Fennmarkt']);
+        $other->save();
+        $francs = $this->channel->replicate()->forceFill(['key' => (string) Str::uuid(), 'name' => 'Quayside Switzerland', 'currency' => 'CHF']);
+        $francs->save();
+        $same = ['product_id' => $this->crock->product_id, 'sku' => 'KC-1', 'item_ref' => 'FM-1', 'title' => 'Crock', 'condition' => 'new', 'fulfilment' => 'seller', 'shipping_minor' => 0];
+        $there = Listing::query()->create([...$same, 'channel_id' => $other->id, 'price_minor' => 2_600]);
+        Listing::query()->create([...$same, 'channel_id' => $francs->id, 'price_minor' => 9_900]);
+        $this->alert(['scope' => 'listing', 'scope_id' => $this->crock->id, 'condition' => ['kind' => 'prices_apart', 'whose' => 'ours', 'than' => 'ours_elsewhere', 'percent' => '10']]);
+        $this->look();
+        self::assertSame([], $this->told(), '25.00 and 26.00 lie 4 % apart');
+        $there->update(['price_minor' => 3_000]);
+        // Nothing of this listing has changed: it is looked at once an hour.
+        $this->artisan('alerts:look-again')->assertSuccessful();
+        $this->look();
+        self::assertSame(['Our price: 25.00 EUR, Our price on another channel: 30.00; -16.67 % apart.'], $this->told());
+        $this->as()->postJson('/api/v1/alerts', $this->fields(['condition' => ['kind' => 'price_moved', 'whose' => 'ours_elsewhere']]))->assertUnprocessable();
     }
 
     public function test_an_alert_on_a_rival_says_nothing_of_others(): void
@@ -215,6 +287,24 @@ final class AlertTest extends TestCase
         DB::table('price_changes')->where('id', $id)->where('workspace_id', $this->workspace->id)->update(['state' => 'refused', 'settled_at' => now()]);
         $this->look();
         self::assertSame(['The channel would not take its last price.'], $this->told());
+    }
+
+    public function test_a_run_that_a_brake_stopped_is_told_once_however_many_prices_wait(): void
+    {
+        $jar = $this->listing('KC-2');
+        $this->alert(['condition' => ['kind' => 'listing', 'state' => 'run_stopped']]);
+        $this->look();
+        $run = Run::query()->create(['cause' => 'schedule', 'state' => 'deciding', 'started_at' => now()]);
+        foreach ([$this->crock, $jar] as $listing) {
+            DB::table('price_changes')->insert(['workspace_id' => $this->workspace->id, 'channel_id' => $listing->channel_id, 'listing_id' => $listing->id, 'run_id' => $run->id, 'from_minor' => 2_000, 'to_minor' => 900, 'floor_minor' => 400, 'ceiling_minor' => 3_000, 'state' => 'queued', 'queued_at' => now(), 'due_at' => now()]);
+        }
+        DB::table('price_changes')->where('workspace_id', $this->workspace->id)->update(['state' => 'waiting', 'waits_for' => 'brake']);
+        $this->look();
+        $this->look();
+        self::assertSame(['A run was stopped by a brake. Its prices, of this listing and others, wait until someone has looked at it.'], $this->told());
+        DB::table('price_changes')->where('workspace_id', $this->workspace->id)->update(['state' => 'withdrawn', 'waits_for' => null]);
+        $this->look();
+        self::assertCount(1, $this->told());
     }
 
     public function test_each_person_reads_for_themselves(): void
@@ -491,6 +581,44 @@ final class AlertTest extends TestCase
         $listing ??= $this->crock;
         $offers = array_map(fn (string $seller, string $price) => ['seller' => $seller, 'price' => $price], array_keys($prices), $prices);
         ListingMarket::query()->updateOrCreate(['listing_id' => $listing->id], ['offers' => $offers, 'seen_at' => now(), 'changed_at' => now()]);
+    }
+
+    /**
+     * @param  array<int, string>  $names
+     * @return array<int, string>
+     */
+    private static function byKey(array $names): array
+    {
+        ksort($names);
+
+        return $names;
+    }
+
+    private function page(string $host): Watch
+    {
+        $add = app(AddWatches::class);
+        $watch = $add->add($this->workspace->id, $this->crock, $add->spelled("https://{$host}/p/kc-1"), ['schedule' => ['times_a_day' => 4]]);
+        $watch->forceFill(['state' => WatchState::Confirmed])->save();
+
+        return $watch;
+    }
+
+    /** @param  array<string, string>  $prices  by host */
+    private function webOffers(array $prices, ?string $promotion = null): void
+    {
+        $entry = fn (string $host, string $price): array => [
+            'watch' => 1,
+            'seller' => $host,
+            'price' => $price,
+            'currency' => 'EUR',
+            'shipping' => '0.00',
+            'tax_included' => null,
+            'condition' => 'new',
+            'in_stock' => true,
+            'promotion' => $promotion,
+            'seen_at' => now()->toRfc3339String(),
+        ];
+        app(RecordWebOffers::class)->handle($this->workspace, [$this->crock->id => array_map($entry, array_keys($prices), $prices)]);
     }
 
     /** @param  list<string>  $queues */

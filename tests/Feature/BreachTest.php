@@ -125,6 +125,28 @@ final class BreachTest extends TestCase
         self::assertGreaterThan(5_000, strlen((string) $pdf));
     }
 
+    public function test_the_page_as_it_was_is_attached_to_the_report(): void
+    {
+        WebHost::query()->create(['host' => 'topf.example']);
+        $site = Site::query()->create(['host' => 'topf.example', 'name' => 'Topf']);
+        $watch = Watch::query()->create(['site_id' => $site->id, 'listing_id' => $this->crock->id, 'url' => 'https://topf.example/p/1', 'schedule' => ['every_minutes' => 60]]);
+        $at = CarbonImmutable::now()->subDays(2);
+        $page = '<html><body><h1>Gärtopf</h1><b>19,00 €</b></body></html>';
+        $hash = str_repeat('b', 64);
+        DB::insert("INSERT INTO stored_pages (workspace_id, hash, content_type, body, seen_at) VALUES (?, ?, 'text/html', decode(?, 'base64'), ?)", [$this->workspace->id, $hash, base64_encode((string) gzencode($page)), $at]);
+        $reading = DB::scalar(
+            "INSERT INTO readings (workspace_id, watch_id, read_at, verdict, bytes, milliseconds, redirects, page_hash) VALUES (?, ?, ?, 'good', 1, 1, '[]', ?) RETURNING id",
+            [$this->workspace->id, $watch->id, $at->subSeconds(5), $hash],
+        );
+        $this->observe('-2 days', 2_500, [], [['seller' => 'topf.example', 'price' => '19.00', 'source' => 'web']]);
+        $this->gather();
+        $pdf = (string) $this->actingAs($this->user)->get('/api/v1/breaches/report')->assertOk()->getContent();
+        self::assertSame(1, preg_match_all('#/Type /EmbeddedFile#', $pdf));
+        self::assertStringContainsString("reading-{$reading}.html.txt", str_replace("\0", '', $pdf));
+        preg_match('#/Type /EmbeddedFile.*?stream\r?\n(.*?)\r?\nendstream#s', $pdf, $file);
+        self::assertSame($page, @gzuncompress($file[1]) ?: $file[1]);
+    }
+
     public function test_another_workspace_sees_nothing_of_it(): void
     {
         $this->observe('-2 days', 2_500, ['tidal' => '19.00']);

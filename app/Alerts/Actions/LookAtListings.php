@@ -147,7 +147,7 @@ final class LookAtListings
             $this->conditions[$key],
             $before === null ? null : MomentDocument::read($before->moment),
             $before === null ? [] : json_decode($before->standing, true, 4, JSON_THROW_ON_ERROR),
-            $alert->rival?->seller,
+            $alert->onlySeller(),
         );
     }
 

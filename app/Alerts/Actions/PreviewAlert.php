@@ -69,7 +69,7 @@ final readonly class PreviewAlert
      */
     private function replay(Alert $alert, Condition $condition, Listing $listing, array $names): array
     {
-        $watcher = new Watcher($condition, onlySeller: $alert->rival?->seller);
+        $watcher = new Watcher($condition, onlySeller: $alert->onlySeller());
         $since = CarbonImmutable::now()->subDays(self::DAYS);
         /** @var list<MarketMoment> $seen */
         $seen = [];

@@ -15,7 +15,7 @@ use Illuminate\Support\Facades\DB;
 final readonly class SaveAlert
 {
     /** What is told depends on these. */
-    private const LOOKED_FOR = ['scope', 'listing_id', 'product_id', 'rule_id', 'rival_id', 'filter', 'condition', 'currency'];
+    private const LOOKED_FOR = ['scope', 'listing_id', 'product_id', 'rule_id', 'rival_id', 'site_id', 'watch_id', 'filter', 'condition', 'currency'];
 
     /**
      * @param  array<string, mixed>  $wanted  columns
@@ -42,7 +42,7 @@ final readonly class SaveAlert
                 DB::table('alert_looks')->where('workspace_id', $alert->workspace_id)->where('alert_id', $alert->id)->delete();
                 DB::table('alert_checks')->insertUsing(
                     ['workspace_id', 'listing_id'],
-                    ActiveAlerts::listings($alert->load('rival'))->select('l.workspace_id', 'l.id'),
+                    ActiveAlerts::listings($alert->load(Alert::ABOUT))->select('l.workspace_id', 'l.id'),
                 );
             }
             Announce::change($alert->workspace_id, Topic::Alerts);

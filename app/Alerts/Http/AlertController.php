@@ -23,7 +23,7 @@ final readonly class AlertController
 {
     private const TOLD_DAYS = 30;
 
-    private const WITH = ['listing', 'product', 'rule', 'rival', 'destinations'];
+    private const WITH = ['listing', 'product', 'rule', 'rival', 'site', 'watch', 'destinations'];
 
     public function __construct(private CurrentWorkspace $current)
     {

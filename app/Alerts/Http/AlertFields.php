@@ -18,6 +18,8 @@ use App\Support\Http\IdList;
 use App\Support\Http\KnownCurrency;
 use App\Support\Messages\Message;
 use App\Support\Schedule\HoursOfDay;
+use App\Watching\Models\Site;
+use App\Watching\Models\Watch;
 use Illuminate\Http\Request;
 use Illuminate\Validation\Rule as ValidationRule;
 use Illuminate\Validation\ValidationException;
@@ -33,7 +35,7 @@ use Wrasse\Core\Money\Currency;
     properties: [
         new OA\Property(property: 'name', type: 'string', maxLength: 255),
         new OA\Property(property: 'scope', type: 'string', enum: AlertScope::class),
-        new OA\Property(property: 'scope_id', description: 'Of the listing, product, rule or rival.', type: 'integer', nullable: true),
+        new OA\Property(property: 'scope_id', description: 'Of the listing, product, rule, rival, site or watch.', type: 'integer', nullable: true),
         new OA\Property(property: 'filter', description: 'With scope “filter”: as listings are filtered by.', type: 'object', nullable: true, additionalProperties: true),
         new OA\Property(
             property: 'condition',
@@ -114,6 +116,8 @@ final readonly class AlertFields
             AlertScope::Product => Product::query()->whereKey($id)->exists(),
             AlertScope::Rule => Rule::query()->whereKey($id)->exists(),
             AlertScope::Rival => Rival::query()->whereKey($id)->exists(),
+            AlertScope::Site => Site::query()->whereKey($id)->exists(),
+            AlertScope::Watch => Watch::query()->whereKey($id)->whereNotNull('listing_id')->exists(),
             AlertScope::All, AlertScope::Filter => true,
         };
         if (! $exists) {
@@ -125,6 +129,8 @@ final readonly class AlertFields
             'product_id' => $scope === AlertScope::Product ? $id : null,
             'rule_id' => $scope === AlertScope::Rule ? $id : null,
             'rival_id' => $scope === AlertScope::Rival ? $id : null,
+            'site_id' => $scope === AlertScope::Site ? $id : null,
+            'watch_id' => $scope === AlertScope::Watch ? $id : null,
             'filter' => $scope === AlertScope::Filter ? (array) ($given['filter'] ?? []) : null,
         ];
     }

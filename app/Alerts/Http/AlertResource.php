@@ -22,7 +22,7 @@ final readonly class AlertResource
         #[OA\Property] public int $id,
         #[OA\Property] public string $name,
         #[OA\Property(enum: AlertScope::class)] public string $scope,
-        #[OA\Property(description: 'Of the listing, product, rule or rival.')] public ?int $scope_id,
+        #[OA\Property(description: 'Of the listing, product, rule, rival, site or watch.')] public ?int $scope_id,
         #[OA\Property(description: 'Its name.')] public ?string $scope_name,
         /** @var array<string, mixed>|null */
         #[OA\Property(type: 'object', nullable: true, additionalProperties: true)] public ?array $filter,
@@ -50,6 +50,8 @@ final readonly class AlertResource
             AlertScope::Product => [$alert->product_id, $alert->product?->title],
             AlertScope::Rule => [$alert->rule_id, $alert->rule?->name],
             AlertScope::Rival => [$alert->rival_id, $alert->rival?->name],
+            AlertScope::Site => [$alert->site_id, $alert->site?->name],
+            AlertScope::Watch => [$alert->watch_id, $alert->watch?->url],
             AlertScope::All, AlertScope::Filter => [null, null],
         };
 

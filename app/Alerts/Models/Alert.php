@@ -10,6 +10,8 @@ use App\Market\Models\Rival;
 use App\Pricing\Models\Rule;
 use App\Support\Database\CountsEdits;
 use App\Support\Tenancy\BelongsToWorkspace;
+use App\Watching\Models\Site;
+use App\Watching\Models\Watch;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Model;
@@ -28,6 +30,8 @@ use Illuminate\Database\Eloquent\Relations\BelongsToMany;
  * @property int|null $product_id
  * @property int|null $rule_id
  * @property int|null $rival_id
+ * @property int|null $site_id
+ * @property int|null $watch_id
  * @property array<string, mixed>|null $filter as listings are filtered by
  * @property array<string, mixed> $condition as AlertReader reads it
  * @property string $currency of the amounts in it
@@ -43,6 +47,8 @@ use Illuminate\Database\Eloquent\Relations\BelongsToMany;
  * @property Product|null $product
  * @property Rule|null $rule
  * @property Rival|null $rival
+ * @property Site|null $site
+ * @property Watch|null $watch
  * @property Collection<int, AlertDestination> $destinations
  */
 final class Alert extends Model
@@ -50,6 +56,9 @@ final class Alert extends Model
     use BelongsToWorkspace, CountsEdits;
 
     public const UPDATED_AT = null;
+
+    /** What has to be loaded to know whom it is about. */
+    public const ABOUT = ['rival', 'site', 'watch.site'];
 
     protected $attributes = ['revision' => 1, 'is_paused' => false, 'again_hours' => 0, 'cadence' => 'now'];
 
@@ -60,6 +69,8 @@ final class Alert extends Model
         'product_id',
         'rule_id',
         'rival_id',
+        'site_id',
+        'watch_id',
         'filter',
         'condition',
         'currency',
@@ -107,6 +118,24 @@ final class Alert extends Model
     public function rival(): BelongsTo
     {
         return $this->belongsTo(Rival::class);
+    }
+
+    /** @return BelongsTo<Site, $this> */
+    public function site(): BelongsTo
+    {
+        return $this->belongsTo(Site::class);
+    }
+
+    /** @return BelongsTo<Watch, $this> */
+    public function watch(): BelongsTo
+    {
+        return $this->belongsTo(Watch::class);
+    }
+
+    /** As whom offers name the one it is about; null: it is about all. With self::ABOUT. */
+    public function onlySeller(): ?string
+    {
+        return $this->rival->seller ?? $this->site->host ?? $this->watch?->site->host;
     }
 
     /** @return BelongsToMany<AlertDestination, $this> */

@@ -7,6 +7,7 @@ namespace App\Alerts\Models;
 use App\Support\Messages\Message;
 use Wrasse\Core\Alert\Finding;
 use Wrasse\Core\Alert\MarketMoment;
+use Wrasse\Core\Alert\Whose;
 use Wrasse\Core\Money\Currency;
 use Wrasse\Core\Money\PriceMove;
 
@@ -80,7 +81,7 @@ final readonly class AlertNotice
     /** @param  array{code: string, seller: string|null, from: string|null, to: string|null, change: string|null, percent: string|null, detail: string|null}  $finding */
     private function sentence(array $finding): Message
     {
-        $who = $finding['seller'] === null ? Message::of('alert_us') : Message::quoting($finding['seller']);
+        $who = self::who($finding['seller']);
         [$from, $to, $currency] = [(string) $finding['from'], (string) $finding['to'], $this->currency];
         [$change, $percent] = [(string) $finding['change'], (string) $finding['percent']];
 
@@ -91,7 +92,7 @@ final readonly class AlertNotice
             'price_below' => Message::of('alert_price_below', who: $who, price: $to, currency: $currency, than: self::than($finding['detail']), figure: $from, change: $change, percent: $percent),
             'price_above' => Message::of('alert_price_above', who: $who, price: $to, currency: $currency, than: self::than($finding['detail']), figure: $from, change: $change, percent: $percent),
             'price_equal' => Message::of('alert_price_equal', who: $who, price: $to, currency: $currency, than: self::than($finding['detail'])),
-            'prices_apart' => Message::of('alert_prices_apart', who: $who, price: $to, other: (string) ($finding['detail'] ?? ''), figure: $from, currency: $currency, percent: $percent),
+            'prices_apart' => Message::of('alert_prices_apart', who: $who, price: $to, other: self::who($finding['detail']), figure: $from, currency: $currency, percent: $percent),
             'buy_box_lost' => Message::of('alert_buy_box_lost'),
             'buy_box_won' => Message::of('alert_buy_box_won'),
             'rank_better' => Message::of('alert_rank_better', from: $from, to: $to),
@@ -107,8 +108,18 @@ final readonly class AlertNotice
             'unsold' => Message::of('alert_unsold', days: (int) $finding['detail']),
             'quiet' => Message::of('alert_quiet', days: (int) $finding['detail']),
             'price_refused' => Message::of('alert_price_refused'),
+            'run_stopped' => Message::of('alert_run_stopped'),
             'reading_doubtful' => Message::of('alert_reading_doubtful'),
             default => Message::of('alert_reading_failing'),
+        };
+    }
+
+    private static function who(?string $seller): Message
+    {
+        return match ($seller) {
+            null => Message::of('alert_us'),
+            Whose::OURS_ELSEWHERE => Message::of('alert_us_elsewhere'),
+            default => Message::quoting($seller),
         };
     }
 

@@ -14,4 +14,8 @@ enum AlertScope: string
     case Filter = 'filter';
     /** All on which this rival is met, as if there were no other. */
     case Rival = 'rival';
+    /** All that a shop of its own is watched for, as if there were no other. */
+    case Site = 'site';
+    /** The listing that a page is read for, as if there were no other shop. */
+    case Watch = 'watch';
 }

@@ -106,6 +106,7 @@ final readonly class PublishWebOffers
             'tax_included' => $good->taxIncluded ?? $watch->site->tax_included,
             'condition' => $good->condition,
             'in_stock' => $good->isInStock(),
+            'promotion' => $good->promotion,
             'seen_at' => $good->readAt->toRfc3339String(),
         ];
     }

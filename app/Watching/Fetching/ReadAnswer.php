@@ -100,6 +100,7 @@ final readonly class ReadAnswer
             $reading->variant,
             $reading->foundBy['price'] ?? 'markup',
             $reading->confidence,
+            $reading->promotion,
         );
     }
 

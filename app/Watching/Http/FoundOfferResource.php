@@ -23,6 +23,7 @@ final readonly class FoundOfferResource
         #[OA\Property] public ?string $variant,
         #[OA\Property(description: 'Where the price stood, such as json_ld or markup.')] public string $source,
         #[OA\Property(description: '0 to 100.')] public int $confidence,
+        #[OA\Property(description: 'In the words of the page.')] public ?string $promotion,
         #[OA\Property(format: 'date-time')] public string $read_at,
     ) {
     }
@@ -42,6 +43,7 @@ final readonly class FoundOfferResource
                 $offer->variant,
                 $offer->source,
                 $offer->confidence,
+                $offer->promotion,
                 $offer->readAt->toRfc3339String(),
             );
     }

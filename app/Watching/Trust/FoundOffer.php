@@ -19,6 +19,7 @@ final readonly class FoundOffer implements KeptAsDocument
      * @param  bool|null  $taxIncluded  as the page says it
      * @param  string  $source  where the price stood
      * @param  int  $confidence  in hundredths
+     * @param  string|null  $promotion  in the words of the page
      */
     public function __construct(
         public int $reading,
@@ -33,6 +34,7 @@ final readonly class FoundOffer implements KeptAsDocument
         public ?string $variant,
         public string $source,
         public int $confidence,
+        public ?string $promotion = null,
     ) {
     }
 
@@ -98,6 +100,7 @@ final readonly class FoundOffer implements KeptAsDocument
             'variant' => $this->variant,
             'source' => $this->source,
             'confidence' => $this->confidence,
+            'promotion' => $this->promotion,
         ];
     }
 
@@ -116,6 +119,7 @@ final readonly class FoundOffer implements KeptAsDocument
             $document['variant'],
             $document['source'],
             $document['confidence'],
+            $document['promotion'] ?? null,
         );
     }
 

@@ -13,15 +13,18 @@ use function count;
  */
 final readonly class MarketMoment
 {
+    private const STATES_OF_PAGES = ['reading_doubtful', 'reading_failing'];
+
     /** @var array<string, SeenOffer> by seller, those that can be compared */
     public array $offers;
 
     /**
      * @param  int  $at  seconds since 1970
-     * @param  array<string, int>  $figures  what prices are held against: floor, ceiling, cost, map, rrp, as far as they are known
+     * @param  array<string, int>  $figures  what prices are held against: floor, ceiling, cost, map, rrp, ours_elsewhere, as far as they are known
      * @param  list<SeenOffer>  $offers
      * @param  bool|null  $holdsBuyBox  null: there is none
-     * @param  array<string, int>  $states  what the listing is, as ListingStands names it, and since when, in seconds since 1970
+     * @param  array<string, int>  $states  what the listing is, as ListingStands names it, and since when, in seconds since 1970; of the
+     *     pages of one seller alone as stateOf() names it
      */
     public function __construct(
         public int $at,
@@ -42,12 +45,25 @@ final readonly class MarketMoment
         $this->offers = $bySeller;
     }
 
-    /** As if there were no other rival; the listing stays what it is. */
+    /** As if there were no other rival, and no page of any other; the listing stays what it is. */
     public function withOnly(string $seller): self
     {
         $offer = $this->offers[$seller] ?? null;
+        $states = $this->states;
+        foreach (self::STATES_OF_PAGES as $state) {
+            unset($states[$state]);
+            if (isset($this->states[self::stateOf($state, $seller)])) {
+                $states[$state] = $this->states[self::stateOf($state, $seller)];
+            }
+        }
 
-        return new self($this->at, $this->ours, $this->figures, $offer === null ? [] : [$offer], $this->holdsBuyBox, $this->states);
+        return new self($this->at, $this->ours, $this->figures, $offer === null ? [] : [$offer], $this->holdsBuyBox, $states);
+    }
+
+    /** By which a state of the pages of one seller stands among the states. */
+    public static function stateOf(string $state, string $seller): string
+    {
+        return "{$state}@{$seller}";
     }
 
     /** The lowest that can be bought. */

@@ -16,7 +16,10 @@ final readonly class Whose
 
     public const OURS = 'ours';
 
-    /** @param  string  $name  lowest, any, ours, or else a seller */
+    /** Ours for the same product on another channel, the lowest of them. */
+    public const OURS_ELSEWHERE = 'ours_elsewhere';
+
+    /** @param  string  $name  lowest, any, ours, ours_elsewhere, or else a seller */
     public function __construct(public string $name, private bool $isSeller = false)
     {
     }
@@ -36,6 +39,11 @@ final readonly class Whose
     {
         if (! $this->isSeller && $this->name === self::OURS) {
             return [[null, $before->ours, $now->ours]];
+        }
+        if (! $this->isSeller && $this->name === self::OURS_ELSEWHERE) {
+            $elsewhere = [$before->figures[self::OURS_ELSEWHERE] ?? null, $now->figures[self::OURS_ELSEWHERE] ?? null];
+
+            return $elsewhere === [null, null] ? [] : [[self::OURS_ELSEWHERE, ...$elsewhere]];
         }
         if (! $this->isSeller && $this->name === self::LOWEST) {
             [$was, $is] = [$before->lowest(), $now->lowest()];

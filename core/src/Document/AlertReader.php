@@ -47,8 +47,8 @@ final readonly class AlertReader
             'price_moved' => $this->priceMoved(...),
             'price_stands' => $this->priceStands(...),
             'prices_apart' => fn (Node $node): Condition => new PricesApart(
-                self::whose($node->object('kind', 'whose', 'than', 'percent')->at('whose')),
-                self::whose($node->at('than')),
+                self::whose($node->object('kind', 'whose', 'than', 'percent')->at('whose'), Whose::OURS_ELSEWHERE),
+                self::whose($node->at('than'), Whose::OURS_ELSEWHERE),
                 $node->at('percent')->percent(self::MOST_PERCENT),
             ),
             'buy_box' => fn (Node $node): Condition => new BuyBoxChanged($node->object('kind', 'change')->at('change')->oneOf('lost', 'won') === 'won'),
@@ -74,6 +74,14 @@ final readonly class AlertReader
         }
 
         return false;
+    }
+
+    /** Whether it holds against what stands on other channels, so that it may change though nothing of the listing does. */
+    public static function looksElsewhere(mixed $document): bool
+    {
+        return is_array($document)
+            ? array_filter($document, self::looksElsewhere(...)) !== []
+            : $document === Whose::OURS_ELSEWHERE;
     }
 
     /** Whether what it says may change though nothing else does, because time goes by. */
@@ -129,12 +137,16 @@ final readonly class AlertReader
         );
     }
 
-    /** "lowest", "any", "ours", or {"seller": "…"}. */
-    private static function whose(Node $node): Whose
+    /**
+     * "lowest", "any", "ours", or {"seller": "…"}.
+     *
+     * @param  string  ...$more  names that are known too
+     */
+    private static function whose(Node $node, string ...$more): Whose
     {
         return $node->isList()
             ? new Whose($node->object('seller')->at('seller')->string(), true)
-            : new Whose($node->oneOf(Whose::LOWEST, Whose::ANY, Whose::OURS));
+            : new Whose($node->oneOf(Whose::LOWEST, Whose::ANY, Whose::OURS, ...$more));
     }
 
     /** @return value-of<RivalChanged::CHANGES> */

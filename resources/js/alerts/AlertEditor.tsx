@@ -8,6 +8,7 @@ import { wholeReader } from '@/edit/reading';
 import { optionalFigure, resolverOf, text } from '@/edit/schemas';
 import { useEditForm } from '@/edit/useEditForm';
 import { useRivals } from '@/market/queries';
+import { useSites } from '@/watching/queries';
 import { Button } from '@/ui/Button';
 import { Tick } from '@/ui/Tick';
 import { useQueryClient } from '@tanstack/react-query';
@@ -28,10 +29,12 @@ const time = z.string().regex(/^(([01]\d|2[0-3]):[0-5]\d)?$/, t('alerts.timeLike
 const schema = z
     .object({
         name: text(),
-        scope: z.enum(['all', 'listing', 'product', 'rule', 'filter', 'rival']),
+        scope: z.enum(['all', 'listing', 'product', 'rule', 'filter', 'rival', 'site', 'watch']),
         listing: z.string(),
         rule: z.string(),
         rival: z.string(),
+        site: z.string(),
+        watch: z.string(),
         words: z.string().max(255),
         match: z.enum(['any', 'all']),
         conditions: z.array(z.custom<ConditionDraft>()).min(1),
@@ -73,19 +76,22 @@ const LABELS: Record<string, string> = {
 interface Props {
     /** Null: a new one. */
     alert: Alert | null;
-    /** The listing that a new one is about. */
-    listing: { id: number; title: string } | null;
+    /** What a new one is about. */
+    about: { scope: 'listing' | 'site' | 'watch'; id: string; title: string } | null;
     onSaved: (id: number) => void;
 }
 
-function draftOf(alert: Alert | null, listing: Props['listing']): Draft {
+function draftOf(alert: Alert | null, about: Props['about']): Draft {
+    const named = (scope: Draft['scope']) => (about?.scope === scope ? about.id : '');
     if (alert === null)
         return {
-            name: listing?.title ?? '',
-            scope: listing ? 'listing' : 'all',
-            listing: String(listing?.id ?? ''),
+            name: about?.title ?? '',
+            scope: about?.scope ?? 'all',
+            listing: named('listing'),
             rule: '',
             rival: '',
+            site: named('site'),
+            watch: named('watch'),
             words: '',
             match: 'any',
             conditions: [FIRST],
@@ -103,6 +109,8 @@ function draftOf(alert: Alert | null, listing: Props['listing']): Draft {
         listing: of('listing') || of('product'),
         rule: of('rule'),
         rival: of('rival'),
+        site: of('site'),
+        watch: of('watch'),
         words: (alert.filter?.q as string | undefined) ?? '',
         ...draftsOf(alert.condition),
         cadence: alert.cadence,
@@ -122,6 +130,8 @@ function fieldsOf(draft: Draft, currency: string, alert: Alert | null): AlertFie
         product: draft.listing,
         rule: draft.rule,
         rival: draft.rival,
+        site: draft.site,
+        watch: draft.watch,
     };
     const id = ids[draft.scope];
     if (conditions.includes(null) || id === '') return null;
@@ -135,15 +145,15 @@ function fieldsOf(draft: Draft, currency: string, alert: Alert | null): AlertFie
 }
 
 /** An alert as a sentence, and beside it what it would have told. */
-export default function AlertEditor({ alert, listing, onSaved }: Props) {
+export default function AlertEditor({ alert, about, onSaved }: Props) {
     const changed = useChanged();
     const client = useQueryClient();
     const own = useOwnCurrency();
     const currency = alert?.currency ?? own;
     const edit = useEditForm({
-        name: alert ? `alert ${alert.id}` : `new alert ${listing?.id ?? ''}`,
+        name: alert ? `alert ${alert.id}` : `new alert ${about ? `${about.scope} ${about.id}` : ''}`,
         version: alert?.revision,
-        current: draftOf(alert, listing),
+        current: draftOf(alert, about),
         resolver: resolverOf(schema),
         save: (wanted, revision) => {
             const body: AlertFields = {
@@ -182,7 +192,7 @@ export default function AlertEditor({ alert, listing, onSaved }: Props) {
                     className="grid max-w-[760px] gap-4"
                 >
                     <TextField name="name" label={LABELS.name!} className="max-w-[420px]" />
-                    <Scope scope={edit.values.scope} title={alert?.scope_name ?? listing?.title ?? null} />
+                    <Scope scope={edit.values.scope} title={alert?.scope_name ?? about?.title ?? null} />
                     <Conditions currency={currency} />
                     <section>
                         <h3 className="mb-2 text-[15.5px]">{t('alerts.send')}</h3>
@@ -235,6 +245,7 @@ export default function AlertEditor({ alert, listing, onSaved }: Props) {
 function Scope({ scope, title }: { scope: Draft['scope']; title: string | null }) {
     const rules = useRules().data ?? [];
     const rivals = useRivals().data?.rivals ?? [];
+    const sites = useSites().data ?? [];
     return (
         <div className="flex flex-wrap items-end gap-3">
             <SelectField
@@ -246,13 +257,17 @@ function Scope({ scope, title }: { scope: Draft['scope']; title: string | null }
                     ['filter', t('alerts.aboutFilter')],
                     ['rule', t('alerts.aboutRule')],
                     ['rival', t('alerts.aboutRival')],
-                    ...(title && scope !== 'rule' && scope !== 'rival'
+                    ['site', t('alerts.aboutSite')],
+                    ...(scope === 'watch' ? ([['watch', t('alerts.aboutWatch')]] as const) : []),
+                    ...(title && !['rule', 'rival', 'site', 'watch'].includes(scope)
                         ? ([['listing', t('alerts.aboutListing')]] as const)
                         : []),
                     ...(scope === 'product' ? ([['product', t('alerts.aboutProduct')]] as const) : []),
                 ]}
             />
-            {(scope === 'listing' || scope === 'product') && <p className="pb-1.5 font-bold">{title}</p>}
+            {(scope === 'listing' || scope === 'product' || scope === 'watch') && (
+                <p className="min-w-0 truncate pb-1.5 font-bold">{title}</p>
+            )}
             {scope === 'filter' && <TextField name="words" label={t('alerts.words')} className="w-[300px]" />}
             {scope === 'rule' && (
                 <SearchField
@@ -262,6 +277,17 @@ function Scope({ scope, title }: { scope: Draft['scope']; title: string | null }
                     options={[
                         ['', t('alerts.chooseRule')],
                         ...rules.map((rule) => [String(rule.id), rule.name] as const),
+                    ]}
+                />
+            )}
+            {scope === 'site' && (
+                <SearchField
+                    name="site"
+                    label={t('alerts.site')}
+                    className="w-[280px]"
+                    options={[
+                        ['', t('alerts.chooseSite')],
+                        ...sites.map((site) => [String(site.id), site.name] as const),
                     ]}
                 />
             )}

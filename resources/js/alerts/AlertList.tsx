@@ -13,6 +13,8 @@ const ABOUT: Record<Alert['scope'], string> = {
     rule: t('alerts.aboutRule'),
     filter: t('alerts.aboutFilter'),
     rival: t('alerts.aboutRival'),
+    site: t('alerts.aboutSite'),
+    watch: t('alerts.aboutWatch'),
 };
 
 /** What someone has asked to be told. */

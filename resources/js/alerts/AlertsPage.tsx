@@ -69,7 +69,8 @@ function Editing({ id }: { id: string }) {
     const alerts = useAlerts();
     const remove = useRemoveAlert(() => setParams({ view: 'alerts' }));
     const alert = alerts.data?.find((one) => one.id === Number(id)) ?? null;
-    const listing = params.get('listing');
+    // What a new one is about, by the place that asked for it.
+    const scope = (['listing', 'site', 'watch'] as const).find((one) => params.has(one));
     if (id !== 'new' && alert === null) return null;
     return (
         <>
@@ -91,7 +92,7 @@ function Editing({ id }: { id: string }) {
                 <Suspense fallback={null}>
                     <AlertEditor
                         alert={alert}
-                        listing={listing === null ? null : { id: Number(listing), title: params.get('title') ?? '' }}
+                        about={scope ? { scope, id: params.get(scope)!, title: params.get('title') ?? '' } : null}
                         onSaved={(saved) => setParams({ alert: String(saved) })}
                     />
                 </Suspense>

@@ -5,8 +5,10 @@ import { X } from 'lucide-react';
 import {
     AGAINST,
     amountIn,
+    APART,
     CHANGES,
     DIRECTIONS,
+    ELSEWHERE,
     FIGURES,
     KINDS,
     percent,
@@ -32,8 +34,8 @@ interface Props {
 /** One condition, read from left to right as a sentence. */
 export function ConditionRow({ number, draft, currency, sellers, error, onChange, onRemove }: Props) {
     const set = (more: Partial<ConditionDraft>) => onChange({ ...draft, ...more });
-    const whose = [...WHOSE, ...sellers];
     const { kind } = draft;
+    const whose = [...(kind === 'prices_apart' ? APART : WHOSE), ...sellers];
     return (
         <fieldset className="flex flex-wrap items-start gap-2 border-b border-line py-2">
             <legend className="sr-only">{t('alerts.condition', { number })}</legend>
@@ -42,7 +44,13 @@ export function ConditionRow({ number, draft, currency, sellers, error, onChange
                 label={t('alerts.when')}
                 value={kind}
                 options={KINDS}
-                onChange={(next) => set({ kind: next })}
+                // Only this kind holds prices of ours against each other.
+                onChange={(next) =>
+                    set({
+                        kind: next,
+                        ...(next !== 'prices_apart' && draft.whose === ELSEWHERE ? { whose: 'ours' } : {}),
+                    })
+                }
             />
             {(kind === 'price_moved' || kind === 'price_stands' || kind === 'prices_apart') && (
                 <Select

@@ -8,6 +8,8 @@ describe('the condition of an alert', () => {
         [{ kind: 'price_stands', whose: 'lowest', relation: 'below', to: 'amount', amount: '24.90' }],
         [{ kind: 'price_stands', whose: 'lowest', relation: 'below', to: 'map', amount: null }],
         [{ kind: 'prices_apart', whose: { seller: 'a' }, than: 'ours', percent: '10' }],
+        [{ kind: 'prices_apart', whose: 'ours', than: 'ours_elsewhere', percent: '10' }],
+        [{ kind: 'rival', change: 'promotion_begins' }],
         [{ kind: 'buy_box', change: 'won' }],
         [{ kind: 'listing', state: 'not_priced' }],
         [{ kind: 'listing', state: 'at_floor', days: 3 }],

@@ -21,6 +21,11 @@ export const WHOSE = [
     ['ours', t('alerts.whoseOurs')],
 ] as const;
 
+export const ELSEWHERE = 'ours_elsewhere';
+
+/** Whose price can be held against another one. */
+export const APART = [...WHOSE, [ELSEWHERE, t('alerts.whoseOursElsewhere')]] as const;
+
 export const DIRECTIONS = [
     ['any', t('alerts.directionAny')],
     ['down', t('alerts.directionDown')],
@@ -65,12 +70,15 @@ export const CHANGES = {
         ['gone', t('alerts.gone')],
         ['out_of_stock', t('alerts.outOfStock')],
         ['back', t('alerts.back')],
+        ['promotion_begins', t('alerts.promotionBegins')],
+        ['promotion_ends', t('alerts.promotionEnds')],
     ],
     listing: [
         ['not_priced', t('alerts.notPriced')],
         ['at_floor', t('alerts.atFloor')],
         ['unsold', t('alerts.unsold')],
         ['price_refused', t('alerts.priceRefused')],
+        ['run_stopped', t('alerts.runStopped')],
         ['reading_doubtful', t('alerts.readingDoubtful')],
         ['reading_failing', t('alerts.readingFailing')],
         ['quiet', t('alerts.quiet')],

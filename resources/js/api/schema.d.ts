@@ -2532,8 +2532,8 @@ export interface components {
             /** @description What is said of an alert when it is made, changed or tried out. */
             name?: string;
             /** @enum {string} */
-            scope?: "all" | "listing" | "product" | "rule" | "filter" | "rival";
-            /** @description Of the listing, product, rule or rival. */
+            scope?: "all" | "listing" | "product" | "rule" | "filter" | "rival" | "site" | "watch";
+            /** @description Of the listing, product, rule, rival, site or watch. */
             scope_id?: number | null;
             /** @description With scope “filter”: as listings are filtered by. */
             filter?: {
@@ -2593,8 +2593,8 @@ export interface components {
             id: number;
             name: string;
             /** @enum {string} */
-            scope: "all" | "listing" | "product" | "rule" | "filter" | "rival";
-            /** @description Of the listing, product, rule or rival. */
+            scope: "all" | "listing" | "product" | "rule" | "filter" | "rival" | "site" | "watch";
+            /** @description Of the listing, product, rule, rival, site or watch. */
             scope_id: number | null;
             /** @description Its name. */
             scope_name: string | null;
@@ -4380,6 +4380,8 @@ export interface components {
             source: string;
             /** @description 0 to 100. */
             confidence: number;
+            /** @description In the words of the page. */
+            promotion: string | null;
             /** Format: date-time */
             read_at: string;
         };

@@ -90,6 +90,13 @@ export function SitePanel({ site, onClose }: { site: Site; onClose: () => void }
                 <Link to={`/rivals?view=pages&site=${site.id}`} className="text-stripe underline underline-offset-2">
                     {t('watching.pages')}
                 </Link>
+                {' · '}
+                <Link
+                    to={`/alerts?${String(new URLSearchParams({ alert: 'new', site: String(site.id), title: site.name }))}`}
+                    className="text-stripe underline underline-offset-2"
+                >
+                    {t('watching.tellMe')}
+                </Link>
             </p>
             <div className="mt-3">
                 {site.problem || site.is_failing ? <Notice>{siteState(site)}</Notice> : <p>{siteState(site)}</p>}

@@ -86,7 +86,13 @@ function Body({ watch, onClose }: { watch: Watch; onClose: () => void }) {
                     <Link to={`/listings?listing=${watch.listing.id}&q=${watch.listing.sku}`} className={LINK}>
                         {watch.listing.sku}
                     </Link>{' '}
-                    · {watch.listing.channel}
+                    · {watch.listing.channel} ·{' '}
+                    <Link
+                        to={`/alerts?${String(new URLSearchParams({ alert: 'new', watch: String(watch.id), title: watch.url }))}`}
+                        className={LINK}
+                    >
+                        {t('watching.tellMe')}
+                    </Link>
                 </p>
             )}
             <Answer watch={watch} onPoint={(reading) => setShown({ reading, isPointing: true, title: watch.url })} />
@@ -196,6 +202,7 @@ function Found({ found, watch }: { found: FoundOffer; watch: Watch }) {
             {watch.listing && (
                 <Row name={t('watching.ours')}>{priced(watch.listing.price, watch.listing.currency)}</Row>
             )}
+            {found.promotion !== null && <Row name={t('watching.promotion')}>{found.promotion}</Row>}
             <Row name={t('watching.shipping')}>
                 {found.shipping === null ? t('watching.shippingUnknown') : priced(found.shipping, found.currency)}
             </Row>

@@ -49,7 +49,7 @@
                         @else
                             what was observed is not kept any more
                         @endif
-                        @if ($evidence->url !== null)<br>page: {{ $evidence->url }} (reading {{ $evidence->reading_id }})@endif
+                        @if ($evidence->url !== null)<br>page: {{ $evidence->url }} (reading {{ $evidence->reading_id }}@if (isset($attached[$evidence->reading_id])), attached as {{ $attached[$evidence->reading_id] }} @endif)@endif
                     </div>
                 </td>
             </tr>

@@ -11,8 +11,8 @@ use Wrasse\Core\Alert\Look;
 /** A listing is something, for so many days at least: at its floor, not to be priced, unsold. */
 final readonly class ListingStands implements Condition
 {
-    /** quiet: nothing about its market has changed. */
-    public const STATES = ['not_priced', 'at_floor', 'unsold', 'price_refused', 'reading_doubtful', 'reading_failing', 'quiet'];
+    /** quiet: nothing about its market has changed; run_stopped: a brake has stopped a run, told of one of its listings. */
+    public const STATES = ['not_priced', 'at_floor', 'unsold', 'price_refused', 'run_stopped', 'reading_doubtful', 'reading_failing', 'quiet'];
 
     private const DAY_SECONDS = 86_400;
 
