@@ -19,6 +19,7 @@ use App\Catalogue\Http\TaxRateController;
 use App\Catalogue\Http\WorkspaceController;
 use App\Channels\Http\ConnectionController;
 use App\Channels\Http\PriceFileController;
+use App\Market\Http\CatalogueItemController;
 use App\Market\Http\ChannelImportController;
 use App\Market\Http\NotificationController;
 use App\Market\Http\RivalController;
@@ -196,6 +197,8 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::patch('crawls/{id}', [CrawlController::class, 'update']);
     Route::post('crawls/{id}/start', [CrawlController::class, 'start']);
     Route::post('crawls/{id}/stop', [CrawlController::class, 'stop']);
+    Route::get('listings/{id}/catalogue', [CatalogueItemController::class, 'search'])->whereNumber('id')->middleware('heavy');
+    Route::put('listings/{id}/item', [CatalogueItemController::class, 'tie'])->whereNumber('id');
     Route::get('gaps', [GapController::class, 'index'])->middleware('heavy');
     Route::get('gaps/export', [GapController::class, 'export'])->middleware('heavy');
     Route::get('gaps/sold-out', [GapController::class, 'soldOut'])->middleware('heavy');

@@ -321,6 +321,19 @@ final class MarketplaceTest extends TestCase
      * @param  array<string, mixed>  $body
      * @return array{status: int, body: array<mixed>}
      */
+    public function test_the_catalogue_is_searched_as_buyers_do(): void
+    {
+        $item = $this->store->one("SELECT * FROM item i WHERE EXISTS (SELECT FROM offer WHERE item_id = i.id AND active AND stock > 0 AND condition = 'new') ORDER BY id LIMIT 1") ?? [];
+        $found = $this->call('GET', '/v1/catalogue', ['q' => "{$item['title']} {$item['brand']}"])['body']['items'];
+        self::assertSame($item['id'], $found[0]['item']);
+        self::assertLessThanOrEqual(20, count($found));
+        $offers = $this->store->one("SELECT min(price + shipping) AS price, count(*) AS sellers FROM offer WHERE item_id = ? AND active AND stock > 0 AND condition = 'new'", [$item['id']]) ?? [];
+        self::assertSame([number_format($offers['price'] / 100, 2, '.', ''), $offers['sellers']], [$found[0]['price'], $found[0]['sellers']]);
+        self::assertSame($item['id'], $this->call('GET', '/v1/catalogue', ['q' => $item['gtin']])['body']['items'][0]['item']);
+        self::assertSame([], $this->call('GET', '/v1/catalogue', ['q' => 'zeppelin'])['body']['items']);
+        self::assertSame(422, $this->call('GET', '/v1/catalogue', ['q' => ' % _ '])['status']);
+    }
+
     private function call(string $method, string $path, array $query = [], array $body = [], ?string $key = null): array
     {
         $answer = (new QuaysideApi($this->store))->answer($method, $path, $query, $body, $key);

@@ -41,6 +41,7 @@ final class ProtocolTest extends TestCase
                     ['GET', '/v1/offers', ['items' => 'QU-1101,QU-1102,QU-0000'], [], 200],
                     ['GET', '/v1/prices', ['skus' => "{$sku},KC-0000"], [], 200],
                     ['PUT', '/v1/stocks', [], ['stocks' => [['sku' => $sku, 'stock' => 7], ['sku' => 'KC-0000', 'stock' => 1]]], 200],
+                    ['GET', '/v1/catalogue', ['q' => 'crock'], [], 200],
                     ['GET', '/v1/orders', ['after' => '0'], [], 200],
                     ['GET', '/v1/history', [], [], 200],
                     [

@@ -6,6 +6,7 @@ namespace App\Catalogue\Http;
 
 use App\Channels\DriverRegistry;
 use App\Channels\Models\Channel;
+use App\Channels\Ports\CatalogueSearch;
 use App\Channels\Ports\OfferSource;
 use App\Support\Messages\Message;
 use OpenApi\Attributes as OA;
@@ -30,6 +31,7 @@ final readonly class ChannelResource
         )]
         public object $settings,
         #[OA\Property(description: 'Whether rivals’ offers are seen there.')] public bool $has_offers,
+        #[OA\Property(description: 'Whether its catalogue can be searched.')] public bool $has_search,
         #[OA\Property(description: 'Whether prices are written into files that are fetched from here.')]
         public bool $has_files,
         #[OA\Property] public string $currency,
@@ -64,6 +66,7 @@ final readonly class ChannelResource
             DriverRegistry::named($channel->driver)::destination($channel->connection()),
             (object) $channel->settings,
             DriverRegistry::has($channel, OfferSource::class),
+            DriverRegistry::has($channel, CatalogueSearch::class),
             ($channel->settings['delivery'] ?? null) === 'folder',
             $channel->currency,
             $channel->country,

@@ -816,6 +816,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/listings/{id}/catalogue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a buyer of the channel finds, and whether it is the same as the listing */
+        get: operations["searchCatalogue"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/listings/{id}/item": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say which entry of the catalogue a draft will be, so that its rivals are seen */
+        put: operations["tieListing"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/channel-imports": {
         parameters: {
             query?: never;
@@ -2722,6 +2756,8 @@ export interface components {
             settings: components["schemas"]["ConnectionSettings"];
             /** @description Whether rivals’ offers are seen there. */
             has_offers: boolean;
+            /** @description Whether its catalogue can be searched. */
+            has_search: boolean;
             /** @description Whether prices are written into files that are fetched from here. */
             has_files: boolean;
             currency: string;
@@ -3118,6 +3154,39 @@ export interface components {
             /** @description Whether the other side needs the secret that messages are signed with. */
             needs_secret: boolean;
             fields: components["schemas"]["ConnectionField"][];
+        };
+        /** @description What a buyer finds, and whether it is the same as ours. */
+        CatalogueItem: {
+            /** @description The channel’s name for it. */
+            item: string;
+            /** @description string, says: string, weight: float}> */
+            title: string;
+            /** @description string, says: string, weight: float}> */
+            brand: string | null;
+            /** @description string, says: string, weight: float}> */
+            gtin: string | null;
+            /** @description The lowest with shipping, in the currency of the channel; null: nobody has it in stock. */
+            price: string | null;
+            /** @description Sellers that have it in stock. */
+            sellers: number;
+            /**
+             * @description string, says: string, weight: float}>
+             * @enum {string}
+             */
+            verdict: "same" | "perhaps" | "different";
+            /** @description 0 to 100. */
+            score: number;
+            /** @description The weightiest first. */
+            reasons: {
+                /** @description string, says: string, weight: float}> */
+                kind: string;
+                /** @description string, says: string, weight: float}> */
+                says: string;
+                /** @description string, says: string, weight: float}> */
+                weight: number;
+            }[];
+            /** @description Whether the listing is this one. */
+            is_tied: boolean;
         };
         ChannelImport: {
             channel_id: number;
@@ -6813,6 +6882,82 @@ export interface operations {
             };
             /** @description None */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    searchCatalogue: {
+        parameters: {
+            query?: {
+                /** @description Left out: words made from the product. */
+                q?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description In the order of the channel */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** @description That were searched for. */
+                        words: string;
+                        /** @description ISO 4217. */
+                        currency: string;
+                        items: components["schemas"]["CatalogueItem"][];
+                    };
+                };
+            };
+            /** @description The channel cannot be searched, or does not answer */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tieListing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description Null: none of them. */
+                    item: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Its offers are fetched */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The channel lists it already */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -12,6 +12,8 @@ use App\Channels\FieldType;
 use App\Channels\Outgoing\ChannelClient;
 use App\Channels\Outgoing\OutgoingHttp;
 use App\Channels\Ports\AccountSource;
+use App\Channels\Ports\CatalogueItem;
+use App\Channels\Ports\CatalogueSearch;
 use App\Channels\Ports\ChangePush;
 use App\Channels\Ports\HistoryPage;
 use App\Channels\Ports\HistorySource;
@@ -38,7 +40,7 @@ use SensitiveParameter;
  * Quayside's seller interface (docs/marketplace.md): pages by SKU, prices as feeds that are worked through later, word
  * of changes sent to us.
  */
-final readonly class QuaysideDriver implements AccountSource, ChangePush, Driver, HistorySource, ListingSource, OfferSource, OrderSource, PricePublisher, StockPublisher
+final readonly class QuaysideDriver implements AccountSource, CatalogueSearch, ChangePush, Driver, HistorySource, ListingSource, OfferSource, OrderSource, PricePublisher, StockPublisher
 {
     private const SKUS_PER_CALL = 100;
 
@@ -140,6 +142,24 @@ final readonly class QuaysideDriver implements AccountSource, ChangePush, Driver
         }
 
         return array_map(array_values(...), $offers);
+    }
+
+    public function searchCatalogue(string $words): array
+    {
+        $rows = $this->client->rows($this->client->get('/v1/catalogue', ['q' => $words]), 'items', ['item', 'title', 'price', 'sellers']);
+
+        return array_map(
+            fn (array $row): CatalogueItem => new CatalogueItem(
+                (string) $row['item'],
+                (string) $row['title'],
+                isset($row['brand']) ? (string) $row['brand'] : null,
+                isset($row['category']) ? (string) $row['category'] : null,
+                isset($row['gtin']) ? (string) $row['gtin'] : null,
+                $row['price'] === null ? null : (string) $row['price'],
+                (int) $row['sellers'],
+            ),
+            $rows,
+        );
     }
 
     public function orders(?string $cursor): OrderPage

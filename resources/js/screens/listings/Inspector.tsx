@@ -23,6 +23,7 @@ import { Why } from '@/pricing/Why';
 
 const LINK = 'text-stripe underline underline-offset-2';
 
+const CatalogueOfListing = lazy(() => import('@/watching/CatalogueOfListing'));
 const PagesOfListing = lazy(() => import('@/watching/PagesOfListing'));
 const HistoryChart = lazy(() => import('@/charts/HistoryChart'));
 
@@ -105,6 +106,9 @@ function Body({ detail, onClose, onImport, onProduct }: Props & { detail: Listin
                     heading={heading(listing, detail)}
                 />
                 <Offers offers={detail.offers} currency={listing.currency} />
+                <Suspense fallback={null}>
+                    <CatalogueOfListing listing={listing} />
+                </Suspense>
                 <Suspense fallback={null}>
                     <PagesOfListing listing={listing} />
                 </Suspense>
