@@ -38,3 +38,38 @@ test('a product is added by hand with a draft, mended, offered once more and cha
     await expect(window).toBeHidden();
     await expect(inspector.getByText('Saltwell')).toBeVisible();
 });
+
+test('a draft is found in the catalogue as a buyer finds it, and its rivals are seen from then on', async ({ page }) => {
+    await signIn(page);
+    await page.getByRole('button', { name: 'Add a product' }).click();
+    const window = page.getByRole('dialog');
+    await window.getByLabel('SKU').fill('KC-7800');
+    await window.getByLabel('Title').fill('Fermenter 33 l, stainless');
+    await window.getByLabel('Unit cost').fill('60');
+    await window.getByLabel('Offered on').selectOption('Quayside');
+    await window.getByLabel('Price', { exact: true }).fill('149');
+    await window.getByRole('button', { name: 'Add it' }).click();
+    await expect(page).toHaveURL(/q=KC-7800/);
+    await page.getByRole('row', { name: 'KC-7800' }).getByText('Fermenter 33 l').click();
+    const inspector = page.getByRole('complementary', { name: 'Inspector' });
+
+    // The line is cut while it is searched for: that is said, and it can be tried again.
+    await page.route('**/catalogue*', (route) => route.abort('connectionreset'));
+    await inspector.getByRole('button', { name: 'Find it in the catalogue of Quayside' }).click();
+    await expect(window.getByRole('alert')).toBeVisible();
+    await page.unroute('**/catalogue*');
+    await window.getByRole('button', { name: 'Try again' }).click();
+    const words = window.getByLabel('Words that are searched for');
+    await expect(words).toHaveValue('Fermenter 33 l stainless');
+    await words.fill('');
+    await words.pressSequentially('fermenter 33 l', { delay: 20 });
+    await words.press('Enter');
+    const first = window.getByRole('listitem').first();
+    await expect(first).toContainText('Fermenter 33 l, stainless');
+    await expect(first).toContainText(/sellers?/);
+    await expectAccessible(page, 'what a buyer finds');
+    await first.getByRole('button', { name: 'This is it' }).click();
+    await expect(first.getByText('Ours')).toBeVisible();
+    await page.keyboard.press('Escape');
+    await expect(inspector.getByRole('table', { name: /rivals/i })).toBeVisible({ timeout: 30_000 });
+});
