@@ -93,7 +93,7 @@ final class SourceTest extends TestCase
     public function test_a_channel_that_takes_no_stock_is_not_asked_and_that_is_said(): void
     {
         $this->follow();
-        $this->channel->update(['driver' => 'fennmarkt']);
+        $this->channel->update(['driver' => 'webhook']);
         $this->reads('10.00', Availability::OutOfStock);
 
         self::assertSame(['failed', 'stock_not_taken'], [$this->changes('stock')[0]['state'], $this->changes('stock')[0]['problem']['code']]);

@@ -10,6 +10,8 @@ use App\Channels\Connection;
 use App\Channels\Driver;
 use App\Channels\DriverRegistry;
 use App\Channels\Ports\AccountSource;
+use App\Channels\Ports\CatalogueItem;
+use App\Channels\Ports\CatalogueSearch;
 use App\Channels\Ports\ChangePush;
 use App\Channels\Ports\ChangeQueue;
 use App\Channels\Ports\HistorySource;
@@ -20,6 +22,7 @@ use App\Channels\Ports\OrderSource;
 use App\Channels\Ports\PricePublisher;
 use App\Channels\Ports\PriceUpdate;
 use App\Channels\Ports\SourceListing;
+use App\Channels\Ports\StockPublisher;
 use Illuminate\Foundation\Testing\TestCase;
 use Illuminate\Support\Facades\Http;
 use Illuminate\Support\Str;
@@ -145,6 +148,32 @@ final class DriverContractTest extends TestCase
         );
         self::assertContains(true, array_column(array_merge(...array_values($offers)), 'buy_box'));
         self::assertSame([], $source->offers(['no-such-item'])['no-such-item'] ?? []);
+    }
+
+    #[DataProvider('drivers')]
+    public function test_finds_an_entry_of_the_catalogue_by_its_title(string $name): void
+    {
+        $catalogue = $this->port($name, CatalogueSearch::class);
+        $listing = $this->port($name, ListingSource::class)->listings(null)->listings[0];
+        $found = $catalogue->searchCatalogue($listing->title);
+        self::assertContains($listing->item, array_map(fn (CatalogueItem $item) => $item->item, $found));
+        foreach ($found as $item) {
+            self::assertSame($item->price === null, $item->sellers === 0);
+            self::assertTrue($item->price === null || Currency::of('EUR')->parse($item->price) > 0);
+        }
+        self::assertSame([], $catalogue->searchCatalogue('zeppelin'));
+    }
+
+    #[DataProvider('drivers')]
+    public function test_shows_the_stock_that_it_was_told_and_takes_the_same_twice(string $name): void
+    {
+        $stocks = $this->port($name, StockPublisher::class);
+        $known = array_slice($this->port($name, ListingSource::class)->listings(null)->listings, 0, 2);
+        $told = [$known[0]->sku => 0, $known[1]->sku => 41];
+        $stocks->setStocks($told);
+        $stocks->setStocks($told);
+        self::assertEquals($told, $stocks->shownStocks([...array_map(strval(...), array_keys($told)), 'KC-0000']));
+        $stocks->setStocks([$known[0]->sku => $known[0]->stock ?? 5, $known[1]->sku => $known[1]->stock ?? 5]);
     }
 
     #[DataProvider('drivers')]

@@ -61,6 +61,8 @@ final class ProtocolTest extends TestCase
                 [
                     ['GET', '/seller/v2/inventory', [], [], 200],
                     ['POST', '/seller/v2/inventory/lookup', [], ['sellerSkus' => [$sku, 'KC-0000']], 200],
+                    ['PUT', '/seller/v2/inventory/available', [], ['levels' => [['sellerSku' => $sku, 'available' => 7], ['sellerSku' => 'KC-0000', 'available' => 1]]], 200],
+                    ['POST', '/seller/v2/catalog/search', [], ['text' => 'crock'], 200],
                     ['POST', '/seller/v2/competition', [], ['catalogIds' => ['FE-1101', 'FE-0000']], 200],
                     ['GET', '/seller/v2/sales', [], [], 200],
                     ['GET', '/seller/v2/reports/daily', [], [], 200],

@@ -10,6 +10,8 @@ use App\Channels\Driver;
 use App\Channels\FieldType;
 use App\Channels\Outgoing\ChannelClient;
 use App\Channels\Outgoing\OutgoingHttp;
+use App\Channels\Ports\CatalogueItem;
+use App\Channels\Ports\CatalogueSearch;
 use App\Channels\Ports\ChangeQueue;
 use App\Channels\Ports\HistoryPage;
 use App\Channels\Ports\HistorySource;
@@ -24,6 +26,7 @@ use App\Channels\Ports\PricePublisher;
 use App\Channels\Ports\PriceUpdate;
 use App\Channels\Ports\SourceListing;
 use App\Channels\Ports\SourceOrder;
+use App\Channels\Ports\StockPublisher;
 use App\Channels\Ports\Submission;
 use App\Support\Messages\Message;
 use Illuminate\Http\Client\PendingRequest;
@@ -33,7 +36,7 @@ use Wrasse\Core\Money\Currency;
  * Fennmarkt's seller interface (docs/marketplace.md): amounts in minor units with their currency, pages by token,
  * prices taken at once, and notifications of changed offers that are fetched from a queue.
  */
-final readonly class FennmarktDriver implements ChangeQueue, Driver, HistorySource, ListingSource, OfferSource, OrderSource, PricePublisher
+final readonly class FennmarktDriver implements CatalogueSearch, ChangeQueue, Driver, HistorySource, ListingSource, OfferSource, OrderSource, PricePublisher, StockPublisher
 {
     private const SKUS_PER_CALL = 50;
 
@@ -118,6 +121,46 @@ final readonly class FennmarktDriver implements ChangeQueue, Driver, HistorySour
         }
 
         return $offers;
+    }
+
+    public function searchCatalogue(string $words): array
+    {
+        $answer = $this->post('/seller/v2/catalog/search', ['text' => $words]);
+
+        return array_map(
+            fn (array $row): CatalogueItem => new CatalogueItem(
+                (string) $row['catalogId'],
+                (string) $row['name'],
+                isset($row['maker']) ? (string) $row['maker'] : null,
+                isset($row['group']) ? (string) $row['group'] : null,
+                isset($row['ean']) ? (string) $row['ean'] : null,
+                $this->decimal($row['from']),
+                (int) $row['vendors'],
+            ),
+            $this->client->rows($answer, 'entries', ['catalogId', 'name', 'from', 'vendors']),
+        );
+    }
+
+    public static function stocksPerCall(): int
+    {
+        return self::SKUS_PER_CALL;
+    }
+
+    public function setStocks(array $stocks): void
+    {
+        $levels = array_map(
+            fn (string $sku, int $stock): array => ['sellerSku' => $sku, 'available' => $stock],
+            array_map(strval(...), array_keys($stocks)),
+            $stocks,
+        );
+        $this->client->json(fn (PendingRequest $request) => $request->put('/seller/v2/inventory/available', ['levels' => $levels]));
+    }
+
+    public function shownStocks(array $skus): array
+    {
+        $rows = $this->inventory($this->post('/seller/v2/inventory/lookup', ['sellerSkus' => $skus]));
+
+        return array_map(intval(...), array_column($rows, 'available', 'sellerSku'));
     }
 
     public function orders(?string $cursor): OrderPage

@@ -7,8 +7,10 @@ namespace Simulators\Marketplace\Http;
 use Simulators\Common\Clock;
 use Simulators\Common\Response;
 use Simulators\Common\Store;
+use Simulators\Marketplace\Catalogue;
 use Simulators\Marketplace\Feeds;
 use Simulators\Marketplace\History;
+use Simulators\Marketplace\Offers;
 
 /**
  * Fennmarkt's calls for sellers: amounts in cents with their currency, pages by token, prices taken at once, and word
@@ -55,6 +57,8 @@ final readonly class FennmarktApi
             $method === 'POST' && $path === '/seller/v2/inventory/lookup' => $this->lookup(
                 self::texts($body, 'sellerSkus'),
             ),
+            $method === 'PUT' && $path === '/seller/v2/inventory/available' => $this->setAvailable($body),
+            $method === 'POST' && $path === '/seller/v2/catalog/search' => $this->search((string) ($body['text'] ?? '')),
             $method === 'POST' && $path === '/seller/v2/competition' => $this->competition(
                 self::texts($body, 'catalogIds'),
             ),
@@ -127,6 +131,48 @@ final readonly class FennmarktApi
             'dispatchedBy' => $row['fulfilment'] === 'marketplace' ? 'FENNMARKT' : 'SELLER',
             'available' => $row['stock'],
         ];
+    }
+
+    /** @param  array<string, mixed>  $body */
+    private function setAvailable(array $body): Response
+    {
+        $levels = array_filter(
+            is_array($body['levels'] ?? null) ? $body['levels'] : [],
+            fn (mixed $level): bool => is_array($level) && is_int($level['available'] ?? null) && $level['available'] >= 0,
+        );
+        if ($levels === [] || count($levels) > self::SKUS) {
+            return Response::problem(400, 'levels has 1 to '.self::SKUS.' entries');
+        }
+        $taken = 0;
+        foreach ($levels as $level) {
+            $offer = $this->store->one('SELECT item_id FROM offer WHERE seller_id = ? AND sku = ?', [$this->seller, (string) ($level['sellerSku'] ?? '')]);
+            if ($offer !== null) {
+                (new Offers($this->store, $this->clock))->change($offer['item_id'], $this->seller, stock: $level['available']);
+                $taken++;
+            }
+        }
+
+        return new Response(200, ['taken' => $taken]);
+    }
+
+    private function search(string $text): Response
+    {
+        $found = (new Catalogue($this->store))->search($text);
+
+        return $found === null ? Response::problem(400, 'text has no words') : new Response(200, [
+            'entries' => array_map(
+                fn (array $row) => [
+                    'catalogId' => $row['item'],
+                    'ean' => $row['gtin'],
+                    'name' => $row['title'],
+                    'maker' => $row['brand'],
+                    'group' => $row['category'],
+                    'from' => $row['price'] === null ? null : self::amount($row['price']),
+                    'vendors' => $row['sellers'],
+                ],
+                $found,
+            ),
+        ]);
     }
 
     /** @param  list<string>  $items */

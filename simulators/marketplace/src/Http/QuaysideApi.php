@@ -7,6 +7,7 @@ namespace Simulators\Marketplace\Http;
 use Simulators\Common\Clock;
 use Simulators\Common\Response;
 use Simulators\Common\Store;
+use Simulators\Marketplace\Catalogue;
 use Simulators\Marketplace\Feeds;
 use Simulators\Marketplace\History;
 use Simulators\Marketplace\Offers;
@@ -125,39 +126,14 @@ final readonly class QuaysideApi
         return new Response(200, ['now' => Clock::text($this->clock->now()), 'offers' => $offers]);
     }
 
-    /** What has most of the words, as a buyer finds it. */
     private function search(string $words): Response
     {
-        $words = array_slice(array_unique(preg_split('/[^\p{L}\p{N}.]+/u', mb_strtolower($words), flags: PREG_SPLIT_NO_EMPTY) ?: []), 0, 12);
-        if ($words === []) {
-            return Response::problem(422, 'say what you look for');
-        }
-        $rows = $this->store->all(
-            <<<'SQL'
-                SELECT i.id AS item, i.gtin, i.title, i.brand, i.category, o.price, coalesce(o.sellers, 0) AS sellers
-                FROM item i
-                CROSS JOIN LATERAL (
-                    SELECT count(*) AS n
-                    FROM json_array_elements_text(?::json) AS w(word)
-                    WHERE ' ' || regexp_replace(lower(i.title || ' ' || i.brand || ' ' || i.gtin), '[^[:alnum:].]+', ' ', 'g') || ' '
-                        LIKE '% ' || w.word || ' %'
-                ) hits
-                LEFT JOIN LATERAL (
-                    SELECT min(price + shipping) AS price, count(*) AS sellers
-                    FROM offer
-                    WHERE item_id = i.id AND active AND stock > 0 AND condition = 'new'
-                ) o ON true
-                WHERE hits.n > 0
-                ORDER BY hits.n DESC, length(i.title), i.id
-                LIMIT 20
-                SQL,
-            [json_encode($words, JSON_THROW_ON_ERROR)],
-        );
+        $found = (new Catalogue($this->store))->search($words);
 
-        return new Response(200, [
+        return $found === null ? Response::problem(422, 'say what you look for') : new Response(200, [
             'items' => array_map(
                 fn (array $row) => [...$row, 'price' => $row['price'] === null ? null : self::decimal($row['price'])],
-                $rows,
+                $found,
             ),
         ]);
     }
