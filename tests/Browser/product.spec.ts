@@ -39,7 +39,9 @@ test('a product is added by hand with a draft, mended, offered once more and cha
     await expect(inspector.getByText('Saltwell')).toBeVisible();
 });
 
-test('a draft is found in the catalogue as a buyer finds it, and its rivals are seen from then on', async ({ page }) => {
+test('a draft is found in the catalogue as a buyer finds it, and its rivals are seen from then on', async ({
+    page,
+}) => {
     await signIn(page);
     await page.getByRole('button', { name: 'Add a product' }).click();
     const window = page.getByRole('dialog');

@@ -92,7 +92,7 @@ function Found({ item, currency, listing }: { item: Item; currency: string; list
     return (
         <li
             className={clsx(
-                'grid grid-cols-[minmax(0,1fr)_auto] items-start gap-3 border-b border-line py-2',
+                'grid grid-cols-[minmax(0,1fr)_auto] items-start gap-3 border-b border-line px-2 py-2',
                 item.is_tied && 'bg-yours-soft',
             )}
         >

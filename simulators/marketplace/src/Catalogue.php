@@ -50,7 +50,7 @@ final readonly class Catalogue
                 ORDER BY hits.n DESC, length(i.title), i.id
                 LIMIT ?
                 SQL,
-            [json_encode(array_values($words), JSON_THROW_ON_ERROR), self::MOST],
+            [json_encode($words, JSON_THROW_ON_ERROR), self::MOST],
         );
     }
 }
