@@ -197,8 +197,8 @@ Route::middleware(['auth:sanctum', 'workspace'])->group(function (): void {
     Route::patch('crawls/{id}', [CrawlController::class, 'update']);
     Route::post('crawls/{id}/start', [CrawlController::class, 'start']);
     Route::post('crawls/{id}/stop', [CrawlController::class, 'stop']);
-    Route::get('listings/{id}/catalogue', [CatalogueItemController::class, 'search'])->whereNumber('id')->middleware('heavy');
-    Route::put('listings/{id}/item', [CatalogueItemController::class, 'tie'])->whereNumber('id');
+    Route::get('listings/{id}/catalogue', [CatalogueItemController::class, 'search'])->middleware('heavy');
+    Route::put('listings/{id}/item', [CatalogueItemController::class, 'tie']);
     Route::get('gaps', [GapController::class, 'index'])->middleware('heavy');
     Route::get('gaps/export', [GapController::class, 'export'])->middleware('heavy');
     Route::get('gaps/sold-out', [GapController::class, 'soldOut'])->middleware('heavy');

@@ -10,6 +10,7 @@ use Carbon\CarbonImmutable;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
+use stdClass;
 
 /** From Monday morning on has the week before summed up for each address that wants it, once; sends what is due. */
 final readonly class SweepSummaries implements Sweeper
@@ -26,14 +27,19 @@ final readonly class SweepSummaries implements Sweeper
             ->where('d.gets_summary', true)
             ->whereNull('d.paused_at')
             ->get(['d.id', 'd.workspace_id', 'w.time_zone']);
+        $known = AcrossWorkspaces::table('weekly_summaries')
+            ->where('week', '>=', $now->subWeeks(2)->toDateString())
+            ->get(['destination_id', 'week'])
+            ->mapWithKeys(fn (stdClass $row): array => ["{$row->destination_id} {$row->week}" => true]);
         foreach ($wanted as $row) {
             $there = $now->setTimezone($row->time_zone);
+            $week = self::lastMonday($there)->toDateString();
             // Whoever was not there on Monday morning is told later in the week.
-            if ($there >= $there->startOfWeek(CarbonImmutable::MONDAY)->setHour(self::HOUR)) {
+            if (! $known->has("{$row->id} {$week}") && $there >= $there->startOfWeek(CarbonImmutable::MONDAY)->setHour(self::HOUR)) {
                 DB::table('weekly_summaries')->insertOrIgnore([
                     'workspace_id' => $row->workspace_id,
                     'destination_id' => $row->id,
-                    'week' => self::lastMonday($there)->toDateString(),
+                    'week' => $week,
                     'key' => (string) Str::uuid(),
                     'due_at' => $now->format(self::TIME),
                 ]);

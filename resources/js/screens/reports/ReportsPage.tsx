@@ -38,7 +38,7 @@ export default function ReportsPage() {
         queryKey: key('report', name, query),
         queryFn: ({ signal }) =>
             take(api.GET('/api/v1/reports/{report}', { params: { path: { report: name }, query }, signal })),
-        refetchInterval: (asked) => (asked.state.data?.is_behind ? 5_000 : false),
+        refetchInterval: (asked) => (asked.state.data?.is_behind ? 10_000 : false),
         placeholderData: (before, asked) => (asked?.queryKey[1] === name ? keepPreviousData(before) : undefined),
     });
     const search = String(params);
