@@ -4,14 +4,17 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Accounts\Models\Workspace;
 use App\Catalogue\Models\Listing;
 use App\Market\Actions\RecordObservation;
+use App\Market\Jobs\GatherRivalsJob;
 use App\Market\Models\ListingMarket;
 use App\Market\Models\Rival;
 use App\Market\Rivals\GatherRivals;
 use Carbon\CarbonImmutable;
 use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Queue;
 use Illuminate\Testing\TestResponse;
 use Tests\TestCase;
 
@@ -103,6 +106,17 @@ final class RivalStandingTest extends TestCase
             DB::table('rival_listings as m')->join('rivals as r', 'r.id', '=', 'm.rival_id')->pluck('m.difference_percent', 'r.seller')->all(),
         );
         self::assertSame(0, Rival::query()->where('seller', 'brine')->value('listings'));
+    }
+
+    public function test_each_hour_it_is_gathered_for_those_who_have_looked_one_after_the_other(): void
+    {
+        Queue::fake([GatherRivalsJob::class]);
+        [$second] = $this->makeWorkspace('Brine & Barrel', 'jo@brine-and-barrel.example');
+        $this->makeWorkspace('Nobody looked', 'nobody@kettle-crock.example');
+        Workspace::query()->whereKey([$this->workspace->id, $second->id])->update(['rivals_gathered_at' => now()]);
+        $this->artisan('market:gather-rivals')->assertSuccessful();
+        $pushed = Queue::pushed(GatherRivalsJob::class)->mapWithKeys(fn (GatherRivalsJob $job) => [$job->workspaceId => $job->delay])->all();
+        self::assertSame([$this->workspace->id => 0, $second->id => 20], $pushed);
     }
 
     public function test_the_matrix_has_the_widest_difference_first(): void

@@ -9,6 +9,8 @@ use App\Catalogue\Models\Product;
 use App\Market\Events\HistoryTaken;
 use App\Publishing\Models\PriceChange;
 use App\Screens\Positions\NotePositions;
+use App\Screens\Positions\RecallPositions;
+use App\Screens\Positions\RecallPositionsJob;
 use App\Support\Messages\Message;
 use Illuminate\Support\Facades\DB;
 use Tests\TestCase;
@@ -122,14 +124,18 @@ final class TodayTest extends TestCase
         self::assertSame(['units' => 6, 'priced' => 0, 'revenue' => 14_940], $of());
 
         Product::query()->update(['cost_minor' => 1_000]);
-        $this->artisan('screens:recall-positions')->assertSuccessful();
-        $this->enter($this->workspace);
         // One listing was added up, then the process was killed: the next begins after it.
+        app(RecallPositions::class)->begin($this->workspace, RecallPositions::DAYS);
         DB::table('position_recalls')->where('workspace_id', $this->workspace->id)->update(['listing_id' => Listing::query()->orderBy('id')->value('id')]);
+        RecallPositionsJob::dispatch($this->workspace->id);
         $this->artisan('queue:work', ['--queue' => 'default', '--stop-when-empty' => true, '--quiet' => true]);
         $this->enter($this->workspace);
         self::assertSame(['units' => 3, 'priced' => 1, 'revenue' => 7_470], $of());
         self::assertSame(0, DB::table('position_recalls')->where('workspace_id', $this->workspace->id)->count());
+        $this->artisan('screens:recall-positions')->assertSuccessful();
+        $this->artisan('queue:work', ['--queue' => 'default', '--stop-when-empty' => true, '--quiet' => true]);
+        $this->enter($this->workspace);
+        self::assertSame(['units' => 6, 'priced' => 2, 'revenue' => 14_940], $of(), 'each night once more');
         // And what is added up once more is not added twice.
         $this->artisan('screens:note-positions', ['--recall' => 30])->assertSuccessful();
         $this->enter($this->workspace);

@@ -8,7 +8,6 @@ use App\Accounts\Models\Workspace;
 use App\Screens\Positions\RecallPositions;
 use App\Screens\Positions\RecallPositionsJob;
 use App\Support\Tenancy\AcrossWorkspaces;
-use App\Support\Tenancy\CurrentWorkspace;
 use Illuminate\Console\Command;
 
 final class RecallPositionsCommand extends Command
@@ -17,7 +16,9 @@ final class RecallPositionsCommand extends Command
 
     protected $description = 'Work out once more how listings stood on days gone by, now that more costs are known';
 
-    public function handle(RecallPositions $recall, CurrentWorkspace $current): int
+    private const SECONDS_APART = 20;
+
+    public function handle(): int
     {
         $workspaces = AcrossWorkspaces::table('position_days')
             ->where('is_recalled', true)
@@ -25,9 +26,9 @@ final class RecallPositionsCommand extends Command
             ->distinct()
             ->pluck('workspace_id')
             ->merge(AcrossWorkspaces::table('position_recalls')->pluck('workspace_id'));
-        foreach (Workspace::query()->whereIn('id', $workspaces)->get() as $workspace) {
-            $current->within($workspace->id, fn () => $recall->begin($workspace, RecallPositions::DAYS));
-            RecallPositionsJob::dispatch($workspace->id);
+        // One after the other, so that prices do not wait behind all of them.
+        foreach (Workspace::query()->whereIn('id', $workspaces)->orderBy('id')->get()->values() as $number => $workspace) {
+            RecallPositionsJob::dispatch($workspace->id, isAnew: true)->delay(self::SECONDS_APART * $number);
         }
 
         return self::SUCCESS;

@@ -19,7 +19,8 @@ final class RecallPositionsJob implements ShouldBeUniqueUntilProcessing, ShouldQ
 
     private const SECONDS = 5;
 
-    public function __construct(public readonly int $workspaceId)
+    /** @param  bool  $isAnew  what was worked out before is worked out once more */
+    public function __construct(public readonly int $workspaceId, private readonly bool $isAnew = false)
     {
         $this->onQueue('default');
     }
@@ -32,6 +33,9 @@ final class RecallPositionsJob implements ShouldBeUniqueUntilProcessing, ShouldQ
     public function handle(RecallPositions $recall): void
     {
         $workspace = Workspace::query()->findOrFail($this->workspaceId);
+        if ($this->isAnew) {
+            $recall->begin($workspace, RecallPositions::DAYS);
+        }
         $until = microtime(true) + self::SECONDS;
         while ($recall->handle($workspace)) {
             if (microtime(true) >= $until) {
