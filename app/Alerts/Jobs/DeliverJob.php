@@ -35,13 +35,6 @@ final class DeliverJob implements ShouldBeUniqueUntilProcessing, ShouldQueue
 
     public function handle(Deliver $deliver): void
     {
-        $until = microtime(true) + self::SECONDS;
-        while ($deliver->handle($this->workspaceId, $this->destinationId)) {
-            if (microtime(true) >= $until) {
-                self::dispatch($this->workspaceId, $this->destinationId);
-
-                return;
-            }
-        }
+        $this->workFor(self::SECONDS, fn (): bool => $deliver->handle($this->workspaceId, $this->destinationId), fn () => self::dispatch($this->workspaceId, $this->destinationId));
     }
 }

@@ -33,13 +33,6 @@ final class LookAtListingsJob implements ShouldBeUniqueUntilProcessing, ShouldQu
     public function handle(LookAtListings $look): void
     {
         $workspace = Workspace::query()->findOrFail($this->workspaceId);
-        $until = microtime(true) + self::SECONDS;
-        while ($look->handle($workspace)) {
-            if (microtime(true) >= $until) {
-                self::dispatch($this->workspaceId);
-
-                return;
-            }
-        }
+        $this->workFor(self::SECONDS, fn (): bool => $look->handle($workspace), fn () => self::dispatch($this->workspaceId));
     }
 }

@@ -31,14 +31,7 @@ final class WorkBatchJob implements ShouldQueue
 
     public function handle(PlanRows $plan, MakeChanges $make): void
     {
-        $until = microtime(true) + self::SECONDS;
-        while ($plan->handle($this->batchId) || $make->handle($this->batchId)) {
-            if (microtime(true) >= $until) {
-                self::dispatch($this->workspaceId, $this->batchId);
-
-                return;
-            }
-        }
+        $this->workFor(self::SECONDS, fn (): bool => $plan->handle($this->batchId) || $make->handle($this->batchId), fn () => self::dispatch($this->workspaceId, $this->batchId));
     }
 
     public function failed(Throwable $e): void

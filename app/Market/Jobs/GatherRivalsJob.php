@@ -34,13 +34,6 @@ final class GatherRivalsJob implements ShouldBeUniqueUntilProcessing, ShouldQueu
     {
         $workspace = Workspace::query()->findOrFail($this->workspaceId);
         $gather->begin($workspace);
-        $until = microtime(true) + self::SECONDS;
-        while ($gather->handle($workspace)) {
-            if (microtime(true) >= $until) {
-                self::dispatch($this->workspaceId);
-
-                return;
-            }
-        }
+        $this->workFor(self::SECONDS, fn (): bool => $gather->handle($workspace), fn () => self::dispatch($this->workspaceId));
     }
 }

@@ -36,13 +36,6 @@ final class RecallPositionsJob implements ShouldBeUniqueUntilProcessing, ShouldQ
         if ($this->isAnew) {
             $recall->begin($workspace, RecallPositions::DAYS);
         }
-        $until = microtime(true) + self::SECONDS;
-        while ($recall->handle($workspace)) {
-            if (microtime(true) >= $until) {
-                self::dispatch($this->workspaceId);
-
-                return;
-            }
-        }
+        $this->workFor(self::SECONDS, fn (): bool => $recall->handle($workspace), fn () => self::dispatch($this->workspaceId));
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Screens\Reports;
 
+use App\Market\RecentSales;
 use App\Support\Messages\Message;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
@@ -13,9 +14,6 @@ use Wrasse\Core\Money\PriceMove;
 /** What brakes held, what became of it, and what it would have come to. */
 final readonly class BrakesReport implements Report
 {
-    /** What is made of sales for the time before a change, as where approvals are asked for. */
-    private const PACE_DAYS = 30;
-
     public function charts(ReportScope $scope): array
     {
         return [];
@@ -80,7 +78,7 @@ final readonly class BrakesReport implements Report
                         ]))
                         ->all(),
                 ),
-                Message::of('report_brakes_note', days: self::PACE_DAYS),
+                Message::of('report_brakes_note', days: RecentSales::DAYS),
             ),
             new ReportTable(
                 'cases',
@@ -159,7 +157,7 @@ final readonly class BrakesReport implements Report
                 )) AS stake,
                 CASE WHEN m.state = 'waiting' THEN 'waiting' ELSE 'discarded' END AS became
                 SQL,
-                [$workspaceId, self::PACE_DAYS],
+                [$workspaceId, RecentSales::DAYS],
             );
 
         return DB::query()->fromSub($asked->unionAll($stopped), 'held');

@@ -162,8 +162,8 @@ final readonly class ChangesReport implements Report
         $zone = $scope->workspace->time_zone;
         $moves = DB::table('own_price_moves as m')
             ->where('m.workspace_id', $scope->workspace->id)
-            ->where('m.moved_at', '>=', $scope->from->subDays($scope->window)->format('Y-m-d H:i:sP'))
-            ->where('m.moved_at', '<', $scope->to->addDays($scope->window + 1)->format('Y-m-d H:i:sP'))
+            ->where('m.moved_at', '>=', ReportScope::moment($scope->from->subDays($scope->window)))
+            ->where('m.moved_at', '<', ReportScope::moment($scope->to->addDays($scope->window + 1)))
             ->groupBy('m.listing_id')
             ->groupByRaw('2')
             ->selectRaw(
@@ -271,8 +271,8 @@ final readonly class ChangesReport implements Report
         $wanted = [];
         foreach ($cases as $one) {
             $day = CarbonImmutable::parse($one->day, $zone);
-            $wanted[] = ['id' => $one->id, 'day' => $one->day, 'side' => 'before', 'first' => $day->subDays($window)->toDateString(), 'last' => $day->subDay()->toDateString(), 'until' => $day->format('Y-m-d H:i:sP')];
-            $wanted[] = ['id' => $one->id, 'day' => $one->day, 'side' => 'after', 'first' => $day->addDay()->toDateString(), 'last' => $day->addDays($window)->toDateString(), 'until' => $day->addDays($window + 1)->format('Y-m-d H:i:sP')];
+            $wanted[] = ['id' => $one->id, 'day' => $one->day, 'side' => 'before', 'first' => $day->subDays($window)->toDateString(), 'last' => $day->subDay()->toDateString(), 'until' => ReportScope::moment($day)];
+            $wanted[] = ['id' => $one->id, 'day' => $one->day, 'side' => 'after', 'first' => $day->addDay()->toDateString(), 'last' => $day->addDays($window)->toDateString(), 'until' => ReportScope::moment($day->addDays($window + 1))];
         }
         $rows = DB::select(
             <<<'SQL'
@@ -295,6 +295,11 @@ final readonly class ChangesReport implements Report
             [json_encode($wanted, JSON_THROW_ON_ERROR), $scope->workspace->id, $scope->workspace->id],
         );
 
-        return array_column(array_map(fn (stdClass $row) => [$row, "{$row->id} {$row->day} {$row->side}"], $rows), 0, 1);
+        $sums = [];
+        foreach ($rows as $row) {
+            $sums["{$row->id} {$row->day} {$row->side}"] = $row;
+        }
+
+        return $sums;
     }
 }

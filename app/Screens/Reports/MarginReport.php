@@ -11,7 +11,7 @@ final readonly class MarginReport implements Report
 {
     public function charts(ReportScope $scope): array
     {
-        $days = $scope->positions()->addSelect('day')->groupBy('day')->orderBy('day')->get()->all();
+        $days = $scope->positionsByDay();
 
         return [
             ReportChart::byDay('margin_and_markup', Unit::Percent, $days, ['margin_percent' => 'margin', 'markup_percent' => 'markup']),

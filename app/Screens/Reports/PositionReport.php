@@ -11,7 +11,7 @@ final readonly class PositionReport implements Report
 {
     public function charts(ReportScope $scope): array
     {
-        $days = $scope->positions()->addSelect('day')->groupBy('day')->orderBy('day')->get()->all();
+        $days = $scope->positionsByDay();
 
         return [
             ReportChart::byDay('buy_box_share', Unit::Percent, $days, ['buy_box_percent' => 'buy_box_share']),

@@ -15,7 +15,7 @@ final readonly class PriceIndexReport implements Report
 {
     public function charts(ReportScope $scope): array
     {
-        $days = $scope->positions()->addSelect('day')->groupBy('day')->orderBy('day')->get()->all();
+        $days = $scope->positionsByDay();
 
         return [
             ReportChart::byDay('index', Unit::Percent, $days, ['of_average' => 'of_average', 'of_lowest' => 'of_lowest']),

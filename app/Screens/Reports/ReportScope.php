@@ -12,6 +12,7 @@ use Illuminate\Database\Query\Builder;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use OpenApi\Attributes as OA;
+use stdClass;
 use Wrasse\Core\Money\Currency;
 
 /** Of which days and listings a report speaks. Days are those where the workspace is. */
@@ -93,16 +94,22 @@ final readonly class ReportScope
         return $this->to->format(self::DAY);
     }
 
+    /** As the database is told it, with its zone. */
+    public static function moment(CarbonImmutable $moment): string
+    {
+        return $moment->format(self::MOMENT);
+    }
+
     /** The moment at which the first day begins, for the database. */
     public function begins(): string
     {
-        return $this->from->format(self::MOMENT);
+        return self::moment($this->from);
     }
 
     /** The moment at which the day after the last begins, for the database. */
     public function ends(): string
     {
-        return $this->to->addDay()->format(self::MOMENT);
+        return self::moment($this->to->addDay());
     }
 
     /** How many days there are. */
@@ -119,6 +126,12 @@ final readonly class ReportScope
             ->when(isset($this->wanted['channel']), fn (Builder $query) => $query->where('position_days.channel_id', $this->wanted['channel']))
             ->when(isset($this->wanted['brand']), fn (Builder $query) => $query->where('position_days.brand', $this->wanted['brand']))
             ->when(isset($this->wanted['category']), fn (Builder $query) => $query->where('position_days.category', $this->wanted['category']));
+    }
+
+    /** @return list<stdClass> the same of each day that was kept, the oldest first */
+    public function positionsByDay(): array
+    {
+        return array_values($this->positions()->addSelect('day')->groupBy('day')->orderBy('day')->get()->all());
     }
 
     /** Listings that are meant, as l, with their products, as p, and channels, as c; drafts are none. */

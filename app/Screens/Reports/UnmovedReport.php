@@ -134,7 +134,6 @@ final readonly class UnmovedReport implements Report
     private static function unmoved(ReportScope $scope): Builder
     {
         $workspaceId = $scope->workspace->id;
-        $range = [$scope->begins(), $scope->ends()];
 
         return $scope->listings()
             ->leftJoin('rules as ru', 'ru.id', '=', 'l.rule_id')
@@ -158,8 +157,8 @@ final readonly class UnmovedReport implements Report
                     ->from('own_price_moves')
                     ->whereColumn('own_price_moves.listing_id', 'l.id')
                     ->where('own_price_moves.workspace_id', $workspaceId)
-                    ->where('moved_at', '>=', $range[0])
-                    ->where('moved_at', '<', $range[1]),
+                    ->where('moved_at', '>=', $scope->begins())
+                    ->where('moved_at', '<', $scope->ends()),
             );
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Support\Queue;
 
+use Closure;
 use Illuminate\Bus\Queueable;
 use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Queue\InteractsWithQueue;
@@ -31,5 +32,23 @@ trait WorkspaceJob
     public function middleware(): array
     {
         return [new EnterWorkspace()];
+    }
+
+    /**
+     * Works step by step for some seconds; what is left then is another job's, so that others get their turn.
+     *
+     * @param  Closure(): bool  $step  whether there is more to do
+     * @param  Closure(): mixed  $handOn  dispatches the next job
+     */
+    private function workFor(int $seconds, Closure $step, Closure $handOn): void
+    {
+        $until = microtime(true) + $seconds;
+        while ($step()) {
+            if (microtime(true) >= $until) {
+                $handOn();
+
+                return;
+            }
+        }
     }
 }

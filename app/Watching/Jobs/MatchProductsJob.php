@@ -33,13 +33,6 @@ final class MatchProductsJob implements ShouldBeUniqueUntilProcessing, ShouldQue
     public function handle(ProposeMatches $propose): void
     {
         $workspace = Workspace::query()->findOrFail($this->workspaceId);
-        $until = microtime(true) + self::SECONDS;
-        while ($propose->handle($workspace)) {
-            if (microtime(true) >= $until) {
-                self::dispatch($this->workspaceId);
-
-                return;
-            }
-        }
+        $this->workFor(self::SECONDS, fn (): bool => $propose->handle($workspace), fn () => self::dispatch($this->workspaceId));
     }
 }

@@ -2,7 +2,7 @@ import { useChannels, useFacets } from '@/api/queries';
 import { t } from '@/messages/reports';
 import { Select } from '@/ui/Select';
 import { useSearchParams } from 'react-router';
-import { USUAL_DAYS } from './queryOf';
+import { dayBefore, USUAL_DAYS } from './queryOf';
 
 const PERIODS = ['7', '30', '90', '365'] as const;
 const OWN = 'own';
@@ -25,12 +25,12 @@ export function ReportFilters({ hasWindow }: { hasWindow: boolean }) {
             },
             { replace: true },
         );
-    const today = new Date().toISOString().slice(0, 10);
+    const today = dayBefore(0);
     const choosePeriod = (period: string) =>
         period === OWN
             ? set({
                   days: null,
-                  from: new Date(Date.now() - (USUAL_DAYS - 1) * 86_400_000).toISOString().slice(0, 10),
+                  from: dayBefore(USUAL_DAYS - 1),
                   to: today,
               })
             : set({ days: period === String(USUAL_DAYS) ? null : period, from: null, to: null });

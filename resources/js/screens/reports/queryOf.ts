@@ -12,7 +12,8 @@ export interface ReportQuery {
     window?: number;
 }
 
-const dayBefore = (days: number, now: Date) => new Date(now.getTime() - days * 86_400_000).toISOString().slice(0, 10);
+export const dayBefore = (days: number, now = new Date()) =>
+    new Date(now.getTime() - days * 86_400_000).toISOString().slice(0, 10);
 
 const isDay = (text: string | null): text is string => text !== null && /^\d{4}-\d\d-\d\d$/.test(text);
 
