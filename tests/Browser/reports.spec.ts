@@ -21,6 +21,7 @@ test('what followed changes, where we stand and what moved is looked back at, fi
 
     // The days that are chosen stay while another question is asked, and after a reload.
     await page.getByLabel('Period').selectOption('Last 7 days');
+    await expect(page).toHaveURL(/days=7/);
     await page.getByRole('link', { name: /Position and buy box/ }).click();
     await expect(page).toHaveURL(/\/reports\/position\?.*days=7/);
     await expect(page.getByRole('img', { name: /^Rank by price/ })).toBeVisible();
@@ -34,6 +35,8 @@ test('what followed changes, where we stand and what moved is looked back at, fi
 
     // Sorted by any column, and as a file with the same figures.
     await page.getByLabel('Category', { exact: true }).selectOption('Every category');
+    await expect(page).not.toHaveURL(/category=/);
+    await expect(page.locator('[aria-busy="true"]')).toHaveCount(0);
     const brands = page.getByRole('region', { name: 'By brand' });
     const shares = () =>
         brands
